@@ -1,0 +1,61 @@
+/**
+ * Calendar days as whole numbers. A day index counts days from 1970-01-01 (index 0) in the proleptic Gregorian
+ * calendar, so differences are plain subtraction and neither time zone nor daylight saving can touch them.
+ */
+
+/** A calendar day in ISO 8601 extended form, `YYYY-MM-DD`, years 1000 to 9999. */
+export type IsoDate = string;
+/** Days since 1970-01-01; an integer, negative before it. */
+export type Day = number;
+/** ISO 8601 weekday: 1 is Monday, 7 is Sunday. */
+export type Weekday = 1 | 2 | 3 | 4 | 5 | 6 | 7;
+
+const PATTERN = /^([1-9]\d{3})-(\d{2})-(\d{2})$/;
+const MS_A_DAY = 86_400_000;
+
+function parse(text: string): Day | undefined {
+  const m = PATTERN.exec(text);
+  if (!m) return undefined;
+  const [year, month, date] = [Number(m[1]), Number(m[2]), Number(m[3])];
+  const ms = Date.UTC(year, month - 1, date);
+  const back = new Date(ms);
+  // Date.UTC rolls 30 February over into March; a date that comes back different was none.
+  if (back.getUTCMonth() !== month - 1 || back.getUTCDate() !== date) return undefined;
+  return Math.round(ms / MS_A_DAY);
+}
+
+/** True when the text is a real calendar day in the form `YYYY-MM-DD` (ISO 8601). */
+export function isIsoDate(text: unknown): text is IsoDate {
+  return typeof text === 'string' && parse(text) !== undefined;
+}
+
+/**
+ * The day index of an ISO date: `toDay('1970-01-02') === 1`.
+ * @throws RangeError when the text is not a calendar day.
+ */
+export function toDay(iso: IsoDate): Day {
+  const day = parse(iso);
+  if (day === undefined) throw new RangeError(`“${iso}” is not a calendar day (YYYY-MM-DD).`);
+  return day;
+}
+
+/** The ISO date of a day index: `fromDay(0) === '1970-01-01'`. */
+export function fromDay(day: Day): IsoDate {
+  return new Date(day * MS_A_DAY).toISOString().slice(0, 10);
+}
+
+/** The ISO 8601 weekday of a day; 1970-01-01 was a Thursday (4). */
+export function weekdayOf(day: Day): Weekday {
+  return (((((day + 3) % 7) + 7) % 7) + 1) as Weekday;
+}
+
+/** The first day of the household week that holds `day`; `firstDay` is 1 (Monday) to 7 (Sunday). */
+export function weekStart(day: Day, firstDay: Weekday): Day {
+  return day - ((weekdayOf(day) - firstDay + 7) % 7);
+}
+
+/** Whole years completed on `on` by someone born on `born`; one born on 29 February ages on 1 March in common years. */
+export function ageOn(born: IsoDate, on: IsoDate): number {
+  const years = Number(on.slice(0, 4)) - Number(born.slice(0, 4));
+  return on.slice(5) < born.slice(5) ? years - 1 : years;
+}

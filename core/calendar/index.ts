@@ -1,0 +1,2 @@
+export * from './day';
+export * from './year';

@@ -1,0 +1,3 @@
+export * from './edit';
+export * from './pattern';
+export * from './steps';

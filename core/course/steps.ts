@@ -1,0 +1,112 @@
+import type { Course, Id, Kind, KindDefault, Lesson, Presence, Step, Unit } from '../household/types';
+
+/** A step with what its place in the course gives it: defaults filled in, number within its lesson, newness. */
+export interface FlatStep {
+  id: Id;
+  step: Step;
+  lesson: Lesson;
+  unit: Unit;
+  /** Position in the course, from 0. */
+  index: number;
+  /** Position of the lesson in the course, from 0. */
+  lessonIndex: number;
+  kind: Kind;
+  minutes: number;
+  presence: Presence;
+  optional: boolean;
+  /** "practise 2 of 3": which of the lesson's steps of this kind, from 1. */
+  number: number;
+  ofKind: number;
+  /** True on a lesson's first introduce step when the teacher is beside the child for it and the course counts. */
+  opensNewLesson: boolean;
+  /**
+   * Only on assess steps: position of the last introduce step it tests, or −1. A test inside a lesson tests that
+   * lesson; one standing alone tests all lessons since the test before it.
+   */
+  tests: number;
+}
+
+const flatCache = new WeakMap<Course, FlatStep[]>();
+
+/** All steps of a course in order. The result is kept for as long as the same course object is in use. */
+export function flatten(course: Course): readonly FlatStep[] {
+  const known = flatCache.get(course);
+  if (known) return known;
+  const flat: FlatStep[] = [];
+  let lessonIndex = 0;
+  let lastIntroduce = -1;
+  for (const unit of course.units) {
+    for (const lesson of unit.lessons) {
+      const counts = new Map<Kind, number>();
+      for (const s of lesson.steps) counts.set(s.kind, (counts.get(s.kind) ?? 0) + 1);
+      const seen = new Map<Kind, number>();
+      for (const step of lesson.steps) {
+        const number = (seen.get(step.kind) ?? 0) + 1;
+        seen.set(step.kind, number);
+        const presence = step.presence ?? course.kinds[step.kind].presence;
+        const beside = presence === 'with' || presence === 'start';
+        const first = step.kind === 'introduce' && number === 1;
+        if (step.kind === 'introduce') lastIntroduce = flat.length;
+        flat.push({
+          id: step.id,
+          step,
+          lesson,
+          unit,
+          index: flat.length,
+          lessonIndex,
+          kind: step.kind,
+          minutes: step.minutes ?? course.kinds[step.kind].minutes,
+          presence,
+          optional: step.optional ?? false,
+          number,
+          ofKind: counts.get(step.kind) ?? 1,
+          opensNewLesson: first && beside && course.countsNew,
+          tests: step.kind === 'assess' ? lastIntroduce : -1,
+        });
+      }
+      lessonIndex++;
+    }
+  }
+  flatCache.set(course, flat);
+  return flat;
+}
+
+const KIND_NAMES: Record<Kind, string> = {
+  introduce: 'introduce',
+  practise: 'practise',
+  review: 'review',
+  apply: 'apply',
+  assess: 'test',
+  read: 'read',
+  make: 'make',
+  drill: 'drill',
+};
+
+/** A kind as the reader meets it ("test" for assess). */
+export function kindName(kind: Kind): string {
+  return KIND_NAMES[kind];
+}
+
+/** The step in words without its lesson: its own label, or "practise", or "practise 2 of 3". */
+export function stepName(s: FlatStep): string {
+  if (s.step.label) return s.step.label;
+  return s.ofKind > 1 ? `${kindName(s.kind)} ${s.number} of ${s.ofKind}` : kindName(s.kind);
+}
+
+/** Minutes of the teacher that a step takes: all of a `with` step, the first minutes of a `start` step, else none. */
+export function teacherMinutes(minutes: number, presence: Presence, startMinutes: number): number {
+  if (presence === 'with') return minutes;
+  return presence === 'start' ? Math.min(minutes, startMinutes) : 0;
+}
+
+/** What each kind takes unless a course says otherwise: minutes of the child, and where the teacher is. */
+export const KIND_DEFAULTS: Record<Kind, KindDefault> = {
+  introduce: { minutes: 20, presence: 'with' },
+  practise: { minutes: 15, presence: 'near' },
+  review: { minutes: 15, presence: 'alone' },
+  apply: { minutes: 15, presence: 'near' },
+  assess: { minutes: 20, presence: 'near' },
+  read: { minutes: 20, presence: 'with' },
+  make: { minutes: 30, presence: 'with' },
+  drill: { minutes: 10, presence: 'start' },
+};

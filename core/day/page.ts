@@ -1,0 +1,162 @@
+import { type Day, fromDay, toDay } from '../calendar';
+import { type FlatStep, flatten } from '../course';
+import { byId, type Child, childrenOf, type Course, type Enrolment, type Household, type Id, inOrderOfDay, type Mark, type Teacher } from '../household';
+import { compareMarks, marksByEnrolment, type Standing, standingsOf } from '../log';
+import type { Plan } from '../stagger';
+
+/** One step on a day's page. */
+export interface DayRow {
+  key: string;
+  enrolment: Enrolment;
+  step: FlatStep;
+  /** The day's deciding mark about the whole enrolment, if there is one. */
+  mark?: Mark;
+  /** Children of a family-style sitting marked as missing it on this day. */
+  missed: Child[];
+  /** A new lesson: the teacher starts it with the child on this day. */
+  fresh: boolean;
+  /** The day it was carried from, when it stood there and was not finished. */
+  carriedFrom?: Day;
+  /** Minutes planned: what is left of the step. */
+  minutes: number;
+  /** Manual pages to read before; only on the first row of its lesson on the page. */
+  pages?: string;
+}
+
+/** One enrolment on one day. */
+export interface DaySitting {
+  enrolment: Enrolment;
+  course: Course;
+  teacher: Teacher | undefined;
+  children: Child[];
+  rows: DayRow[];
+}
+
+/** Sittings that follow one another in the order of the day for the same children. */
+export interface DayGroup {
+  children: Child[];
+  sittings: DaySitting[];
+}
+
+/** How far a child is with a day. */
+export interface ChildDay {
+  child: Child;
+  steps: number;
+  marked: number;
+  /** Minutes of the day's steps not yet marked. */
+  minutesLeft: number;
+  /** True once every step of the day carries a mark. */
+  finished: boolean;
+}
+
+export interface DayPage {
+  day: Day;
+  groups: DayGroup[];
+  children: ChildDay[];
+  /** New lessons of the day that each teacher starts, more than one being a clash. */
+  fresh: { teacher: Teacher; count: number }[];
+}
+
+/**
+ * The page of one day: what is marked on it and what the plan places on it, in the household's order of the day.
+ * For a day before the plan's date it holds the marks alone.
+ */
+export function dayPage(state: Household, plan: Plan | undefined, day: Day): DayPage {
+  const date = fromDay(day);
+  const groups: DayGroup[] = [];
+  for (const enrolment of inOrderOfDay(state)) {
+    const sitting = sittingOn(state, plan, enrolment, day, date);
+    if (!sitting) continue;
+    const last = groups.at(-1);
+    if (last && sameChildren(last.children, sitting.children)) last.sittings.push(sitting);
+    else groups.push({ children: sitting.children, sittings: [sitting] });
+  }
+  const rows = groups.flatMap((g) => g.sittings.flatMap((s) => s.rows));
+  const children = [...state.children]
+    .sort((a, b) => (a.born > b.born ? -1 : 1))
+    .map((child) => childDay(child, rows));
+  const fresh = state.teachers.map((teacher) => ({
+    teacher,
+    count: new Set(rows.filter((r) => r.fresh && r.enrolment.teacherId === teacher.id).map((r) => r.enrolment.id)).size,
+  }));
+  return { day, groups, children, fresh };
+}
+
+const sameChildren = (a: readonly Child[], b: readonly Child[]) =>
+  a.length === b.length && a.every((c, i) => c.id === b[i]!.id);
+
+function sittingOn(
+  state: Household,
+  plan: Plan | undefined,
+  enrolment: Enrolment,
+  day: Day,
+  date: string,
+): DaySitting | undefined {
+  const course = byId(state.courses, enrolment.courseId);
+  if (!course) return undefined;
+  const standings = standingsOf(state.marks, enrolment.id);
+  const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).filter((m) => m.date === date).sort(compareMarks);
+  const wanted = new Set<Id>(marks.map((m) => m.stepId));
+  const planned = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
+  planned?.days.forEach((d, i) => {
+    // A plan made before the last mark may still name a step that has been settled since: the log wins.
+    const id = planned.stepIds[i]!;
+    const standing = standings.get(id);
+    if (d === day && (standing?.state ?? 'open') === 'open') wanted.add(id);
+  });
+  if (wanted.size === 0) return undefined;
+  const pagesShown = new Set<Id>();
+  const rows = flatten(course)
+    .filter((s) => wanted.has(s.id))
+    .map((step): DayRow => {
+      const own = marks.filter((m) => m.stepId === step.id);
+      const mark = own.filter((m) => m.childId === undefined).at(-1);
+      const standing = standings.get(step.id);
+      const missed = own.filter((m) => m.kind === 'missed' && m.childId !== undefined);
+      const from = carriedFrom(standing, day);
+      const firstOfLesson = !pagesShown.has(step.lesson.id);
+      pagesShown.add(step.lesson.id);
+      return {
+        key: `${enrolment.id} ${step.id}`,
+        enrolment,
+        step,
+        ...(mark ? { mark } : {}),
+        missed: missed.map((m) => byId(state.children, m.childId!)).filter((c) => c !== undefined),
+        fresh: step.opensNewLesson && (mark === undefined || mark.kind === 'done' || mark.kind === 'partly' || mark.kind === 'again'),
+        ...(from === undefined ? {} : { carriedFrom: from }),
+        minutes: mark ? (mark.minutes ?? step.minutes) : (standing?.minutesLeft ?? step.minutes),
+        ...(step.lesson.pages && firstOfLesson ? { pages: step.lesson.pages } : {}),
+      };
+    });
+  return { enrolment, course, teacher: byId(state.teachers, enrolment.teacherId), children: childrenOf(state, enrolment), rows };
+}
+
+function carriedFrom(standing: Standing | undefined, day: Day): Day | undefined {
+  if (!standing) return undefined;
+  const { last } = standing;
+  if (last.childId !== undefined || !['partly', 'again', 'not today'].includes(last.kind)) return undefined;
+  const from = toDay(last.date);
+  return from < day ? from : undefined;
+}
+
+function childDay(child: Child, rows: readonly DayRow[]): ChildDay {
+  const own = rows.filter((r) => r.enrolment.childIds.includes(child.id));
+  const open = own.filter((r) => r.mark === undefined && !r.missed.some((m) => m.id === child.id));
+  return {
+    child,
+    steps: own.length,
+    marked: own.length - open.length,
+    minutesLeft: open.reduce((n, r) => n + r.minutes, 0),
+    finished: own.length > 0 && open.length === 0,
+  };
+}
+
+/** The order of the day with one enrolment moved up (−1) or down (+1) among the given ones. */
+export function moveInOrder(state: Household, enrolmentId: Id, by: -1 | 1): Id[] {
+  const order = inOrderOfDay(state).map((e) => e.id);
+  const at = order.indexOf(enrolmentId);
+  const to = at + by;
+  if (at < 0 || to < 0 || to >= order.length) return order;
+  [order[at], order[to]] = [order[to]!, order[at]!];
+  return order;
+}

@@ -1,0 +1,2 @@
+export * from './backup';
+export * from './shift';

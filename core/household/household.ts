@@ -1,0 +1,51 @@
+import type { Weekday } from '../calendar/day';
+import type { Child, DateStyle, Enrolment, Household, Id, Settings } from './types';
+import { TABLES } from './types';
+
+/** A household with nothing in it but its settings. */
+export function emptyHousehold(settings: Settings): Household {
+  const tables = Object.fromEntries(TABLES.map((t) => [t, []])) as unknown as Omit<Household, 'settings'>;
+  return { settings, ...tables };
+}
+
+/** The settings a new household starts with; first day of the week and date style come from the reader's locale. */
+export function defaultSettings(firstDay: Weekday, dateStyle: DateStyle): Settings {
+  return { id: 'household', name: 'Our household', firstDay, dateStyle, startMinutes: 5, order: [] };
+}
+
+const indexes = new WeakMap<readonly { id: Id }[], Map<Id, unknown>>();
+
+/** Finds a row by id; the index is kept for as long as the same array is in use. */
+export function byId<T extends { id: Id }>(rows: readonly T[], id: Id): T | undefined {
+  let index = indexes.get(rows);
+  if (!index) {
+    index = new Map(rows.map((r) => [r.id, r]));
+    indexes.set(rows, index);
+  }
+  return index.get(id) as T | undefined;
+}
+
+/** The children of an enrolment, youngest first. */
+export function childrenOf(state: Household, enrolment: Enrolment): Child[] {
+  return enrolment.childIds
+    .map((id) => byId(state.children, id))
+    .filter((c) => c !== undefined)
+    .sort((a, b) => (a.born > b.born ? -1 : a.born < b.born ? 1 : 0));
+}
+
+/**
+ * Enrolments in the household's order of the day. Those it has not placed follow: family style first, then the
+ * youngest child up, since small ones cannot wait (common practice).
+ */
+export function inOrderOfDay(state: Household): Enrolment[] {
+  const place = new Map(state.settings.order.map((id, i) => [id, i]));
+  const rank = (e: Enrolment) => place.get(e.id) ?? Infinity;
+  const born = (e: Enrolment) => childrenOf(state, e)[0]?.born ?? '';
+  return [...state.enrolments].sort((a, b) => {
+    if (rank(a) !== rank(b)) return rank(a) - rank(b);
+    const family = Number(b.childIds.length > 1) - Number(a.childIds.length > 1);
+    if (family !== 0) return family;
+    if (born(a) !== born(b)) return born(a) > born(b) ? -1 : 1;
+    return a.id < b.id ? -1 : 1;
+  });
+}

@@ -1,0 +1,2 @@
+export * from './household';
+export * from './types';

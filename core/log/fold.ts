@@ -1,0 +1,116 @@
+import { type Day, toDay } from '../calendar/day';
+import type { Id, Mark } from '../household/types';
+
+/** Where a step of an enrolment stands once all its marks are told. */
+export type StepState = 'open' | 'done' | 'known' | 'left out';
+
+export interface Standing {
+  state: StepState;
+  /** The mark that decided the state: the last one about the whole enrolment. */
+  last: Mark;
+  /** Minutes still to do after `partly`, when the parent said so. */
+  minutesLeft?: number;
+  /** Days on which a sitting was spent on the step: done, partly, or taught without sticking. */
+  sat: Day[];
+  /** Days on which the step was taken out of the day: not today. */
+  refused: Day[];
+  /** Children of a family-style sitting who missed the step and have not caught up. */
+  missed: Id[];
+}
+
+/** The order in which marks are told: by date, then sequence, then id (so that the order of arrival never matters). */
+export function compareMarks(a: Mark, b: Mark): number {
+  if (a.date !== b.date) return a.date < b.date ? -1 : 1;
+  if (a.seq !== b.seq) return a.seq - b.seq;
+  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+}
+
+/**
+ * Folds the marks of one enrolment into one standing a step. A mark with a child is about that child alone
+ * (`missed`, or `done` once they have caught up); every other mark is about the enrolment. Steps without marks are
+ * not in the result: they are open.
+ *
+ * `again` on a step still open means the sitting was spent and the step stays; on a step already settled it puts the
+ * step back in front without spending a sitting.
+ */
+export function foldMarks(marks: readonly Mark[]): Map<Id, Standing> {
+  const standings = new Map<Id, Standing>();
+  for (const mark of [...marks].sort(compareMarks)) {
+    const before = standings.get(mark.stepId) ?? { state: 'open', last: mark, sat: [], refused: [], missed: [] };
+    standings.set(mark.stepId, mark.childId === undefined ? afterMark(before, mark) : afterChildMark(before, mark));
+  }
+  return standings;
+}
+
+function afterMark(before: Standing, mark: Mark): Standing {
+  const { minutesLeft: _, ...rest } = before;
+  const day = toDay(mark.date);
+  const sat = { ...rest, last: mark, sat: [...before.sat, day] };
+  const set = (state: StepState): Standing => ({ ...rest, state, last: mark });
+  switch (mark.kind) {
+    case 'done':
+      return { ...sat, state: 'done' };
+    case 'known':
+      return set('known');
+    case 'left out':
+      return set('left out');
+    case 'partly':
+      return { ...sat, state: 'open', ...(mark.minutesLeft === undefined ? {} : { minutesLeft: mark.minutesLeft }) };
+    case 'again':
+      return before.state === 'open' ? { ...sat, state: 'open' } : set('open');
+    case 'not today':
+    case 'missed':
+      return { ...before, state: 'open', last: mark, refused: [...before.refused, day] };
+  }
+}
+
+function afterChildMark(before: Standing, mark: Mark): Standing {
+  const others = before.missed.filter((id) => id !== mark.childId);
+  return { ...before, missed: mark.kind === 'missed' ? [...others, mark.childId!] : others };
+}
+
+const foldCache = new WeakMap<readonly Mark[], Map<Id, Map<Id, Standing>>>();
+const groupCache = new WeakMap<readonly Mark[], Map<Id, readonly Mark[]>>();
+
+/** Marks grouped by enrolment; kept for as long as the same array is in use. */
+export function marksByEnrolment(marks: readonly Mark[]): ReadonlyMap<Id, readonly Mark[]> {
+  let groups = groupCache.get(marks);
+  if (!groups) {
+    const made = new Map<Id, Mark[]>();
+    for (const m of marks) {
+      const list = made.get(m.enrolmentId);
+      if (list) list.push(m);
+      else made.set(m.enrolmentId, [m]);
+    }
+    groups = made;
+    groupCache.set(marks, groups);
+  }
+  return groups;
+}
+
+/** The standings of one enrolment's steps. */
+export function standingsOf(marks: readonly Mark[], enrolmentId: Id): ReadonlyMap<Id, Standing> {
+  let all = foldCache.get(marks);
+  if (!all) {
+    all = new Map();
+    foldCache.set(marks, all);
+  }
+  let one = all.get(enrolmentId);
+  if (!one) {
+    one = foldMarks(marksByEnrolment(marks).get(enrolmentId) ?? []);
+    all.set(enrolmentId, one);
+  }
+  return one;
+}
+
+/** The days on which work was marked (anything but "not today" and "missed"). */
+export function workedDays(marks: readonly Mark[]): Set<Day> {
+  const days = new Set<Day>();
+  for (const m of marks) if (m.kind !== 'not today' && m.kind !== 'missed') days.add(toDay(m.date));
+  return days;
+}
+
+/** The sequence number for the next mark or movement of a household. */
+export function nextSeq(rows: readonly { seq: number }[]): number {
+  return rows.reduce((max, r) => Math.max(max, r.seq), 0) + 1;
+}

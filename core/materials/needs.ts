@@ -1,0 +1,224 @@
+import { type Day, toDay } from '../calendar';
+import { type FlatStep, flatten } from '../course';
+import { byId, type Enrolment, type Household, type Id, type Mark, type Material, type Need } from '../household';
+import { compareMarks, marksByEnrolment, standingsOf } from '../log';
+import type { Plan } from '../stagger';
+
+/** A thing needed on a date, from the plan. */
+export interface Use {
+  material: Material;
+  day: Day;
+  quantity: number;
+  enrolment: Enrolment;
+  step: FlatStep;
+  /** No sitting of this enrolment has used the thing before. */
+  firstUse: boolean;
+}
+
+/** How many of a thing one sitting of an enrolment takes. */
+function quantityOf(need: Need, enrolment: Enrolment, away = 0): number {
+  return need.per === 'child' ? need.quantity * Math.max(0, enrolment.childIds.length - away) : need.quantity;
+}
+
+const serves = (need: Need, step: FlatStep) =>
+  need.lessonId === step.lesson.id && (need.stepId === undefined || need.stepId === step.id);
+
+/**
+ * Everything the plan will need, in order of date. A consumable is needed once a step, or once a lesson when the need
+ * names the lesson alone; a copy already begun (marked partly) serves to the end. What comes back to the shelf is
+ * needed on every date on which a step it serves stands.
+ */
+export function futureUses(state: Household, plan: Plan): Use[] {
+  const uses: Use[] = [];
+  for (const track of plan.tracks) {
+    const enrolment = byId(state.enrolments, track.enrolmentId);
+    const course = enrolment && byId(state.courses, enrolment.courseId);
+    if (!enrolment || !course) continue;
+    const needs = state.needs.filter((n) => n.courseId === course.id);
+    if (needs.length === 0) continue;
+    const flat = new Map(flatten(course).map((s) => [s.id, s]));
+    const begunNeeds = usedByMarks(state, enrolment, needs);
+    for (const need of needs) {
+      const material = byId(state.materials, need.materialId);
+      if (!material) continue;
+      const record = begunNeeds.get(need.id);
+      let firstUse = (record?.times ?? 0) === 0;
+      let lessonServed = need.stepId === undefined && (record?.times ?? 0) > 0;
+      const days = new Set<Day>();
+      track.stepIds.forEach((id, i) => {
+        const step = flat.get(id);
+        const day = track.days[i]!;
+        if (!step || day < 0 || !serves(need, step)) return;
+        if (material.consumable && (lessonServed || record?.inHand.has(id))) return;
+        if (!material.consumable && days.has(day)) return;
+        lessonServed = need.stepId === undefined;
+        days.add(day);
+        uses.push({ material, day, quantity: quantityOf(need, enrolment), enrolment, step, firstUse });
+        firstUse = false;
+      });
+    }
+  }
+  return uses.sort((a, b) => a.day - b.day || (a.enrolment.id < b.enrolment.id ? -1 : 1));
+}
+
+interface Used {
+  /** Sittings that took the thing. */
+  times: number;
+  /** Steps whose copy is begun and not finished. */
+  inHand: Set<Id>;
+  /** The marks that took it, with how many. */
+  taken: { mark: Mark; quantity: number }[];
+}
+
+/** What the marks of an enrolment have used, need by need. A copy spoiled by "again" is used up; the next takes another. */
+function usedByMarks(state: Household, enrolment: Enrolment, needs: readonly Need[]): Map<Id, Used> {
+  const result = new Map<Id, Used>();
+  const course = byId(state.courses, enrolment.courseId);
+  if (!course) return result;
+  const flat = new Map(flatten(course).map((s) => [s.id, s]));
+  const standings = standingsOf(state.marks, enrolment.id);
+  const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).filter((m) => m.childId === undefined);
+  const sittings = [...marks].sort(compareMarks).filter((m) => m.kind === 'done' || m.kind === 'partly' || m.kind === 'again');
+  for (const need of needs) {
+    const used: Used = { times: 0, inHand: new Set(), taken: [] };
+    for (const mark of sittings) {
+      const step = flat.get(mark.stepId);
+      if (!step || !serves(need, step)) continue;
+      const lessonHasIt = need.stepId === undefined && used.times > 0;
+      if (!lessonHasIt && !used.inHand.has(step.id)) {
+        used.times++;
+        const away = standings.get(step.id)?.missed.length ?? 0;
+        used.taken.push({ mark, quantity: quantityOf(need, enrolment, away) });
+      }
+      if (mark.kind === 'partly') used.inHand.add(step.id);
+      else used.inHand.delete(step.id);
+    }
+    result.set(need.id, used);
+  }
+  return result;
+}
+
+/**
+ * What is on hand of every thing: the movements and, for consumables, what marked work has used, told in order of
+ * (date, sequence). A count sets the figure; it never goes below zero.
+ */
+export function stock(state: Household): Map<Id, number> {
+  interface Event {
+    date: string;
+    seq: number;
+    apply: (have: number) => number;
+  }
+  const events = new Map<Id, Event[]>(state.materials.map((m) => [m.id, []]));
+  for (const m of state.movements) {
+    const apply = (have: number) => (m.kind === 'count' ? m.quantity : have + (m.kind === 'in' ? m.quantity : -m.quantity));
+    events.get(m.materialId)?.push({ date: m.date, seq: m.seq, apply });
+  }
+  for (const enrolment of state.enrolments) {
+    const needs = state.needs.filter(
+      (n) => n.courseId === enrolment.courseId && byId(state.materials, n.materialId)?.consumable,
+    );
+    if (needs.length === 0) continue;
+    const used = usedByMarks(state, enrolment, needs);
+    for (const need of needs) {
+      for (const { mark, quantity } of used.get(need.id)?.taken ?? []) {
+        events.get(need.materialId)?.push({ date: mark.date, seq: mark.seq, apply: (have) => have - quantity });
+      }
+    }
+  }
+  const onHand = new Map<Id, number>();
+  for (const [id, list] of events) {
+    list.sort((a, b) => (a.date !== b.date ? (a.date < b.date ? -1 : 1) : a.seq - b.seq));
+    onHand.set(id, list.reduce((have, e) => Math.max(0, e.apply(have)), 0));
+  }
+  return onHand;
+}
+
+/** One line of a week's pull list. */
+export interface PullLine {
+  material: Material;
+  /** Needed within the week: all uses of a consumable, the most at once of anything else. */
+  needed: number;
+  onHand: number;
+  /** How many are missing within the week, what comes before it served first. */
+  short: number;
+  /** First date in the week on which it is needed. */
+  day: Day;
+  uses: Use[];
+  firstUse: boolean;
+}
+
+/** The things to pull for the days from…to (both included), in order of place, then of the day first needed. */
+export function pullList(state: Household, plan: Plan, from: Day, to: Day): PullLine[] {
+  const onHand = stock(state);
+  const byMaterial = groupUses(futureUses(state, plan));
+  const lines: PullLine[] = [];
+  for (const [material, uses] of byMaterial) {
+    const within = uses.filter((u) => u.day >= from && u.day <= to);
+    if (within.length === 0) continue;
+    const have = onHand.get(material.id) ?? 0;
+    const upTo = (limit: Day) => shortBy(material, uses.filter((u) => u.day <= limit), have);
+    const short = material.consumable ? upTo(to) - upTo(from - 1) : shortBy(material, within, have);
+    lines.push({
+      material,
+      needed: demand(material, within),
+      onHand: have,
+      short,
+      day: within[0]!.day,
+      uses: within,
+      firstUse: within.some((u) => u.firstUse),
+    });
+  }
+  return lines.sort((a, b) => (a.material.place !== b.material.place ? (a.material.place < b.material.place ? -1 : 1) : a.day - b.day));
+}
+
+/** When a thing first runs short in the whole plan, and by how many in all. */
+export interface Shortage {
+  material: Material;
+  day: Day;
+  short: number;
+}
+
+/** Every thing that the plan runs short of, by the date on which it first does: needs netted over time. */
+export function shortages(state: Household, plan: Plan): Shortage[] {
+  const onHand = stock(state);
+  const result: Shortage[] = [];
+  for (const [material, uses] of groupUses(futureUses(state, plan))) {
+    const have = onHand.get(material.id) ?? 0;
+    const short = shortBy(material, uses, have);
+    if (short === 0) continue;
+    const day = uses.find((u) => shortBy(material, uses.filter((v) => v.day <= u.day), have) > 0)!.day;
+    result.push({ material, day, short });
+  }
+  return result.sort((a, b) => a.day - b.day);
+}
+
+function groupUses(uses: readonly Use[]): Map<Material, Use[]> {
+  const groups = new Map<Material, Use[]>();
+  for (const u of uses) {
+    const list = groups.get(u.material);
+    if (list) list.push(u);
+    else groups.set(u.material, [u]);
+  }
+  return groups;
+}
+
+/** Consumables add up; what comes back to the shelf is wanted as often as sittings of one date want it together. */
+function demand(material: Material, uses: readonly Use[]): number {
+  if (material.consumable) return uses.reduce((n, u) => n + u.quantity, 0);
+  const perDay = new Map<Day, number>();
+  for (const u of uses) perDay.set(u.day, (perDay.get(u.day) ?? 0) + u.quantity);
+  return Math.max(0, ...perDay.values());
+}
+
+const shortBy = (material: Material, uses: readonly Use[], have: number) => Math.max(0, demand(material, uses) - have);
+
+/** The cautions that matter while a child under three lives in the house (US 16 CFR 1501 for small parts). */
+export function toddlerCautions(state: Household, material: Material, today: Day): string[] {
+  const under3 = state.children.filter((c) => today - toDay(c.born) < 3 * 365.25);
+  if (under3.length === 0) return [];
+  const names = under3.map((c) => c.name).join(' and ');
+  const words: string[] = [];
+  if (material.cautions.includes('small parts')) words.push(`Small parts: keep out of reach of ${names}.`);
+  if (material.cautions.includes('magnets')) words.push(`Loose magnets are dangerous if swallowed: keep from ${names}.`);
+  return words;
+}

@@ -1,0 +1,86 @@
+import { weekdayOf, weekStart, type Day } from '../calendar';
+import type { Track } from './track';
+
+/**
+ * The largest j such that steps i…j−1 of the track fit together on `day` with `room` steps of room, when `used` of
+ * the weekly cap is gone. Every shorter run from i fits too, so one number says it all. This is the one place that
+ * knows what fits on a date: steps and minutes of a sitting, the weekly cap, dates that a step may not precede, and
+ * no test on the date of an introduction it tests. A step longer than the sitting sits alone.
+ */
+export function reach(track: Track, i: number, day: Day, room: number, used: number): number {
+  const { steps } = track;
+  const limit = Math.min(steps.length, i + room);
+  let minutes = 0;
+  let uses = used;
+  let j = i;
+  for (; j < limit; j++) {
+    const step = steps[j]!;
+    minutes += step.minutes;
+    uses += step.uses;
+    if (step.notBefore > day) break;
+    if (uses > track.weeklyCap) break;
+    if (minutes > track.minutesPerSitting && j > i) break;
+    if (step.tests >= i) break;
+  }
+  return j;
+}
+
+/** The result of an earliest fit. */
+export interface Fit {
+  /** Date of each remaining step. */
+  days: Day[];
+  /** Sittings that hold at least one step. */
+  sittings: number;
+  /** Sittings that hold at least one step after the track's target. */
+  extra: number;
+}
+
+/** The open dates of a track, followed without end by its weekdays beyond the school year (never closed). */
+function* datesWithoutEnd(track: Track, yearEnd: Day, skip: number): Generator<[Day, number]> {
+  let toSkip = skip;
+  for (let d = 0; d < track.dates.length; d++) {
+    const day = track.dates[d]!;
+    const begun = d === 0 && track.begunToday;
+    if (!begun && toSkip > 0) toSkip--;
+    else yield [day, track.room[d]!];
+  }
+  if (track.weekdays.length === 0) return;
+  for (let day = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd) + 1; ; day++) {
+    if (track.weekdays.includes(weekdayOf(day))) yield [day, track.perSitting];
+  }
+}
+
+/**
+ * The earliest fit of the remaining steps when the next `skip` open sittings are lost: every sitting takes as many
+ * steps as it can. Greedy is earliest, since what fits after more steps are placed includes what fitted before.
+ * Steps that do not fit in the school year run on along the course's weekdays behind it. A track without a single
+ * weekday has no fit: undefined.
+ */
+export function earliestFit(track: Track, yearEnd: Day, skip = 0): Fit | undefined {
+  const days: Day[] = [];
+  let sittings = 0;
+  let extra = 0;
+  let used = track.usedThisWeek;
+  let week: Day | undefined;
+  if (track.steps.length === 0) return { days, sittings, extra };
+  for (const [day, room] of datesWithoutEnd(track, yearEnd, skip)) {
+    const w = weekStart(day, track.firstDay);
+    // Only the week of today has used something of its cap already.
+    if (week === undefined ? w !== track.thisWeek : w !== week) used = 0;
+    week = w;
+    const from = days.length;
+    const to = reach(track, from, day, room, used);
+    for (let k = from; k < to; k++) {
+      days.push(day);
+      used += track.steps[k]!.uses;
+    }
+    if (to > from) {
+      sittings++;
+      if (day > track.target) extra++;
+    }
+    if (days.length === track.steps.length) return { days, sittings, extra };
+  }
+  return undefined;
+}
+
+

@@ -1,0 +1,3 @@
+export * from './fit';
+export * from './reserve';
+export * from './track';

@@ -1,0 +1,248 @@
+import { type Day, dayShare, schoolDays, toDay, type Weekday, weekdayOf, weekStart } from '../calendar';
+import { flatten, type FlatStep, teacherMinutes } from '../course';
+import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
+import { type Standing, standingsOf } from '../log';
+
+/** One remaining step, reduced to what placing it needs. */
+export interface TrackStep {
+  id: Id;
+  /** Minutes of the child; what is left of them after `partly`. */
+  minutes: number;
+  /** Minutes of the teacher. */
+  teacher: number;
+  /** 1 when the step is a new lesson, else 0. */
+  fresh: 0 | 1;
+  /** What the step uses of a weekly cap: every step 1, or only a lesson's first remaining step. */
+  uses: number;
+  /** Position, within the remaining steps, of the last introduce step that this test tests; −1 when none remains. */
+  tests: number;
+  /** No date before this one. */
+  notBefore: Day;
+}
+
+/** One enrolment made ready for placing: its remaining steps in order, its open dates, and its caps. */
+export interface Track {
+  enrolmentId: Id;
+  teacherId: Id;
+  childIds: Id[];
+  steps: TrackStep[];
+  /** Open dates from today to the end of the school year, rising. */
+  dates: Day[];
+  /** Steps that still fit on each date: the stored steps a sitting, less what today has used. */
+  room: number[];
+  perSitting: number;
+  minutesPerSitting: number;
+  /** Last date on time. */
+  target: Day;
+  weekdays: Weekday[];
+  firstDay: Weekday;
+  /** Steps or lessons a household week may begin; Infinity when the rule has no cap. */
+  weeklyCap: number;
+  /** First day of the household week that holds today. */
+  thisWeek: Day;
+  /** What the week of today has used of the cap. */
+  usedThisWeek: number;
+  /** Sittings (counted from 1 along `dates`) at which the pace rule would like each step. */
+  ideal: number[];
+  /** True once today's sitting has begun: it can no longer be lost, but its room still counts. */
+  begunToday: boolean;
+  /** What today already holds from marks: new lessons, teacher and child minutes. */
+  today: { fresh: number; teacher: number; child: number };
+}
+
+/** Weekdays and rule as far as the cap and the wish of a pace rule need them. */
+export function sittingsPerWeek(enrolment: Pick<Enrolment, 'weekdays'>, year: Pick<SchoolYear, 'weekdays'>): number {
+  return enrolment.weekdays.filter((d) => year.weekdays.includes(d)).length;
+}
+
+/** Open dates of an enrolment in a school year: school days on its weekdays, not before its first date. */
+export function openDates(enrolment: Enrolment, year: SchoolYear): Day[] {
+  const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
+  return schoolDays(year).filter((d) => d >= first && enrolment.weekdays.includes(weekdayOf(d)));
+}
+
+/** The steps an enrolment takes at all: from its first step on, without optional ones it has declined. */
+export function takenSteps(state: Household, enrolment: Enrolment): FlatStep[] {
+  const course = byId(state.courses, enrolment.courseId);
+  if (!course) return [];
+  const all = flatten(course);
+  const from = enrolment.fromStepId ? all.findIndex((s) => s.id === enrolment.fromStepId) : 0;
+  return all.slice(Math.max(0, from)).filter((s) => enrolment.takesOptional || !s.optional);
+}
+
+/** The steps still to do, in order. */
+export function remainingSteps(state: Household, enrolment: Enrolment): FlatStep[] {
+  const standings = standingsOf(state.marks, enrolment.id);
+  return takenSteps(state, enrolment).filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
+}
+
+/**
+ * The steps a sitting must take so that an *even* course ends in time: remaining ÷ sittings, rounded up, at least 1.
+ * Stored when the rule is set.
+ */
+export function evenPerSitting(remaining: number, sittings: number): number {
+  return sittings <= 0 ? Math.max(1, remaining) : Math.max(1, Math.ceil(remaining / sittings));
+}
+
+/**
+ * The steps a sitting must take for *n a week*: n ÷ sittings a week, rounded up. For n lessons, n times the steps of
+ * the longest lesson, so that any week can hold its n.
+ */
+export function weeklyPerSitting(n: number, unit: 'steps' | 'lessons', sittings: number, longestLesson: number): number {
+  const steps = unit === 'steps' ? n : n * longestLesson;
+  return Math.max(1, Math.ceil(steps / Math.max(1, sittings)));
+}
+
+/** The last date on time of an enrolment: its own target, never after the school year. */
+export function targetDay(enrolment: Enrolment, year: SchoolYear): Day {
+  const end = toDay(year.end);
+  return enrolment.target ? Math.min(toDay(enrolment.target), end) : end;
+}
+
+/** Makes an enrolment ready for placing on the dates from `today` on. */
+export function makeTrack(state: Household, year: SchoolYear, enrolment: Enrolment, today: Day): Track {
+  const { firstDay, startMinutes } = state.settings;
+  const standings = standingsOf(state.marks, enrolment.id);
+  const taken = takenSteps(state, enrolment);
+  const used = todayUse(taken, standings, today, startMinutes);
+  const remaining = taken.filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
+  const cap = enrolment.rule.kind === 'weekly' ? enrolment.rule.n : Infinity;
+  const byLesson = enrolment.rule.kind === 'weekly' && enrolment.rule.unit === 'lessons';
+
+  const position = new Map(remaining.map((s, i) => [s.index, i]));
+  const steps = remaining.map((s, i): TrackStep => {
+    const standing = standings.get(s.id);
+    const minutes = standing?.minutesLeft ?? s.minutes;
+    const stopped = standing?.sat.at(-1) === today || standing?.refused.at(-1) === today;
+    const testsToday = s.tests >= 0 && used.doneIndexes.has(s.tests);
+    return {
+      id: s.id,
+      minutes,
+      teacher: teacherMinutes(minutes, s.presence, startMinutes),
+      fresh: s.opensNewLesson ? 1 : 0,
+      uses: byLesson && remaining[i - 1]?.lessonIndex === s.lessonIndex ? 0 : 1,
+      tests: s.tests >= 0 ? (position.get(s.tests) ?? -1) : -1,
+      notBefore: stopped || testsToday ? today + 1 : -Infinity,
+    };
+  });
+  // A lesson begun on an earlier day has used its share of the cap already: its rest is free.
+  const first = remaining[0];
+  if (byLesson && first && taken.some((s) => s.lessonIndex === first.lessonIndex && begun(standings.get(s.id)))) {
+    steps[0]!.uses = 0;
+  }
+
+  const dates = openDates(enrolment, year).filter((d) => d >= today);
+  const room = dates.map((d) => (d === today ? Math.max(0, enrolment.perSitting - used.steps) : enrolment.perSitting));
+  const target = targetDay(enrolment, year);
+  const track: Track = {
+    enrolmentId: enrolment.id,
+    teacherId: enrolment.teacherId,
+    childIds: enrolment.childIds,
+    steps,
+    dates,
+    room,
+    perSitting: enrolment.perSitting,
+    minutesPerSitting: enrolment.minutesPerSitting ?? Infinity,
+    target,
+    weekdays: enrolment.weekdays.filter((d) => year.weekdays.includes(d)),
+    firstDay,
+    weeklyCap: cap,
+    thisWeek: weekStart(today, firstDay),
+    usedThisWeek: cap === Infinity ? 0 : usedInWeek(taken, standings, weekStart(today, firstDay), today, byLesson),
+    ideal: [],
+    begunToday: used.begun,
+    today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
+  };
+  track.ideal = idealSittings(track, enrolment, used.steps, remaining);
+  return track;
+}
+
+const begun = (s: Standing | undefined) => s !== undefined && s.sat.length > 0;
+
+interface TodayUse {
+  begun: boolean;
+  steps: number;
+  fresh: number;
+  teacher: number;
+  child: number;
+  doneIndexes: Set<number>;
+}
+
+/** What today's marks have used of an enrolment's sitting. Known and left-out steps use nothing: the next comes up. */
+function todayUse(
+  taken: readonly FlatStep[],
+  standings: ReadonlyMap<Id, Standing>,
+  today: Day,
+  startMinutes: number,
+): TodayUse {
+  const use: TodayUse = { begun: false, steps: 0, fresh: 0, teacher: 0, child: 0, doneIndexes: new Set() };
+  for (const s of taken) {
+    const standing = standings.get(s.id);
+    if (!standing) continue;
+    if (standing.refused.at(-1) === today && standing.state === 'open') use.begun = true;
+    if (standing.sat.at(-1) !== today) continue;
+    use.begun = true;
+    use.steps++;
+    if (s.opensNewLesson) use.fresh = 1;
+    use.teacher += teacherMinutes(s.minutes, s.presence, startMinutes);
+    use.child += s.minutes;
+    if (s.kind === 'introduce') use.doneIndexes.add(s.index);
+  }
+  return use;
+}
+
+function usedInWeek(
+  taken: readonly FlatStep[],
+  standings: ReadonlyMap<Id, Standing>,
+  from: Day,
+  today: Day,
+  byLesson: boolean,
+): number {
+  const inWeek = (s: FlatStep) => (standings.get(s.id)?.sat ?? []).filter((d) => d >= from && d <= today).length;
+  if (!byLesson) return taken.reduce((n, s) => n + inWeek(s), 0);
+  // A lesson counts in the week in which its first sitting fell.
+  const firstSat = new Map<number, Day>();
+  for (const s of taken) {
+    for (const d of standings.get(s.id)?.sat ?? []) {
+      firstSat.set(s.lessonIndex, Math.min(d, firstSat.get(s.lessonIndex) ?? Infinity));
+    }
+  }
+  return [...firstSat.values()].filter((d) => d >= from && d <= today).length;
+}
+
+/**
+ * Where the pace rule would like each remaining step, as sittings counted from 1 along the open dates.
+ * *Even* spreads what was to do this morning over all sittings up to the target. *n a week* takes n in each full
+ * week's sittings. Steps done today count as placed today, so that finishing early does not pull tomorrow forward.
+ */
+function idealSittings(track: Track, enrolment: Enrolment, doneToday: number, remaining: readonly FlatStep[]): number[] {
+  const { rule } = enrolment;
+  if (rule.kind === 'even') {
+    const sittings = Math.max(1, track.dates.filter((d) => d <= track.target).length);
+    const total = remaining.length + doneToday;
+    return remaining.map((_, i) => Math.max(1, Math.ceil(((i + 1 + doneToday) * sittings) / total)));
+  }
+  const perWeek = Math.max(1, track.weekdays.length);
+  if (rule.unit === 'steps') {
+    return remaining.map((_, i) => Math.max(1, Math.ceil(((i + 1 + doneToday) * perWeek) / rule.n)));
+  }
+  // Lessons: each takes perWeek ÷ n sittings, its own steps spread evenly within them.
+  const span = perWeek / rule.n;
+  const size = new Map<number, number>();
+  for (const s of remaining) size.set(s.lessonIndex, (size.get(s.lessonIndex) ?? 0) + 1);
+  const seen = new Map<number, number>();
+  const order = [...size.keys()];
+  return remaining.map((s) => {
+    const within = (seen.get(s.lessonIndex) ?? 0) + 1;
+    seen.set(s.lessonIndex, within);
+    const lesson = order.indexOf(s.lessonIndex);
+    const shift = lesson === 0 ? doneToday : 0;
+    const size_ = size.get(s.lessonIndex)! + shift;
+    return Math.max(1, Math.ceil(span * (lesson + (within + shift) / size_)));
+  });
+}
+
+/** Hours of a day in minutes: a teacher's on that weekday, less on a light day. */
+export function teacherHours(minutes: readonly number[], year: SchoolYear, day: Day): number {
+  return Math.round((minutes[weekdayOf(day) - 1] ?? 0) * dayShare(year, day));
+}

@@ -1,0 +1,4 @@
+export * from './plan';
+export * from './problem';
+export { seeded } from './random';
+export * from './weights';

@@ -1,0 +1,85 @@
+import type { Problem } from './problem';
+import { WEIGHTS } from './weights';
+
+/** Days of one track's remaining steps, in order; −1 for a step without a date. Only a suffix can be without. */
+export type Placed = number[];
+
+/**
+ * What all placed tracks together ask of teachers and children on each date. The only place where the shared part of
+ * the cost is kept; tracks are added and removed as the planner moves them.
+ */
+export class Loads {
+  readonly fresh: Int32Array[];
+  readonly teacher: Int32Array[];
+  readonly child: Int32Array[];
+  private readonly teacherIndex: Map<string, number>;
+  private readonly childIndex: Map<string, number>;
+
+  constructor(private readonly problem: Problem) {
+    const row = () => new Int32Array(problem.length);
+    this.fresh = problem.teachers.map(row);
+    this.teacher = problem.teachers.map(row);
+    this.child = problem.children.map(row);
+    this.teacherIndex = new Map(problem.teachers.map((t, i) => [t.id, i]));
+    this.childIndex = new Map(problem.children.map((c, i) => [c.id, i]));
+    if (problem.length > 0) {
+      for (let t = 0; t < problem.tracks.length; t++) {
+        const { today } = problem.tracks[t]!;
+        this.book(t, 0, today.fresh, today.teacher, today.child);
+      }
+    }
+  }
+
+  teacherOf(track: number): number {
+    return this.teacherIndex.get(this.problem.tracks[track]!.teacherId) ?? -1;
+  }
+  childrenOf(track: number): number[] {
+    return this.problem.tracks[track]!.childIds.map((id) => this.childIndex.get(id)).filter((i) => i !== undefined);
+  }
+
+  private book(track: number, at: number, fresh: number, teacher: number, child: number): void {
+    const t = this.teacherOf(track);
+    if (t >= 0) {
+      this.fresh[t]![at]! += fresh;
+      this.teacher[t]![at]! += teacher;
+    }
+    for (const c of this.childrenOf(track)) this.child[c]![at]! += child;
+  }
+
+  /** Adds (sign 1) or removes (sign −1) a placed track. An enrolment counts once a date for new lessons. */
+  apply(track: number, placed: Placed, sign: 1 | -1): void {
+    const { steps, today } = this.problem.tracks[track]!;
+    for (let i = 0; i < placed.length; ) {
+      const day = placed[i]!;
+      if (day < 0) return;
+      let fresh = 0;
+      let teacher = 0;
+      let child = 0;
+      for (; i < placed.length && placed[i] === day; i++) {
+        fresh = Math.max(fresh, steps[i]!.fresh);
+        teacher += steps[i]!.teacher;
+        child += steps[i]!.minutes;
+      }
+      if (day === this.problem.today && today.fresh > 0) fresh = 0;
+      this.book(track, day - this.problem.from, sign * fresh, sign * teacher, sign * child);
+    }
+  }
+
+  /** What all shared people together cost now, split as the weights are. */
+  shared(): { clash: number; minutes: number } {
+    let clash = 0;
+    let minutes = 0;
+    const { teachers, children, allowance, length } = this.problem;
+    for (let d = 0; d < length; d++) {
+      for (let t = 0; t < teachers.length; t++) {
+        clash += over(this.fresh[t]![d]!, allowance[t]![d]!);
+        minutes += over(this.teacher[t]![d]!, teachers[t]!.hours[d]!);
+      }
+      for (let c = 0; c < children.length; c++) minutes += over(this.child[c]![d]!, children[c]!.hours[d]!);
+    }
+    return { clash: clash * WEIGHTS.clash, minutes: minutes * WEIGHTS.minute };
+  }
+}
+
+/** How far a figure lies above what is allowed; 0 when it does not. */
+export const over = (have: number, allowed: number): number => (have > allowed ? have - allowed : 0);

@@ -1,0 +1,209 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fromDay, schoolDays, toDay, weekdayOf, weekStart } from '../calendar';
+import { flatten } from '../course';
+import type { Household, SchoolYear } from '../household';
+import { reach, remainingSteps } from '../pace';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../testing/make';
+import { makePlan, makeProblem, type Plan, type Problem, WEIGHTS } from './index';
+
+const planOf = (state: Household, year: SchoolYear, today: number, sweeps = 8, seed = 1) =>
+  makePlan(makeProblem(state, year, today), { sweeps, seed });
+
+/** Cost of a plan, told again from the state alone: shares no code with the engine. */
+function costAgain(problem: Problem, plan: Plan): number {
+  let cost = 0;
+  const fresh = new Map<string, number>();
+  const minutes = new Map<string, number>();
+  const add = (map: Map<string, number>, key: string, n: number) => map.set(key, (map.get(key) ?? 0) + n);
+  problem.tracks.forEach((track, t) => {
+    const days = plan.tracks[t]!.days;
+    const opened = new Set<number>();
+    const now = problem.today;
+    if (track.today.fresh) {
+      opened.add(now);
+      add(fresh, `${track.teacherId} ${now}`, 1);
+    }
+    add(minutes, `${track.teacherId} ${now}`, track.today.teacher);
+    for (const c of track.childIds) add(minutes, `${c} ${now}`, track.today.child);
+    days.forEach((day, i) => {
+      if (day === -1) {
+        cost += 20_000;
+        return;
+      }
+      const step = track.steps[i]!;
+      cost += Math.abs(track.dates.filter((d) => d <= day).length - track.ideal[i]!);
+      if (day > track.target) cost += 1_000;
+      if (step.fresh && !opened.has(day)) {
+        opened.add(day);
+        add(fresh, `${track.teacherId} ${day}`, 1);
+      }
+      add(minutes, `${track.teacherId} ${day}`, step.teacher);
+      for (const c of track.childIds) add(minutes, `${c} ${day}`, step.minutes);
+    });
+  });
+  problem.teachers.forEach((teacher, t) => {
+    for (let at = 0; at < problem.length; at++) {
+      const key = `${teacher.id} ${problem.from + at}`;
+      cost += 100 * Math.max(0, (fresh.get(key) ?? 0) - problem.allowance[t]![at]!);
+      cost += 2 * Math.max(0, (minutes.get(key) ?? 0) - teacher.hours[at]!);
+    }
+  });
+  for (const child of problem.children) {
+    for (let at = 0; at < problem.length; at++) {
+      cost += 2 * Math.max(0, (minutes.get(`${child.id} ${problem.from + at}`) ?? 0) - child.hours[at]!);
+    }
+  }
+  return cost;
+}
+
+describe('a plan, on any small household', () => {
+  it('keeps order, capacity, weekdays and closed days; leaves only a suffix unplaced; is the same again', () => {
+    fc.assert(
+      fc.property(householdArbitrary, ({ state, year, today }) => {
+        const plan = planOf(state, year, today);
+        expect(planOf(state, year, today)).toEqual(plan);
+        const open = new Set(schoolDays(year));
+        plan.tracks.forEach((track) => {
+          const enrolment = state.enrolments.find((e) => e.id === track.enrolmentId)!;
+          const course = state.courses.find((c) => c.id === enrolment.courseId)!;
+          const flat = new Map(flatten(course).map((s) => [s.id, s]));
+          expect(track.stepIds).toEqual(remainingSteps(state, enrolment).map((s) => s.id));
+          const cut = track.days.indexOf(-1);
+          if (cut >= 0) expect(track.days.slice(cut).every((d) => d === -1)).toBe(true);
+          const placed = cut >= 0 ? track.days.slice(0, cut) : track.days;
+          placed.forEach((day, i) => {
+            if (i > 0) expect(day).toBeGreaterThanOrEqual(placed[i - 1]!);
+            expect(day).toBeGreaterThanOrEqual(today);
+            expect(open.has(day)).toBe(true);
+            expect(enrolment.weekdays).toContain(weekdayOf(day));
+          });
+          for (const day of new Set(placed)) {
+            const steps = track.stepIds.filter((_, i) => track.days[i] === day).map((id) => flat.get(id)!);
+            expect(steps.length).toBeLessThanOrEqual(enrolment.perSitting);
+            const minutes = steps.reduce((n, s) => n + s.minutes, 0);
+            if (steps.length > 1) expect(minutes).toBeLessThanOrEqual(enrolment.minutesPerSitting ?? Infinity);
+            for (const s of steps.filter((x) => x.kind === 'assess')) {
+              expect(steps.some((x) => x.kind === 'introduce' && x.index === s.tests)).toBe(false);
+            }
+          }
+          if (enrolment.rule.kind === 'weekly' && enrolment.rule.unit === 'steps') {
+            const weeks = new Map<number, number>();
+            for (const d of placed) weeks.set(weekStart(d, 1), (weeks.get(weekStart(d, 1)) ?? 0) + 1);
+            for (const n of weeks.values()) expect(n).toBeLessThanOrEqual(enrolment.rule.n);
+          }
+        });
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('costs what an independent telling of the rules says, never less than its bound, never more with more effort', () => {
+    fc.assert(
+      fc.property(householdArbitrary, ({ state, year, today }) => {
+        const problem = makeProblem(state, year, today);
+        const quick = makePlan(problem, { sweeps: 1, seed: 3 });
+        const long = makePlan(problem, { sweeps: 12, seed: 3 });
+        expect(long.cost.total).toBe(costAgain(problem, long));
+        expect(long.cost.total).toBeLessThanOrEqual(quick.cost.total);
+        expect(long.cost.total).toBeGreaterThanOrEqual(long.bound);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('places a single enrolment at the least cost there is (all placements tried)', () => {
+    const single = householdArbitrary.filter(({ state }) => {
+      const [e] = state.enrolments;
+      return state.enrolments.length === 1 && remainingSteps(state, e!).length <= 6;
+    });
+    fc.assert(
+      fc.property(single, ({ state, year, today }) => {
+        const short = { ...year, end: fromDay(Math.min(toDay(year.end), today + 9)) };
+        const problem = makeProblem(state, short, Math.min(today, toDay(short.end)));
+        const plan = makePlan(problem, { sweeps: 2, seed: 1 });
+        const track = problem.tracks[0]!;
+        let best = Infinity;
+        const days = new Array<number>(track.steps.length).fill(-1);
+        const consider = () => {
+          const trial = { ...plan, tracks: [{ ...plan.tracks[0]!, days: [...days] }] };
+          best = Math.min(best, costAgain(problem, trial));
+        };
+        const walk = (d: number, i: number, used: number) => {
+          if (d === track.dates.length || i === track.steps.length) return consider();
+          const day = track.dates[d]!;
+          const before = d === 0 ? track.thisWeek : weekStart(track.dates[d - 1]!, 1);
+          const start = weekStart(day, 1) === before ? used : 0;
+          const end = reach(track, i, day, track.room[d]!, start);
+          let now = start;
+          walk(d + 1, i, start);
+          for (let j = i; j < end; j++) {
+            days[j] = day;
+            now += track.steps[j]!.uses;
+            walk(d + 1, j + 1, now);
+          }
+          for (let j = i; j < end; j++) days[j] = -1;
+        };
+        walk(0, 0, track.usedThisWeek);
+        expect(plan.cost.total).toBe(best);
+      }),
+      { numRuns: 120 },
+    );
+  });
+});
+
+describe('new lessons of different children', () => {
+  const two = (perSitting: number) =>
+    aHousehold({
+      years: [aYear({ end: '2026-10-02' })],
+      children: [aChild('A'), aChild('B')],
+      courses: [aCourse('sums', { lessons: 6, perLesson: [{ kind: 'introduce', count: 1 }, { kind: 'practise', count: 2 }] })],
+      enrolments: [
+        anEnrolment('a', 'sums', { childIds: ['A'], perSitting }),
+        anEnrolment('b', 'sums', { childIds: ['B'], perSitting }),
+      ],
+    });
+
+  it('are staggered onto different dates where there is room (common practice)', () => {
+    const state = two(1);
+    const plan = planOf(state, state.years[0]!, toDay('2026-09-07'), 10);
+    expect(plan.clashes).toEqual([]);
+    expect(plan.cost.unplaced).toBe(0);
+  });
+
+  it('count a new lesson already given this morning', () => {
+    const state = two(1);
+    const today = toDay('2026-09-07');
+    const marked = { ...state, marks: [aMark('a', 'L1-1', 'done', '2026-09-07')] };
+    const plan = planOf(marked, state.years[0]!, today, 10);
+    const b = plan.tracks.find((t) => t.enrolmentId === 'b')!;
+    expect(b.days[0]).toBeGreaterThan(today);
+    expect(plan.clashes).toEqual([]);
+  });
+
+  it('clash, and say so, when there is only one date for both', () => {
+    const state = { ...two(1), years: [aYear({ end: '2026-09-07' })] };
+    const tight = { ...state, courses: [aCourse('sums', { lessons: 1, perLesson: [{ kind: 'introduce', count: 1 }] })] };
+    const forced = planOf(tight, tight.years[0]!, toDay('2026-09-07'));
+    expect(forced.clashes).toMatchObject([{ enrolmentIds: ['a', 'b'], above: 1 }]);
+    expect(forced.cost.clash).toBe(WEIGHTS.clash);
+  });
+});
+
+describe('the published record and pins', () => {
+  it('hold steps to their dates while those are open', () => {
+    const base = aHousehold({ courses: [aCourse('sums')], enrolments: [anEnrolment('a', 'sums')] });
+    const date = '2026-10-14';
+    const state: Household = { ...base, pins: [{ id: 'p', enrolmentId: 'a', stepId: 'L1-2', date }] };
+    const days = (s: Household) => planOf(s, s.years[0]!, toDay('2026-09-07')).tracks[0]!.days;
+    expect(days(base)[1]).not.toBe(toDay(date));
+    expect(days(state)[1]).toBe(toDay(date));
+    const closed = { ...state, years: [aYear({ closed: [{ id: 'x', from: date, to: date, label: 'closed' }] })] };
+    expect(days(closed)[1]).not.toBe(toDay(date));
+    const published: Household = {
+      ...base,
+      published: [{ id: 'w', weekStart: '2026-09-14', placements: [{ enrolmentId: 'a', stepId: 'L1-1', date: '2026-09-16' }] }],
+    };
+    expect(days(published)[0]).toBe(toDay('2026-09-16'));
+  });
+});

@@ -1,0 +1,17 @@
+/** A source of numbers in [0, 1). */
+export type Random = () => number;
+
+/**
+ * A small seeded generator (mulberry32, public domain): the same seed always gives the same numbers, which keeps
+ * plans repeatable.
+ */
+export function seeded(seed: number): Random {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = a;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}

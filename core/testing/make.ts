@@ -1,0 +1,172 @@
+/** Small households for tests, made from what a test cares about. */
+import fc from 'fast-check';
+import { fromDay, toDay, type Weekday } from '../calendar';
+import { type CoursePattern, expandPattern, KIND_DEFAULTS } from '../course';
+import { type Child, type Course, defaultSettings, emptyHousehold, type Enrolment, type Household, type Mark, type SchoolYear, type Teacher } from '../household';
+
+export const MON_TO_FRI: Weekday[] = [1, 2, 3, 4, 5];
+
+export const aYear = (change: Partial<SchoolYear> = {}): SchoolYear => ({
+  id: 'year',
+  name: '2026–27',
+  start: '2026-09-07',
+  end: '2027-06-11',
+  weekdays: MON_TO_FRI,
+  lightDays: [],
+  lightShare: 50,
+  targetDays: 170,
+  closed: [],
+  ...change,
+});
+
+export const aPattern = (change: Partial<CoursePattern> = {}): CoursePattern => ({
+  lessons: 10,
+  word: 'Lesson',
+  perLesson: [
+    { kind: 'introduce', count: 1 },
+    { kind: 'practise', count: 1 },
+  ],
+  testEvery: 0,
+  lessonsPerUnit: 0,
+  firstPage: 0,
+  pagesPerLesson: 1,
+  ...change,
+});
+
+export const aCourse = (id: string, pattern: Partial<CoursePattern> = {}, change: Partial<Course> = {}): Course => ({
+  id,
+  title: id,
+  kinds: { ...KIND_DEFAULTS },
+  countsNew: true,
+  units: expandPattern(aPattern(pattern)),
+  ...change,
+});
+
+export const aChild = (id: string, change: Partial<Child> = {}): Child => ({
+  id,
+  name: id,
+  born: '2018-03-04',
+  colour: 'madder',
+  ornament: 'leaf',
+  minutesPerDay: 300,
+  ...change,
+});
+
+export const aTeacher = (id = 'T', change: Partial<Teacher> = {}): Teacher => ({
+  id,
+  name: id,
+  minutes: [240, 240, 240, 240, 240, 0, 0],
+  ...change,
+});
+
+export const anEnrolment = (id: string, courseId: string, change: Partial<Enrolment> = {}): Enrolment => ({
+  id,
+  courseId,
+  childIds: ['A'],
+  teacherId: 'T',
+  weekdays: MON_TO_FRI,
+  rule: { kind: 'even' },
+  perSitting: 1,
+  life: 'running',
+  takesOptional: true,
+  ...change,
+});
+
+let made = 0;
+export const aMark = (enrolmentId: string, stepId: string, kind: Mark['kind'], date: string, change: Partial<Mark> = {}): Mark => ({
+  id: `m${++made}`,
+  enrolmentId,
+  stepId,
+  kind,
+  date,
+  seq: made,
+  ...change,
+});
+
+export const aHousehold = (change: Partial<Household> = {}): Household => ({
+  ...emptyHousehold(defaultSettings(1, 'day month')),
+  years: [aYear()],
+  children: [aChild('A')],
+  teachers: [aTeacher()],
+  ...change,
+});
+
+/** Arbitrary school years of a few weeks with holes in them. */
+export const yearArbitrary = fc
+  .record({
+    start: fc.integer({ min: toDay('2023-12-01'), max: toDay('2029-03-01') }),
+    length: fc.integer({ min: 1, max: 60 }),
+    weekdays: fc.subarray([1, 2, 3, 4, 5, 6, 7] as Weekday[], { minLength: 1 }),
+    holes: fc.array(fc.tuple(fc.integer({ min: 0, max: 59 }), fc.integer({ min: 0, max: 6 })), { maxLength: 3 }),
+  })
+  .map(({ start, length, weekdays, holes }) =>
+    aYear({
+      start: fromDay(start),
+      end: fromDay(start + length),
+      weekdays,
+      lightDays: weekdays.slice(0, 1),
+      closed: holes.map(([at, n], i) => ({ id: `c${i}`, from: fromDay(start + at), to: fromDay(start + at + n), label: 'closed' })),
+    }),
+  );
+
+/** Arbitrary small households: up to three children, up to four enrolments of different shapes, some marks. */
+export const householdArbitrary = fc
+  .record({
+    year: yearArbitrary,
+    courses: fc.array(
+      fc.record({
+        lessons: fc.integer({ min: 1, max: 6 }),
+        introduce: fc.integer({ min: 0, max: 2 }),
+        practise: fc.integer({ min: 0, max: 2 }),
+        assess: fc.integer({ min: 0, max: 1 }),
+        testEvery: fc.integer({ min: 0, max: 3 }),
+        perSitting: fc.integer({ min: 1, max: 3 }),
+        minutesPerSitting: fc.option(fc.integer({ min: 10, max: 60 }), { nil: undefined }),
+        weekdays: fc.subarray([1, 2, 3, 4, 5, 6, 7] as Weekday[], { minLength: 1 }),
+        weekly: fc.option(fc.tuple(fc.integer({ min: 1, max: 4 }), fc.constantFrom('steps' as const, 'lessons' as const)), { nil: undefined }),
+        children: fc.subarray(['A', 'B', 'C'], { minLength: 1 }),
+        settled: fc.array(fc.tuple(fc.integer({ min: 0, max: 10 }), fc.constantFrom('done', 'known', 'partly', 'again', 'not today'), fc.integer({ min: 0, max: 10 })), { maxLength: 4 }),
+      }),
+      { minLength: 1, maxLength: 4 },
+    ),
+    todayAt: fc.integer({ min: 0, max: 20 }),
+  })
+  .map(({ year, courses, todayAt }) => {
+    const today = toDay(year.start) + todayAt;
+    const made = courses.map((c, i) =>
+      aCourse(`C${i}`, {
+        lessons: c.lessons,
+        testEvery: c.testEvery,
+        perLesson: [
+          { kind: 'introduce', count: c.introduce },
+          { kind: 'practise', count: c.practise + (c.introduce + c.practise + c.assess === 0 ? 1 : 0) },
+          { kind: 'assess', count: c.assess },
+        ],
+      }),
+    );
+    const enrolments = courses.map((c, i) =>
+      anEnrolment(`E${i}`, `C${i}`, {
+        childIds: c.children,
+        weekdays: c.weekdays,
+        perSitting: c.perSitting,
+        ...(c.minutesPerSitting === undefined ? {} : { minutesPerSitting: c.minutesPerSitting }),
+        rule: c.weekly ? { kind: 'weekly', n: c.weekly[0], unit: c.weekly[1] } : { kind: 'even' },
+      }),
+    );
+    const marks = courses.flatMap((c, i) => {
+      const steps = made[i]!.units.flatMap((u) => u.lessons.flatMap((l) => l.steps));
+      return c.settled.map(([at, kind, ago], k): Mark => {
+        const seq = i * 10 + k;
+        return { id: `m${seq}`, enrolmentId: `E${i}`, stepId: steps[at % steps.length]!.id, kind: kind as Mark['kind'], date: fromDay(today - ago), seq };
+      });
+    });
+    const state = aHousehold({
+      years: [year],
+      children: [aChild('A'), aChild('B', { minutesPerDay: 40 }), aChild('C')],
+      teachers: [aTeacher('T', { minutes: [60, 60, 0, 60, 60, 60, 0] })],
+      courses: made,
+      enrolments,
+      marks,
+    });
+    return { state, year, today };
+  });

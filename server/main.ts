@@ -1,0 +1,22 @@
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { makeApp } from './app';
+
+const port = Number(process.env['PORT'] ?? 4173);
+const host = process.env['HOST'] ?? '127.0.0.1';
+const dist = join(dirname(fileURLToPath(import.meta.url)), '..', 'dist');
+
+const server = makeApp(dist).listen(port, host, () => {
+  const address = server.address();
+  const at = typeof address === 'object' && address ? address.port : port;
+  console.log(`Olden Primer is open at http://${host.includes(':') ? `[${host}]` : host}:${at}`);
+});
+server.on('error', (error: NodeJS.ErrnoException) => {
+  console.error(
+    error.code === 'EADDRINUSE'
+      ? `Port ${port} on ${host} is taken. Set another: PORT=${port + 1} npm start`
+      : `The server could not start: ${error.message}`,
+  );
+  process.exit(1);
+});
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0));

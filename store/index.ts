@@ -1,0 +1,3 @@
+export * from './choice';
+export type { KeptCopy } from './database';
+export * from './store';

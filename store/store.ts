@@ -1,0 +1,258 @@
+import { type IsoDate } from '../core/calendar';
+import { writeBackup } from '../core/formats';
+import { type Household, TABLES } from '../core/household';
+import { type AnyTable, Database, type HistoryEntry, type KeptCopy, type Row, type RowChange } from './database';
+
+/** A wish to put a row (with its id) into a table, or to take one away. */
+export type Put = { table: AnyTable; put: Row } | { table: AnyTable; remove: string };
+
+/** What the user could take back or bring back next, by its label. */
+export interface HistoryState {
+  undo?: string;
+  redo?: string;
+}
+
+/** Sentences for the user when something could not be stored; thrown by every writing call. */
+export class StoreFault extends Error {}
+
+const HISTORY_LIMIT = 500;
+
+const same = (a: Row | undefined, b: Row | undefined) => canonical(a) === canonical(b);
+function canonical(value: unknown): string {
+  return JSON.stringify(value, (_, v: unknown) =>
+    typeof v === 'object' && v !== null && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v,
+  );
+}
+
+type Message = { changes: RowChange[]; history: HistoryState } | { reload: true };
+
+/**
+ * One household, held in memory and in the browser's database. Every writing call is one transaction; memory follows
+ * only once it is on the disk. Other tabs with the same household are told and follow.
+ */
+export class HouseholdStore {
+  private readonly listeners = new Set<() => void>();
+  private readonly channel: BroadcastChannel | undefined;
+  private queue: Promise<unknown> = Promise.resolve();
+  private current: Household;
+  history: HistoryState = {};
+
+  private constructor(
+    private readonly db: Database,
+    household: Household,
+  ) {
+    this.current = household;
+    if (typeof BroadcastChannel !== 'undefined') {
+      this.channel = new BroadcastChannel(`olden-primer ${db.name}`);
+      this.channel.onmessage = (e: MessageEvent<Message>) => void this.follow(e.data);
+    }
+  }
+
+  /** Opens the household of that name; when it has never been stored, stores what `first` makes. */
+  static async open(name: string, first: () => Household | Promise<Household>): Promise<HouseholdStore> {
+    const db = new Database(name);
+    let household = await db.read();
+    if (!household) {
+      household = await first();
+      await fill(db, household);
+    }
+    const store = new HouseholdStore(db, household);
+    store.history = await readHistory(db);
+    return store;
+  }
+
+  get household(): Household {
+    return this.current;
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  close(): void {
+    this.channel?.close();
+    this.db.close();
+  }
+
+  /** Does one thing: all rows in one transaction, with what is needed to undo it. The label says what was done. */
+  commit(label: string, puts: readonly Put[]): Promise<void> {
+    return this.inTurn(async () => {
+      const changes = await this.write(async () => {
+        const made: RowChange[] = [];
+        for (const p of puts) {
+          const id = 'put' in p ? p.put.id : p.remove;
+          const before = await this.db.rows(p.table).get(id);
+          const after = 'put' in p ? p.put : undefined;
+          if (same(before, after)) continue;
+          made.push({ table: p.table, id, ...(before ? { before } : {}), ...(after ? { after } : {}) });
+        }
+        if (made.length === 0) return [];
+        await this.store(made, 'after');
+        await this.db.history.where('undone').equals(1).delete();
+        await this.db.history.add({ label, changes: made, undone: 0 } as HistoryEntry);
+        const count = await this.db.history.count();
+        if (count > HISTORY_LIMIT) {
+          const old = await this.db.history.orderBy('n').limit(count - HISTORY_LIMIT).primaryKeys();
+          await this.db.history.bulkDelete(old);
+        }
+        return made;
+      });
+      if (changes.length > 0) await this.tell(changes);
+    });
+  }
+
+  /** Takes back the last thing done. Returns its label; undefined when there is nothing to take back. */
+  undo(): Promise<string | undefined> {
+    return this.turn('undo');
+  }
+
+  /** Does again the last thing taken back. */
+  redo(): Promise<string | undefined> {
+    return this.turn('redo');
+  }
+
+  private turn(direction: 'undo' | 'redo'): Promise<string | undefined> {
+    return this.inTurn(async () => {
+      let label: string | undefined;
+      const changes = await this.write(async () => {
+        const [from, to] = direction === 'undo' ? (['after', 'before'] as const) : (['before', 'after'] as const);
+        const table = this.db.history.where('undone').equals(direction === 'undo' ? 0 : 1);
+        const entry = await (direction === 'undo' ? table.last() : table.first());
+        if (!entry) return [];
+        for (const c of entry.changes) {
+          const now = await this.db.rows(c.table).get(c.id);
+          if (!same(now, c[from])) {
+            throw new StoreFault(`“${entry.label}” was changed since; it cannot be ${direction === 'undo' ? 'taken back' : 'done again'} as it was.`);
+          }
+        }
+        await this.store(entry.changes, to);
+        await this.db.history.update(entry.n, { undone: direction === 'undo' ? 1 : 0 });
+        label = entry.label;
+        return entry.changes.map(({ table, id, ...c }): RowChange => {
+          const after = c[to];
+          return { table, id, ...(after ? { after } : {}) };
+        });
+      });
+      if (label !== undefined) await this.tell(changes);
+      return label;
+    });
+  }
+
+  /** Puts another household in place of this one, whole or not at all; the old one is kept as a copy. */
+  replace(household: Household, today: IsoDate, why: string): Promise<void> {
+    return this.inTurn(async () => {
+      const text = writeBackup({ asOf: today, household: this.current });
+      await this.write(async () => {
+        await this.db.kept.add({ date: today, why, text } as KeptCopy);
+        await Promise.all(this.db.householdTables().map((t) => t.clear()));
+        await this.db.history.clear();
+        await putAll(this.db, household);
+      });
+      this.current = household;
+      this.history = {};
+      this.channel?.postMessage({ reload: true } satisfies Message);
+      this.notify();
+    });
+  }
+
+  /** Copies put aside by `replace`, newest first. */
+  async keptCopies(): Promise<KeptCopy[]> {
+    return this.db.kept.orderBy('n').reverse().toArray();
+  }
+
+  /** A value beside the household that is no part of it (when the sample was made, when the last backup was). */
+  async note(key: string): Promise<unknown> {
+    return (await this.db.meta.get(key))?.value;
+  }
+  async setNote(key: string, value: unknown): Promise<void> {
+    await this.write(() => this.db.meta.put({ key, value }));
+  }
+
+  private async store(changes: readonly RowChange[], side: 'before' | 'after'): Promise<void> {
+    for (const c of changes) {
+      const row = c[side];
+      if (row) await this.db.rows(c.table).put(row);
+      else await this.db.rows(c.table).delete(c.id);
+    }
+  }
+
+  private async write<T>(work: () => PromiseLike<T>): Promise<T> {
+    try {
+      return await this.db.transaction('rw', [...this.db.householdTables(), this.db.history, this.db.kept, this.db.meta], work);
+    } catch (error) {
+      if (error instanceof StoreFault) throw error;
+      const full = String((error as Error)?.name).includes('Quota') || String(error).includes('Quota');
+      throw new StoreFault(
+        full
+          ? 'The browser has no room left to store this. Nothing was changed: make a backup, then free some space.'
+          : `This could not be stored, and nothing was changed (${(error as Error)?.message ?? 'unknown reason'}).`,
+      );
+    }
+  }
+
+  private inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const next = this.queue.then(work, work);
+    this.queue = next.catch(() => undefined);
+    return next;
+  }
+
+  private async tell(changes: readonly RowChange[]): Promise<void> {
+    this.history = await readHistory(this.db);
+    this.current = applied(this.current, changes);
+    this.channel?.postMessage({ changes: [...changes], history: this.history } satisfies Message);
+    this.notify();
+  }
+
+  private async follow(message: Message): Promise<void> {
+    if ('reload' in message) {
+      this.current = (await this.db.read()) ?? this.current;
+      this.history = {};
+    } else {
+      this.current = applied(this.current, message.changes);
+      this.history = message.history;
+    }
+    this.notify();
+  }
+
+  private notify(): void {
+    for (const listener of this.listeners) listener();
+  }
+}
+
+/** The household with the changes' after sides in place; tables not named stay the same objects. */
+function applied(household: Household, changes: readonly RowChange[]): Household {
+  const next = { ...household } as unknown as Record<string, Row | Row[]>;
+  const byTable = new Map<AnyTable, RowChange[]>();
+  for (const c of changes) byTable.set(c.table, [...(byTable.get(c.table) ?? []), c]);
+  for (const [table, list] of byTable) {
+    if (table === 'settings') {
+      const after = list.at(-1)!.after;
+      if (after) next[table] = after;
+      continue;
+    }
+    const touched = new Map(list.map((c) => [c.id, c.after]));
+    const rows = (household[table] as Row[]).filter((r) => touched.get(r.id) !== undefined || !touched.has(r.id));
+    const kept = rows.map((r) => touched.get(r.id) ?? r);
+    const have = new Set(rows.map((r) => r.id));
+    next[table] = [...kept, ...list.filter((c) => c.after && !have.has(c.id)).map((c) => c.after!)];
+  }
+  return next as unknown as Household;
+}
+
+async function readHistory(db: Database): Promise<HistoryState> {
+  const undo = await db.history.where('undone').equals(0).last();
+  const redo = await db.history.where('undone').equals(1).first();
+  return { ...(undo ? { undo: undo.label } : {}), ...(redo ? { redo: redo.label } : {}) };
+}
+
+async function putAll(db: Database, household: Household): Promise<void> {
+  await db.settings.put(household.settings);
+  for (const t of TABLES) await db.rows(t).bulkPut(household[t] as Row[]);
+}
+
+async function fill(db: Database, household: Household): Promise<void> {
+  await db.transaction('rw', db.householdTables(), () => putAll(db, household));
+}

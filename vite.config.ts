@@ -1,0 +1,16 @@
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [tailwindcss()],
+  esbuild: { jsx: 'automatic' },
+  // The policy served with the page forbids inlined data, so every font and icon stays a file of its own.
+  build: { target: 'es2022', assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  worker: { format: 'es' },
+  server: { host: '127.0.0.1' },
+  test: {
+    include: ['{core,store,worker,app,server,demo,scripts}/**/*.test.{ts,tsx}'],
+    environment: 'node',
+    testTimeout: 30_000,
+  },
+});

@@ -1,0 +1,30 @@
+import { proxy, wrap } from 'comlink';
+import type { Effort, Plan, Problem } from '../core/stagger';
+import type { PlannerWorker } from './plan.worker';
+
+/** The door to the planner: a new request ends the one before it, and only its plans are told. */
+export interface Planner {
+  request(problem: Problem, effort: Effort, tell: (plan: Plan) => void, failed: (error: Error) => void): void;
+  close(): void;
+}
+
+export function openPlanner(): Planner {
+  const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
+  const remote = wrap<PlannerWorker>(worker);
+  let current = 0;
+  return {
+    request(problem, effort, tell, failed) {
+      const mine = ++current;
+      const listener = (plan: Plan) => {
+        if (mine === current) tell(plan);
+      };
+      remote.plan(mine, problem, effort, proxy(listener)).catch((error: unknown) => {
+        if (mine === current) failed(error instanceof Error ? error : new Error(String(error)));
+      });
+    },
+    close() {
+      current = -1;
+      worker.terminate();
+    },
+  };
+}
