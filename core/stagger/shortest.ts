@@ -20,7 +20,7 @@ export function shortest(problem: Problem, t: number, loads?: Loads): Shortest {
   const n = track.steps.length;
   const m = track.dates.length;
   const capped = Number.isFinite(track.weeklyCap);
-  const width = capped ? Math.min(track.weeklyCap, n) + 1 : 1;
+  const width = capped ? Math.min(track.weeklyCap, n + track.usedThisWeek) + 1 : 1;
   const start = capped ? Math.min(track.usedThisWeek, width - 1) : 0;
   const size = (n + 1) * width;
   const own = ownCosts(problem, t);
