@@ -38,7 +38,8 @@ export function reserveOf(track: Track, year: SchoolYear): Reserve {
     return end !== undefined && end <= track.target;
   };
   let low = 0;
-  let high = track.dates.length + 1;
+  // No more can be lost than there are: what is left may fit into a sitting begun today.
+  let high = track.dates.filter((d) => d <= track.target).length - (track.begunToday ? 1 : 0) + 1;
   while (high - low > 1) {
     const middle = (low + high) >> 1;
     if (inTime(middle)) low = middle;

@@ -1,6 +1,6 @@
 import { type Day, dayShare, schoolDays, toDay, type Weekday, weekdayOf, weekStart } from '../calendar';
 import { flatten, type FlatStep, teacherMinutes } from '../course';
-import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
+import { byId, type Enrolment, type Household, type Id, type PaceRule, type SchoolYear } from '../household';
 import { type Standing, standingsOf } from '../log';
 
 /** One remaining step, reduced to what placing it needs. */
@@ -131,7 +131,8 @@ export function makeTrack(state: Household, year: SchoolYear, enrolment: Enrolme
     steps[0]!.uses = 0;
   }
 
-  const dates = openDates(enrolment, year).filter((d) => d >= today);
+  const open = openDates(enrolment, year);
+  const dates = open.filter((d) => d >= today);
   const room = dates.map((d) => (d === today ? Math.max(0, enrolment.perSitting - used.steps) : enrolment.perSitting));
   const target = targetDay(enrolment, year);
   const track: Track = {
@@ -153,7 +154,7 @@ export function makeTrack(state: Household, year: SchoolYear, enrolment: Enrolme
     begunToday: used.begun,
     today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
   };
-  track.ideal = idealSittings(track, enrolment, used.steps, remaining);
+  track.ideal = idealSittings(track, enrolment.rule, taken, remaining, standings, open);
   return track;
 }
 
@@ -212,33 +213,41 @@ function usedInWeek(
 
 /**
  * Where the pace rule would like each remaining step, as sittings counted from 1 along the open dates.
- * *Even* spreads what was to do this morning over all sittings up to the target. *n a week* takes n in each full
- * week's sittings. Steps done today count as placed today, so that finishing early does not pull tomorrow forward.
+ *
+ * The wish is drawn afresh from where things stood at the start of the household week: *even* spreads what was left
+ * then over the sittings from then to the target; *n a week* takes n steps, or n lessons, in a full week's sittings.
+ * Each step stands in the middle of its share. Counting from today instead would forget every day what is owed (a
+ * course of two sittings a step would be put off, or begun, daily); counting from the start of the year would double
+ * up after every bad week. Steps done this week keep their place, so that finishing early pulls nothing forward.
  */
-function idealSittings(track: Track, enrolment: Enrolment, doneToday: number, remaining: readonly FlatStep[]): number[] {
-  const { rule } = enrolment;
-  if (rule.kind === 'even') {
-    const sittings = Math.max(1, track.dates.filter((d) => d <= track.target).length);
-    const total = remaining.length + doneToday;
-    return remaining.map((_, i) => Math.max(1, Math.ceil(((i + 1 + doneToday) * sittings) / total)));
-  }
-  const perWeek = Math.max(1, track.weekdays.length);
-  if (rule.unit === 'steps') {
-    return remaining.map((_, i) => Math.max(1, Math.ceil(((i + 1 + doneToday) * perWeek) / rule.n)));
-  }
-  // Lessons: each takes perWeek ÷ n sittings, its own steps spread evenly within them.
-  const span = perWeek / rule.n;
+function idealSittings(
+  track: Track,
+  rule: PaceRule,
+  taken: readonly FlatStep[],
+  remaining: readonly FlatStep[],
+  standings: ReadonlyMap<Id, Standing>,
+  open: readonly Day[],
+): number[] {
   const size = new Map<number, number>();
-  for (const s of remaining) size.set(s.lessonIndex, (size.get(s.lessonIndex) ?? 0) + 1);
-  const seen = new Map<number, number>();
-  const order = [...size.keys()];
+  for (const s of taken) size.set(s.lessonIndex, (size.get(s.lessonIndex) ?? 0) + 1);
+  const byLesson = rule.kind === 'weekly' && rule.unit === 'lessons';
+  const weight = (s: FlatStep) => (byLesson ? 1 / size.get(s.lessonIndex)! : 1);
+  const doneThisWeek = taken.filter((s) => {
+    const standing = standings.get(s.id);
+    return standing?.state === 'done' && (standing.sat.at(-1) ?? -Infinity) >= track.thisWeek;
+  });
+  const sum = (steps: readonly FlatStep[]) => steps.reduce((n, s) => n + weight(s), 0);
+  const fromWeek = open.filter((d) => d >= track.thisWeek);
+  const passed = fromWeek.length - track.dates.length;
+  let at = sum(doneThisWeek);
+  const sittingsPerUnit =
+    rule.kind === 'even'
+      ? Math.max(1, fromWeek.filter((d) => d <= track.target).length) / (at + sum(remaining))
+      : Math.max(1, track.weekdays.length) / rule.n;
   return remaining.map((s) => {
-    const within = (seen.get(s.lessonIndex) ?? 0) + 1;
-    seen.set(s.lessonIndex, within);
-    const lesson = order.indexOf(s.lessonIndex);
-    const shift = lesson === 0 ? doneToday : 0;
-    const size_ = size.get(s.lessonIndex)! + shift;
-    return Math.max(1, Math.ceil(span * (lesson + (within + shift) / size_)));
+    const middle = at + weight(s) / 2;
+    at += weight(s);
+    return Math.max(1, Math.ceil(middle * sittingsPerUnit) - passed);
   });
 }
 

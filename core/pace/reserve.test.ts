@@ -1,0 +1,188 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { schoolDays, toDay, weekdayOf, weekStart, type Day } from '../calendar';
+import type { Household } from '../household';
+import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../testing/make';
+import { earliestFit, evenPerSitting, makeTrack, reserveOf, sittingsPerWeek, type Track, weeklyPerSitting } from './index';
+
+/**
+ * Days in hand by counting: lose 0, 1, 2 … sittings one after another and try every way of filling the rest,
+ * with the rules of a sitting told again from the track alone.
+ */
+function countAgain(track: Track, yearEnd: Day): number | undefined {
+  if (track.steps.length === 0 || track.weekdays.length === 0) return undefined;
+  const beyond: [Day, number][] = [];
+  for (let d = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd) + 1; beyond.length < 400; d++) {
+    if (track.weekdays.includes(weekdayOf(d))) beyond.push([d, track.perSitting]);
+  }
+  const all: [Day, number][] = [...track.dates.map((d, i): [Day, number] => [d, track.room[i]!]), ...beyond];
+  const begun = track.begunToday && all.length > beyond.length ? 1 : 0;
+  const fits = (i: number, j: number, day: Day, room: number, used: number) => {
+    const run = track.steps.slice(i, j);
+    if (run.length > room || run.some((s) => s.notBefore > day)) return false;
+    if (run.length > 1 && run.reduce((n, s) => n + s.minutes, 0) > track.minutesPerSitting) return false;
+    if (used + run.reduce((n, s) => n + s.uses, 0) > track.weeklyCap) return false;
+    return !run.some((s) => s.tests >= i);
+  };
+  const uses = (i: number, j: number) => track.steps.slice(i, j).reduce((n, s) => n + s.uses, 0);
+  /** The first date by which some filling of the dates left by k lost sittings is complete: every filling is tried. */
+  const end = (k: number): Day => {
+    let states = new Set([`0 ${track.usedThisWeek}`]);
+    let week = track.thisWeek;
+    for (const [day, room] of [...all.slice(0, begun), ...all.slice(begun + k)]) {
+      const next = new Set<string>();
+      const now = weekStart(day, track.firstDay);
+      for (const key of states) {
+        const [i, was] = key.split(' ').map(Number) as [number, number];
+        const used = now === week ? was : 0;
+        for (let j = i; j <= track.steps.length && (j === i || fits(i, j, day, room, used)); j++) {
+          next.add(`${j} ${used + uses(i, j)}`);
+        }
+      }
+      states = next;
+      week = now;
+      if ([...states].some((key) => key.startsWith(`${track.steps.length} `))) return day;
+    }
+    throw new Error('no end');
+  };
+  /** Sittings after the target when each takes the most it can. */
+  const extra = () => {
+    let [i, used, week, count] = [0, track.usedThisWeek, track.thisWeek, 0];
+    for (const [day, room] of all) {
+      const now = weekStart(day, track.firstDay);
+      if (now !== week) used = 0;
+      week = now;
+      let j = i;
+      while (j < track.steps.length && fits(i, j + 1, day, room, used)) j++;
+      used += uses(i, j);
+      if (j > i && day > track.target) count++;
+      i = j;
+    }
+    return count;
+  };
+  if (end(0) > track.target) return -extra();
+  let k = 0;
+  const losable = track.dates.filter((d) => d <= track.target).length - begun;
+  while (k < losable && end(k + 1) <= track.target) k++;
+  return k;
+}
+
+describe('days in hand', () => {
+  it('equal a brute-force count on any small household', () => {
+    fc.assert(
+      fc.property(householdArbitrary, ({ state, year, today }) => {
+        for (const e of state.enrolments) {
+          const track = makeTrack(state, year, e, today);
+          if (track.steps.length > 9) continue;
+          expect(reserveOf(track, year).daysInHand).toBe(countAgain(track, toDay(year.end)));
+        }
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  const year = aYear({ start: '2026-09-07', end: '2026-09-18' });
+  const of = (change: Partial<Household>, today = '2026-09-07') => {
+    const state = aHousehold({
+      years: [year],
+      courses: [aCourse('c', { lessons: 4 })],
+      enrolments: [anEnrolment('e', 'c')],
+      ...change,
+    });
+    return reserveOf(makeTrack(state, year, state.enrolments[0]!, toDay(today)), year);
+  };
+
+  it('are the sittings left over: eight sheets on ten school days leave two', () => {
+    expect(of({})).toEqual({ daysInHand: 2, projected: toDay('2026-09-16'), afterYear: false, remaining: 8 });
+  });
+
+  it('stay when today is done, fall by one when today passes, rise by one with each known sheet', () => {
+    expect(of({ marks: [aMark('e', 'L1-1', 'done', '2026-09-07')] }).daysInHand).toBe(2);
+    expect(of({ marks: [aMark('e', 'L1-1', 'not today', '2026-09-07')] }).daysInHand).toBe(1);
+    expect(of({}, '2026-09-08').daysInHand).toBe(1);
+    expect(of({ marks: [aMark('e', 'L1-2', 'known', '2026-09-07')] }).daysInHand).toBe(3);
+    expect(of({ marks: [aMark('e', 'L1-1', 'again', '2026-09-07')] }).daysInHand).toBe(1);
+  });
+
+  it('do not flicker while a sitting of two steps is half done', () => {
+    for (const lessons of [4, 5]) {
+      const two = { courses: [aCourse('c', { lessons })], enrolments: [anEnrolment('e', 'c', { perSitting: 2 })] };
+      const first = [aMark('e', 'L1-1', 'done', '2026-09-07')];
+      const whole = of(two).daysInHand;
+      expect(of({ ...two, marks: first }).daysInHand).toBe(whole);
+      expect(of({ ...two, marks: [...first, aMark('e', 'L1-2', 'done', '2026-09-07')] }).daysInHand).toBe(whole);
+    }
+  });
+
+  it('are negative by the sittings that are missing, and the projected day lies behind the year', () => {
+    const long = of({ courses: [aCourse('c', { lessons: 6 })] });
+    expect(long).toMatchObject({ daysInHand: -2, projected: toDay('2026-09-22'), afterYear: true });
+  });
+
+  it('ignore other enrolments, and are not given where nothing is left or no weekday is set', () => {
+    const crowd = Array.from({ length: 6 }, (_, i) => anEnrolment(`x${i}`, 'c'));
+    expect(of({ enrolments: [anEnrolment('e', 'c'), ...crowd] }).daysInHand).toBe(2);
+    expect(of({ enrolments: [anEnrolment('e', 'c', { weekdays: [] })] }).daysInHand).toBeUndefined();
+    const all = aCourse('c', { lessons: 1 });
+    const marks = ['L1-1', 'L1-2'].map((s) => aMark('e', s, 'done', '2026-09-07'));
+    expect(of({ courses: [all], marks })).toMatchObject({ daysInHand: undefined, remaining: 0 });
+  });
+});
+
+describe('what a sitting must take', () => {
+  it('even: remaining ÷ sittings, rounded up', () => {
+    expect(evenPerSitting(140, 144)).toBe(1);
+    expect(evenPerSitting(180, 144)).toBe(2);
+    expect(evenPerSitting(10, 0)).toBe(10);
+  });
+  it('n a week: n ÷ sittings a week, rounded up; lessons by the longest', () => {
+    expect(weeklyPerSitting(3, 'steps', 2, 9)).toBe(2);
+    expect(weeklyPerSitting(1, 'lessons', 4, 6)).toBe(2);
+    expect(sittingsPerWeek({ weekdays: [1, 3, 6] }, aYear())).toBe(2);
+  });
+});
+
+describe('common practice: 36 weeks of four days', () => {
+  // Common practice: a five-day programme run four days a week in 36 weeks has 144 sittings; it holds 140 lessons,
+  // and 180 days fall behind for certain.
+  const year36 = aYear({ start: '2026-09-07', end: '2027-05-14', weekdays: [1, 2, 3, 4] });
+  const reserve = (lessons: number) => {
+    const state = aHousehold({
+      years: [year36],
+      courses: [aCourse('c', { lessons, perLesson: [{ kind: 'introduce', count: 1 }] })],
+      enrolments: [anEnrolment('e', 'c', { weekdays: [1, 2, 3, 4] })],
+    });
+    return reserveOf(makeTrack(state, year36, state.enrolments[0]!, toDay('2026-09-07')), year36);
+  };
+  it('are 144 sittings: 140 lessons fit with four days in hand, 180 are 36 days short', () => {
+    expect(schoolDays(year36)).toHaveLength(144);
+    expect(reserve(140).daysInHand).toBe(4);
+    expect(reserve(144).daysInHand).toBe(0);
+    expect(reserve(180)).toMatchObject({ daysInHand: -36, afterYear: true });
+  });
+});
+
+describe('the earliest fit', () => {
+  it('never puts a test on the date of what it tests, and lets a long step sit alone', () => {
+    const state = aHousehold({
+      courses: [aCourse('c', { lessons: 1, perLesson: [{ kind: 'introduce', count: 1 }, { kind: 'assess', count: 1 }] })],
+      enrolments: [anEnrolment('e', 'c', { perSitting: 5, minutesPerSitting: 10 })],
+    });
+    const year = state.years[0]!;
+    const fit = earliestFit(makeTrack(state, year, state.enrolments[0]!, toDay('2026-09-07')), toDay(year.end));
+    expect(fit?.days).toEqual([toDay('2026-09-07'), toDay('2026-09-08')]);
+    const done = { ...state, marks: [aMark('e', 'L1-1', 'done', '2026-09-07')] };
+    const rest = earliestFit(makeTrack(done, year, done.enrolments[0]!, toDay('2026-09-07')), toDay(year.end));
+    expect(rest?.days).toEqual([toDay('2026-09-08')]);
+  });
+
+  it('counts a lesson of a weekly cap once, in the week it is begun', () => {
+    const state = aHousehold({
+      courses: [aCourse('c', { lessons: 3, perLesson: [{ kind: 'introduce', count: 1 }, { kind: 'practise', count: 6 }] })],
+      enrolments: [anEnrolment('e', 'c', { perSitting: 2, rule: { kind: 'weekly', n: 1, unit: 'lessons' } })],
+    });
+    const year = state.years[0]!;
+    const fit = earliestFit(makeTrack(state, year, state.enrolments[0]!, toDay('2026-09-07')), toDay(year.end))!;
+    expect([0, 7, 14].map((i) => fit.days[i])).toEqual(['2026-09-07', '2026-09-14', '2026-09-21'].map(toDay));
+  });
+});
