@@ -68,7 +68,7 @@ function atTheStart(): Household {
     ...emptyHousehold({ ...defaultSettings(1, 'day month'), name: 'Withy Lock' }),
     children: [
       { id: 'pip', name: 'Pip', born: '2024-06-18', colour: 'weld', ornament: 'moon', minutesPerDay: 20 },
-      { id: 'wren', name: 'Wren', born: '2020-04-02', colour: 'madder', ornament: 'leaf', minutesPerDay: 150 },
+      { id: 'wren', name: 'Wren', born: '2020-04-02', colour: 'plum', ornament: 'leaf', minutesPerDay: 150 },
       { id: 'jory', name: 'Jory', born: '2017-01-23', colour: 'woad', ornament: 'fish', minutesPerDay: 210 },
       { id: 'oda', name: 'Oda', born: '2014-03-09', colour: 'moss', ornament: 'wheel', minutesPerDay: 270 },
     ],

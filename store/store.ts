@@ -141,12 +141,12 @@ export class HouseholdStore {
     });
   }
 
-  /** Puts another household in place of this one, whole or not at all; the old one is kept as a copy. */
-  replace(household: Household, today: IsoDate, why: string): Promise<void> {
+  /** Puts another household in place of this one, whole or not at all; the old one is kept as a copy if wanted. */
+  replace(household: Household, today: IsoDate, why: string, { keep }: { keep: boolean }): Promise<void> {
     return this.inTurn(async () => {
       const text = writeBackup({ asOf: today, household: this.current });
       await this.write(async () => {
-        await this.db.kept.add({ date: today, why, text } as KeptCopy);
+        if (keep) await this.db.kept.add({ date: today, why, text } as KeptCopy);
         await Promise.all(this.db.householdTables().map((t) => t.clear()));
         await this.db.history.clear();
         await putAll(this.db, household);

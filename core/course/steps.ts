@@ -110,3 +110,19 @@ export const KIND_DEFAULTS: Record<Kind, KindDefault> = {
   make: { minutes: 30, presence: 'with' },
   drill: { minutes: 10, presence: 'start' },
 };
+
+/** A lesson's title taken apart for the page: the numeral by which the book counts it, its word, and what follows. */
+export interface LessonName {
+  numeral?: string;
+  /** "day", "page", "basket"; empty for plain lessons. */
+  word: string;
+  rest: string;
+}
+
+/** Takes "Day 30", "3.2" or "4, newts and frogs" apart; a title that is not counted stays whole in `rest`. */
+export function lessonName(title: string): LessonName {
+  const m = /^(\p{L}+\s+)?(\d+(?:\.\d+)*)(?:[,:.]?\s+(?!\()(.*))?$/u.exec(title.trim());
+  if (!m) return { word: '', rest: title };
+  const word = (m[1] ?? '').trim().toLowerCase();
+  return { numeral: m[2]!, word: word === 'lesson' ? '' : word, rest: m[3] ?? '' };
+}

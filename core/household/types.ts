@@ -6,7 +6,7 @@ import type { IsoDate, Weekday } from '../calendar/day';
 
 export type Id = string;
 
-export const COLOURS = ['madder', 'woad', 'weld', 'moss', 'plum', 'umber', 'slate', 'rose'] as const;
+export const COLOURS = ['woad', 'weld', 'moss', 'plum', 'umber', 'slate', 'teal', 'heather'] as const;
 export type Colour = (typeof COLOURS)[number];
 export const ORNAMENTS = ['leaf', 'star', 'wheel', 'bell', 'fish', 'acorn', 'moon', 'knot'] as const;
 export type Ornament = (typeof ORNAMENTS)[number];

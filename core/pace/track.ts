@@ -151,7 +151,7 @@ export function makeTrack(state: Household, year: SchoolYear, enrolment: Enrolme
     thisWeek: weekStart(today, firstDay),
     usedThisWeek: cap === Infinity ? 0 : usedInWeek(taken, standings, weekStart(today, firstDay), today, byLesson),
     ideal: [],
-    begunToday: used.begun,
+    begunToday: used.begun && dates[0] === today,
     today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
   };
   track.ideal = idealSittings(track, enrolment.rule, taken, remaining, standings, open);

@@ -46,7 +46,7 @@ export const aChild = (id: string, change: Partial<Child> = {}): Child => ({
   id,
   name: id,
   born: '2018-03-04',
-  colour: 'madder',
+  colour: 'plum',
   ornament: 'leaf',
   minutesPerDay: 300,
   ...change,

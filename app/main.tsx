@@ -1,0 +1,55 @@
+import { setNonce } from 'get-nonce';
+import { lazy, StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, Link, RouterProvider } from 'react-router';
+import './theme/theme.css';
+import { Frame } from './shell/frame';
+import { HouseholdProvider } from './shell/household';
+import { PlanProvider } from './shell/plan';
+import { Today } from './today/today';
+
+// Dialogs add a style sheet while they are open; the page's policy lets it in by this number alone.
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
+if (nonce) setNonce(nonce);
+
+const Year = lazy(() => import('./year/year'));
+const Shelf = lazy(() => import('./shelf/shelf'));
+const CoursePage = lazy(() => import('./shelf/course-page'));
+const Materials = lazy(() => import('./materials/materials'));
+const Record = lazy(() => import('./record/record'));
+const HouseholdPage = lazy(() => import('./household/household-page'));
+const Keeping = lazy(() => import('./keep/keeping'));
+
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    children: [
+      { path: '/', element: <Today /> },
+      { path: '/year', element: <Year /> },
+      { path: '/shelf', element: <Shelf /> },
+      { path: '/shelf/:courseId', element: <CoursePage /> },
+      { path: '/materials', element: <Materials /> },
+      { path: '/record', element: <Record /> },
+      { path: '/household', element: <HouseholdPage /> },
+      { path: '/keeping', element: <Keeping /> },
+      {
+        path: '*',
+        element: (
+          <p className="py-8">
+            There is no such page. <Link className="page-link" to="/">Go to Today</Link>
+          </p>
+        ),
+      },
+    ],
+  },
+]);
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <HouseholdProvider>
+      <PlanProvider>
+        <RouterProvider router={router} />
+      </PlanProvider>
+    </HouseholdProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,96 @@
+import { Redo2, Undo2 } from 'lucide-react';
+import { Suspense, useEffect, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { Dialog } from '../ui/dialog';
+import { useHousehold } from './household';
+import { KeyList } from './keys';
+
+const VIEWS = [
+  ['/', 'Today'],
+  ['/year', 'Year'],
+  ['/shelf', 'Shelf'],
+  ['/materials', 'Materials'],
+  ['/record', 'Record'],
+  ['/household', 'Household'],
+  ['/keeping', 'Keeping'],
+] as const;
+
+export function Frame() {
+  const { household, which, history, notice, undo, redo, switchTo } = useHousehold();
+  const [keysOpen, setKeysOpen] = useState(false);
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+
+  useHotkeys('mod+z, z', () => void undo(), { preventDefault: true });
+  useHotkeys('mod+shift+z, mod+y, shift+z', () => void redo(), { preventDefault: true });
+  useHotkeys('shift+slash, ?', () => setKeysOpen(true), { preventDefault: true, useKey: true });
+  useHotkeys('1,2,3,4,5,6,7', (e) => void navigate(VIEWS[Number(e.key) - 1]![0]), []);
+
+  useEffect(() => {
+    const view = VIEWS.find(([to]) => (to === '/' ? pathname === '/' : pathname.startsWith(to)));
+    document.title = `${view?.[1] ?? 'Page not found'} · Olden Primer`;
+    window.scrollTo(0, 0);
+  }, [pathname]);
+
+  return (
+    <div className="flex min-h-screen flex-col">
+      <a href="#page" className="sr-only focus:not-sr-only focus:p-3">
+        Skip to the page
+      </a>
+      <header className="mx-auto w-full max-w-[1240px] px-4 pt-3 sm:px-8 print:hidden">
+        <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+          <p className="font-medium italic">
+            Olden Primer <span className="text-soft">· {household.settings.name}</span>
+          </p>
+          <nav aria-label="Views" className="-mx-2 flex flex-wrap">
+            {VIEWS.map(([to, name]) => (
+              <NavLink
+                key={to}
+                to={to}
+                end={to === '/'}
+                className={({ isActive }) =>
+                  `inline-flex min-h-[44px] items-center px-2 underline-offset-[6px] hover:underline ${isActive ? 'font-semibold underline decoration-2' : ''}`
+                }
+              >
+                {name}
+              </NavLink>
+            ))}
+          </nav>
+        </div>
+        {which === 'sample' && (
+          <p className="flex flex-wrap items-center gap-x-3 border-t border-rule py-0.5 text-[0.95rem] text-soft">
+            <span>This is a sample household, to try things in. Yours stays apart from it.</span>
+            <button type="button" className="page-link min-h-[32px] cursor-pointer text-ink" onClick={() => void switchTo('own')}>
+              Open my own
+            </button>
+          </p>
+        )}
+      </header>
+      <main id="page" className="mx-auto w-full max-w-[1240px] flex-1 px-4 pt-3 pb-24 sm:px-8 print:max-w-none print:p-0" tabIndex={-1}>
+        <Suspense fallback={<p className="py-8 text-soft">Turning the page …</p>}>
+          <Outlet />
+        </Suspense>
+      </main>
+      <footer className="fixed inset-x-0 bottom-0 z-20 border-t border-edge bg-paper print:hidden">
+        <div className="mx-auto flex max-w-[1240px] items-center gap-2 px-4 py-1 sm:px-8">
+          <button type="button" className="btn btn-quiet" disabled={!history.undo} onClick={() => void undo()} title={history.undo ? `Take back: ${history.undo}` : 'Nothing to take back'}>
+            <Undo2 size={18} aria-hidden="true" /> Undo
+          </button>
+          <button type="button" className="btn btn-quiet" disabled={!history.redo} onClick={() => void redo()} title={history.redo ? `Do again: ${history.redo}` : 'Nothing to do again'}>
+            <Redo2 size={18} aria-hidden="true" /> Redo
+          </button>
+          <p role="status" className={`min-w-0 flex-1 truncate text-[0.95rem] ${notice?.fault ? 'font-bold whitespace-normal' : 'text-soft'}`}>
+            {notice?.text}
+          </p>
+          <button type="button" className="btn btn-quiet hidden sm:inline-flex" onClick={() => setKeysOpen(true)}>
+            <kbd>?</kbd> keys
+          </button>
+        </div>
+      </footer>
+      <Dialog open={keysOpen} onClose={() => setKeysOpen(false)} title="Keys">
+        <KeyList />
+      </Dialog>
+    </div>
+  );
+}

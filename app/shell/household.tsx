@@ -1,0 +1,196 @@
+import { createContext, type ReactNode, use, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { type Day, fromDay, toDay, yearFor } from '../../core/calendar';
+import { type Backup, readBackup } from '../../core/formats';
+import { defaultSettings, emptyHousehold, type Household, type SchoolYear } from '../../core/household';
+import { openSample } from '../../demo/open';
+import sampleUrl from '../../demo/household.json?url';
+import { chooseOpen, databaseName, HouseholdStore, type HistoryState, type Put, StoreFault, whichOpen, type Which } from '../../store';
+import { localeHabits, todayHere } from '../ui/dates';
+
+interface Open {
+  household: Household;
+  /** The day the pages are for: the civil date here, or the sample's own day. */
+  today: Day;
+  year: SchoolYear | undefined;
+  which: Which;
+  history: HistoryState;
+  store: HouseholdStore;
+  /** The last thing that happened, in words, or the last fault. */
+  notice: { text: string; fault?: boolean } | undefined;
+  /** Does one thing; false (with a notice) when it could not be stored. */
+  commit: (label: string, puts: readonly Put[]) => Promise<boolean>;
+  undo: () => Promise<void>;
+  redo: () => Promise<void>;
+  say: (text: string, fault?: boolean) => void;
+  switchTo: (which: Which) => Promise<void>;
+  /** Throws the marks and changes made in the sample away and starts it anew. */
+  freshSample: () => Promise<void>;
+}
+
+const Context = createContext<Open | undefined>(undefined);
+
+export function useHousehold(): Open {
+  const open = use(Context);
+  if (!open) throw new Error('used outside HouseholdProvider');
+  return open;
+}
+
+async function readSample(): Promise<Backup> {
+  const answer = await fetch(sampleUrl);
+  const reading = readBackup(await answer.text());
+  if ('fault' in reading) throw new Error(reading.fault);
+  return reading.backup;
+}
+
+const SAMPLE_DAY = 'sample day';
+
+async function openStore(which: Which): Promise<{ store: HouseholdStore; sampleDay?: Day }> {
+  const { firstDay, dateStyle } = localeHabits();
+  if (which === 'own') {
+    return { store: await HouseholdStore.open(databaseName('own'), () => emptyHousehold(defaultSettings(firstDay, dateStyle))) };
+  }
+  const made = async () => {
+    const sample = openSample(await readSample(), todayHere());
+    const { household } = sample.backup;
+    return { today: sample.today, household: { ...household, settings: { ...household.settings, firstDay, dateStyle } } };
+  };
+  let sampleDay: Day | undefined;
+  const store = await HouseholdStore.open(databaseName('sample'), async () => {
+    const sample = await made();
+    sampleDay = sample.today;
+    return sample.household;
+  });
+  const noted = await store.note(SAMPLE_DAY);
+  const untouched = store.history.undo === undefined && store.history.redo === undefined;
+  // A sample nobody has worked in follows the calendar; one with the reader's own marks in it keeps its day.
+  if (sampleDay === undefined && untouched) {
+    const sample = await made();
+    if (noted !== fromDay(sample.today)) {
+      await store.replace(sample.household, fromDay(sample.today), 'the sample followed the calendar', { keep: false });
+    }
+    sampleDay = sample.today;
+  }
+  sampleDay ??= typeof noted === 'string' ? toDay(noted) : todayHere();
+  if (noted !== fromDay(sampleDay)) await store.setNote(SAMPLE_DAY, fromDay(sampleDay));
+  return { store, sampleDay };
+}
+
+export function HouseholdProvider({ children }: { children: ReactNode }) {
+  const [which, setWhich] = useState<Which>(whichOpen);
+  const [opened, setOpened] = useState<{ store: HouseholdStore; sampleDay?: Day }>();
+  const [fault, setFault] = useState<string>();
+
+  useEffect(() => {
+    let left = false;
+    openStore(which).then(
+      (o) => (left ? o.store.close() : setOpened(o)),
+      (e: unknown) => setFault(`The household could not be opened: ${e instanceof Error ? e.message : String(e)}`),
+    );
+    return () => {
+      left = true;
+    };
+  }, [which]);
+
+  const reopen = useCallback(
+    async (next: Which) => {
+      opened?.store.close();
+      setOpened(undefined);
+      chooseOpen(next);
+      if (next === which) setOpened(await openStore(next));
+      else setWhich(next);
+    },
+    [opened, which],
+  );
+
+  if (fault) return <p className="p-8">{fault}</p>;
+  if (!opened) return <p className="p-8 text-soft">Opening the book …</p>;
+  return (
+    <Inner key={which} which={which} store={opened.store} sampleDay={opened.sampleDay} reopen={reopen}>
+      {children}
+    </Inner>
+  );
+}
+
+function Inner({
+  which,
+  store,
+  sampleDay,
+  reopen,
+  children,
+}: {
+  which: Which;
+  store: HouseholdStore;
+  sampleDay: Day | undefined;
+  reopen: (which: Which) => Promise<void>;
+  children: ReactNode;
+}) {
+  const household = useSyncExternalStore(store.subscribe, () => store.household);
+  const history = useSyncExternalStore(store.subscribe, () => store.history);
+  const [now, setNow] = useState(todayHere);
+  const [notice, setNotice] = useState<Open['notice']>();
+
+  // Past midnight the page turns: looked at each minute, and whenever the reader comes back to it.
+  useEffect(() => {
+    const look = () => setNow(todayHere());
+    const timer = setInterval(look, 60_000);
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', look);
+    };
+  }, []);
+
+  const today = sampleDay ?? now;
+  const value = useMemo((): Open => {
+    const say = (text: string, fault = false) => setNotice({ text, fault });
+    const guarded = async (work: () => Promise<string | undefined>) => {
+      try {
+        const text = await work();
+        if (text) say(text);
+        return true;
+      } catch (error) {
+        say(error instanceof StoreFault ? error.message : `Something went wrong: ${String(error)}`, true);
+        return false;
+      }
+    };
+    return {
+      household,
+      today,
+      year: yearFor(household.years, today),
+      which,
+      history,
+      store,
+      notice,
+      say,
+      commit: (label, puts) =>
+        guarded(async () => {
+          await store.commit(label, puts);
+          return label;
+        }),
+      undo: async () => {
+        await guarded(async () => {
+          const label = await store.undo();
+          return label ? `Taken back: ${label}` : 'There is nothing to take back.';
+        });
+      },
+      redo: async () => {
+        await guarded(async () => {
+          const label = await store.redo();
+          return label ? `Done again: ${label}` : 'There is nothing to do again.';
+        });
+      },
+      switchTo: reopen,
+      freshSample: async () => {
+        const sample = openSample(await readSample(), todayHere());
+        const done = await guarded(async () => {
+          await store.replace(sample.backup.household, fromDay(sample.today), 'the sample was started anew', { keep: false });
+          await store.setNote(SAMPLE_DAY, fromDay(sample.today));
+          return 'The sample household starts anew.';
+        });
+        if (done) await reopen('sample');
+      },
+    };
+  }, [household, today, which, history, store, notice, reopen]);
+
+  return <Context value={value}>{children}</Context>;
+}

@@ -1,0 +1,43 @@
+import { MARK_KINDS } from '../../core/household';
+import { MARK_WORDS } from '../ui/words';
+
+const GENERAL: [string, string][] = [
+  ['↑ ↓', 'to the step above or below on Today'],
+  ['e', 'minutes, score and note of a step'],
+  ['u', 'take the mark off a step'],
+  ['z', 'undo'],
+  ['shift z', 'redo'],
+  ['1 – 7', 'Today, Year, Shelf, Materials, Record, Household, Keeping'],
+  ['?', 'this list'],
+];
+
+export function KeyList() {
+  return (
+    <div className="grid gap-6 sm:grid-cols-2">
+      <section>
+        <h3 className="mb-2">Marks, on a step of Today</h3>
+        <ul>
+          {MARK_KINDS.map((kind) => (
+            <li key={kind} className="flex gap-3 py-1">
+              <kbd>{MARK_WORDS[kind].key}</kbd>
+              <span>
+                {MARK_WORDS[kind].word} <span className="text-soft">({MARK_WORDS[kind].meaning})</span>
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h3 className="mb-2">Anywhere</h3>
+        <ul>
+          {GENERAL.map(([key, what]) => (
+            <li key={key} className="flex gap-3 py-1">
+              <kbd className="whitespace-nowrap">{key}</kbd>
+              <span>{what}</span>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}

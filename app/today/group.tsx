@@ -1,0 +1,55 @@
+import type { Day } from '../../core/calendar';
+import type { DayGroup } from '../../core/day';
+import { Ornament } from '../ui/ornament';
+import { Pace } from './pace';
+import { Row } from './row';
+import type { RowActions } from './today';
+
+/** One stretch of the day: whose it is in the left margin, the steps in the middle, each course's pace on the right. */
+export function Group({
+  group,
+  actions,
+  editing,
+  setEditing,
+  day,
+}: {
+  group: DayGroup;
+  actions: RowActions;
+  editing: string | undefined;
+  setEditing: (key: string | undefined) => void;
+  day: Day;
+}) {
+  const together = group.children.length > 1;
+  return (
+    <section className="grid border-b border-edge sm:grid-cols-[120px_1fr]" aria-label={group.children.map((c) => c.name).join(', ')}>
+      <div className="flex flex-wrap items-baseline gap-x-2 pt-2 sm:flex-col sm:items-end sm:border-r sm:border-rubric/40 sm:pt-3.5 sm:pr-3">
+        {together && <p className="label">together</p>}
+        {group.children.map((c) => (
+          <p key={c.id} className={`flex items-center gap-1.5 ${together ? 'text-[0.95rem]' : 'label'}`}>
+            {c.name}
+            <Ornament name={c.ornament} colour={c.colour} size={together ? 15 : 19} />
+          </p>
+        ))}
+      </div>
+      <div>
+        {group.sittings.map((sitting) => (
+          <div key={sitting.enrolment.id} className="grid border-b border-rule last:border-b-0 md:grid-cols-[1fr_210px]">
+            <ul>
+              {sitting.rows.map((row) => (
+                <Row
+                  key={row.key}
+                  row={row}
+                  sitting={sitting}
+                  actions={actions}
+                  open={editing === row.key}
+                  setOpen={(open) => setEditing(open ? row.key : undefined)}
+                />
+              ))}
+            </ul>
+            <Pace enrolment={sitting.enrolment} course={sitting.course} day={day} />
+          </div>
+        ))}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,88 @@
+import { EllipsisVertical } from 'lucide-react';
+import { DropdownMenu as Menu } from 'radix-ui';
+import { useRef } from 'react';
+import type { DayRow } from '../../core/day';
+import { type Child, MARK_KINDS } from '../../core/household';
+import { ChildName } from '../ui/ornament';
+import { MARK_WORDS } from '../ui/words';
+import type { RowActions } from './today';
+
+/** All marks of a step, by click and touch; the same letters work without it. */
+export function MarkMenu({
+  row,
+  family,
+  childrenHere,
+  actions,
+  edit,
+  name,
+}: {
+  row: DayRow;
+  family: boolean;
+  childrenHere: Child[];
+  actions: RowActions;
+  edit: () => void;
+  name: string;
+}) {
+  // A chosen mark moves the focus to the next step; only leaving the menu without one gives it back to its button.
+  const chosen = useRef(false);
+  const choose = (act: () => void) => () => {
+    chosen.current = true;
+    act();
+  };
+  return (
+    <Menu.Root
+      onOpenChange={(open) => {
+        if (open) chosen.current = false;
+      }}
+    >
+      <Menu.Trigger asChild>
+        <button id={`menu ${row.key}`} type="button" className="btn btn-quiet size-[44px] flex-none !p-0 print:hidden" aria-label={`Other marks for ${name}`}>
+          <EllipsisVertical size={20} aria-hidden="true" />
+        </button>
+      </Menu.Trigger>
+      <Menu.Portal>
+        <Menu.Content
+          className="menu"
+          align="end"
+          collisionPadding={8}
+          onCloseAutoFocus={(e) => {
+            if (!chosen.current) return;
+            e.preventDefault();
+            if (document.activeElement === document.body) document.getElementById(`done ${row.key}`)?.focus();
+          }}
+        >
+          {MARK_KINDS.filter((k) => k !== 'missed').map((kind) => (
+            <Menu.Item key={kind} className="menu-item" onSelect={choose(() => setTimeout(() => actions.mark(row, kind)))}>
+              <span>
+                {MARK_WORDS[kind].word} <span className="text-[0.9rem] opacity-80">{MARK_WORDS[kind].meaning}</span>
+              </span>
+              <kbd>{MARK_WORDS[kind].key}</kbd>
+            </Menu.Item>
+          ))}
+          {family && (
+            <>
+              <Menu.Separator className="my-1 border-t border-rule" />
+              {childrenHere.map((child) => (
+                <Menu.Item key={child.id} className="menu-item" onSelect={choose(() => setTimeout(() => actions.mark(row, 'missed', child)))}>
+                  <span className="flex items-center gap-1.5">
+                    missed by <ChildName child={child} />
+                  </span>
+                  <kbd>m</kbd>
+                </Menu.Item>
+              ))}
+            </>
+          )}
+          <Menu.Separator className="my-1 border-t border-rule" />
+          <Menu.Item className="menu-item" onSelect={choose(() => setTimeout(edit))}>
+            minutes, score, note <kbd>e</kbd>
+          </Menu.Item>
+          {(row.mark || row.missed.length > 0) && (
+            <Menu.Item className="menu-item" onSelect={choose(() => setTimeout(() => actions.unmark(row)))}>
+              take the mark off <kbd>u</kbd>
+            </Menu.Item>
+          )}
+        </Menu.Content>
+      </Menu.Portal>
+    </Menu.Root>
+  );
+}

@@ -1,0 +1,131 @@
+import { Check } from 'lucide-react';
+import type { KeyboardEvent } from 'react';
+import { lessonName, stepName } from '../../core/course';
+import type { DayRow, DaySitting } from '../../core/day';
+import { MARK_KINDS, type MarkKind } from '../../core/household';
+import { writeScore } from '../../core/log';
+import { useHousehold } from '../shell/household';
+import { dayAndDate } from '../ui/dates';
+import { listing, MARK_WORDS, PRESENCE_WORDS } from '../ui/words';
+import { Details } from './details';
+import { MarkMenu } from './mark-menu';
+import type { RowActions } from './today';
+
+/** What stands in the circle of a step once it is marked. */
+const SIGNS: Record<MarkKind, string> = { done: '', known: 'k', 'left out': '–', partly: '½', 'not today': '→', again: '↺', missed: 'm' };
+
+export function Row({
+  row,
+  sitting,
+  actions,
+  open,
+  setOpen,
+}: {
+  row: DayRow;
+  sitting: DaySitting;
+  actions: RowActions;
+  open: boolean;
+  setOpen: (open: boolean) => void;
+}) {
+  const { household } = useHousehold();
+  const { step, mark } = row;
+  const name = lessonName(step.lesson.title);
+  const family = sitting.children.length > 1;
+  const fullName = `${sitting.course.title}, ${step.lesson.title}, ${stepName(step)}`;
+  const back = () => document.getElementById(`done ${row.key}`)?.focus();
+
+  const onKeyDown = (e: KeyboardEvent) => {
+    if (e.ctrlKey || e.metaKey || e.altKey || e.shiftKey || (e.target as HTMLElement).closest('form, [role=menu]')) return;
+    const kind = MARK_KINDS.find((k) => MARK_WORDS[k].key === e.key);
+    if (kind === 'missed') {
+      if (!family) return;
+      document.getElementById(`menu ${row.key}`)?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+    } else if (kind) actions.mark(row, kind);
+    else if (e.key === 'u') actions.unmark(row);
+    else if (e.key === 'e') setOpen(!open);
+    else if (e.key === 'ArrowDown') actions.move(row, 1);
+    else if (e.key === 'ArrowUp') actions.move(row, -1);
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  };
+
+  return (
+    <li onKeyDown={onKeyDown} className={`border-b border-rule/60 last:border-b-0 ${mark ? 'bg-ink/[0.045]' : ''}`} data-testid={`row-${row.key}`}>
+      <div className="flex min-h-[54px] items-center gap-x-1 pl-1 sm:pl-2">
+        <button
+          id={`done ${row.key}`}
+          type="button"
+          className="flex size-[46px] flex-none cursor-pointer items-center justify-center rounded-full"
+          aria-label={mark ? `${fullName}: ${mark.kind}. Take the mark off` : `${fullName}: mark done`}
+          aria-pressed={mark !== undefined}
+          onClick={() => (mark ? actions.unmark(row) : actions.mark(row, 'done'))}
+        >
+          <span
+            className={`flex size-[28px] items-center justify-center rounded-full border-[1.500px] text-[17px] leading-none font-semibold ${
+              mark?.kind === 'done' ? 'settle border-ink bg-ink text-sheet' : mark ? 'settle border-ink bg-sheet' : row.fresh ? 'border-2 border-rubric bg-sheet' : 'border-edge bg-sheet'
+            }`}
+          >
+            {mark?.kind === 'done' ? <Check size={18} strokeWidth={3} aria-hidden="true" /> : mark ? SIGNS[mark.kind] : null}
+          </span>
+        </button>
+        <span className={`w-[3.300rem] flex-none text-center text-[1.75rem] leading-none ${row.fresh ? 'font-semibold text-rubric' : ''}`}>{name.numeral ?? '·'}</span>
+        <div className="min-w-0 flex-1 py-1.5 leading-snug">
+          <p className="[overflow-wrap:anywhere]">
+            <span className={`font-medium ${row.fresh ? 'text-rubric' : ''}`}>{sitting.course.title}</span>
+            {row.fresh && <span className="label ml-2 border border-rubric px-1 text-rubric">new lesson</span>}
+            <span className="ml-2">
+              {[name.word, name.rest].filter(Boolean).join(' ')}
+              {(name.word || name.rest) && ' · '}
+              <i>{stepName(step)}</i>
+            </span>
+          </p>
+          <p className="text-[0.95rem] text-soft">
+            {mark ? (
+              <MarkSummary row={row} />
+            ) : (
+              <>
+                {row.minutes} min, {PRESENCE_WORDS[step.presence]}
+                {step.optional && ' · optional'}
+                {row.pages && (
+                  <b className="font-semibold text-ink">
+                    {' '}
+                    · read {/^\d+$/.test(row.pages) ? 'p.' : 'pp.'} {row.pages} before
+                  </b>
+                )}
+                {row.carriedFrom !== undefined && ` · carried from ${dayAndDate(household.settings.dateStyle, row.carriedFrom)}`}
+              </>
+            )}
+            {row.missed.length > 0 && ` · missed by ${listing(row.missed.map((c) => c.name))}`}
+          </p>
+        </div>
+        <MarkMenu row={row} family={family} childrenHere={sitting.children} actions={actions} edit={() => setOpen(true)} name={fullName} />
+      </div>
+      {open && (
+        <Details
+          row={row}
+          close={() => {
+            setOpen(false);
+            back();
+          }}
+        />
+      )}
+    </li>
+  );
+}
+
+function MarkSummary({ row }: { row: DayRow }) {
+  const mark = row.mark!;
+  const parts = [
+    mark.minutes === undefined ? undefined : `${mark.minutes} min`,
+    mark.minutesLeft === undefined ? undefined : `${mark.minutesLeft} min left`,
+    mark.score ? `score ${writeScore(mark.score)}` : undefined,
+    mark.note ? `“${mark.note}”` : undefined,
+  ].filter((p) => p !== undefined);
+  return (
+    <>
+      <b className="font-semibold text-ink">{mark.kind}</b>
+      {parts.length > 0 && ` · ${parts.join(' · ')}`}
+    </>
+  );
+}

@@ -1,0 +1,33 @@
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import type { Day } from '../../core/calendar';
+import { pullList } from '../../core/materials';
+import { useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
+import { listing } from '../ui/words';
+
+/** What has to be on the table for the day, and what of it is missing. */
+export function TableToday({ day }: { day: Day }) {
+  const { household } = useHousehold();
+  const { plan } = usePlan();
+  const lines = useMemo(() => (plan ? pullList(household, plan, day, day) : []), [household, plan, day]);
+  if (lines.length === 0) return null;
+  const short = lines.filter((l) => l.short > 0);
+  const amount = (n: number, unit: string) => (unit ? `${n} ${unit}${n === 1 ? '' : 's'} of` : `${n} ×`);
+  return (
+    <section className="pt-3" aria-label="On the table">
+      <p>
+        <span className="label mr-2">on the table</span>
+        {listing(lines.map((l) => `${amount(l.needed, l.material.unit)} ${l.material.name}`))}.{' '}
+        {short.length > 0 && (
+          <b className="font-semibold">
+            Short: {listing(short.map((l) => `${l.material.name} (${l.short} missing)`))}.{' '}
+          </b>
+        )}
+        <Link className="page-link" to="/materials">
+          The week’s pull list
+        </Link>
+      </p>
+    </section>
+  );
+}

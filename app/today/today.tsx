@@ -1,0 +1,150 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { countDays, dayKind, fromDay, teachingWeek } from '../../core/calendar';
+import { stepName } from '../../core/course';
+import { dayPage, type DayRow } from '../../core/day';
+import type { Child, MarkKind } from '../../core/household';
+import { markOn, markRow, workedDays } from '../../core/log';
+import { useHousehold } from '../shell/household';
+import { usePlan, useWorkday } from '../shell/plan';
+import { longDate } from '../ui/dates';
+import { ChildName } from '../ui/ornament';
+import { count, listing } from '../ui/words';
+import { Group } from './group';
+import { TableToday } from './table';
+import { FirstSteps } from './first-steps';
+
+export interface RowActions {
+  mark: (row: DayRow, kind: MarkKind, child?: Child) => void;
+  unmark: (row: DayRow) => void;
+  move: (row: DayRow, by: 1 | -1) => void;
+}
+
+export function Today() {
+  const { household, year, today, commit } = useHousehold();
+  const { plan, fault } = usePlan();
+  const day = useWorkday();
+  const style = household.settings.dateStyle;
+  const page = useMemo(() => dayPage(household, plan, day), [household, plan, day]);
+  const rows = useMemo(() => page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows)), [page]);
+  const worked = useMemo(() => workedDays(household.marks), [household.marks]);
+  const [editing, setEditing] = useState<string>();
+  const started = useRef(false);
+
+  const focus = (row: DayRow | undefined) => {
+    if (row) document.getElementById(`done ${row.key}`)?.focus();
+  };
+
+  // The first open step takes the focus once, so that marking can start with the first key pressed.
+  useEffect(() => {
+    if (started.current || rows.length === 0) return;
+    started.current = true;
+    if (document.activeElement === document.body) focus(rows.find((r) => !r.mark));
+  }, [rows]);
+
+  const actions: RowActions = {
+    mark: useCallback(
+      (row, kind, child) => {
+        const wish = { enrolmentId: row.enrolment.id, stepId: row.step.id, date: fromDay(day), kind, ...(child ? { childId: child.id } : {}) };
+        const made = markRow(household, wish, crypto.randomUUID());
+        const course = household.courses.find((c) => c.id === row.enrolment.courseId)!;
+        const what = `${course.title} ${row.step.lesson.title}, ${stepName(row.step)}`;
+        const after = rows.slice(rows.indexOf(row) + 1).find((r) => !r.mark) ?? rows.find((r) => !r.mark && r !== row) ?? row;
+        void commit(`${what}: ${child ? `${child.name} ` : ''}${kind}`, [{ table: 'marks', put: made }]);
+        if (!child) focus(after);
+      },
+      [commit, day, household, rows],
+    ),
+    unmark: useCallback(
+      (row) => {
+        const of = { enrolmentId: row.enrolment.id, stepId: row.step.id, date: fromDay(day) };
+        const marks = [markOn(household, of), ...row.missed.map((c) => markOn(household, { ...of, childId: c.id }))];
+        const removals = marks.filter((m) => m !== undefined).map((m) => ({ table: 'marks' as const, remove: m.id }));
+        if (removals.length > 0) void commit(`mark taken off ${row.step.lesson.title}, ${stepName(row.step)}`, removals);
+      },
+      [commit, day, household],
+    ),
+    move: useCallback((row, by) => focus(rows[rows.indexOf(row) + by]), [rows]),
+  };
+
+  if (!year || household.children.length === 0 || household.enrolments.length === 0) return <FirstSteps />;
+
+  const counts = countDays(year, today, worked);
+  const kind = dayKind(year, today);
+  const clashes = page.fresh.filter((f) => f.count > 1);
+  const names: Record<string, string> = { weekend: 'no school day', closed: 'a closed day', outside: 'outside the school year' };
+
+  return (
+    <div>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-8 gap-y-1 pb-2">
+        <h1>{longDate(style, day)}</h1>
+        <p>
+          teaching week {teachingWeek(year, day, household.settings.firstDay)} · <b>{counts.taught}</b> days taught, <b>{counts.toCome}</b> to come,{' '}
+          {counts.spare >= 0 ? (
+            <>
+              <b>{counts.spare}</b> to spare
+            </>
+          ) : (
+            <>
+              <b>{-counts.spare}</b> short of {counts.target}
+            </>
+          )}
+        </p>
+      </div>
+      {day !== today && (
+        <p className="pb-2 text-soft">
+          Today, {longDate(style, today)}, is {names[kind]}. This is the next school day; marks made here carry its date.
+        </p>
+      )}
+      {page.children.some((c) => c.steps > 0) && (
+        <ul aria-label="How far each child is" className="flex flex-wrap gap-x-8 gap-y-1 border-t border-ink py-1.5">
+          {page.children.map((c) => (
+            <li key={c.child.id} className="flex items-center gap-2">
+              <ChildName child={c.child} />
+              {c.steps === 0 ? (
+                <span className="text-soft">nothing today</span>
+              ) : c.finished ? (
+                <span className="label settle border border-ink px-1.5">finished</span>
+              ) : (
+                <span className="text-soft">
+                  {c.marked} of {c.steps}, {c.minutesLeft} min left
+                </span>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {clashes.map((c) => (
+        <p key={c.teacher.id} className="border-t border-rule py-1.5 text-rubric">
+          <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait: mark it <i>not today</i>.
+        </p>
+      ))}
+      {fault && (
+        <p role="alert" className="py-2 font-semibold">
+          {fault}
+        </p>
+      )}
+      <div className="double-rule">
+        {page.groups.map((g) => (
+          <Group key={g.sittings[0]!.enrolment.id} group={g} actions={actions} editing={editing} setEditing={setEditing} day={day} />
+        ))}
+        {page.groups.length === 0 && (
+          <p className="py-6">
+            {plan ? (
+              <>
+                Nothing is planned for this day. {listing(household.children.map((c) => c.name))} may be free, or the courses are paused: see the{' '}
+                <Link className="page-link" to="/shelf">
+                  shelf
+                </Link>
+                .
+              </>
+            ) : (
+              'Working out the day …'
+            )}
+          </p>
+        )}
+      </div>
+      <TableToday day={day} />
+    </div>
+  );
+}

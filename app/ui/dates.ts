@@ -1,0 +1,63 @@
+import { type Day, type IsoDate, toDay, fromDay, type Weekday } from '../../core/calendar';
+import type { DateStyle } from '../../core/household';
+
+const LOCALES: Record<DateStyle, string> = { 'day month': 'en-GB', 'month day': 'en-US', 'year-month-day': 'en-GB' };
+
+const instant = (day: Day) => new Date(day * 86_400_000);
+const format = (style: DateStyle, day: Day, options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat(LOCALES[style], { ...options, timeZone: 'UTC' }).format(instant(day));
+
+/** "Wednesday 11 November". */
+export function longDate(style: DateStyle, day: Day): string {
+  if (style === 'year-month-day') return `${format(style, day, { weekday: 'long' })} ${fromDay(day)}`;
+  return format(style, day, { weekday: 'long', day: 'numeric', month: 'long' });
+}
+
+/** "11 November", with the year where it is not the year of `near`. */
+export function shortDate(style: DateStyle, day: Day | IsoDate, near?: Day): string {
+  const d = typeof day === 'string' ? toDay(day) : day;
+  if (style === 'year-month-day') return fromDay(d);
+  const year = near !== undefined && fromDay(near).slice(0, 4) !== fromDay(d).slice(0, 4);
+  return format(style, d, { day: 'numeric', month: 'short', ...(year ? { year: 'numeric' } : {}) });
+}
+
+/** "Wed 11 Nov". */
+export function dayAndDate(style: DateStyle, day: Day): string {
+  return `${format(style, day, { weekday: 'short' })} ${shortDate(style, day)}`;
+}
+
+export const WEEKDAY_NAMES: Record<Weekday, string> = {
+  1: 'Monday',
+  2: 'Tuesday',
+  3: 'Wednesday',
+  4: 'Thursday',
+  5: 'Friday',
+  6: 'Saturday',
+  7: 'Sunday',
+};
+
+/** The seven weekdays from the household's first day on. */
+export function weekFrom(first: Weekday): Weekday[] {
+  return Array.from({ length: 7 }, (_, i) => (((first - 1 + i) % 7) + 1) as Weekday);
+}
+
+/** First day of the week and date style as the reader's locale has them. */
+export function localeHabits(locale: string = navigator.language): { firstDay: Weekday; dateStyle: DateStyle } {
+  let firstDay: Weekday = 1;
+  try {
+    const l = new Intl.Locale(locale) as Intl.Locale & { getWeekInfo?: () => { firstDay: number }; weekInfo?: { firstDay: number } };
+    const info = l.getWeekInfo?.() ?? l.weekInfo;
+    if (info && info.firstDay >= 1 && info.firstDay <= 7) firstDay = info.firstDay as Weekday;
+  } catch {
+    // An unknown locale keeps ISO 8601's Monday.
+  }
+  const parts = new Intl.DateTimeFormat(locale).formatToParts(new Date(0)).map((p) => p.type);
+  const dateStyle = parts.indexOf('year') === 0 ? 'year-month-day' : parts.indexOf('month') < parts.indexOf('day') ? 'month day' : 'day month';
+  return { firstDay, dateStyle };
+}
+
+/** The civil date on this machine now. */
+export function todayHere(): Day {
+  const now = new Date();
+  return Math.round(Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) / 86_400_000);
+}

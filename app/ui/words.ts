@@ -1,0 +1,36 @@
+import type { Life, MarkKind, Presence } from '../../core/household';
+
+/** The one place for how the program's words are shown. */
+export const PRESENCE_WORDS: Record<Presence, string> = {
+  with: 'beside the child',
+  start: 'beside at the start',
+  near: 'near',
+  alone: 'alone',
+};
+
+export const MARK_WORDS: Record<MarkKind, { word: string; key: string; meaning: string }> = {
+  done: { word: 'done', key: 'd', meaning: 'finished' },
+  known: { word: 'known', key: 'k', meaning: 'shown to be mastered, skipped' },
+  'left out': { word: 'left out', key: 'l', meaning: 'a choice, not mastery' },
+  partly: { word: 'partly', key: 'p', meaning: 'the rest comes next time' },
+  'not today': { word: 'not today', key: 'n', meaning: 'moves, with what is behind it' },
+  again: { word: 'again', key: 'a', meaning: 'taught, did not stick' },
+  missed: { word: 'missed', key: 'm', meaning: 'a child was absent' },
+};
+
+export const LIFE_WORDS: Record<Life, string> = {
+  waiting: 'waiting (for its box, or until ready)',
+  running: 'running',
+  paused: 'paused',
+  finished: 'finished',
+  dropped: 'dropped',
+};
+
+/** "1 day", "2 days". */
+export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** "Pip", "Pip and Wren", "Pip, Wren and Jory". */
+export function listing(words: readonly string[]): string {
+  if (words.length <= 1) return words[0] ?? '';
+  return `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+}

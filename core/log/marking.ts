@@ -1,0 +1,29 @@
+import type { Household, Id, Mark, MarkKind } from '../household';
+import type { IsoDate } from '../calendar';
+import { marksByEnrolment, nextSeq } from './fold';
+
+export interface MarkWish {
+  enrolmentId: Id;
+  stepId: Id;
+  childId?: Id;
+  date: IsoDate;
+  kind: MarkKind;
+}
+
+/** The mark that stands for a step (or for one child of it) on a date, if there is one. */
+export function markOn(state: Household, wish: Omit<MarkWish, 'kind'>): Mark | undefined {
+  return marksByEnrolment(state.marks)
+    .get(wish.enrolmentId)
+    ?.find((m) => m.stepId === wish.stepId && m.date === wish.date && m.childId === wish.childId);
+}
+
+/**
+ * The row to store for a mark. A step has one mark a date: marking it again on the same date changes that mark and
+ * keeps its minutes, score and note, so that correcting a slip leaves no trace of it. `newId` is used for a new one.
+ */
+export function markRow(state: Household, wish: MarkWish, newId: Id): Mark {
+  const old = markOn(state, wish);
+  if (!old) return { ...wish, id: newId, seq: nextSeq([...state.marks, ...state.movements]) };
+  const { minutesLeft, ...rest } = old;
+  return { ...rest, kind: wish.kind, ...(wish.kind === 'partly' && minutesLeft !== undefined ? { minutesLeft } : {}) };
+}
