@@ -35,7 +35,7 @@ export default ts.config(
     rules: {
       ...against(
         ['store', 'worker', 'app', 'server', 'demo', 'e2e', 'bench', 'scripts'],
-        ['react', 'react-dom', 'react-router', 'dexie', 'comlink', 'express', 'node:', 'radix-ui', 'swr'],
+        ['react', 'react-dom', 'react-router', 'dexie', 'comlink', 'express', 'node:', '@radix-ui', 'swr'],
         'core/ is pure: no interface, no storage, no clock.',
       ),
       'no-restricted-globals': [
@@ -75,7 +75,11 @@ export default ts.config(
     plugins: { 'react-hooks': hooks },
     rules: {
       ...hooks.configs.recommended.rules,
-      ...against(['server', 'e2e', 'bench', 'scripts'], ['dexie', 'express'], 'app/ reaches storage through store/ only.'),
+      ...against(
+        ['server', 'e2e', 'bench', 'scripts'],
+        ['dexie', 'express'],
+        'app/ reaches storage through store/ only.',
+      ),
       'no-restricted-globals': ['error', { name: 'indexedDB', message: 'app/ reaches storage through store/ only.' }],
     },
   },

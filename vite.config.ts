@@ -5,7 +5,15 @@ export default defineConfig({
   plugins: [tailwindcss()],
   esbuild: { jsx: 'automatic' },
   // The policy served with the page forbids inlined data, so every font and icon stays a file of its own.
-  build: { target: 'es2022', assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  build: {
+    target: 'es2022',
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+    rollupOptions: {
+      // Marks for server rendering, of which there is none here.
+      onwarn: (warning, warn) => (warning.code === 'MODULE_LEVEL_DIRECTIVE' ? undefined : warn(warning)),
+    },
+  },
   worker: { format: 'es' },
   server: { host: '127.0.0.1' },
   test: {

@@ -36,7 +36,10 @@ const router = createBrowserRouter([
         path: '*',
         element: (
           <p className="py-8">
-            There is no such page. <Link className="page-link" to="/">Go to Today</Link>
+            There is no such page.{' '}
+            <Link className="page-link" to="/">
+              Go to Today
+            </Link>
           </p>
         ),
       },

@@ -18,7 +18,12 @@ const sheets = (id: string, level: string, lessons: number, firstPage: number): 
   level,
   publisher: 'Millrace Schoolbooks',
   edition: 'second edition',
-  kinds: kinds({ introduce: { minutes: 15 }, practise: { minutes: 12 }, review: { minutes: 12 }, assess: { minutes: 15 } }),
+  kinds: kinds({
+    introduce: { minutes: 15 },
+    practise: { minutes: 12 },
+    review: { minutes: 12 },
+    assess: { minutes: 15 },
+  }),
   countsNew: true,
   units: pattern({
     lessons,
@@ -69,7 +74,10 @@ const longLessons = (titles: string[], practise: number): Unit[] => [
       pages: `${12 + i * 8}–${19 + i * 8}`,
       steps: [
         { id: `L${i + 1}-1`, kind: 'introduce' as const },
-        ...Array.from({ length: practise }, (_, k) => ({ id: `L${i + 1}-${k + 2}`, kind: k % 4 === 3 ? ('drill' as const) : ('practise' as const) })),
+        ...Array.from({ length: practise }, (_, k) => ({
+          id: `L${i + 1}-${k + 2}`,
+          kind: k % 4 === 3 ? ('drill' as const) : ('practise' as const),
+        })),
         { id: `L${i + 1}-${practise + 2}`, kind: 'assess' as const, label: 'read the whole list aloud' },
       ],
     })),
@@ -108,17 +116,28 @@ const topics = (titles: string[]): Unit[] => [
 ];
 
 const days = (count: number, firstPage: number): Unit[] =>
-  pattern({ lessons: count, word: 'Day', perLesson: [{ kind: 'read', count: 1 }], lessonsPerUnit: 20, firstPage, pagesPerLesson: 2 });
+  pattern({
+    lessons: count,
+    word: 'Day',
+    perLesson: [{ kind: 'read', count: 1 }],
+    lessonsPerUnit: 20,
+    firstPage,
+    pagesPerLesson: 2,
+  });
 
 export const COURSES: Course[] = [
-  sheets('arith-b', 'Level B', 22, 8),
-  sheets('arith-e', 'Level E', 24, 10),
+  sheets('arith-b', 'Level B', 26, 8),
+  sheets('arith-e', 'Level E', 27, 10),
   {
     id: 'algebra',
     title: 'Weights and Windlasses',
     level: 'before algebra',
     publisher: 'Millrace Schoolbooks',
-    kinds: kinds({ introduce: { minutes: 25, presence: 'start' }, apply: { minutes: 30, presence: 'alone' }, assess: { minutes: 40 } }),
+    kinds: kinds({
+      introduce: { minutes: 25, presence: 'start' },
+      apply: { minutes: 30, presence: 'alone' },
+      assess: { minutes: 40 },
+    }),
     countsNew: true,
     units: chapters(
       [
@@ -137,10 +156,26 @@ export const COURSES: Course[] = [
     title: 'Letters at the Lockside',
     level: 'second year of reading',
     publisher: 'Towpath Primers',
-    kinds: kinds({ introduce: { minutes: 12 }, practise: { minutes: 10, presence: 'with' }, drill: { minutes: 6, presence: 'with' }, assess: { minutes: 10, presence: 'with' } }),
+    kinds: kinds({
+      introduce: { minutes: 12 },
+      practise: { minutes: 10, presence: 'with' },
+      drill: { minutes: 6, presence: 'with' },
+      assess: { minutes: 10, presence: 'with' },
+    }),
     countsNew: true,
     units: longLessons(
-      ['the sounds of a', 'the sounds of e', 'sh, ch and th', 'silent e', 'oo and ou', 'the bossy r', 'soft c and g', 'ai, ay and eigh', 'words that break the rules', 'two syllables'],
+      [
+        'the sounds of a',
+        'the sounds of e',
+        'sh, ch and th',
+        'silent e',
+        'oo and ou',
+        'the bossy r',
+        'soft c and g',
+        'ai, ay and eigh',
+        'words that break the rules',
+        'two syllables',
+      ],
       14,
     ),
   },
@@ -177,11 +212,34 @@ export const COURSES: Course[] = [
     id: 'science',
     title: 'Pond and Sky',
     publisher: 'Quill and Ferry',
-    kinds: kinds({ read: { minutes: 15 }, make: { minutes: 30 }, apply: { minutes: 15, presence: 'near' }, practise: { minutes: 10, presence: 'alone' } }),
+    kinds: kinds({
+      read: { minutes: 15 },
+      make: { minutes: 30 },
+      apply: { minutes: 15, presence: 'near' },
+      practise: { minutes: 10, presence: 'alone' },
+    }),
     countsNew: true,
     units: topics([
-      'what floats', 'still water', 'pond skaters', 'newts and frogs', 'reeds', 'mud under the glass', 'the heron’s neck', 'locks and levels', 'siphons',
-      'ice', 'fog', 'cloud shapes', 'wind on a sail', 'magnets and the compass', 'the moon and the tide that does not come', 'stars over the cut', 'seeds that travel', 'bulbs', 'the swallow’s return', 'a year in a jar',
+      'what floats',
+      'still water',
+      'pond skaters',
+      'newts and frogs',
+      'reeds',
+      'mud under the glass',
+      'the heron’s neck',
+      'locks and levels',
+      'siphons',
+      'ice',
+      'fog',
+      'cloud shapes',
+      'wind on a sail',
+      'magnets and the compass',
+      'the moon and the tide that does not come',
+      'stars over the cut',
+      'seeds that travel',
+      'bulbs',
+      'the swallow’s return',
+      'a year in a jar',
     ]),
   },
   {
@@ -217,10 +275,25 @@ export const COURSES: Course[] = [
     title: 'Lingua Fluminis',
     level: 'first year',
     publisher: 'Quill and Ferry',
-    kinds: kinds({ introduce: { minutes: 30 }, practise: { minutes: 20, presence: 'alone' }, drill: { minutes: 10, presence: 'alone' } }),
+    kinds: kinds({
+      introduce: { minutes: 30 },
+      practise: { minutes: 20, presence: 'alone' },
+      drill: { minutes: 10, presence: 'alone' },
+    }),
     countsNew: true,
     units: longLessons(
-      ['rivers and islands', 'the farmer gives', 'many boats', 'to be', 'the good bridge', 'yesterday', 'tomorrow', 'I can, I wish', 'the king of the river', 'by night and on foot'],
+      [
+        'rivers and islands',
+        'the farmer gives',
+        'many boats',
+        'to be',
+        'the good bridge',
+        'yesterday',
+        'tomorrow',
+        'I can, I wish',
+        'the king of the river',
+        'by night and on foot',
+      ],
       10,
     ),
   },

@@ -1,7 +1,14 @@
 import { fromDay, schoolDays, toDay, type Weekday } from '../core/calendar';
 import { flatten } from '../core/course';
 import type { Backup } from '../core/formats';
-import { defaultSettings, emptyHousehold, type Enrolment, type Household, type Mark, type SchoolYear } from '../core/household';
+import {
+  defaultSettings,
+  emptyHousehold,
+  type Enrolment,
+  type Household,
+  type Mark,
+  type SchoolYear,
+} from '../core/household';
 import { dayPage, type DayRow } from '../core/day';
 import { evenPerSitting, openDates } from '../core/pace';
 import { makePlan, makeProblem, seeded } from '../core/stagger';
@@ -34,7 +41,15 @@ const YEAR: SchoolYear = {
 /** The last day of the record; the sample opens somewhere in this week. */
 const AS_OF = '2026-11-13';
 
-type Plot = [id: string, course: string, children: string[], teacher: string, weekdays: Weekday[], rule: Enrolment['rule'], change?: Partial<Enrolment>];
+type Plot = [
+  id: string,
+  course: string,
+  children: string[],
+  teacher: string,
+  weekdays: Weekday[],
+  rule: Enrolment['rule'],
+  change?: Partial<Enrolment>,
+];
 const ALL: Weekday[] = [1, 2, 3, 4, 5];
 const FOUR: Weekday[] = [1, 2, 3, 4];
 const EVEN: Enrolment['rule'] = { kind: 'even' };
@@ -48,7 +63,15 @@ const PLOTS: Plot[] = [
   ['hand-wren', 'hand', ['wren'], 'maren', FOUR, EVEN],
   ['arith-jory', 'arith-e', ['jory'], 'maren', ALL, EVEN],
   ['reader', 'reader', ['jory'], 'maren', FOUR, { kind: 'weekly', n: 4, unit: 'steps' }],
-  ['grammar-jory', 'grammar', ['jory'], 'maren', [1, 2, 3, 4], { kind: 'weekly', n: 2, unit: 'lessons' }, { perSitting: 1 }],
+  [
+    'grammar-jory',
+    'grammar',
+    ['jory'],
+    'maren',
+    [1, 2, 3, 4],
+    { kind: 'weekly', n: 2, unit: 'lessons' },
+    { perSitting: 1 },
+  ],
   ['grammar-oda', 'grammar', ['oda'], 'tobias', [2, 4, 5], EVEN, { fromStepId: 'L21-1' }],
   ['algebra', 'algebra', ['oda'], 'tobias', ALL, EVEN],
   ['latin', 'latin', ['oda'], 'tobias', [1, 3, 4, 5], EVEN],
@@ -58,7 +81,18 @@ const PLOTS: Plot[] = [
 function atTheStart(): Household {
   const teacher = { maren: [210, 210, 180, 210, 150, 0, 0], tobias: [60, 120, 60, 60, 120, 0, 0] };
   const enrolments = PLOTS.map(([id, courseId, childIds, teacherId, weekdays, rule, change]): Enrolment => {
-    const made: Enrolment = { id, courseId, childIds, teacherId, weekdays, rule, perSitting: 1, life: 'running', takesOptional: true, ...change };
+    const made: Enrolment = {
+      id,
+      courseId,
+      childIds,
+      teacherId,
+      weekdays,
+      rule,
+      perSitting: 1,
+      life: 'running',
+      takesOptional: true,
+      ...change,
+    };
     const all = flatten(COURSES.find((c) => c.id === courseId)!);
     const from = change?.fromStepId ? all.findIndex((s) => s.id === change.fromStepId) : 0;
     if (rule.kind === 'even') made.perSitting = evenPerSitting(all.length - from, openDates(made, YEAR).length);
@@ -83,7 +117,14 @@ function atTheStart(): Household {
   };
 }
 
-const NOTES = ['asked for one more', 'mixed up 6 and 9', 'did it on the lock beam in the sun', 'tired, stopped early', 'explained it to Pip afterwards', 'needs the cubes next time'];
+const NOTES = [
+  'asked for one more',
+  'mixed up 6 and 9',
+  'did it on the lock beam in the sun',
+  'tired, stopped early',
+  'explained it to Pip afterwards',
+  'needs the cubes next time',
+];
 
 /** Makes the sample: simulates every school day up to and with the last of its record. */
 export function makeSample(): Backup {
@@ -92,10 +133,22 @@ export function makeSample(): Backup {
   let seq = 100;
   const mark = (row: DayRow, date: string, kind: Mark['kind'], more: Partial<Mark> = {}) => {
     seq++;
-    const made: Mark = { id: `mark-${String(seq).padStart(4, '0')}`, enrolmentId: row.enrolment.id, stepId: row.step.id, date, seq, kind, ...more };
+    const made: Mark = {
+      id: `mark-${String(seq).padStart(4, '0')}`,
+      enrolmentId: row.enrolment.id,
+      stepId: row.step.id,
+      date,
+      seq,
+      kind,
+      ...more,
+    };
     household = { ...household, marks: [...household.marks, made] };
   };
-  const sick = new Map([['2026-09-30', 'wren'], ['2026-10-01', 'wren'], ['2026-10-28', 'jory']]);
+  const sick = new Map([
+    ['2026-09-30', 'wren'],
+    ['2026-10-01', 'wren'],
+    ['2026-10-28', 'jory'],
+  ]);
   const untouched = ['2026-10-23'];
   for (const day of schoolDays(YEAR).filter((d) => d <= toDay(AS_OF))) {
     const date = fromDay(day);
@@ -112,7 +165,8 @@ export function makeSample(): Backup {
       mark(row, date, kind, random() < 0.06 ? { ...more, note: NOTES[Math.floor(random() * NOTES.length)]! } : more);
       if (ill && childIds.includes(ill)) mark(row, date, 'missed', { childId: ill });
     }
-    if (date === '2026-10-20') markKnown(household, 'arith-jory', ['L7-4', 'L7-5', 'L8-3', 'L8-4'], (row) => mark(row, date, 'known'));
+    if (date === '2026-10-20')
+      markKnown(household, 'arith-jory', ['L7-4', 'L7-5', 'L8-3', 'L8-4'], (row) => mark(row, date, 'known'));
   }
   return { asOf: AS_OF, household };
 
@@ -122,7 +176,8 @@ export function makeSample(): Backup {
     if (optional && draw < 0.6) return ['left out', {}];
     if (draw < 0.025) return ['again', { minutes }];
     if (draw < 0.05) return ['not today', {}];
-    if (draw < 0.065 && row.minutes > 10) return ['partly', { minutes: Math.round(minutes / 2), minutesLeft: Math.round(row.minutes / 2) }];
+    if (draw < 0.065 && row.minutes > 10)
+      return ['partly', { minutes: Math.round(minutes / 2), minutesLeft: Math.round(row.minutes / 2) }];
     if (kind === 'practise' && draw < 0.11) return ['known', {}];
     if (kind === 'assess') return ['done', { minutes, score: { got: 13 + Math.floor(random() * 8), of: 20 } }];
     return ['done', random() < 0.5 ? { minutes } : {}];
@@ -136,6 +191,6 @@ function markKnown(household: Household, enrolmentId: string, stepIds: string[],
   const flat = flatten(household.courses.find((c) => c.id === enrolment.courseId)!);
   for (const step of flat) {
     if (!stepIds.includes(step.id) || settled.has(step.id)) continue;
-    mark({ key: '', enrolment, step, missed: [], fresh: false, minutes: step.minutes });
+    mark({ key: '', enrolment, step, missed: [], fresh: false, minutes: step.minutes, readBefore: false });
   }
 }

@@ -2,7 +2,15 @@ import type { Household, Material, Movement, Need } from '../core/household';
 
 /** What lies in the lock cottage's cupboards, what the lessons need of it, and what was counted when. */
 
-type Thing = [id: string, name: string, place: string, have: number, consumable: boolean, unit: string, cautions?: Material['cautions']];
+type Thing = [
+  id: string,
+  name: string,
+  place: string,
+  have: number,
+  consumable: boolean,
+  unit: string,
+  cautions?: Material['cautions'],
+];
 
 const THINGS: Thing[] = [
   ['abacus', 'abacus, ten wires', 'kitchen dresser', 1, false, ''],
@@ -24,17 +32,24 @@ const THINGS: Thing[] = [
   ['seeds', 'runner bean', 'potting shelf', 10, true, 'bean', ['small parts']],
 ];
 
-type Want = [material: string, course: string, lesson: string, step: string | undefined, quantity: number, per: Need['per']];
+type Want = [
+  material: string,
+  course: string,
+  lesson: string,
+  step: string | undefined,
+  quantity: number,
+  per: Need['per'],
+];
 
 /** Steps are named where a single one needs the thing; without one the whole lesson does. */
 function wants(): Want[] {
   const list: Want[] = [];
-  for (let n = 1; n <= 24; n++) list.push(['squared', 'arith-e', `L${n}`, `L${n}-3`, 2, 'child']);
-  for (let n = 1; n <= 22; n++) {
+  for (let n = 1; n <= 27; n++) list.push(['squared', 'arith-e', `L${n}`, `L${n}-3`, 2, 'child']);
+  for (let n = 1; n <= 26; n++) {
     list.push(['abacus', 'arith-b', `L${n}`, `L${n}-1`, 1, 'child']);
     list.push(['cubes', 'arith-b', `L${n}`, `L${n}-2`, 20, 'child']);
   }
-  for (let n = 3; n <= 24; n += 3) list.push(['abacus', 'arith-e', `L${n}`, `L${n}-1`, 1, 'child']);
+  for (let n = 3; n <= 27; n += 3) list.push(['abacus', 'arith-e', `L${n}`, `L${n}-1`, 1, 'child']);
   for (let n = 1; n <= 40; n += 2) list.push(['maps', 'history', `L${n}`, `L${n}-2`, 1, 'child']);
   for (let n = 1; n <= 40; n += 4) list.push(['inks', 'history', `L${n}`, `L${n}-2`, 2, 'shared']);
   for (let n = 1; n <= 20; n++) {
@@ -42,16 +57,46 @@ function wants(): Want[] {
     if (n % 2 === 0) list.push(['jars', 'science', `L${n}`, `L${n}-2`, 1, 'child']);
     if (n % 3 === 0) list.push(['tape', 'science', `L${n}`, `L${n}-2`, 2, 'shared']);
   }
-  list.push(['glasses', 'science', 'L4', 'L4-2', 1, 'child'], ['glasses', 'science', 'L5', 'L5-2', 1, 'child'], ['glasses', 'science', 'L6', 'L6-2', 1, 'child']);
-  list.push(['flour', 'science', 'L6', 'L6-2', 2, 'shared'], ['candle', 'science', 'L9', 'L9-2', 1, 'shared'], ['candle', 'science', 'L11', 'L11-2', 2, 'shared']);
-  list.push(['magnets', 'science', 'L14', 'L14-2', 2, 'child'], ['seeds', 'science', 'L17', 'L17-2', 6, 'child'], ['seeds', 'science', 'L18', 'L18-2', 2, 'child']);
-  for (let n = 1; n <= 10; n++) list.push(['tiles', 'letters', `L${n}`, undefined, 30, 'shared'], ['cards', 'letters', `L${n}`, `L${n}-1`, 6, 'shared']);
+  list.push(
+    ['glasses', 'science', 'L4', 'L4-2', 1, 'child'],
+    ['glasses', 'science', 'L5', 'L5-2', 1, 'child'],
+    ['glasses', 'science', 'L6', 'L6-2', 1, 'child'],
+  );
+  list.push(
+    ['flour', 'science', 'L6', 'L6-2', 2, 'shared'],
+    ['candle', 'science', 'L9', 'L9-2', 1, 'shared'],
+    ['candle', 'science', 'L11', 'L11-2', 2, 'shared'],
+  );
+  list.push(
+    ['magnets', 'science', 'L14', 'L14-2', 2, 'child'],
+    ['seeds', 'science', 'L17', 'L17-2', 6, 'child'],
+    ['seeds', 'science', 'L18', 'L18-2', 2, 'child'],
+  );
+  for (let n = 1; n <= 10; n++)
+    list.push(
+      ['tiles', 'letters', `L${n}`, undefined, 30, 'shared'],
+      ['cards', 'letters', `L${n}`, `L${n}-1`, 6, 'shared'],
+    );
   return list;
 }
 
 export function stockOfTheCottage(countedOn: string): Pick<Household, 'materials' | 'movements' | 'needs'> {
-  const materials = THINGS.map(([id, name, place, , consumable, unit, cautions]): Material => ({ id, name, place, consumable, unit, cautions: cautions ?? [] }));
-  const movements = THINGS.map(([id, , , have], i): Movement => ({ id: `count-${id}`, materialId: id, date: countedOn, seq: i + 1, kind: 'count', quantity: have }));
+  const materials = THINGS.map(([id, name, place, , consumable, unit, cautions]): Material => ({
+    id,
+    name,
+    place,
+    consumable,
+    unit,
+    cautions: cautions ?? [],
+  }));
+  const movements = THINGS.map(([id, , , have], i): Movement => ({
+    id: `count-${id}`,
+    materialId: id,
+    date: countedOn,
+    seq: i + 1,
+    kind: 'count',
+    quantity: have,
+  }));
   const needs = wants().map(([materialId, courseId, lessonId, stepId, quantity, per], i): Need => ({
     id: `need-${String(i + 1).padStart(3, '0')}`,
     materialId,

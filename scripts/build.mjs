@@ -4,7 +4,17 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 
 import { join } from 'node:path';
 import { bin, root, run } from './ensure.mjs';
 
-const INPUTS = ['app', 'core', 'store', 'worker', 'demo', 'public', 'index.html', 'vite.config.ts', 'package-lock.json'];
+const INPUTS = [
+  'app',
+  'core',
+  'store',
+  'worker',
+  'demo',
+  'public',
+  'index.html',
+  'vite.config.ts',
+  'package-lock.json',
+];
 
 function* files(path) {
   if (!existsSync(path)) return;
@@ -27,7 +37,8 @@ export function ensureBuilt() {
   for (const input of INPUTS) for (const f of files(join(root, input))) hash.update(f).update(readFileSync(f));
   const digest = hash.digest('hex');
   const stamp = join(root, '.stamps', 'build');
-  if (existsSync(join(root, 'dist', 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === digest) return 0;
+  if (existsSync(join(root, 'dist', 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === digest)
+    return 0;
   const code = run(bin('vite'), ['build', '--logLevel', 'warn']);
   if (code === 0) {
     mkdirSync(join(root, '.stamps'), { recursive: true });

@@ -4,7 +4,11 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from './ensure.mjs';
 
-const files = execFileSync('git', ['ls-files', '-co', '--exclude-standard', '*.ts', '*.tsx', '*.css', '*.mjs', '*.js'], { cwd: root, encoding: 'utf8' })
+const files = execFileSync(
+  'git',
+  ['ls-files', '-co', '--exclude-standard', '*.ts', '*.tsx', '*.css', '*.mjs', '*.js'],
+  { cwd: root, encoding: 'utf8' },
+)
   .split('\n')
   .filter(Boolean);
 const isTest = (f) => /\.test\.tsx?$|^e2e\/|\/testing\//.test(f);

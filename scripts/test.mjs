@@ -60,7 +60,8 @@ check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 const unit = join(out, 'unit.json');
 suite('unit', bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile=${unit}`], unit, (r) => ({
   passed: r.numPassedTests,
-  failed: r.numFailedTests + r.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length,
+  failed:
+    r.numFailedTests + r.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length,
 }));
 title('build');
 if (ensureBuilt() !== 0) failed++;

@@ -1,10 +1,13 @@
 import { type IsoDate } from '../core/calendar';
 import { writeBackup } from '../core/formats';
-import { type Household, TABLES } from '../core/household';
+import { type Household, type Settings, type TableName, TABLES } from '../core/household';
 import { type AnyTable, Database, type HistoryEntry, type KeptCopy, type Row, type RowChange } from './database';
 
 /** A wish to put a row (with its id) into a table, or to take one away. */
-export type Put = { table: AnyTable; put: Row } | { table: AnyTable; remove: string };
+export type Put =
+  | { [T in TableName]: { table: T; put: Household[T][number] } }[TableName]
+  | { table: 'settings'; put: Settings }
+  | { table: TableName; remove: string };
 
 /** What the user could take back or bring back next, by its label. */
 export interface HistoryState {
@@ -95,7 +98,10 @@ export class HouseholdStore {
         await this.db.history.add({ label, changes: made, undone: 0 } as HistoryEntry);
         const count = await this.db.history.count();
         if (count > HISTORY_LIMIT) {
-          const old = await this.db.history.orderBy('n').limit(count - HISTORY_LIMIT).primaryKeys();
+          const old = await this.db.history
+            .orderBy('n')
+            .limit(count - HISTORY_LIMIT)
+            .primaryKeys();
           await this.db.history.bulkDelete(old);
         }
         return made;
@@ -125,7 +131,9 @@ export class HouseholdStore {
         for (const c of entry.changes) {
           const now = await this.db.rows(c.table).get(c.id);
           if (!same(now, c[from])) {
-            throw new StoreFault(`“${entry.label}” was changed since; it cannot be ${direction === 'undo' ? 'taken back' : 'done again'} as it was.`);
+            throw new StoreFault(
+              `“${entry.label}” was changed since; it cannot be ${direction === 'undo' ? 'taken back' : 'done again'} as it was.`,
+            );
           }
         }
         await this.store(entry.changes, to);
@@ -181,7 +189,11 @@ export class HouseholdStore {
 
   private async write<T>(work: () => PromiseLike<T>): Promise<T> {
     try {
-      return await this.db.transaction('rw', [...this.db.householdTables(), this.db.history, this.db.kept, this.db.meta], work);
+      return await this.db.transaction(
+        'rw',
+        [...this.db.householdTables(), this.db.history, this.db.kept, this.db.meta],
+        work,
+      );
     } catch (error) {
       if (error instanceof StoreFault) throw error;
       const full = String((error as Error)?.name).includes('Quota') || String(error).includes('Quota');

@@ -1,1 +1,214 @@
-export default function Page() { return null; }
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { useState } from 'react';
+import { ageOn, fromDay, type Weekday } from '../../core/calendar';
+import { moveInOrder } from '../../core/day';
+import {
+  byId,
+  type Child,
+  childrenOf,
+  DATE_STYLES,
+  type DateStyle,
+  inOrderOfDay,
+  type Settings,
+  type Teacher,
+} from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { longDate, shortDate, WEEKDAY_NAMES, weekFrom } from '../ui/dates';
+import { Field } from '../ui/field';
+import { ChildName } from '../ui/ornament';
+import { count, listing } from '../ui/words';
+import { ChildForm } from './child-form';
+import { TeacherForm } from './teacher-form';
+
+const hours = (minutes: number) => `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${minutes % 60}` : ''}`;
+
+export default function HouseholdPage() {
+  const { household, today, commit } = useHousehold();
+  const { settings } = household;
+  const [child, setChild] = useState<Child | 'new'>();
+  const [teacher, setTeacher] = useState<Teacher | 'new'>();
+  const set = (label: string, change: Partial<Settings>) =>
+    void commit(label, [{ table: 'settings', put: { ...settings, ...change } }]);
+  const week = weekFrom(settings.firstDay);
+  const order = inOrderOfDay(household);
+
+  return (
+    <div>
+      <h1 className="pb-2">Household</h1>
+      <div className="double-rule grid gap-x-12 gap-y-8 pt-4 lg:grid-cols-2">
+        <section aria-labelledby="children">
+          <div className="flex items-baseline justify-between">
+            <h2 id="children">Children</h2>
+            <button type="button" className="btn" onClick={() => setChild('new')}>
+              Add a child
+            </button>
+          </div>
+          {household.children.length === 0 && (
+            <p className="py-3 text-soft">No child yet. A name and a birth date are enough.</p>
+          )}
+          <ul>
+            {[...household.children]
+              .sort((a, b) => (a.born > b.born ? -1 : 1))
+              .map((c) => (
+                <li key={c.id} className="flex items-center justify-between gap-3 border-b border-rule py-1">
+                  <span className="min-w-0">
+                    <span className="text-[1.15rem] [overflow-wrap:anywhere]">
+                      <ChildName child={c} size={22} />
+                    </span>
+                    <span className="block text-[0.95rem] text-soft">
+                      {count(Math.max(0, ageOn(c.born, fromDay(today))), 'year')} old, born{' '}
+                      {shortDate(settings.dateStyle, c.born, today)} · up to {hours(c.minutesPerDay)} of school a day
+                    </span>
+                  </span>
+                  <button type="button" className="btn" aria-label={`Change ${c.name}`} onClick={() => setChild(c)}>
+                    Change
+                  </button>
+                </li>
+              ))}
+          </ul>
+        </section>
+        <section aria-labelledby="teachers">
+          <div className="flex items-baseline justify-between">
+            <h2 id="teachers">Teachers</h2>
+            <button type="button" className="btn" onClick={() => setTeacher('new')}>
+              Add a teacher
+            </button>
+          </div>
+          {household.teachers.length === 0 && (
+            <p className="py-3 text-soft">No teacher yet. Their hours tell the plan when a new lesson can have them.</p>
+          )}
+          <ul>
+            {household.teachers.map((t) => (
+              <li key={t.id} className="border-b border-rule py-1">
+                <div className="flex items-center justify-between gap-3">
+                  <span className="text-[1.15rem]">
+                    {t.name}{' '}
+                    <span className="text-[0.95rem] text-soft">
+                      · {hours(t.minutes.reduce((a, b) => a + b, 0))} a week
+                    </span>
+                  </span>
+                  <button type="button" className="btn" aria-label={`Change ${t.name}`} onClick={() => setTeacher(t)}>
+                    Change
+                  </button>
+                </div>
+                <p className="text-[0.95rem] text-soft">
+                  {week
+                    .filter((d) => (t.minutes[d - 1] ?? 0) > 0)
+                    .map((d) => `${WEEKDAY_NAMES[d].slice(0, 3)} ${hours(t.minutes[d - 1]!)}`)
+                    .join(' · ') || 'no hours set'}
+                </p>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section aria-labelledby="order">
+          <h2 id="order">Order of the day</h2>
+          <p className="pb-2 text-[0.95rem] text-soft">
+            Unless you say otherwise: together first, then from the youngest up, since small ones cannot wait.
+          </p>
+          {order.length === 0 && <p className="text-soft">It fills as courses are begun.</p>}
+          <ol>
+            {order.map((e, i) => {
+              const name = byId(household.courses, e.courseId)?.title ?? '';
+              const who = listing(childrenOf(household, e).map((c) => c.name));
+              const shift = (by: -1 | 1) =>
+                void commit(`order of the day: ${name}, ${who}`, [
+                  { table: 'settings', put: { ...settings, order: moveInOrder(household, e.id, by) } },
+                ]);
+              return (
+                <li key={e.id} className="flex items-center gap-2 border-b border-rule">
+                  <span className="w-7 text-right text-soft">{i + 1}</span>
+                  <span className="min-w-0 flex-1 [overflow-wrap:anywhere]">
+                    {name} <span className="text-soft">· {who}</span>
+                  </span>
+                  <button
+                    type="button"
+                    className="btn btn-quiet"
+                    disabled={i === 0}
+                    aria-label={`${name}, ${who}: earlier`}
+                    onClick={() => shift(-1)}
+                  >
+                    <ArrowUp size={18} aria-hidden="true" />
+                  </button>
+                  <button
+                    type="button"
+                    className="btn btn-quiet"
+                    disabled={i === order.length - 1}
+                    aria-label={`${name}, ${who}: later`}
+                    onClick={() => shift(1)}
+                  >
+                    <ArrowDown size={18} aria-hidden="true" />
+                  </button>
+                </li>
+              );
+            })}
+          </ol>
+        </section>
+        <section aria-labelledby="habits" className="flex flex-col gap-4">
+          <h2 id="habits">Habits</h2>
+          <Field label="Name of the household">
+            {(p) => (
+              <input
+                {...p}
+                key={settings.name}
+                defaultValue={settings.name}
+                maxLength={80}
+                onBlur={(e) => e.target.value.trim() && set('name of the household', { name: e.target.value.trim() })}
+              />
+            )}
+          </Field>
+          <Field label="The week starts on">
+            {(p) => (
+              <select
+                {...p}
+                value={settings.firstDay}
+                onChange={(e) => set('first day of the week', { firstDay: Number(e.target.value) as Weekday })}
+              >
+                {weekFrom(1).map((d) => (
+                  <option key={d} value={d}>
+                    {WEEKDAY_NAMES[d]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <Field label="Dates are written" hint="Taken from your browser’s language at first.">
+            {(p) => (
+              <select
+                {...p}
+                value={settings.dateStyle}
+                onChange={(e) => set('how dates are written', { dateStyle: e.target.value as DateStyle })}
+              >
+                {DATE_STYLES.map((s) => (
+                  <option key={s} value={s}>
+                    {longDate(s, today)}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <Field label="Minutes beside the child at a start" hint="For work that a teacher sets going and then leaves.">
+            {(p) => (
+              <input
+                {...p}
+                key={settings.startMinutes}
+                type="number"
+                min={1}
+                max={60}
+                className="w-28"
+                defaultValue={settings.startMinutes}
+                onBlur={(e) => {
+                  const n = Number(e.target.value);
+                  if (Number.isInteger(n) && n >= 1 && n <= 60) set('minutes at a start', { startMinutes: n });
+                  else e.target.value = String(settings.startMinutes);
+                }}
+              />
+            )}
+          </Field>
+        </section>
+      </div>
+      {child && <ChildForm child={child === 'new' ? undefined : child} close={() => setChild(undefined)} />}
+      {teacher && <TeacherForm teacher={teacher === 'new' ? undefined : teacher} close={() => setTeacher(undefined)} />}
+    </div>
+  );
+}

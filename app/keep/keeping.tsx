@@ -1,1 +1,208 @@
-export default function Page() { return null; }
+import { useEffect, useRef, useState } from 'react';
+import { fromDay, type IsoDate, toDay } from '../../core/calendar';
+import { type Backup, MAX_CHARACTERS, readBackup, writeBackup } from '../../core/formats';
+import type { KeptCopy } from '../../store';
+import { useHousehold } from '../shell/household';
+import { longDate } from '../ui/dates';
+import { Dialog } from '../ui/dialog';
+import { count } from '../ui/words';
+
+const LAST_BACKUP = 'last backup';
+
+/** Backup, restore, copies put aside, and the way between the sample and one's own household. */
+export default function Keeping() {
+  const { household, today, store, which, switchTo, freshSample, say } = useHousehold();
+  const style = household.settings.dateStyle;
+  const file = useRef<HTMLInputElement>(null);
+  const [reading, setReading] = useState<Backup>();
+  const [fault, setFault] = useState<string>();
+  const [copies, setCopies] = useState<KeptCopy[]>([]);
+  const [last, setLast] = useState<IsoDate>();
+
+  useEffect(() => {
+    let left = false;
+    void Promise.all([store.keptCopies(), store.note(LAST_BACKUP)]).then(([kept, noted]) => {
+      if (left) return;
+      setCopies(kept);
+      setLast(typeof noted === 'string' ? noted : undefined);
+    });
+    return () => {
+      left = true;
+    };
+  }, [store, household]);
+
+  const save = async () => {
+    const asOf = fromDay(today);
+    const url = URL.createObjectURL(new Blob([writeBackup({ asOf, household })], { type: 'application/json' }));
+    const a = document.createElement('a');
+    a.href = url;
+    a.download = `olden-primer ${household.settings.name.replace(/[^\p{L}\p{N} -]/gu, '')} ${asOf}.json`;
+    a.click();
+    setTimeout(() => URL.revokeObjectURL(url), 10_000);
+    await store.setNote(LAST_BACKUP, asOf);
+    setLast(asOf);
+    say('The backup is in your downloads.');
+  };
+
+  const take = (content: string) => {
+    const result = readBackup(content);
+    if ('fault' in result) setFault(result.fault);
+    else setReading(result.backup);
+  };
+  const choose = async (chosen: File | undefined) => {
+    setFault(undefined);
+    if (!chosen) return;
+    // Looked at before it is read: a film chosen by mistake must not fill the memory.
+    if (chosen.size > MAX_CHARACTERS) setFault('The file is far larger than any household’s backup; it was not read.');
+    else take(await chosen.text());
+    if (file.current) file.current.value = '';
+  };
+  const restore = async () => {
+    if (!reading) return;
+    try {
+      await store.replace(reading.household, fromDay(today), `before the backup of ${reading.asOf} was restored`, {
+        keep: true,
+      });
+      say('The backup is restored. What was here before is kept below.');
+    } catch (error) {
+      say(String((error as Error).message), true);
+    }
+    setReading(undefined);
+  };
+
+  return (
+    <div>
+      <h1 className="pb-2">Keeping</h1>
+      <div className="double-rule grid gap-x-12 gap-y-8 pt-4 lg:grid-cols-2">
+        <section aria-labelledby="backup" className="flex flex-col gap-3">
+          <h2 id="backup">Backup</h2>
+          <p>
+            Everything stays in this browser, on this machine. A backup is one file with all of it: put it where you
+            keep what matters.
+          </p>
+          <p className="text-soft">
+            {last
+              ? `The last backup was made on ${longDate(style, toDay(last))}.`
+              : 'No backup has been made from this browser yet.'}
+          </p>
+          <button type="button" className="btn btn-strong self-start" onClick={() => void save()}>
+            Make a backup
+          </button>
+          <h3 className="pt-3">Restore</h3>
+          <p>
+            A backup replaces what is in {which === 'sample' ? 'the sample household' : 'your household'} now. You see
+            first what is in it.
+          </p>
+          <label className="btn self-start has-focus-visible:outline-3 has-focus-visible:outline-offset-2">
+            Choose a backup file
+            <input
+              ref={file}
+              type="file"
+              accept=".json,application/json"
+              className="sr-only"
+              onChange={(e) => void choose(e.target.files?.[0])}
+            />
+          </label>
+          {fault && (
+            <p role="alert" className="border-2 border-ink p-3">
+              <b>Nothing was changed.</b> {fault}
+            </p>
+          )}
+        </section>
+        <section aria-labelledby="which" className="flex flex-col gap-3">
+          <h2 id="which">{which === 'sample' ? 'The sample household' : 'Your own household'}</h2>
+          {which === 'sample' ? (
+            <>
+              <p>
+                The keepers of a canal lock and their four children, in the ninth week of their year. Try anything: it
+                never mixes with yours.
+              </p>
+              <div className="flex flex-wrap gap-2">
+                <button type="button" className="btn btn-strong" onClick={() => void switchTo('own')}>
+                  Open my own
+                </button>
+                <button type="button" className="btn" onClick={() => void freshSample()}>
+                  Start the sample anew
+                </button>
+              </div>
+            </>
+          ) : (
+            <>
+              <p>The sample household is still there, apart from yours.</p>
+              <button type="button" className="btn self-start" onClick={() => void switchTo('sample')}>
+                Open the sample
+              </button>
+            </>
+          )}
+          <h3 className="pt-3">Put aside</h3>
+          {copies.length === 0 && (
+            <p className="text-soft">When a backup is restored, what was here before is kept in this list.</p>
+          )}
+          <ul>
+            {copies.map((c) => (
+              <li key={c.n} className="flex items-center justify-between gap-3 border-b border-rule">
+                <span>
+                  {longDate(style, toDay(c.date))}: {c.why}
+                </span>
+                <button type="button" className="btn btn-quiet page-link" onClick={() => take(c.text)}>
+                  Put back
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+      <Dialog open={reading !== undefined} onClose={() => setReading(undefined)} title="What is in this backup">
+        {reading && (
+          <div className="flex flex-col gap-4">
+            <table className="figures w-full">
+              <thead>
+                <tr>
+                  <th>
+                    <span className="sr-only">What</span>
+                  </th>
+                  <th>in the backup</th>
+                  <th>here now</th>
+                </tr>
+              </thead>
+              <tbody>
+                <Compare what="household" there={reading.household.settings.name} here={household.settings.name} />
+                <Compare what="as of" there={longDate(style, toDay(reading.asOf))} here={longDate(style, today)} />
+                {(['children', 'courses', 'enrolments', 'marks', 'materials'] as const).map((t) => (
+                  <Compare
+                    key={t}
+                    what={t === 'enrolments' ? 'courses begun' : t}
+                    there={String(reading.household[t].length)}
+                    here={String(household[t].length)}
+                  />
+                ))}
+              </tbody>
+            </table>
+            <p>
+              Restoring replaces all {count(household.marks.length, 'mark')} and everything else here. What is here now
+              is put aside first and can be put back. Undo does not reach behind a restore.
+            </p>
+            <div className="flex gap-2">
+              <button type="button" className="btn btn-strong" onClick={() => void restore()}>
+                Restore it
+              </button>
+              <button type="button" className="btn" onClick={() => setReading(undefined)}>
+                Leave things as they are
+              </button>
+            </div>
+          </div>
+        )}
+      </Dialog>
+    </div>
+  );
+}
+
+function Compare({ what, there, here }: { what: string; there: string; here: string }) {
+  return (
+    <tr>
+      <td className="text-soft">{what}</td>
+      <td className="[overflow-wrap:anywhere]">{there}</td>
+      <td className="[overflow-wrap:anywhere]">{here}</td>
+    </tr>
+  );
+}

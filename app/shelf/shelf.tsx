@@ -1,1 +1,127 @@
-export default function Page() { return null; }
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { flatten } from '../../core/course';
+import { childrenOf, type Course, type Enrolment } from '../../core/household';
+import { progressOf } from '../../core/pace';
+import { useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
+import { inHand } from '../today/pace';
+import { shortDate } from '../ui/dates';
+import { ChildName } from '../ui/ornament';
+import { count, LIFE_WORDS } from '../ui/words';
+import { CourseForm } from './course-form';
+import { ProgressBar } from './progress-bar';
+import { Fitting } from './fitting';
+
+export default function Shelf() {
+  const { household } = useHousehold();
+  const [adding, setAdding] = useState(false);
+  return (
+    <div>
+      <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
+        <h1>Shelf</h1>
+        <button type="button" className="btn btn-strong" onClick={() => setAdding(true)}>
+          Add a course
+        </button>
+      </div>
+      <div className="double-rule pt-2">
+        <Fitting />
+        {household.courses.length === 0 && (
+          <p className="max-w-prose py-4">
+            No course yet. Take the first book in hand: how many lessons has it, and what does each lesson ask for? That
+            is all it takes to plan it.
+          </p>
+        )}
+        <ul>
+          {household.courses.map((c) => (
+            <CourseLine key={c.id} course={c} />
+          ))}
+        </ul>
+      </div>
+      {adding && <CourseForm course={undefined} close={() => setAdding(false)} />}
+    </div>
+  );
+}
+
+function CourseLine({ course }: { course: Course }) {
+  const { household } = useHousehold();
+  const steps = flatten(course);
+  const lessons = course.units.reduce((n, u) => n + u.lessons.length, 0);
+  const enrolments = household.enrolments.filter((e) => e.courseId === course.id);
+  return (
+    <li className="grid gap-x-8 gap-y-1 border-b border-edge py-2.5 lg:grid-cols-[330px_1fr]">
+      <div>
+        <Link
+          to={`/shelf/${encodeURIComponent(course.id)}`}
+          className="page-link text-[1.15rem] font-medium [overflow-wrap:anywhere]"
+        >
+          {course.title}
+        </Link>
+        <p className="text-[0.95rem] text-soft [overflow-wrap:anywhere]">
+          {[course.level, course.publisher, course.edition].filter(Boolean).join(' · ')}
+        </p>
+        <p className="text-[0.95rem] text-soft">
+          {count(lessons, 'lesson')}, {count(steps.length, 'step')}
+        </p>
+      </div>
+      <ul className="flex flex-col gap-2">
+        {enrolments.length === 0 && (
+          <li className="text-soft">
+            Nobody takes it yet.{' '}
+            <Link className="page-link text-ink" to={`/shelf/${encodeURIComponent(course.id)}`}>
+              Begin it
+            </Link>
+          </li>
+        )}
+        {enrolments.map((e) => (
+          <li key={e.id}>
+            <EnrolmentLine enrolment={e} />
+          </li>
+        ))}
+      </ul>
+    </li>
+  );
+}
+
+/** A rule in words: "even to the end", "4 steps a week". */
+export function ruleWords(e: Enrolment): string {
+  return e.rule.kind === 'even' ? 'even' : `${count(e.rule.n, e.rule.unit === 'steps' ? 'step' : 'lesson')} a week`;
+}
+
+export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
+  const { household, today } = useHousehold();
+  const { reserves } = usePlan();
+  const progress = progressOf(household, enrolment);
+  const reserve = reserves.get(enrolment.id);
+  return (
+    <div className="grid items-center gap-x-5 sm:grid-cols-[minmax(150px,1fr)_220px_240px]">
+      <span className="flex flex-wrap gap-x-3">
+        {childrenOf(household, enrolment).map((c) => (
+          <ChildName key={c.id} child={c} />
+        ))}
+      </span>
+      <span>
+        <ProgressBar progress={progress} />
+        <span className="text-[0.9rem] text-soft">
+          {progress.steps - progress.open} of {progress.steps} steps
+          {progress.next && ` · at ${progress.next.lesson.title}`}
+        </span>
+      </span>
+      <span className="text-[0.95rem] leading-snug">
+        {enrolment.life !== 'running' ? (
+          <span className="text-soft">{LIFE_WORDS[enrolment.life]}</span>
+        ) : reserve?.daysInHand === undefined || reserve.projected === undefined ? (
+          <span className="text-soft">{progress.open === 0 ? 'nothing left to do' : 'no weekday set'}</span>
+        ) : (
+          <>
+            <b className="font-semibold">{inHand(reserve.daysInHand)}</b>
+            <span className="block text-soft">
+              {ruleWords(enrolment)} · last day {shortDate(household.settings.dateStyle, reserve.projected, today)}
+              {reserve.afterYear && ', past the year'}
+            </span>
+          </>
+        )}
+      </span>
+    </div>
+  );
+}

@@ -61,26 +61,49 @@ export function Frame() {
         {which === 'sample' && (
           <p className="flex flex-wrap items-center gap-x-3 border-t border-rule py-0.5 text-[0.95rem] text-soft">
             <span>This is a sample household, to try things in. Yours stays apart from it.</span>
-            <button type="button" className="page-link min-h-[32px] cursor-pointer text-ink" onClick={() => void switchTo('own')}>
+            <button
+              type="button"
+              className="page-link min-h-[32px] cursor-pointer text-ink"
+              onClick={() => void switchTo('own')}
+            >
               Open my own
             </button>
           </p>
         )}
       </header>
-      <main id="page" className="mx-auto w-full max-w-[1240px] flex-1 px-4 pt-3 pb-24 sm:px-8 print:max-w-none print:p-0" tabIndex={-1}>
+      <main
+        id="page"
+        className="mx-auto w-full max-w-[1240px] flex-1 px-4 pt-3 pb-24 sm:px-8 print:max-w-none print:p-0"
+        tabIndex={-1}
+      >
         <Suspense fallback={<p className="py-8 text-soft">Turning the page …</p>}>
           <Outlet />
         </Suspense>
       </main>
       <footer className="fixed inset-x-0 bottom-0 z-20 border-t border-edge bg-paper print:hidden">
         <div className="mx-auto flex max-w-[1240px] items-center gap-2 px-4 py-1 sm:px-8">
-          <button type="button" className="btn btn-quiet" disabled={!history.undo} onClick={() => void undo()} title={history.undo ? `Take back: ${history.undo}` : 'Nothing to take back'}>
+          <button
+            type="button"
+            className="btn btn-quiet"
+            disabled={!history.undo}
+            onClick={() => void undo()}
+            title={history.undo ? `Take back: ${history.undo}` : 'Nothing to take back'}
+          >
             <Undo2 size={18} aria-hidden="true" /> Undo
           </button>
-          <button type="button" className="btn btn-quiet" disabled={!history.redo} onClick={() => void redo()} title={history.redo ? `Do again: ${history.redo}` : 'Nothing to do again'}>
+          <button
+            type="button"
+            className="btn btn-quiet"
+            disabled={!history.redo}
+            onClick={() => void redo()}
+            title={history.redo ? `Do again: ${history.redo}` : 'Nothing to do again'}
+          >
             <Redo2 size={18} aria-hidden="true" /> Redo
           </button>
-          <p role="status" className={`min-w-0 flex-1 truncate text-[0.95rem] ${notice?.fault ? 'font-bold whitespace-normal' : 'text-soft'}`}>
+          <p
+            role="status"
+            className={`min-w-0 flex-1 truncate text-[0.95rem] ${notice?.fault ? 'font-bold whitespace-normal' : 'text-soft'}`}
+          >
             {notice?.text}
           </p>
           <button type="button" className="btn btn-quiet hidden sm:inline-flex" onClick={() => setKeysOpen(true)}>

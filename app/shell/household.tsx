@@ -1,10 +1,28 @@
-import { createContext, type ReactNode, use, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import {
+  createContext,
+  type ReactNode,
+  use,
+  useCallback,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import { type Day, fromDay, toDay, yearFor } from '../../core/calendar';
 import { type Backup, readBackup } from '../../core/formats';
 import { defaultSettings, emptyHousehold, type Household, type SchoolYear } from '../../core/household';
 import { openSample } from '../../demo/open';
 import sampleUrl from '../../demo/household.json?url';
-import { chooseOpen, databaseName, HouseholdStore, type HistoryState, type Put, StoreFault, whichOpen, type Which } from '../../store';
+import {
+  chooseOpen,
+  databaseName,
+  HouseholdStore,
+  type HistoryState,
+  type Put,
+  StoreFault,
+  whichOpen,
+  type Which,
+} from '../../store';
 import { localeHabits, todayHere } from '../ui/dates';
 
 interface Open {
@@ -47,12 +65,17 @@ const SAMPLE_DAY = 'sample day';
 async function openStore(which: Which): Promise<{ store: HouseholdStore; sampleDay?: Day }> {
   const { firstDay, dateStyle } = localeHabits();
   if (which === 'own') {
-    return { store: await HouseholdStore.open(databaseName('own'), () => emptyHousehold(defaultSettings(firstDay, dateStyle))) };
+    return {
+      store: await HouseholdStore.open(databaseName('own'), () => emptyHousehold(defaultSettings(firstDay, dateStyle))),
+    };
   }
   const made = async () => {
     const sample = openSample(await readSample(), todayHere());
     const { household } = sample.backup;
-    return { today: sample.today, household: { ...household, settings: { ...household.settings, firstDay, dateStyle } } };
+    return {
+      today: sample.today,
+      household: { ...household, settings: { ...household.settings, firstDay, dateStyle } },
+    };
   };
   let sampleDay: Day | undefined;
   const store = await HouseholdStore.open(databaseName('sample'), async () => {
@@ -183,7 +206,9 @@ function Inner({
       freshSample: async () => {
         const sample = openSample(await readSample(), todayHere());
         const done = await guarded(async () => {
-          await store.replace(sample.backup.household, fromDay(sample.today), 'the sample was started anew', { keep: false });
+          await store.replace(sample.backup.household, fromDay(sample.today), 'the sample was started anew', {
+            keep: false,
+          });
           await store.setNote(SAMPLE_DAY, fromDay(sample.today));
           return 'The sample household starts anew.';
         });

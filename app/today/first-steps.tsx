@@ -5,9 +5,21 @@ import { useHousehold } from '../shell/household';
 export function FirstSteps() {
   const { household, year } = useHousehold();
   const steps = [
-    { done: household.children.length > 0 && household.teachers.length > 0, to: '/household', text: 'Who learns and who teaches: children and teachers' },
-    { done: year !== undefined, to: '/year', text: 'The school year: first and last day, school days of the week, closed days' },
-    { done: household.enrolments.length > 0, to: '/shelf', text: 'The first course: how many lessons, for whom, on which weekdays' },
+    {
+      done: household.children.length > 0 && household.teachers.length > 0,
+      to: '/household',
+      text: 'Who learns and who teaches: children and teachers',
+    },
+    {
+      done: year !== undefined,
+      to: '/year',
+      text: 'The school year: first and last day, school days of the week, closed days',
+    },
+    {
+      done: household.enrolments.length > 0,
+      to: '/shelf',
+      text: 'The first course: how many lessons, for whom, on which weekdays',
+    },
   ];
   const next = steps.find((s) => !s.done);
   return (
@@ -18,7 +30,11 @@ export function FirstSteps() {
         <ol className="flex flex-col">
           {steps.map((s, i) => (
             <li key={s.to} className="flex items-center gap-4 border-b border-rule py-3">
-              <span className={`w-8 text-center text-[1.75rem] leading-none ${s === next ? 'font-semibold text-rubric' : ''}`}>{i + 1}</span>
+              <span
+                className={`w-8 text-center text-[1.75rem] leading-none ${s === next ? 'font-semibold text-rubric' : ''}`}
+              >
+                {i + 1}
+              </span>
               <Link className={`page-link flex-1 ${s === next ? 'font-semibold' : ''}`} to={s.to}>
                 {s.text}
               </Link>

@@ -21,7 +21,10 @@ export function Group({
 }) {
   const together = group.children.length > 1;
   return (
-    <section className="grid border-b border-edge sm:grid-cols-[120px_1fr]" aria-label={group.children.map((c) => c.name).join(', ')}>
+    <section
+      className="grid border-b border-edge sm:grid-cols-[120px_1fr]"
+      aria-label={group.children.map((c) => c.name).join(', ')}
+    >
       <div className="flex flex-wrap items-baseline gap-x-2 pt-2 sm:flex-col sm:items-end sm:border-r sm:border-rubric/40 sm:pt-3.5 sm:pr-3">
         {together && <p className="label">together</p>}
         {group.children.map((c) => (
@@ -31,10 +34,13 @@ export function Group({
           </p>
         ))}
       </div>
-      <div>
+      <div className="flex flex-col">
         {group.sittings.map((sitting) => (
-          <div key={sitting.enrolment.id} className="grid border-b border-rule last:border-b-0 md:grid-cols-[1fr_210px]">
-            <ul>
+          <div
+            key={sitting.enrolment.id}
+            className="grid flex-1 border-b border-rule last:border-b-0 md:grid-cols-[1fr_300px]"
+          >
+            <ul className="flex flex-col">
               {sitting.rows.map((row) => (
                 <Row
                   key={row.key}

@@ -1,5 +1,5 @@
 import { EllipsisVertical } from 'lucide-react';
-import { DropdownMenu as Menu } from 'radix-ui';
+import * as Menu from '@radix-ui/react-dropdown-menu';
 import { useRef } from 'react';
 import type { DayRow } from '../../core/day';
 import { type Child, MARK_KINDS } from '../../core/household';
@@ -36,7 +36,12 @@ export function MarkMenu({
       }}
     >
       <Menu.Trigger asChild>
-        <button id={`menu ${row.key}`} type="button" className="btn btn-quiet size-[44px] flex-none !p-0 print:hidden" aria-label={`Other marks for ${name}`}>
+        <button
+          id={`menu ${row.key}`}
+          type="button"
+          className="btn btn-quiet size-[44px] flex-none !p-0 print:hidden"
+          aria-label={`Other marks for ${name}`}
+        >
           <EllipsisVertical size={20} aria-hidden="true" />
         </button>
       </Menu.Trigger>
@@ -52,7 +57,11 @@ export function MarkMenu({
           }}
         >
           {MARK_KINDS.filter((k) => k !== 'missed').map((kind) => (
-            <Menu.Item key={kind} className="menu-item" onSelect={choose(() => setTimeout(() => actions.mark(row, kind)))}>
+            <Menu.Item
+              key={kind}
+              className="menu-item"
+              onSelect={choose(() => setTimeout(() => actions.mark(row, kind)))}
+            >
               <span>
                 {MARK_WORDS[kind].word} <span className="text-[0.9rem] opacity-80">{MARK_WORDS[kind].meaning}</span>
               </span>
@@ -63,7 +72,11 @@ export function MarkMenu({
             <>
               <Menu.Separator className="my-1 border-t border-rule" />
               {childrenHere.map((child) => (
-                <Menu.Item key={child.id} className="menu-item" onSelect={choose(() => setTimeout(() => actions.mark(row, 'missed', child)))}>
+                <Menu.Item
+                  key={child.id}
+                  className="menu-item"
+                  onSelect={choose(() => setTimeout(() => actions.mark(row, 'missed', child)))}
+                >
                   <span className="flex items-center gap-1.5">
                     missed by <ChildName child={child} />
                   </span>

@@ -19,32 +19,38 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
   const reserve = reserves.get(enrolment.id);
   if (!reserve) return <div className="hidden md:block" />;
   if (reserve.daysInHand === undefined || reserve.projected === undefined) {
-    return <p className="self-center px-1 pb-2 text-[0.95rem] text-soft md:pl-4">{reserve.remaining === 0 ? `${course.title} is finished` : 'no weekday set'}</p>;
+    return (
+      <p className="self-center px-1 pb-2 text-[0.95rem] text-soft md:pl-4">
+        {reserve.remaining === 0 ? `${course.title} is finished` : 'no weekday set'}
+      </p>
+    );
   }
   const before = morning.get(enrolment.id)?.daysInHand;
   const change = before === undefined ? 0 : reserve.daysInHand - before;
   const last = shortDate(household.settings.dateStyle, reserve.projected, day);
   return (
     <div
-      className="flex flex-wrap items-center gap-x-3 self-center pb-2 pl-[56px] text-[0.95rem] leading-snug md:flex-col md:items-start md:border-l md:border-rule md:py-1.5 md:pl-4"
+      className="flex items-center gap-x-4 self-stretch pb-2 pl-[56px] text-[0.95rem] leading-snug md:border-l md:border-rule md:py-1 md:pl-4"
       data-testid={`pace-${enrolment.id}`}
     >
-      <span className="hidden sm:block">
+      <span className="hidden flex-none sm:block">
         <Tally days={reserve.daysInHand} />
       </span>
-      <span>
-        <b className="font-semibold">{inHand(reserve.daysInHand)}</b>
-        {change !== 0 && (
-          <span className="settle" key={change}>
-            {' '}
-            ({change > 0 ? '+' : '−'}
-            {Math.abs(change)} today)
-          </span>
-        )}
-      </span>
-      <span className="text-soft">
-        last day {last}
-        {reserve.afterYear && ', past the year'}
+      <span className="flex flex-wrap gap-x-2 md:flex-col">
+        <span>
+          <b className="font-semibold">{inHand(reserve.daysInHand)}</b>
+          {change !== 0 && (
+            <span className="settle" key={change}>
+              {' '}
+              ({change > 0 ? '+' : '−'}
+              {Math.abs(change)} today)
+            </span>
+          )}
+        </span>
+        <span className="text-soft">
+          last day {last}
+          {reserve.afterYear && ', past the year'}
+        </span>
       </span>
     </div>
   );

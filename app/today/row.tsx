@@ -12,7 +12,15 @@ import { MarkMenu } from './mark-menu';
 import type { RowActions } from './today';
 
 /** What stands in the circle of a step once it is marked. */
-const SIGNS: Record<MarkKind, string> = { done: '', known: 'k', 'left out': '–', partly: '½', 'not today': '→', again: '↺', missed: 'm' };
+const SIGNS: Record<MarkKind, string> = {
+  done: '',
+  known: 'k',
+  'left out': '–',
+  partly: '½',
+  'not today': '→',
+  again: '↺',
+  missed: 'm',
+};
 
 export function Row({
   row,
@@ -35,11 +43,14 @@ export function Row({
   const back = () => document.getElementById(`done ${row.key}`)?.focus();
 
   const onKeyDown = (e: KeyboardEvent) => {
-    if (e.ctrlKey || e.metaKey || e.altKey || e.shiftKey || (e.target as HTMLElement).closest('form, [role=menu]')) return;
+    if (e.ctrlKey || e.metaKey || e.altKey || e.shiftKey || (e.target as HTMLElement).closest('form, [role=menu]'))
+      return;
     const kind = MARK_KINDS.find((k) => MARK_WORDS[k].key === e.key);
     if (kind === 'missed') {
       if (!family) return;
-      document.getElementById(`menu ${row.key}`)?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+      document
+        .getElementById(`menu ${row.key}`)
+        ?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
     } else if (kind) actions.mark(row, kind);
     else if (e.key === 'u') actions.unmark(row);
     else if (e.key === 'e') setOpen(!open);
@@ -51,7 +62,11 @@ export function Row({
   };
 
   return (
-    <li onKeyDown={onKeyDown} className={`border-b border-rule/60 last:border-b-0 ${mark ? 'bg-ink/[0.045]' : ''}`} data-testid={`row-${row.key}`}>
+    <li
+      onKeyDown={onKeyDown}
+      className={`flex flex-1 flex-col justify-center border-b border-rule/60 last:border-b-0 ${mark ? 'bg-ink/[0.045]' : ''}`}
+      data-testid={`row-${row.key}`}
+    >
       <div className="flex min-h-[54px] items-center gap-x-1 pl-1 sm:pl-2">
         <button
           id={`done ${row.key}`}
@@ -63,20 +78,34 @@ export function Row({
         >
           <span
             className={`flex size-[28px] items-center justify-center rounded-full border-[1.500px] text-[17px] leading-none font-semibold ${
-              mark?.kind === 'done' ? 'settle border-ink bg-ink text-sheet' : mark ? 'settle border-ink bg-sheet' : row.fresh ? 'border-2 border-rubric bg-sheet' : 'border-edge bg-sheet'
+              mark?.kind === 'done'
+                ? 'settle border-ink bg-ink text-sheet'
+                : mark
+                  ? 'settle border-ink bg-sheet'
+                  : row.fresh
+                    ? 'border-2 border-rubric bg-sheet'
+                    : 'border-edge bg-sheet'
             }`}
           >
-            {mark?.kind === 'done' ? <Check size={18} strokeWidth={3} aria-hidden="true" /> : mark ? SIGNS[mark.kind] : null}
+            {mark?.kind === 'done' ? (
+              <Check size={18} strokeWidth={3} aria-hidden="true" />
+            ) : mark ? (
+              SIGNS[mark.kind]
+            ) : null}
           </span>
         </button>
-        <span className={`w-[3.300rem] flex-none text-center text-[1.75rem] leading-none ${row.fresh ? 'font-semibold text-rubric' : ''}`}>{name.numeral ?? '·'}</span>
+        <span
+          className={`flex w-[3.700rem] flex-none flex-col items-center leading-none ${row.fresh ? 'font-semibold text-rubric' : ''}`}
+        >
+          <span className="text-[1.75rem]">{name.numeral ?? '·'}</span>
+          {name.word && <span className="pt-1 font-sans text-[0.8rem]">{name.word}</span>}
+        </span>
         <div className="min-w-0 flex-1 py-1.5 leading-snug">
           <p className="[overflow-wrap:anywhere]">
             <span className={`font-medium ${row.fresh ? 'text-rubric' : ''}`}>{sitting.course.title}</span>
             {row.fresh && <span className="label ml-2 border border-rubric px-1 text-rubric">new lesson</span>}
             <span className="ml-2">
-              {[name.word, name.rest].filter(Boolean).join(' ')}
-              {(name.word || name.rest) && ' · '}
+              {name.rest && `${name.rest} · `}
               <i>{stepName(step)}</i>
             </span>
           </p>
@@ -87,19 +116,22 @@ export function Row({
               <>
                 {row.minutes} min, {PRESENCE_WORDS[step.presence]}
                 {step.optional && ' · optional'}
-                {row.pages && (
-                  <b className="font-semibold text-ink">
-                    {' '}
-                    · read {/^\d+$/.test(row.pages) ? 'p.' : 'pp.'} {row.pages} before
-                  </b>
-                )}
-                {row.carriedFrom !== undefined && ` · carried from ${dayAndDate(household.settings.dateStyle, row.carriedFrom)}`}
+                {row.pages && <ManualPages pages={row.pages} before={row.readBefore} />}
+                {row.carriedFrom !== undefined &&
+                  ` · carried from ${dayAndDate(household.settings.dateStyle, row.carriedFrom)}`}
               </>
             )}
             {row.missed.length > 0 && ` · missed by ${listing(row.missed.map((c) => c.name))}`}
           </p>
         </div>
-        <MarkMenu row={row} family={family} childrenHere={sitting.children} actions={actions} edit={() => setOpen(true)} name={fullName} />
+        <MarkMenu
+          row={row}
+          family={family}
+          childrenHere={sitting.children}
+          actions={actions}
+          edit={() => setOpen(true)}
+          name={fullName}
+        />
       </div>
       {open && (
         <Details
@@ -112,6 +144,11 @@ export function Row({
       )}
     </li>
   );
+}
+
+function ManualPages({ pages, before }: { pages: string; before: boolean }) {
+  const at = `${/^\d+$/.test(pages) ? 'p.' : 'pp.'} ${pages}`;
+  return before ? <b className="font-semibold text-ink"> · read {at} before</b> : <> · manual {at}</>;
 }
 
 function MarkSummary({ row }: { row: DayRow }) {

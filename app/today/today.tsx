@@ -45,11 +45,18 @@ export function Today() {
   const actions: RowActions = {
     mark: useCallback(
       (row, kind, child) => {
-        const wish = { enrolmentId: row.enrolment.id, stepId: row.step.id, date: fromDay(day), kind, ...(child ? { childId: child.id } : {}) };
+        const wish = {
+          enrolmentId: row.enrolment.id,
+          stepId: row.step.id,
+          date: fromDay(day),
+          kind,
+          ...(child ? { childId: child.id } : {}),
+        };
         const made = markRow(household, wish, crypto.randomUUID());
         const course = household.courses.find((c) => c.id === row.enrolment.courseId)!;
         const what = `${course.title} ${row.step.lesson.title}, ${stepName(row.step)}`;
-        const after = rows.slice(rows.indexOf(row) + 1).find((r) => !r.mark) ?? rows.find((r) => !r.mark && r !== row) ?? row;
+        const after =
+          rows.slice(rows.indexOf(row) + 1).find((r) => !r.mark) ?? rows.find((r) => !r.mark && r !== row) ?? row;
         void commit(`${what}: ${child ? `${child.name} ` : ''}${kind}`, [{ table: 'marks', put: made }]);
         if (!child) focus(after);
       },
@@ -60,7 +67,8 @@ export function Today() {
         const of = { enrolmentId: row.enrolment.id, stepId: row.step.id, date: fromDay(day) };
         const marks = [markOn(household, of), ...row.missed.map((c) => markOn(household, { ...of, childId: c.id }))];
         const removals = marks.filter((m) => m !== undefined).map((m) => ({ table: 'marks' as const, remove: m.id }));
-        if (removals.length > 0) void commit(`mark taken off ${row.step.lesson.title}, ${stepName(row.step)}`, removals);
+        if (removals.length > 0)
+          void commit(`mark taken off ${row.step.lesson.title}, ${stepName(row.step)}`, removals);
       },
       [commit, day, household],
     ),
@@ -72,14 +80,19 @@ export function Today() {
   const counts = countDays(year, today, worked);
   const kind = dayKind(year, today);
   const clashes = page.fresh.filter((f) => f.count > 1);
-  const names: Record<string, string> = { weekend: 'no school day', closed: 'a closed day', outside: 'outside the school year' };
+  const names: Record<string, string> = {
+    weekend: 'no school day',
+    closed: 'a closed day',
+    outside: 'outside the school year',
+  };
 
   return (
     <div>
       <div className="flex flex-wrap items-baseline justify-between gap-x-8 gap-y-1 pb-2">
         <h1>{longDate(style, day)}</h1>
         <p>
-          teaching week {teachingWeek(year, day, household.settings.firstDay)} · <b>{counts.taught}</b> days taught, <b>{counts.toCome}</b> to come,{' '}
+          teaching week {teachingWeek(year, day, household.settings.firstDay)} · <b>{counts.taught}</b> days taught,{' '}
+          <b>{counts.toCome}</b> to come,{' '}
           {counts.spare >= 0 ? (
             <>
               <b>{counts.spare}</b> to spare
@@ -93,7 +106,8 @@ export function Today() {
       </div>
       {day !== today && (
         <p className="pb-2 text-soft">
-          Today, {longDate(style, today)}, is {names[kind]}. This is the next school day; marks made here carry its date.
+          Today, {longDate(style, today)}, is {names[kind]}. This is the next school day; marks made here carry its
+          date.
         </p>
       )}
       {page.children.some((c) => c.steps > 0) && (
@@ -116,7 +130,8 @@ export function Today() {
       )}
       {clashes.map((c) => (
         <p key={c.teacher.id} className="border-t border-rule py-1.5 text-rubric">
-          <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait: mark it <i>not today</i>.
+          <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait: mark it{' '}
+          <i>not today</i>.
         </p>
       ))}
       {fault && (
@@ -126,13 +141,21 @@ export function Today() {
       )}
       <div className="double-rule">
         {page.groups.map((g) => (
-          <Group key={g.sittings[0]!.enrolment.id} group={g} actions={actions} editing={editing} setEditing={setEditing} day={day} />
+          <Group
+            key={g.sittings[0]!.enrolment.id}
+            group={g}
+            actions={actions}
+            editing={editing}
+            setEditing={setEditing}
+            day={day}
+          />
         ))}
         {page.groups.length === 0 && (
           <p className="py-6">
             {plan ? (
               <>
-                Nothing is planned for this day. {listing(household.children.map((c) => c.name))} may be free, or the courses are paused: see the{' '}
+                Nothing is planned for this day. {listing(household.children.map((c) => c.name))} may be free, or the
+                courses are paused: see the{' '}
                 <Link className="page-link" to="/shelf">
                   shelf
                 </Link>

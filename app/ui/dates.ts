@@ -45,14 +45,22 @@ export function weekFrom(first: Weekday): Weekday[] {
 export function localeHabits(locale: string = navigator.language): { firstDay: Weekday; dateStyle: DateStyle } {
   let firstDay: Weekday = 1;
   try {
-    const l = new Intl.Locale(locale) as Intl.Locale & { getWeekInfo?: () => { firstDay: number }; weekInfo?: { firstDay: number } };
+    const l = new Intl.Locale(locale) as Intl.Locale & {
+      getWeekInfo?: () => { firstDay: number };
+      weekInfo?: { firstDay: number };
+    };
     const info = l.getWeekInfo?.() ?? l.weekInfo;
     if (info && info.firstDay >= 1 && info.firstDay <= 7) firstDay = info.firstDay as Weekday;
   } catch {
     // An unknown locale keeps ISO 8601's Monday.
   }
   const parts = new Intl.DateTimeFormat(locale).formatToParts(new Date(0)).map((p) => p.type);
-  const dateStyle = parts.indexOf('year') === 0 ? 'year-month-day' : parts.indexOf('month') < parts.indexOf('day') ? 'month day' : 'day month';
+  const dateStyle =
+    parts.indexOf('year') === 0
+      ? 'year-month-day'
+      : parts.indexOf('month') < parts.indexOf('day')
+        ? 'month day'
+        : 'day month';
   return { firstDay, dateStyle };
 }
 

@@ -1,8 +1,20 @@
 import { X } from 'lucide-react';
-import { Dialog as Radix } from 'radix-ui';
+import * as Radix from '@radix-ui/react-dialog';
 import type { ReactNode } from 'react';
 
-export function Dialog({ open, onClose, title, children, wide }: { open: boolean; onClose: () => void; title: string; children: ReactNode; wide?: boolean }) {
+export function Dialog({
+  open,
+  onClose,
+  title,
+  children,
+  wide,
+}: {
+  open: boolean;
+  onClose: () => void;
+  title: string;
+  children: ReactNode;
+  wide?: boolean;
+}) {
   return (
     <Radix.Root open={open} onOpenChange={(o) => !o && onClose()}>
       <Radix.Portal>

@@ -23,7 +23,11 @@ export function Field({
       <label htmlFor={id} className="label">
         {label}
       </label>
-      {children({ id, ...(describes ? { 'aria-describedby': describes } : {}), ...(fault ? { 'aria-invalid': true } : {}) })}
+      {children({
+        id,
+        ...(describes ? { 'aria-describedby': describes } : {}),
+        ...(fault ? { 'aria-invalid': true } : {}),
+      })}
       {hint && (
         <p id={`${id}-hint`} className="text-[0.9rem] text-soft">
           {hint}
@@ -59,7 +63,10 @@ export function WeekdayPicker({
         {weekFrom(firstDay)
           .filter((d) => !among || among.includes(d))
           .map((d) => (
-            <label key={d} className="btn has-checked:border-ink has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-3 has-focus-visible:outline-offset-2 !px-3">
+            <label
+              key={d}
+              className="btn has-checked:border-ink has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-3 has-focus-visible:outline-offset-2 !px-3"
+            >
               <input
                 type="checkbox"
                 className="sr-only"

@@ -5,7 +5,12 @@ import type { Child, Colour, Ornament as OrnamentName } from '../../core/househo
 const DRAWINGS: Record<OrnamentName, ReactNode> = {
   leaf: <path d="M12 22V11M12 2c5 3 7 7 5 11-1.500 2.500-3.500 3-5 3s-3.500-.500-5-3c-2-4 0-8 5-11Z" />,
   star: <path d="m12 2 2.600 7.400L22 12l-7.400 2.600L12 22l-2.600-7.400L2 12l7.400-2.600Z" />,
-  wheel: <path d="M12 3a9 9 0 1 0 0 18 9 9 0 0 0 0-18Zm0 0v18M3 12h18M5.600 5.600l12.800 12.800M18.400 5.600 5.600 18.400" fill="none" />,
+  wheel: (
+    <path
+      d="M12 3a9 9 0 1 0 0 18 9 9 0 0 0 0-18Zm0 0v18M3 12h18M5.600 5.600l12.800 12.800M18.400 5.600 5.600 18.400"
+      fill="none"
+    />
+  ),
   bell: <path d="M12 3c4 0 6 3 6 8v4l2 3H4l2-3v-4c0-5 2-8 6-8Zm-2 17a2 2 0 0 0 4 0" />,
   fish: <path d="M2 12c4-6 11-6 15-1l5-4v10l-5-4c-4 5-11 5-15-1Z" />,
   acorn: <path d="M5 9c0-3 3-4 7-4s7 1 7 4H5Zm1.500 2h11c0 6-3 9-5.500 10-2.500-1-5.500-4-5.500-10ZM12 5V2" />,

@@ -12,7 +12,16 @@ export function Tally({ days }: { days: number }) {
         const x = 4 + i * 4 + Math.floor(i / 5) * 1.6;
         const long = (i + 1) % 5 === 0;
         return missing ? (
-          <rect key={i} x={x - 1} y={6} width="2.200" height={long ? 11 : 8} fill="none" stroke="currentColor" strokeWidth="0.900" />
+          <rect
+            key={i}
+            x={x - 1}
+            y={6}
+            width="2.200"
+            height={long ? 11 : 8}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="0.900"
+          />
         ) : (
           <line key={i} x1={x} y1={15} x2={x} y2={long ? 2 : 6} stroke="currentColor" strokeWidth="1.500" />
         );

@@ -2,7 +2,21 @@ import fc from 'fast-check';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
 import { aYear, yearArbitrary } from '../testing/make';
-import { ageOn, countDays, dayKind, dayShare, fromDay, isIsoDate, schoolDays, teachingWeek, toDay, weekdayOf, weekStart, yearFor, type Weekday } from './index';
+import {
+  ageOn,
+  countDays,
+  dayKind,
+  dayShare,
+  fromDay,
+  isIsoDate,
+  schoolDays,
+  teachingWeek,
+  toDay,
+  weekdayOf,
+  weekStart,
+  yearFor,
+  type Weekday,
+} from './index';
 
 const day = fc.integer({ min: toDay('1900-01-01'), max: toDay('2199-12-31') });
 
@@ -26,7 +40,8 @@ describe('calendar days against a reference date library (luxon), in three time 
           let n = 0;
           for (let t = DateTime.fromISO(year.start, { zone }); t.toISODate()! <= year.end; t = t.plus({ days: 1 })) {
             const iso = t.toISODate()!;
-            if (year.weekdays.includes(t.weekday as Weekday) && !year.closed.some((c) => c.from <= iso && iso <= c.to)) n++;
+            if (year.weekdays.includes(t.weekday as Weekday) && !year.closed.some((c) => c.from <= iso && iso <= c.to))
+              n++;
           }
           expect(schoolDays(year)).toHaveLength(n);
         }),
@@ -69,7 +84,9 @@ describe('a school year', () => {
   });
 
   it('knows what each day is', () => {
-    const kinds = ['2026-09-06', '2026-09-07', '2026-09-11', '2026-09-12', '2026-09-16'].map((d) => dayKind(year, toDay(d)));
+    const kinds = ['2026-09-06', '2026-09-07', '2026-09-11', '2026-09-12', '2026-09-16'].map((d) =>
+      dayKind(year, toDay(d)),
+    );
     expect(kinds).toEqual(['outside', 'full', 'light', 'weekend', 'closed']);
     expect(dayShare(year, toDay('2026-09-11'))).toBe(0.5);
   });
@@ -84,13 +101,18 @@ describe('a school year', () => {
 
   it('adds up on any calendar: taught school days, unmarked ones and those to come are all there are', () => {
     fc.assert(
-      fc.property(yearArbitrary, fc.array(fc.integer({ min: 0, max: 60 })), fc.integer({ min: 0, max: 60 }), (y, at, now) => {
-        const today = toDay(y.start) + now;
-        const open = schoolDays(y);
-        const worked = new Set(at.map((n) => toDay(y.start) + n).filter((d) => open.includes(d) && d <= today));
-        const count = countDays(y, today, worked);
-        expect(count.taught + count.unmarked.length + count.toCome).toBe(open.length);
-      }),
+      fc.property(
+        yearArbitrary,
+        fc.array(fc.integer({ min: 0, max: 60 })),
+        fc.integer({ min: 0, max: 60 }),
+        (y, at, now) => {
+          const today = toDay(y.start) + now;
+          const open = schoolDays(y);
+          const worked = new Set(at.map((n) => toDay(y.start) + n).filter((d) => open.includes(d) && d <= today));
+          const count = countDays(y, today, worked);
+          expect(count.taught + count.unmarked.length + count.toCome).toBe(open.length);
+        },
+      ),
     );
   });
 
@@ -101,7 +123,12 @@ describe('a school year', () => {
   it('is found for a day: the one that holds it, else the next, else the last', () => {
     const next = aYear({ id: 'next', start: '2027-09-06', end: '2028-06-09' });
     const id = (d: string) => yearFor([next, year], toDay(d))?.id;
-    expect([id('2026-09-20'), id('2027-01-01'), id('2027-10-01'), id('2030-01-01')]).toEqual(['year', 'next', 'next', 'next']);
+    expect([id('2026-09-20'), id('2027-01-01'), id('2027-10-01'), id('2030-01-01')]).toEqual([
+      'year',
+      'next',
+      'next',
+      'next',
+    ]);
     expect(yearFor([], 0)).toBeUndefined();
   });
 });

@@ -1,6 +1,17 @@
 import { type Day, fromDay, toDay } from '../calendar';
 import { type FlatStep, flatten } from '../course';
-import { byId, type Child, childrenOf, type Course, type Enrolment, type Household, type Id, inOrderOfDay, type Mark, type Teacher } from '../household';
+import {
+  byId,
+  type Child,
+  childrenOf,
+  type Course,
+  type Enrolment,
+  type Household,
+  type Id,
+  inOrderOfDay,
+  type Mark,
+  type Teacher,
+} from '../household';
 import { compareMarks, marksByEnrolment, type Standing, standingsOf } from '../log';
 import type { Plan } from '../stagger';
 
@@ -19,8 +30,10 @@ export interface DayRow {
   carriedFrom?: Day;
   /** Minutes planned: what is left of the step. */
   minutes: number;
-  /** Manual pages to read before; only on the first row of its lesson on the page. */
+  /** Manual pages of the lesson; only on the first row of its lesson on the page. */
   pages?: string;
+  /** The pages are still to be read: no sitting has been spent on the lesson before this day. */
+  readBefore: boolean;
 }
 
 /** One enrolment on one day. */
@@ -72,9 +85,7 @@ export function dayPage(state: Household, plan: Plan | undefined, day: Day): Day
     else groups.push({ children: sitting.children, sittings: [sitting] });
   }
   const rows = groups.flatMap((g) => g.sittings.flatMap((s) => s.rows));
-  const children = [...state.children]
-    .sort((a, b) => (a.born > b.born ? -1 : 1))
-    .map((child) => childDay(child, rows));
+  const children = [...state.children].sort((a, b) => (a.born > b.born ? -1 : 1)).map((child) => childDay(child, rows));
   const fresh = state.teachers.map((teacher) => ({
     teacher,
     count: new Set(rows.filter((r) => r.fresh && r.enrolment.teacherId === teacher.id).map((r) => r.enrolment.id)).size,
@@ -95,7 +106,9 @@ function sittingOn(
   const course = byId(state.courses, enrolment.courseId);
   if (!course) return undefined;
   const standings = standingsOf(state.marks, enrolment.id);
-  const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).filter((m) => m.date === date).sort(compareMarks);
+  const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? [])
+    .filter((m) => m.date === date)
+    .sort(compareMarks);
   const wanted = new Set<Id>(marks.map((m) => m.stepId));
   const planned = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
   planned?.days.forEach((d, i) => {
@@ -122,13 +135,22 @@ function sittingOn(
         step,
         ...(mark ? { mark } : {}),
         missed: missed.map((m) => byId(state.children, m.childId!)).filter((c) => c !== undefined),
-        fresh: step.opensNewLesson && (mark === undefined || mark.kind === 'done' || mark.kind === 'partly' || mark.kind === 'again'),
+        fresh:
+          step.opensNewLesson &&
+          (mark === undefined || mark.kind === 'done' || mark.kind === 'partly' || mark.kind === 'again'),
         ...(from === undefined ? {} : { carriedFrom: from }),
         minutes: mark ? (mark.minutes ?? step.minutes) : (standing?.minutesLeft ?? step.minutes),
         ...(step.lesson.pages && firstOfLesson ? { pages: step.lesson.pages } : {}),
+        readBefore: !step.lesson.steps.some((s) => standings.get(s.id)?.sat.some((d) => d < day)),
       };
     });
-  return { enrolment, course, teacher: byId(state.teachers, enrolment.teacherId), children: childrenOf(state, enrolment), rows };
+  return {
+    enrolment,
+    course,
+    teacher: byId(state.teachers, enrolment.teacherId),
+    children: childrenOf(state, enrolment),
+    rows,
+  };
 }
 
 function carriedFrom(standing: Standing | undefined, day: Day): Day | undefined {

@@ -44,7 +44,8 @@ export function writeBackup({ asOf, household }: Backup): string {
 
 /** Reads a backup file. Nothing is taken from a file with any fault: the answer is the whole household or a sentence. */
 export function readBackup(content: string): Reading {
-  if (content.length > MAX_CHARACTERS) return { fault: 'The file is far larger than any household’s backup; it was not read.' };
+  if (content.length > MAX_CHARACTERS)
+    return { fault: 'The file is far larger than any household’s backup; it was not read.' };
   let data: unknown;
   try {
     data = JSON.parse(content);
@@ -60,7 +61,9 @@ export function readBackup(content: string): Reading {
     return { fault: 'The backup does not say which version it is: the field “version” should be a whole number.' };
   }
   if (version > VERSION) {
-    return { fault: `This backup was written by a newer Olden Primer (version ${version}; this one reads up to ${VERSION}). Update the program first.` };
+    return {
+      fault: `This backup was written by a newer Olden Primer (version ${version}; this one reads up to ${VERSION}). Update the program first.`,
+    };
   }
   if (!isIsoDate(file['asOf'])) return { fault: 'The field “asOf” is not a calendar day like 2026-09-01.' };
   const known = ['format', 'version', 'asOf', 'settings', ...TABLES];
@@ -101,7 +104,8 @@ function referenceFault(household: Household): string | undefined {
       for (const [field, target] of Object.entries(fields)) {
         const value = rows[i]![field];
         for (const one of Array.isArray(value) ? (value as string[]) : value === undefined ? [] : [value as string]) {
-          if (!ids.get(target)!.has(one)) return `${table}, row ${i + 1}, field “${field}” names “${one}”, which is not among the ${target}.`;
+          if (!ids.get(target)!.has(one))
+            return `${table}, row ${i + 1}, field “${field}” names “${one}”, which is not among the ${target}.`;
         }
       }
     }

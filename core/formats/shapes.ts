@@ -19,7 +19,8 @@ export const text =
     typeof v !== 'string' ? 'should be text' : v.length > max ? `is longer than ${max} characters` : undefined;
 export const id: Shape = (v) =>
   typeof v === 'string' && v.length > 0 && v.length <= 100 ? undefined : 'should be an id (1 to 100 characters)';
-export const date: Shape = (v) => (isIsoDate(v) ? undefined : `is not a calendar day like 2026-09-01 (it is ${show(v)})`);
+export const date: Shape = (v) =>
+  isIsoDate(v) ? undefined : `is not a calendar day like 2026-09-01 (it is ${show(v)})`;
 export const whole =
   (min: number, max: number): Shape =>
   (v) =>
@@ -29,7 +30,9 @@ export const whole =
 export const number =
   (min: number, max: number): Shape =>
   (v) =>
-    typeof v === 'number' && v >= min && v <= max ? undefined : `should be a number from ${min} to ${max} (it is ${show(v)})`;
+    typeof v === 'number' && v >= min && v <= max
+      ? undefined
+      : `should be a number from ${min} to ${max} (it is ${show(v)})`;
 export const yesNo: Shape = (v) => (typeof v === 'boolean' ? undefined : 'should be true or false');
 export const oneOf =
   (words: readonly unknown[]): Shape =>
@@ -57,7 +60,8 @@ export const record =
   (v) => {
     if (typeof v !== 'object' || v === null || Array.isArray(v)) return 'should be an object';
     const o = v as Record<string, unknown>;
-    for (const key of Object.keys(o)) if (!Object.hasOwn(fields, key)) return `has a field “${key}” that this version does not know`;
+    for (const key of Object.keys(o))
+      if (!Object.hasOwn(fields, key)) return `has a field “${key}” that this version does not know`;
     for (const [key, f] of Object.entries(fields)) {
       const value = o[key];
       const field = isField(f) ? f : { shape: f, optional: false };

@@ -1,2 +1,3 @@
 export * from './household';
 export * from './types';
+export * from './remove';

@@ -1,4 +1,5 @@
-import type { Score } from '../household/types';
+import { isIsoDate, type IsoDate } from '../calendar';
+import type { Mark, Score } from '../household';
 
 /**
  * Reads a score as a parent writes it: "17/20", "17 of 20" or "85%". An empty text is no score.
@@ -10,7 +11,11 @@ export function readScore(text: string): Score | null | string {
   const percent = /^(\d{1,3}(?:[.,]\d+)?)\s*%$/.exec(t);
   const parts = /^(\d{1,4}(?:[.,]\d+)?)\s*(?:\/|of)\s*(\d{1,4})$/i.exec(t);
   const number = (s: string | undefined) => Number((s ?? '').replace(',', '.'));
-  const score = percent ? { got: number(percent[1]), of: 100 } : parts ? { got: number(parts[1]), of: number(parts[2]) } : null;
+  const score = percent
+    ? { got: number(percent[1]), of: 100 }
+    : parts
+      ? { got: number(parts[1]), of: number(parts[2]) }
+      : null;
   if (!score) return 'Write a score like 17/20 or 85%.';
   if (score.of === 0 || score.got > score.of) return `A score cannot be more than all: ${score.got} of ${score.of}.`;
   return score;
@@ -31,4 +36,55 @@ export function readMinutes(text: string): number | null | string {
   const n = Number(t);
   if (!Number.isInteger(n) || n < 1 || n > 600) return 'Write minutes as a whole number from 1 to 600.';
   return n;
+}
+
+/** What a parent typed about a mark. */
+export interface EntryText {
+  minutes: string;
+  minutesLeft: string;
+  score: string;
+  note: string;
+  date: string;
+}
+export type EntryFaults = Partial<Record<keyof EntryText, string>>;
+
+/**
+ * Puts what was typed onto a mark: empty texts take the detail away. `latest` is the last date a mark may carry.
+ * @returns the mark, or a sentence for each text that cannot be read.
+ */
+export function withEntry(mark: Mark, text: EntryText, latest: IsoDate): { mark: Mark } | { faults: EntryFaults } {
+  const minutes = readMinutes(text.minutes);
+  const left = readMinutes(text.minutesLeft);
+  const score = readScore(text.score);
+  const faults: EntryFaults = {};
+  if (typeof minutes === 'string') faults.minutes = minutes;
+  if (typeof left === 'string') faults.minutesLeft = left;
+  if (typeof score === 'string') faults.score = score;
+  if (!isIsoDate(text.date)) faults.date = 'Give a day that exists.';
+  else if (text.date > latest) faults.date = 'A mark cannot lie in the future.';
+  if (typeof minutes === 'string' || typeof left === 'string' || typeof score === 'string' || faults.date)
+    return { faults };
+  const { minutes: _m, minutesLeft: _l, score: _s, note: _n, ...rest } = mark;
+  const note = text.note.trim();
+  return {
+    mark: {
+      ...rest,
+      date: text.date,
+      ...(minutes === null ? {} : { minutes }),
+      ...(left === null || mark.kind !== 'partly' ? {} : { minutesLeft: left }),
+      ...(score === null ? {} : { score }),
+      ...(note ? { note } : {}),
+    },
+  };
+}
+
+/** The texts that stand for a mark's details, as `withEntry` reads them. */
+export function entryText(mark: Mark | undefined, date: IsoDate): EntryText {
+  return {
+    minutes: mark?.minutes?.toString() ?? '',
+    minutesLeft: mark?.minutesLeft?.toString() ?? '',
+    score: mark?.score ? writeScore(mark.score) : '',
+    note: mark?.note ?? '',
+    date: mark?.date ?? date,
+  };
 }

@@ -1,3 +1,4 @@
 export * from './entry';
 export * from './fold';
 export * from './marking';
+export * from './record';

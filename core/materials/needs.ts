@@ -78,7 +78,9 @@ function usedByMarks(state: Household, enrolment: Enrolment, needs: readonly Nee
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const standings = standingsOf(state.marks, enrolment.id);
   const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).filter((m) => m.childId === undefined);
-  const sittings = [...marks].sort(compareMarks).filter((m) => m.kind === 'done' || m.kind === 'partly' || m.kind === 'again');
+  const sittings = [...marks]
+    .sort(compareMarks)
+    .filter((m) => m.kind === 'done' || m.kind === 'partly' || m.kind === 'again');
   for (const need of needs) {
     const used: Used = { times: 0, inHand: new Set(), taken: [] };
     for (const mark of sittings) {
@@ -110,7 +112,8 @@ export function stock(state: Household): Map<Id, number> {
   }
   const events = new Map<Id, Event[]>(state.materials.map((m) => [m.id, []]));
   for (const m of state.movements) {
-    const apply = (have: number) => (m.kind === 'count' ? m.quantity : have + (m.kind === 'in' ? m.quantity : -m.quantity));
+    const apply = (have: number) =>
+      m.kind === 'count' ? m.quantity : have + (m.kind === 'in' ? m.quantity : -m.quantity);
     events.get(m.materialId)?.push({ date: m.date, seq: m.seq, apply });
   }
   for (const enrolment of state.enrolments) {
@@ -128,7 +131,10 @@ export function stock(state: Household): Map<Id, number> {
   const onHand = new Map<Id, number>();
   for (const [id, list] of events) {
     list.sort((a, b) => (a.date !== b.date ? (a.date < b.date ? -1 : 1) : a.seq - b.seq));
-    onHand.set(id, list.reduce((have, e) => Math.max(0, e.apply(have)), 0));
+    onHand.set(
+      id,
+      list.reduce((have, e) => Math.max(0, e.apply(have)), 0),
+    );
   }
   return onHand;
 }
@@ -156,7 +162,12 @@ export function pullList(state: Household, plan: Plan, from: Day, to: Day): Pull
     const within = uses.filter((u) => u.day >= from && u.day <= to);
     if (within.length === 0) continue;
     const have = onHand.get(material.id) ?? 0;
-    const upTo = (limit: Day) => shortBy(material, uses.filter((u) => u.day <= limit), have);
+    const upTo = (limit: Day) =>
+      shortBy(
+        material,
+        uses.filter((u) => u.day <= limit),
+        have,
+      );
     const short = material.consumable ? upTo(to) - upTo(from - 1) : shortBy(material, within, have);
     lines.push({
       material,
@@ -168,7 +179,9 @@ export function pullList(state: Household, plan: Plan, from: Day, to: Day): Pull
       firstUse: within.some((u) => u.firstUse),
     });
   }
-  return lines.sort((a, b) => (a.material.place !== b.material.place ? (a.material.place < b.material.place ? -1 : 1) : a.day - b.day));
+  return lines.sort((a, b) =>
+    a.material.place !== b.material.place ? (a.material.place < b.material.place ? -1 : 1) : a.day - b.day,
+  );
 }
 
 /** When a thing first runs short in the whole plan, and by how many in all. */
@@ -186,7 +199,14 @@ export function shortages(state: Household, plan: Plan): Shortage[] {
     const have = onHand.get(material.id) ?? 0;
     const short = shortBy(material, uses, have);
     if (short === 0) continue;
-    const day = uses.find((u) => shortBy(material, uses.filter((v) => v.day <= u.day), have) > 0)!.day;
+    const day = uses.find(
+      (u) =>
+        shortBy(
+          material,
+          uses.filter((v) => v.day <= u.day),
+          have,
+        ) > 0,
+    )!.day;
     result.push({ material, day, short });
   }
   return result.sort((a, b) => a.day - b.day);
@@ -219,6 +239,7 @@ export function toddlerCautions(state: Household, material: Material, today: Day
   const names = under3.map((c) => c.name).join(' and ');
   const words: string[] = [];
   if (material.cautions.includes('small parts')) words.push(`Small parts: keep out of reach of ${names}.`);
-  if (material.cautions.includes('magnets')) words.push(`Loose magnets are dangerous if swallowed: keep from ${names}.`);
+  if (material.cautions.includes('magnets'))
+    words.push(`Loose magnets are dangerous if swallowed: keep from ${names}.`);
   return words;
 }

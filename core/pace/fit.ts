@@ -82,5 +82,3 @@ export function earliestFit(track: Track, yearEnd: Day, skip = 0): Fit | undefin
   }
   return undefined;
 }
-
-

@@ -1,3 +1,4 @@
 export * from './fit';
+export * from './progress';
 export * from './reserve';
 export * from './track';

@@ -3,7 +3,15 @@ import { describe, expect, it } from 'vitest';
 import { schoolDays, toDay, weekdayOf, weekStart, type Day } from '../calendar';
 import type { Household } from '../household';
 import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../testing/make';
-import { earliestFit, evenPerSitting, makeTrack, reserveOf, sittingsPerWeek, type Track, weeklyPerSitting } from './index';
+import {
+  earliestFit,
+  evenPerSitting,
+  makeTrack,
+  reserveOf,
+  sittingsPerWeek,
+  type Track,
+  weeklyPerSitting,
+} from './index';
 
 /**
  * Days in hand by counting: lose 0, 1, 2 … sittings one after another and try every way of filling the rest,
@@ -165,7 +173,15 @@ describe('common practice: 36 weeks of four days', () => {
 describe('the earliest fit', () => {
   it('never puts a test on the date of what it tests, and lets a long step sit alone', () => {
     const state = aHousehold({
-      courses: [aCourse('c', { lessons: 1, perLesson: [{ kind: 'introduce', count: 1 }, { kind: 'assess', count: 1 }] })],
+      courses: [
+        aCourse('c', {
+          lessons: 1,
+          perLesson: [
+            { kind: 'introduce', count: 1 },
+            { kind: 'assess', count: 1 },
+          ],
+        }),
+      ],
       enrolments: [anEnrolment('e', 'c', { perSitting: 5, minutesPerSitting: 10 })],
     });
     const year = state.years[0]!;
@@ -178,7 +194,15 @@ describe('the earliest fit', () => {
 
   it('counts a lesson of a weekly cap once, in the week it is begun', () => {
     const state = aHousehold({
-      courses: [aCourse('c', { lessons: 3, perLesson: [{ kind: 'introduce', count: 1 }, { kind: 'practise', count: 6 }] })],
+      courses: [
+        aCourse('c', {
+          lessons: 3,
+          perLesson: [
+            { kind: 'introduce', count: 1 },
+            { kind: 'practise', count: 6 },
+          ],
+        }),
+      ],
       enrolments: [anEnrolment('e', 'c', { perSitting: 2, rule: { kind: 'weekly', n: 1, unit: 'lessons' } })],
     });
     const year = state.years[0]!;

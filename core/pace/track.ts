@@ -88,7 +88,12 @@ export function evenPerSitting(remaining: number, sittings: number): number {
  * The steps a sitting must take for *n a week*: n ÷ sittings a week, rounded up. For n lessons, n times the steps of
  * the longest lesson, so that any week can hold its n.
  */
-export function weeklyPerSitting(n: number, unit: 'steps' | 'lessons', sittings: number, longestLesson: number): number {
+export function weeklyPerSitting(
+  n: number,
+  unit: 'steps' | 'lessons',
+  sittings: number,
+  longestLesson: number,
+): number {
   const steps = unit === 'steps' ? n : n * longestLesson;
   return Math.max(1, Math.ceil(steps / Math.max(1, sittings)));
 }

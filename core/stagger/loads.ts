@@ -49,7 +49,7 @@ export class Loads {
   /** Adds (sign 1) or removes (sign −1) a placed track. An enrolment counts once a date for new lessons. */
   apply(track: number, placed: Placed, sign: 1 | -1): void {
     const { steps, today } = this.problem.tracks[track]!;
-    for (let i = 0; i < placed.length; ) {
+    for (let i = 0; i < placed.length;) {
       const day = placed[i]!;
       if (day < 0) return;
       let fresh = 0;

@@ -157,7 +157,15 @@ describe('new lessons of different children', () => {
     aHousehold({
       years: [aYear({ end: '2026-10-02' })],
       children: [aChild('A'), aChild('B')],
-      courses: [aCourse('sums', { lessons: 6, perLesson: [{ kind: 'introduce', count: 1 }, { kind: 'practise', count: 2 }] })],
+      courses: [
+        aCourse('sums', {
+          lessons: 6,
+          perLesson: [
+            { kind: 'introduce', count: 1 },
+            { kind: 'practise', count: 2 },
+          ],
+        }),
+      ],
       enrolments: [
         anEnrolment('a', 'sums', { childIds: ['A'], perSitting }),
         anEnrolment('b', 'sums', { childIds: ['B'], perSitting }),
@@ -183,7 +191,10 @@ describe('new lessons of different children', () => {
 
   it('clash, and say so, when there is only one date for both', () => {
     const state = { ...two(1), years: [aYear({ end: '2026-09-07' })] };
-    const tight = { ...state, courses: [aCourse('sums', { lessons: 1, perLesson: [{ kind: 'introduce', count: 1 }] })] };
+    const tight = {
+      ...state,
+      courses: [aCourse('sums', { lessons: 1, perLesson: [{ kind: 'introduce', count: 1 }] })],
+    };
     const forced = planOf(tight, tight.years[0]!, toDay('2026-09-07'));
     expect(forced.clashes).toMatchObject([{ enrolmentIds: ['a', 'b'], above: 1 }]);
     expect(forced.cost.clash).toBe(WEIGHTS.clash);
@@ -202,7 +213,9 @@ describe('the published record and pins', () => {
     expect(days(closed)[1]).not.toBe(toDay(date));
     const published: Household = {
       ...base,
-      published: [{ id: 'w', weekStart: '2026-09-14', placements: [{ enrolmentId: 'a', stepId: 'L1-1', date: '2026-09-16' }] }],
+      published: [
+        { id: 'w', weekStart: '2026-09-14', placements: [{ enrolmentId: 'a', stepId: 'L1-1', date: '2026-09-16' }] },
+      ],
     };
     expect(days(published)[0]).toBe(toDay('2026-09-16'));
   });

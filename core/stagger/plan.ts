@@ -72,7 +72,7 @@ export function* improvePlan(problem: Problem, effort: Effort): Generator<Plan |
   yield work.plan();
   let told = work.cost;
   let order = work.order;
-  for (let better = true; better && work.solves < budget; ) {
+  for (let better = true; better && work.solves < budget;) {
     const was = work.cost;
     for (const t of order) if (work.solves < budget) work.replace([t]);
     better = work.cost < was;
@@ -80,7 +80,7 @@ export function* improvePlan(problem: Problem, effort: Effort): Generator<Plan |
     told = work.cost;
   }
   if (n < 2) return;
-  for (let since = work.solves; work.solves < budget && work.cost > work.bound; ) {
+  for (let since = work.solves; work.solves < budget && work.cost > work.bound;) {
     order = pickGroup(n, random);
     const before = order.map((t) => work.placed[t]!);
     const was = work.cost;

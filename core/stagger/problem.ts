@@ -52,7 +52,8 @@ export function makeProblem(state: Household, year: SchoolYear, today: Day): Pro
     days.map((d) => ((t.minutes[weekdayOf(d) - 1] ?? 0) > 0 ? NEW_LESSONS_A_TEACHER : 0)),
   );
   const holds = new Map<string, Day>();
-  for (const week of state.published) for (const p of week.placements) holds.set(`${p.enrolmentId}\n${p.stepId}`, toDay(p.date));
+  for (const week of state.published)
+    for (const p of week.placements) holds.set(`${p.enrolmentId}\n${p.stepId}`, toDay(p.date));
   for (const p of state.pins) holds.set(`${p.enrolmentId}\n${p.stepId}`, toDay(p.date));
   const held = tracks.map((t) => {
     const dates = new Set(t.dates);

@@ -42,7 +42,8 @@ export function shortest(problem: Problem, t: number, loads?: Loads): Shortest {
       // A new week forgets what was used: only the cheapest of a row's states can be on a best path.
       let cheapest = -1;
       if (freshWeek && width > 1) {
-        for (let u = 0; u < width; u++) if (now[p * width + u]! < (cheapest < 0 ? Infinity : now[cheapest]!)) cheapest = p * width + u;
+        for (let u = 0; u < width; u++)
+          if (now[p * width + u]! < (cheapest < 0 ? Infinity : now[cheapest]!)) cheapest = p * width + u;
         if (cheapest < 0) continue;
       }
       for (let u = 0; u < width; u++) {

@@ -2,7 +2,17 @@
 import fc from 'fast-check';
 import { fromDay, toDay, type Weekday } from '../calendar';
 import { type CoursePattern, expandPattern, KIND_DEFAULTS } from '../course';
-import { type Child, type Course, defaultSettings, emptyHousehold, type Enrolment, type Household, type Mark, type SchoolYear, type Teacher } from '../household';
+import {
+  type Child,
+  type Course,
+  defaultSettings,
+  emptyHousehold,
+  type Enrolment,
+  type Household,
+  type Mark,
+  type SchoolYear,
+  type Teacher,
+} from '../household';
 
 export const MON_TO_FRI: Weekday[] = [1, 2, 3, 4, 5];
 
@@ -73,7 +83,13 @@ export const anEnrolment = (id: string, courseId: string, change: Partial<Enrolm
 });
 
 let made = 0;
-export const aMark = (enrolmentId: string, stepId: string, kind: Mark['kind'], date: string, change: Partial<Mark> = {}): Mark => ({
+export const aMark = (
+  enrolmentId: string,
+  stepId: string,
+  kind: Mark['kind'],
+  date: string,
+  change: Partial<Mark> = {},
+): Mark => ({
   id: `m${++made}`,
   enrolmentId,
   stepId,
@@ -105,7 +121,12 @@ export const yearArbitrary = fc
       end: fromDay(start + length),
       weekdays,
       lightDays: weekdays.slice(0, 1),
-      closed: holes.map(([at, n], i) => ({ id: `c${i}`, from: fromDay(start + at), to: fromDay(start + at + n), label: 'closed' })),
+      closed: holes.map(([at, n], i) => ({
+        id: `c${i}`,
+        from: fromDay(start + at),
+        to: fromDay(start + at + n),
+        label: 'closed',
+      })),
     }),
   );
 
@@ -123,9 +144,19 @@ export const householdArbitrary = fc
         perSitting: fc.integer({ min: 1, max: 3 }),
         minutesPerSitting: fc.option(fc.integer({ min: 10, max: 60 }), { nil: undefined }),
         weekdays: fc.subarray([1, 2, 3, 4, 5, 6, 7] as Weekday[], { minLength: 1 }),
-        weekly: fc.option(fc.tuple(fc.integer({ min: 1, max: 4 }), fc.constantFrom('steps' as const, 'lessons' as const)), { nil: undefined }),
+        weekly: fc.option(
+          fc.tuple(fc.integer({ min: 1, max: 4 }), fc.constantFrom('steps' as const, 'lessons' as const)),
+          { nil: undefined },
+        ),
         children: fc.subarray(['A', 'B', 'C'], { minLength: 1 }),
-        settled: fc.array(fc.tuple(fc.integer({ min: 0, max: 10 }), fc.constantFrom('done', 'known', 'partly', 'again', 'not today'), fc.integer({ min: 0, max: 10 })), { maxLength: 4 }),
+        settled: fc.array(
+          fc.tuple(
+            fc.integer({ min: 0, max: 10 }),
+            fc.constantFrom('done', 'known', 'partly', 'again', 'not today'),
+            fc.integer({ min: 0, max: 10 }),
+          ),
+          { maxLength: 4 },
+        ),
       }),
       { minLength: 1, maxLength: 4 },
     ),
@@ -157,7 +188,14 @@ export const householdArbitrary = fc
       const steps = made[i]!.units.flatMap((u) => u.lessons.flatMap((l) => l.steps));
       return c.settled.map(([at, kind, ago], k): Mark => {
         const seq = i * 10 + k;
-        return { id: `m${seq}`, enrolmentId: `E${i}`, stepId: steps[at % steps.length]!.id, kind: kind as Mark['kind'], date: fromDay(today - ago), seq };
+        return {
+          id: `m${seq}`,
+          enrolmentId: `E${i}`,
+          stepId: steps[at % steps.length]!.id,
+          kind: kind as Mark['kind'],
+          date: fromDay(today - ago),
+          seq,
+        };
       });
     });
     const state = aHousehold({

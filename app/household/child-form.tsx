@@ -1,0 +1,117 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useForm, useWatch } from 'react-hook-form';
+import { number, object, type ObjectSchema, string } from 'yup';
+import { ageOn, fromDay, isIsoDate } from '../../core/calendar';
+import { type Child, COLOURS, type Colour, ORNAMENTS, type Ornament as OrnamentName } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { Ornament } from '../ui/ornament';
+
+interface Values {
+  name: string;
+  born: string;
+  colour: Colour;
+  ornament: OrnamentName;
+  minutesPerDay: number;
+}
+
+const schema = (today: string): ObjectSchema<Values> =>
+  object({
+    name: string().trim().required('Give the child a name.').max(80, 'Keep the name under 80 letters.'),
+    born: string()
+      .required('Give the birth date.')
+      .test('day', 'Give the birth date as a day that exists.', (v) => isIsoDate(v))
+      .test('past', 'The birth date lies in the future.', (v) => v <= today)
+      .test('old', 'The birth date lies more than 30 years back.', (v) => !isIsoDate(v) || ageOn(v, today) <= 30),
+    colour: string().oneOf(COLOURS).required(),
+    ornament: string().oneOf(ORNAMENTS).required(),
+    minutesPerDay: number()
+      .typeError('Give the minutes as a number.')
+      .integer('Give whole minutes.')
+      .min(0, 'Minutes cannot be below 0.')
+      .max(720, 'A school day of more than 720 minutes is not planned.')
+      .required('Give the minutes.'),
+  });
+
+export function ChildForm({ child, close }: { child: Child | undefined; close: () => void }) {
+  const { household, today, commit } = useHousehold();
+  const free = <T extends string>(all: readonly T[], used: T[]) => all.find((x) => !used.includes(x)) ?? all[0]!;
+  const { register, handleSubmit, control, formState } = useForm<Values>({
+    resolver: yupResolver(schema(fromDay(today))),
+    defaultValues: child ?? {
+      name: '',
+      born: '',
+      colour: free(
+        COLOURS,
+        household.children.map((c) => c.colour),
+      ),
+      ornament: free(
+        ORNAMENTS,
+        household.children.map((c) => c.ornament),
+      ),
+      minutesPerDay: 180,
+    },
+  });
+  const { errors } = formState;
+  const [colour, ornament] = useWatch({ control, name: ['colour', 'ornament'] });
+  const keep = handleSubmit(async (v) => {
+    if (
+      await commit(`${v.name} ${child ? 'changed' : 'added'}`, [
+        { table: 'children', put: { id: child?.id ?? crypto.randomUUID(), ...v } as Child },
+      ])
+    )
+      close();
+  });
+  return (
+    <FormDialog
+      title={child ? child.name : 'A child'}
+      close={close}
+      onSubmit={(e) => void keep(e)}
+      remove={child && { table: 'children', id: child.id, name: child.name }}
+    >
+      <Field label="Name" fault={errors.name?.message}>
+        {(p) => <input {...p} {...register('name')} autoComplete="off" />}
+      </Field>
+      <Field label="Born" fault={errors.born?.message}>
+        {(p) => <input {...p} type="date" {...register('born')} />}
+      </Field>
+      <fieldset>
+        <legend className="label mb-1">Ornament</legend>
+        <div className="flex flex-wrap gap-1">
+          {ORNAMENTS.map((o) => (
+            <label
+              key={o}
+              className="btn !px-2.5 has-checked:border-2 has-checked:border-ink has-focus-visible:outline-3"
+              title={o}
+            >
+              <input type="radio" value={o} {...register('ornament')} className="sr-only" aria-label={o} />
+              <Ornament name={o} colour={colour} size={24} />
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend className="label mb-1">Colour</legend>
+        <div className="flex flex-wrap gap-1">
+          {COLOURS.map((c) => (
+            <label
+              key={c}
+              className="btn !px-2.5 has-checked:border-2 has-checked:border-ink has-focus-visible:outline-3"
+            >
+              <input type="radio" value={c} {...register('colour')} className="sr-only" aria-label={c} />
+              <Ornament name={ornament} colour={c} size={20} /> {c}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <Field
+        label="Minutes of school on a full day"
+        hint="The plan tries not to ask for more."
+        fault={errors.minutesPerDay?.message}
+      >
+        {(p) => <input {...p} type="number" className="w-32" {...register('minutesPerDay', { valueAsNumber: true })} />}
+      </Field>
+    </FormDialog>
+  );
+}

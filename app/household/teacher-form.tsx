@@ -1,0 +1,72 @@
+import { type FormEvent, useState } from 'react';
+import type { Teacher } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
+import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+
+const DEFAULT_HOURS = ['3', '3', '3', '3', '3', '0', '0'];
+
+/** A teacher's name and hours on each weekday; hours may be fractions ("2.5") and are stored as minutes. */
+export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; close: () => void }) {
+  const { household, commit } = useHousehold();
+  const [name, setName] = useState(teacher?.name ?? '');
+  const [hours, setHours] = useState(
+    () => teacher?.minutes.map((m) => String(Math.round((m / 60) * 100) / 100)) ?? DEFAULT_HOURS,
+  );
+  const [fault, setFault] = useState<{ name?: string; day?: number }>({});
+
+  const keep = async (e: FormEvent) => {
+    e.preventDefault();
+    const minutes = hours.map((h) => Math.round(Number(h.trim().replace(',', '.') || '0') * 60));
+    const day = minutes.findIndex((m) => !Number.isFinite(m) || m < 0 || m > 1440);
+    if (!name.trim() || day >= 0) {
+      setFault({ ...(name.trim() ? {} : { name: 'Give the teacher a name.' }), ...(day >= 0 ? { day } : {}) });
+      return;
+    }
+    const put: Teacher = { id: teacher?.id ?? crypto.randomUUID(), name: name.trim(), minutes };
+    if (await commit(`${put.name} ${teacher ? 'changed' : 'added'}`, [{ table: 'teachers', put }])) close();
+  };
+
+  return (
+    <FormDialog
+      title={teacher ? teacher.name : 'A teacher'}
+      close={close}
+      onSubmit={(e) => void keep(e)}
+      remove={teacher && { table: 'teachers', id: teacher.id, name: teacher.name }}
+    >
+      <Field label="Name" fault={fault.name}>
+        {(p) => (
+          <input {...p} value={name} maxLength={80} autoComplete="off" onChange={(e) => setName(e.target.value)} />
+        )}
+      </Field>
+      <fieldset>
+        <legend className="label mb-1">Hours of teaching</legend>
+        <div className="flex flex-wrap gap-3">
+          {weekFrom(household.settings.firstDay).map((d) => (
+            <Field key={d} label={WEEKDAY_NAMES[d].slice(0, 3)}>
+              {(p) => (
+                <input
+                  {...p}
+                  aria-label={`Hours on ${WEEKDAY_NAMES[d]}`}
+                  inputMode="decimal"
+                  className="w-16"
+                  value={hours[d - 1]}
+                  onChange={(e) => setHours(hours.map((h, i) => (i === d - 1 ? e.target.value : h)))}
+                />
+              )}
+            </Field>
+          ))}
+        </div>
+        {fault.day !== undefined && (
+          <p role="alert" className="pt-1 font-semibold">
+            Hours on {WEEKDAY_NAMES[(fault.day + 1) as 1]} should be a number from 0 to 24, like 2.5.
+          </p>
+        )}
+      </fieldset>
+      <p className="text-[0.95rem] text-soft">
+        On a day with no hours the teacher is away: no new lesson is planned with them.
+      </p>
+    </FormDialog>
+  );
+}

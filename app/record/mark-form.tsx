@@ -1,0 +1,55 @@
+import { type FormEvent, useState } from 'react';
+import { fromDay } from '../../core/calendar';
+import { stepName } from '../../core/course';
+import { MARK_KINDS, type MarkKind } from '../../core/household';
+import { type EntryFaults, entryText, type RecordLine, withEntry } from '../../core/log';
+import { useHousehold } from '../shell/household';
+import { EntryFields } from '../ui/entry-fields';
+import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { MARK_WORDS } from '../ui/words';
+
+/** Mends one mark of the record, or takes it out. */
+export function MarkForm({ line, close }: { line: RecordLine; close: () => void }) {
+  const { today, commit } = useHousehold();
+  const { mark, course, step } = line;
+  const latest = fromDay(today) > mark.date ? fromDay(today) : mark.date;
+  const [kind, setKind] = useState<MarkKind>(mark.kind);
+  const [text, setText] = useState(() => entryText(mark, mark.date));
+  const [faults, setFaults] = useState<EntryFaults>({});
+  const what = `${course.title} ${step?.lesson.title ?? ''}`.trim();
+  const keep = async (e: FormEvent) => {
+    e.preventDefault();
+    const entry = withEntry({ ...mark, kind }, text, latest);
+    if ('faults' in entry) return setFaults(entry.faults);
+    if (await commit(`record of ${what} mended`, [{ table: 'marks', put: entry.mark }])) close();
+  };
+  const kinds = MARK_KINDS.filter((k) => (mark.childId ? k === 'missed' || k === 'done' : k !== 'missed'));
+  return (
+    <FormDialog title={step ? `${what}, ${stepName(step)}` : what} close={close} onSubmit={(e) => void keep(e)}>
+      <Field label="Mark">
+        {(p) => (
+          <select {...p} value={kind} onChange={(e) => setKind(e.target.value as MarkKind)}>
+            {kinds.map((k) => (
+              <option key={k} value={k}>
+                {MARK_WORDS[k].word} ({MARK_WORDS[k].meaning})
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <div className="flex flex-wrap items-start gap-3">
+        <EntryFields value={text} onChange={setText} faults={faults} partly={kind === 'partly'} latest={latest} />
+      </div>
+      <button
+        type="button"
+        className="btn self-start"
+        onClick={() =>
+          void commit(`mark taken off ${what}`, [{ table: 'marks', remove: mark.id }]).then((done) => done && close())
+        }
+      >
+        Take this mark out of the record
+      </button>
+    </FormDialog>
+  );
+}

@@ -1,0 +1,244 @@
+import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import {
+  changeLesson,
+  changeStep,
+  deleteLesson,
+  deleteStep,
+  insertLesson,
+  insertStep,
+  kindName,
+} from '../../core/course';
+import { type Course, type Kind, KINDS, type Lesson, type Presence, PRESENCES, type Step } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { count, PRESENCE_WORDS } from '../ui/words';
+
+/** The contents of a course: lessons to open one at a time, each with its steps to rename, insert, delete, make optional. */
+export function Contents({ course }: { course: Course }) {
+  const { commit } = useHousehold();
+  const [open, setOpen] = useState<string>();
+  const store = (label: string, next: Course) =>
+    void commit(`${course.title}: ${label}`, [{ table: 'courses', put: next }]);
+  return (
+    <section aria-labelledby="contents">
+      <h2 id="contents">Contents</h2>
+      {course.units.map((unit) => (
+        <div key={unit.id} className="pt-2">
+          {unit.title && <h3 className="border-b border-edge pb-1">{unit.title}</h3>}
+          <ul>
+            {unit.lessons.map((lesson) => (
+              <li key={lesson.id} className="border-b border-rule">
+                <button
+                  type="button"
+                  className="flex min-h-[44px] w-full cursor-pointer items-center gap-2 text-left"
+                  aria-expanded={open === lesson.id}
+                  onClick={() => setOpen(open === lesson.id ? undefined : lesson.id)}
+                >
+                  {open === lesson.id ? (
+                    <ChevronDown size={18} aria-hidden="true" />
+                  ) : (
+                    <ChevronRight size={18} aria-hidden="true" />
+                  )}
+                  <span className="flex-1 [overflow-wrap:anywhere]">{lesson.title}</span>
+                  <span className="text-[0.95rem] text-soft">
+                    {lesson.pages && `manual ${lesson.pages} · `}
+                    {count(lesson.steps.length, 'step')}
+                    {lesson.steps.some((s) => s.optional) && ', some optional'}
+                  </span>
+                </button>
+                {open === lesson.id && <LessonEditor course={course} lesson={lesson} store={store} />}
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+type Store = (label: string, next: Course) => void;
+
+function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesson; store: Store }) {
+  const [kind, setKind] = useState<Kind>('practise');
+  return (
+    <div className="flex flex-col gap-3 bg-ink/[0.035] p-3 sm:pl-7">
+      <div className="flex flex-wrap gap-3">
+        <TextCell
+          label="Title"
+          value={lesson.title}
+          required
+          onKeep={(title) => store(`${lesson.title} renamed`, changeLesson(course, lesson.id, { title }))}
+        />
+        <TextCell
+          label="Manual pages"
+          value={lesson.pages ?? ''}
+          narrow
+          onKeep={(pages) => store(`pages of ${lesson.title}`, changeLesson(course, lesson.id, { pages }))}
+        />
+      </div>
+      <ul className="flex flex-col gap-1">
+        {lesson.steps.map((step, i) => (
+          <StepEditor key={step.id} course={course} step={step} number={i + 1} store={store} />
+        ))}
+      </ul>
+      <div className="flex flex-wrap items-center gap-2">
+        <label className="flex items-center gap-2">
+          <span className="label">kind</span>
+          <select value={kind} onChange={(e) => setKind(e.target.value as Kind)}>
+            {KINDS.map((k) => (
+              <option key={k} value={k}>
+                {kindName(k)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => store('step added', insertStep(course, lesson.steps.at(-1)!.id, crypto.randomUUID(), kind))}
+        >
+          <Plus size={16} aria-hidden="true" /> Step at the end
+        </button>
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            store('lesson added', insertLesson(course, lesson.id, crypto.randomUUID(), 'New lesson', kind))
+          }
+        >
+          <Plus size={16} aria-hidden="true" /> Lesson behind this one
+        </button>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => store(`${lesson.title} deleted`, deleteLesson(course, lesson.id))}
+        >
+          <Trash2 size={16} aria-hidden="true" /> Delete this lesson
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function StepEditor({ course, step, number, store }: { course: Course; step: Step; number: number; store: Store }) {
+  const change = (label: string, c: Parameters<typeof changeStep>[2]) => store(label, changeStep(course, step.id, c));
+  const defaults = course.kinds[step.kind];
+  return (
+    <li className="flex flex-wrap items-end gap-2">
+      <span className="w-6 pb-3 text-right text-soft">{number}</span>
+      <TextCell
+        label="Its own name"
+        value={step.label ?? ''}
+        placeholder={kindName(step.kind)}
+        onKeep={(label) => change('step renamed', { label: label || undefined })}
+      />
+      <label className="flex flex-col gap-1">
+        <span className="label">kind</span>
+        <select value={step.kind} onChange={(e) => change('kind of a step', { kind: e.target.value as Kind })}>
+          {KINDS.map((k) => (
+            <option key={k} value={k}>
+              {kindName(k)}
+            </option>
+          ))}
+        </select>
+      </label>
+      <TextCell
+        label="Minutes"
+        value={step.minutes?.toString() ?? ''}
+        placeholder={String(defaults.minutes)}
+        narrow
+        valid={(t) => t === '' || (/^\d+$/.test(t) && Number(t) >= 1 && Number(t) <= 600)}
+        onKeep={(t) => change('minutes of a step', { minutes: t === '' ? undefined : Number(t) })}
+      />
+      <label className="flex flex-col gap-1">
+        <span className="label">teacher</span>
+        <select
+          value={step.presence ?? ''}
+          onChange={(e) =>
+            change('presence of a step', { presence: e.target.value ? (e.target.value as Presence) : undefined })
+          }
+        >
+          <option value="">as the course: {PRESENCE_WORDS[defaults.presence]}</option>
+          {PRESENCES.map((p) => (
+            <option key={p} value={p}>
+              {PRESENCE_WORDS[p]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex min-h-[44px] items-center gap-2">
+        <input
+          type="checkbox"
+          checked={step.optional ?? false}
+          onChange={(e) =>
+            change(e.target.checked ? 'step made optional' : 'step no longer optional', { optional: e.target.checked })
+          }
+        />{' '}
+        optional
+      </label>
+      <button
+        type="button"
+        className="btn btn-quiet"
+        onClick={() => store('step inserted', insertStep(course, step.id, crypto.randomUUID(), step.kind))}
+        aria-label={`Insert a step behind step ${number}`}
+        title="Insert a step behind this one"
+      >
+        <Plus size={18} aria-hidden="true" />
+      </button>
+      <button
+        type="button"
+        className="btn btn-quiet"
+        onClick={() => store('step deleted', deleteStep(course, step.id))}
+        aria-label={`Delete step ${number}`}
+        title="Delete this step"
+      >
+        <Trash2 size={18} aria-hidden="true" />
+      </button>
+    </li>
+  );
+}
+
+/** A text that is kept when left or on Enter, and goes back on Escape; a text that is not allowed goes back too. */
+function TextCell({
+  label,
+  value,
+  onKeep,
+  narrow,
+  placeholder,
+  required,
+  valid = () => true,
+}: {
+  label: string;
+  value: string;
+  onKeep: (text: string) => void;
+  narrow?: boolean;
+  placeholder?: string;
+  required?: boolean;
+  valid?: (text: string) => boolean;
+}) {
+  const [draft, setDraft] = useState<string>();
+  const shown = draft ?? value;
+  const wrong = !valid(shown.trim()) || (required === true && !shown.trim());
+  const leave = () => {
+    const text = shown.trim();
+    setDraft(undefined);
+    if (!wrong && text !== value) onKeep(text);
+  };
+  return (
+    <label className={`flex flex-col gap-1 ${narrow ? 'w-28' : 'min-w-[180px] flex-1'}`}>
+      <span className="label">{label}</span>
+      <input
+        value={shown}
+        placeholder={placeholder}
+        maxLength={500}
+        aria-invalid={wrong || undefined}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={leave}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur();
+          if (e.key === 'Escape') setDraft(undefined);
+        }}
+      />
+    </label>
+  );
+}

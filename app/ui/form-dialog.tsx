@@ -1,0 +1,58 @@
+import type { FormEventHandler, ReactNode } from 'react';
+import type { Removable } from '../../core/household';
+import { whyKept } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { Dialog } from './dialog';
+
+/** A form in a dialog: its fields, keep and leave, and (for a row that is there) a way to remove it or why not. */
+export function FormDialog({
+  title,
+  close,
+  onSubmit,
+  remove,
+  children,
+  wide,
+  keep = 'Keep',
+}: {
+  title: string;
+  close: () => void;
+  onSubmit: FormEventHandler<HTMLFormElement>;
+  remove?: { table: Removable; id: string; name: string } | undefined;
+  children: ReactNode;
+  wide?: boolean;
+  keep?: string;
+}) {
+  const { household, commit } = useHousehold();
+  const kept = remove && whyKept(household, remove.table, remove.id);
+  return (
+    <Dialog open onClose={close} title={title} {...(wide ? { wide } : {})}>
+      <form noValidate onSubmit={onSubmit} className="flex flex-col gap-4">
+        {children}
+        <div className="flex flex-wrap items-center justify-between gap-3 border-t border-rule pt-3">
+          <div className="flex gap-2">
+            <button type="submit" className="btn btn-strong">
+              {keep}
+            </button>
+            <button type="button" className="btn" onClick={close}>
+              Leave
+            </button>
+          </div>
+          {remove && !kept && (
+            <button
+              type="button"
+              className="btn"
+              onClick={() =>
+                void commit(`${remove.name} removed`, [{ table: remove.table, remove: remove.id }]).then(
+                  (done) => done && close(),
+                )
+              }
+            >
+              Remove
+            </button>
+          )}
+          {kept && <p className="max-w-64 text-[0.9rem] text-soft">Cannot be removed. {kept}</p>}
+        </div>
+      </form>
+    </Dialog>
+  );
+}
