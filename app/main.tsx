@@ -1,7 +1,7 @@
 import { setNonce } from 'get-nonce';
 import { lazy, StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { createBrowserRouter, Link, RouterProvider } from 'react-router';
+import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import './theme/theme.css';
 import { Frame } from './shell/frame';
 import { HouseholdProvider } from './shell/household';
@@ -20,39 +20,37 @@ const Record = lazy(() => import('./record/record'));
 const HouseholdPage = lazy(() => import('./household/household-page'));
 const Keeping = lazy(() => import('./keep/keeping'));
 
-const router = createBrowserRouter([
-  {
-    element: <Frame />,
-    children: [
-      { path: '/', element: <Today /> },
-      { path: '/year', element: <Year /> },
-      { path: '/shelf', element: <Shelf /> },
-      { path: '/shelf/:courseId', element: <CoursePage /> },
-      { path: '/materials', element: <Materials /> },
-      { path: '/record', element: <Record /> },
-      { path: '/household', element: <HouseholdPage /> },
-      { path: '/keeping', element: <Keeping /> },
-      {
-        path: '*',
-        element: (
-          <p className="py-8">
-            There is no such page.{' '}
-            <Link className="page-link" to="/">
-              Go to Today
-            </Link>
-          </p>
-        ),
-      },
-    ],
-  },
-]);
-
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <HouseholdProvider>
       <PlanProvider>
-        <RouterProvider router={router} />
+        <BrowserRouter>
+          <Routes>
+            <Route element={<Frame />}>
+              <Route path="/" element={<Today />} />
+              <Route path="/year" element={<Year />} />
+              <Route path="/shelf" element={<Shelf />} />
+              <Route path="/shelf/:courseId" element={<CoursePage />} />
+              <Route path="/materials" element={<Materials />} />
+              <Route path="/record" element={<Record />} />
+              <Route path="/household" element={<HouseholdPage />} />
+              <Route path="/keeping" element={<Keeping />} />
+              <Route path="*" element={<NoSuchPage />} />
+            </Route>
+          </Routes>
+        </BrowserRouter>
       </PlanProvider>
     </HouseholdProvider>
   </StrictMode>,
 );
+
+function NoSuchPage() {
+  return (
+    <p className="py-8">
+      There is no such page.{' '}
+      <Link className="page-link" to="/">
+        Go to Today
+      </Link>
+    </p>
+  );
+}

@@ -1,10 +1,10 @@
 import { Redo2, Undo2 } from 'lucide-react';
-import { Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { Dialog } from '../ui/dialog';
 import { useHousehold } from './household';
-import { KeyList } from './keys';
+
+const Keys = lazy(() => import('./keys'));
 
 const VIEWS = [
   ['/', 'Today'],
@@ -111,9 +111,11 @@ export function Frame() {
           </button>
         </div>
       </footer>
-      <Dialog open={keysOpen} onClose={() => setKeysOpen(false)} title="Keys">
-        <KeyList />
-      </Dialog>
+      {keysOpen && (
+        <Suspense>
+          <Keys close={() => setKeysOpen(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }

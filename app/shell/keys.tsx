@@ -1,4 +1,5 @@
 import { MARK_KINDS } from '../../core/household';
+import { Dialog } from '../ui/dialog';
 import { MARK_WORDS } from '../ui/words';
 
 const GENERAL: [string, string][] = [
@@ -11,33 +12,35 @@ const GENERAL: [string, string][] = [
   ['?', 'this list'],
 ];
 
-export function KeyList() {
+export default function Keys({ close }: { close: () => void }) {
   return (
-    <div className="grid gap-6 sm:grid-cols-2">
-      <section>
-        <h3 className="mb-2">Marks, on a step of Today</h3>
-        <ul>
-          {MARK_KINDS.map((kind) => (
-            <li key={kind} className="flex gap-3 py-1">
-              <kbd>{MARK_WORDS[kind].key}</kbd>
-              <span>
-                {MARK_WORDS[kind].word} <span className="text-soft">({MARK_WORDS[kind].meaning})</span>
-              </span>
-            </li>
-          ))}
-        </ul>
-      </section>
-      <section>
-        <h3 className="mb-2">Anywhere</h3>
-        <ul>
-          {GENERAL.map(([key, what]) => (
-            <li key={key} className="flex gap-3 py-1">
-              <kbd className="whitespace-nowrap">{key}</kbd>
-              <span>{what}</span>
-            </li>
-          ))}
-        </ul>
-      </section>
-    </div>
+    <Dialog open onClose={close} title="Keys">
+      <div className="grid gap-6 sm:grid-cols-2">
+        <section>
+          <h3 className="mb-2">Marks, on a step of Today</h3>
+          <ul>
+            {MARK_KINDS.map((kind) => (
+              <li key={kind} className="flex gap-3 py-1">
+                <kbd>{MARK_WORDS[kind].key}</kbd>
+                <span>
+                  {MARK_WORDS[kind].word} <span className="text-soft">({MARK_WORDS[kind].meaning})</span>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section>
+          <h3 className="mb-2">Anywhere</h3>
+          <ul>
+            {GENERAL.map(([key, what]) => (
+              <li key={key} className="flex gap-3 py-1">
+                <kbd className="whitespace-nowrap">{key}</kbd>
+                <span>{what}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+    </Dialog>
   );
 }
