@@ -4,7 +4,12 @@ import type { PlannerWorker } from './plan.worker';
 
 /** The door to the planner: a new request ends the one before it, and only its plans are told. */
 export interface Planner {
-  request(problem: Problem, effort: Effort, tell: (plan: Plan) => void, failed: (error: Error) => void): void;
+  request(
+    problem: Problem,
+    effort: Effort,
+    tell: (plan: Plan, settled: boolean) => void,
+    failed: (error: Error) => void,
+  ): void;
   close(): void;
 }
 
@@ -15,8 +20,8 @@ export function openPlanner(): Planner {
   return {
     request(problem, effort, tell, failed) {
       const mine = ++current;
-      const listener = (plan: Plan) => {
-        if (mine === current) tell(plan);
+      const listener = (plan: Plan, settled: boolean) => {
+        if (mine === current) tell(plan, settled);
       };
       remote.plan(mine, problem, effort, proxy(listener)).catch((error: unknown) => {
         if (mine === current) failed(error instanceof Error ? error : new Error(String(error)));

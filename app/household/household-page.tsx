@@ -20,7 +20,10 @@ import { count, listing } from '../ui/words';
 import { ChildForm } from './child-form';
 import { TeacherForm } from './teacher-form';
 
-const hours = (minutes: number) => `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${minutes % 60}` : ''}`;
+function hours(minutes: number): string {
+  if (minutes < 60) return `${minutes} min`;
+  return minutes % 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60}` : `${minutes / 60} h`;
+}
 
 export default function HouseholdPage() {
   const { household, today, commit } = useHousehold();

@@ -31,6 +31,8 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   const { household, year, today } = useHousehold();
   const planner = useRef<Planner>(undefined);
   const [plan, setPlan] = useState<Plan>();
+  /** True until the first plan since opening has settled. */
+  const improving = useRef(true);
   const [fault, setFault] = useState<string>();
   const { settings, children: kids, teachers, courses, enrolments, marks, pins, published } = household;
 
@@ -51,8 +53,12 @@ export function PlanProvider({ children }: { children: ReactNode }) {
     planner.current?.request(
       problem,
       EFFORT,
-      (better) => {
-        setPlan(better);
+      (better, settled) => {
+        // The first plan is shown at once and bettered; after a mark the page stays as it is until the next plan has
+        // settled, so that no step comes and goes under the reader's finger.
+        const show = settled || improving.current;
+        if (settled) improving.current = false;
+        setPlan((shown) => (show || !shown || shown.today !== better.today ? better : shown));
         setFault(undefined);
       },
       (error) => setFault(`The plan could not be made: ${error.message}`),

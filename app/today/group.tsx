@@ -38,7 +38,7 @@ export function Group({
         {group.sittings.map((sitting) => (
           <div
             key={sitting.enrolment.id}
-            className="grid flex-1 border-b border-rule last:border-b-0 md:grid-cols-[1fr_300px]"
+            className="grid flex-1 border-b border-rule last:border-b-0 md:grid-cols-[1fr_322px]"
           >
             <ul className="flex flex-col">
               {sitting.rows.map((row) => (

@@ -37,19 +37,17 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
         <Tally days={reserve.daysInHand} />
       </span>
       <span className="flex flex-wrap gap-x-2 md:flex-col">
-        <span>
-          <b className="font-semibold">{inHand(reserve.daysInHand)}</b>
-          {change !== 0 && (
-            <span className="settle" key={change}>
-              {' '}
-              ({change > 0 ? '+' : '−'}
-              {Math.abs(change)} today)
-            </span>
-          )}
-        </span>
+        <b className="font-semibold">{inHand(reserve.daysInHand)}</b>
         <span className="text-soft">
           last day {last}
           {reserve.afterYear && ', past the year'}
+          {change !== 0 && (
+            <b className="settle inline-block font-semibold text-ink" key={change}>
+              {' '}
+              · {change > 0 ? '+' : '−'}
+              {count(Math.abs(change), 'day')} today
+            </b>
+          )}
         </span>
       </span>
     </div>

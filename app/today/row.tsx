@@ -65,7 +65,7 @@ export function Row({
     <li
       onKeyDown={onKeyDown}
       className={`flex flex-1 flex-col justify-center border-b border-rule/60 last:border-b-0 ${mark ? 'bg-ink/[0.045]' : ''}`}
-      data-testid={`row-${row.key}`}
+      data-row={row.key}
     >
       <div className="flex min-h-[54px] items-center gap-x-1 pl-1 sm:pl-2">
         <button

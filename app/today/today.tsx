@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type FocusEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { countDays, dayKind, fromDay, teachingWeek } from '../../core/calendar';
 import { stepName } from '../../core/course';
@@ -31,6 +31,8 @@ export function Today() {
   const [editing, setEditing] = useState<string>();
   const started = useRef(false);
 
+  /** The row that had the focus last, and where it stood, for when the plan takes it off the page. */
+  const last = useRef<{ row: DayRow; at: number }>(undefined);
   const focus = (row: DayRow | undefined) => {
     if (row) document.getElementById(`done ${row.key}`)?.focus();
   };
@@ -41,6 +43,23 @@ export function Today() {
     started.current = true;
     if (document.activeElement === document.body) focus(rows.find((r) => !r.mark));
   }, [rows]);
+
+  // A row that leaves the page must not take the focus with it: its neighbour in the course or on the page gets it.
+  useEffect(() => {
+    if (!last.current || document.activeElement !== document.body) return;
+    const { row, at } = last.current;
+    if (rows.some((r) => r.key === row.key)) return;
+    focus(
+      rows.find((r) => r.enrolment.id === row.enrolment.id && !r.mark) ??
+        rows.slice(at).find((r) => !r.mark) ??
+        rows[Math.min(at, rows.length - 1)],
+    );
+  }, [rows]);
+  const onFocus = (e: FocusEvent) => {
+    const key = (e.target as HTMLElement).closest('[data-row]')?.getAttribute('data-row');
+    const at = rows.findIndex((r) => r.key === key);
+    if (at >= 0) last.current = { row: rows[at]!, at };
+  };
 
   const actions: RowActions = {
     mark: useCallback(
@@ -139,7 +158,7 @@ export function Today() {
           {fault}
         </p>
       )}
-      <div className="double-rule">
+      <div className="double-rule" onFocus={onFocus}>
         {page.groups.map((g) => (
           <Group
             key={g.sittings[0]!.enrolment.id}

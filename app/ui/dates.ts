@@ -13,12 +13,12 @@ export function longDate(style: DateStyle, day: Day): string {
   return format(style, day, { weekday: 'long', day: 'numeric', month: 'long' });
 }
 
-/** "11 November", with the year where it is not the year of `near`. */
+/** "11 Nov"; with the year where `near` is given and lies so far off that the reader could take it for another. */
 export function shortDate(style: DateStyle, day: Day | IsoDate, near?: Day): string {
   const d = typeof day === 'string' ? toDay(day) : day;
   if (style === 'year-month-day') return fromDay(d);
-  const year = near !== undefined && fromDay(near).slice(0, 4) !== fromDay(d).slice(0, 4);
-  return format(style, d, { day: 'numeric', month: 'short', ...(year ? { year: 'numeric' } : {}) });
+  const far = near !== undefined && Math.abs(d - near) > 300;
+  return format(style, d, { day: 'numeric', month: 'short', ...(far ? { year: 'numeric' } : {}) });
 }
 
 /** "Wed 11 Nov". */

@@ -30,6 +30,8 @@ const serves = (need: Need, step: FlatStep) =>
  */
 export function futureUses(state: Household, plan: Plan): Use[] {
   const uses: Use[] = [];
+  /** Things that an enrolment has used before, or earlier in the plan. */
+  const met = new Set<string>();
   for (const track of plan.tracks) {
     const enrolment = byId(state.enrolments, track.enrolmentId);
     const course = enrolment && byId(state.courses, enrolment.courseId);
@@ -38,11 +40,11 @@ export function futureUses(state: Household, plan: Plan): Use[] {
     if (needs.length === 0) continue;
     const flat = new Map(flatten(course).map((s) => [s.id, s]));
     const begunNeeds = usedByMarks(state, enrolment, needs);
+    for (const n of needs) if ((begunNeeds.get(n.id)?.times ?? 0) > 0) met.add(`${enrolment.id} ${n.materialId}`);
     for (const need of needs) {
       const material = byId(state.materials, need.materialId);
       if (!material) continue;
       const record = begunNeeds.get(need.id);
-      let firstUse = (record?.times ?? 0) === 0;
       let lessonServed = need.stepId === undefined && (record?.times ?? 0) > 0;
       const days = new Set<Day>();
       track.stepIds.forEach((id, i) => {
@@ -53,12 +55,17 @@ export function futureUses(state: Household, plan: Plan): Use[] {
         if (!material.consumable && days.has(day)) return;
         lessonServed = need.stepId === undefined;
         days.add(day);
-        uses.push({ material, day, quantity: quantityOf(need, enrolment), enrolment, step, firstUse });
-        firstUse = false;
+        uses.push({ material, day, quantity: quantityOf(need, enrolment), enrolment, step, firstUse: false });
       });
     }
   }
-  return uses.sort((a, b) => a.day - b.day || (a.enrolment.id < b.enrolment.id ? -1 : 1));
+  uses.sort((a, b) => a.day - b.day || (a.enrolment.id < b.enrolment.id ? -1 : 1));
+  for (const use of uses) {
+    const key = `${use.enrolment.id} ${use.material.id}`;
+    use.firstUse = !met.has(key);
+    met.add(key);
+  }
+  return uses;
 }
 
 interface Used {

@@ -1,0 +1,68 @@
+import { expect, type Locator, type Page, test as base } from '@playwright/test';
+
+/** Wednesday of the sample's ninth teaching week; a Saturday for the tests that ask for one. */
+export const WEDNESDAY = '2026-11-11T09:00:00';
+export const SATURDAY = '2026-11-14T09:00:00';
+
+/**
+ * Every test runs with a set date, and fails on any error in the page and on any request that leaves the machine.
+ */
+export const test = base.extend<{ strict: void }>({
+  strict: [
+    async ({ page, baseURL }, use) => {
+      const faults: string[] = [];
+      page.on('pageerror', (e) => faults.push(e.message));
+      page.on('console', (m) => m.type() === 'error' && faults.push(m.text()));
+      page.on('request', (r) => {
+        const url = new URL(r.url());
+        if (url.protocol !== 'blob:' && url.protocol !== 'data:' && url.origin !== baseURL)
+          faults.push(`request to ${r.url()}`);
+      });
+      await page.clock.setFixedTime(new Date(WEDNESDAY));
+      await use();
+      expect(faults).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+/** Opens Today of the sample and waits for the plan to settle. */
+export async function openToday(page: Page): Promise<void> {
+  await page.goto('/');
+  await expect(page.locator('[data-row]').first()).toBeVisible();
+  await settled(page);
+}
+
+/** Waits until the rows of Today stay as they are: the planner has had its say. */
+export async function settled(page: Page): Promise<void> {
+  const keys = () =>
+    page.locator('[data-row]').evaluateAll((rows) => rows.map((r) => r.getAttribute('data-row')).join());
+  let before = '';
+  await expect
+    .poll(
+      async () => {
+        const now = await keys();
+        const same = now === before;
+        before = now;
+        return same;
+      },
+      { intervals: [900] },
+    )
+    .toBe(true);
+}
+
+export const rows = (page: Page): Locator => page.locator('[data-row]');
+export const openRows = (page: Page): Locator => page.locator('[data-row]:has(button[aria-pressed="false"])');
+export const status = (page: Page): Locator => page.getByRole('contentinfo').getByRole('status');
+
+/** The text of a backup made by the button, as a user would get it. */
+export async function backup(page: Page): Promise<string> {
+  await page.goto('/keeping');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make a backup' }).click();
+  const stream = await (await download).createReadStream();
+  const chunks: Buffer[] = [];
+  for await (const chunk of stream) chunks.push(chunk as Buffer);
+  return Buffer.concat(chunks).toString('utf8');
+}

@@ -1,0 +1,120 @@
+import { expect, openRows, openToday, rows, SATURDAY, settled, status, test } from './app';
+
+test('a Monday by keyboard alone: a press a step, focus never lost', async ({ page }) => {
+  await page.clock.setFixedTime(new Date('2026-11-09T08:30:00'));
+  await openToday(page);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Monday 9 November');
+  const steps = await rows(page).count();
+  expect(steps).toBeGreaterThan(6);
+  let presses = 0;
+  for (let i = 0; i < 40 && (await openRows(page).count()) > 0; i++) {
+    await expect(page.locator('[data-row] button:focus')).toHaveCount(1);
+    const open = await openRows(page).count();
+    await page.keyboard.press('d');
+    presses++;
+    await expect.poll(() => openRows(page).count()).toBe(open - 1);
+  }
+  expect(presses).toBe(steps);
+  await settled(page);
+  await expect(openRows(page)).toHaveCount(0);
+  const children = page.getByRole('list', { name: 'How far each child is' }).getByRole('listitem');
+  for (const child of await children.all()) await expect(child).toContainText(/finished|nothing today/);
+});
+
+test('each mark by its key shows at once, survives a reload, and is taken back by undo', async ({ page }) => {
+  await openToday(page);
+  const words = { k: 'known', l: 'left out', p: 'partly', n: 'not today', a: 'again', d: 'done' };
+  for (const [key, word] of Object.entries(words)) {
+    const row = openRows(page).first();
+    const id = await row.getAttribute('data-row');
+    await row.getByRole('button').first().focus();
+    await page.keyboard.press(key);
+    const marked = page.locator(`[data-row="${id}"]`);
+    await expect(marked.getByText(word, { exact: true })).toBeVisible();
+    await page.reload();
+    await expect(marked.getByText(word, { exact: true })).toBeVisible();
+    await page.keyboard.press('z');
+    await expect(status(page)).toContainText('Taken back');
+    await expect(marked.getByRole('button', { name: /mark done/ })).toHaveAttribute('aria-pressed', 'false');
+    await page.keyboard.press('Shift+Z');
+    await expect(marked.getByText(word, { exact: true })).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await settled(page);
+  }
+});
+
+test('known work earns days in hand, a day not taught spends one, beside the course', async ({ page }) => {
+  await openToday(page);
+  const pace = page.getByTestId('pace-arith-wren');
+  const days = async () => Number(/(\d+) days? in hand/.exec(await pace.innerText())?.[1]);
+  const before = await days();
+  const row = page.locator('[data-row^="arith-wren "]').first();
+  await row.getByRole('button').first().focus();
+  await page.keyboard.press('k');
+  await expect(pace).toContainText('+1 day today');
+  expect(await days()).toBe(before + 1);
+  await page.keyboard.press('z');
+  await expect(pace).not.toContainText('today');
+  await row.getByRole('button').first().focus();
+  await page.keyboard.press('n');
+  await expect(pace).toContainText('−1 day today');
+  expect(await days()).toBe(before - 1);
+});
+
+test('marks by menu; minutes, score and note with plain sentences for what cannot be read', async ({ page }) => {
+  await openToday(page);
+  const id = await rows(page).first().getAttribute('data-row');
+  const row = page.locator(`[data-row="${id}"]`);
+  await row.getByRole('button', { name: /Other marks/ }).click();
+  await page.getByRole('menuitem', { name: /missed by Wren/ }).click();
+  await expect(row).toContainText('missed by Wren');
+  await row.getByRole('button', { name: /Other marks/ }).click();
+  await page.getByRole('menuitem', { name: /minutes, score, note/ }).click();
+  await row.getByLabel('minutes').fill('a while');
+  await row.getByLabel('score').fill('21/20');
+  await row.getByRole('button', { name: 'Keep' }).click();
+  await expect(row).toContainText('Write minutes as a whole number from 1 to 600.');
+  await expect(row).toContainText('A score cannot be more than all: 21 of 20.');
+  await row.getByLabel('minutes').fill('25');
+  await row.getByLabel('score').fill('17 of 20');
+  await row.getByLabel('note').fill('asked for more');
+  await page.keyboard.press('Enter');
+  await expect(row).toContainText('done · 25 min · score 17/20 · “asked for more”');
+});
+
+test('on a Saturday the next school day is shown and says so', async ({ page }) => {
+  await page.clock.setFixedTime(new Date(SATURDAY));
+  await openToday(page);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Monday 16 November');
+  await expect(page.getByText('teaching week 9')).toBeVisible();
+});
+
+test('a new lesson is named in words, with the manual pages to read before', async ({ page }) => {
+  await openToday(page);
+  const fresh = page.locator('[data-row]', { hasText: 'new lesson' }).first();
+  await expect(fresh).toBeVisible();
+  await expect(fresh).toContainText(/read pp?\. \d+/);
+});
+
+test('two tabs follow each other', async ({ page, context }) => {
+  await openToday(page);
+  const other = await context.newPage();
+  await other.clock.setFixedTime(new Date('2026-11-11T09:00:00'));
+  await openToday(other);
+  const id = await rows(page).first().getAttribute('data-row');
+  await page.locator(`[data-row="${id}"]`).getByRole('button').first().click();
+  await expect(other.locator(`[data-row="${id}"] button[aria-pressed="true"]`)).toBeVisible();
+  await other.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator(`[data-row="${id}"] button[aria-pressed="false"]`)).toBeVisible();
+});
+
+test('on a phone nothing runs off the side, and what a finger presses is large enough', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openToday(page);
+  const overflow = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
+  expect(overflow).toBeLessThanOrEqual(0);
+  const box = await rows(page).first().getByRole('button').first().boundingBox();
+  expect(Math.min(box!.width, box!.height)).toBeGreaterThanOrEqual(44);
+});
