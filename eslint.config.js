@@ -35,7 +35,7 @@ export default ts.config(
     rules: {
       ...against(
         ['store', 'worker', 'app', 'server', 'demo', 'e2e', 'bench', 'scripts'],
-        ['react', 'react-dom', 'react-router', 'dexie', 'comlink', 'express', 'node:', '@radix-ui', 'swr'],
+        ['react', 'react-dom', 'react-router', 'dexie', 'comlink', 'express', 'node:.*', '@radix-ui', 'swr'],
         'core/ is pure: no interface, no storage, no clock.',
       ),
       'no-restricted-globals': [

@@ -55,7 +55,7 @@ export default function HouseholdPage() {
               .map((c) => (
                 <li key={c.id} className="flex items-center justify-between gap-3 border-b border-rule py-1">
                   <span className="min-w-0">
-                    <span className="text-[1.15rem] [overflow-wrap:anywhere]">
+                    <span className="text-[1.15rem] wrap-break-word">
                       <ChildName child={c} size={22} />
                     </span>
                     <span className="block text-[0.95rem] text-soft">
@@ -121,7 +121,7 @@ export default function HouseholdPage() {
               return (
                 <li key={e.id} className="flex items-center gap-2 border-b border-rule">
                   <span className="w-7 text-right text-soft">{i + 1}</span>
-                  <span className="min-w-0 flex-1 [overflow-wrap:anywhere]">
+                  <span className="min-w-0 flex-1 wrap-break-word">
                     {name} <span className="text-soft">· {who}</span>
                   </span>
                   <button

@@ -201,8 +201,8 @@ function Compare({ what, there, here }: { what: string; there: string; here: str
   return (
     <tr>
       <td className="text-soft">{what}</td>
-      <td className="[overflow-wrap:anywhere]">{there}</td>
-      <td className="[overflow-wrap:anywhere]">{here}</td>
+      <td className="wrap-break-word">{there}</td>
+      <td className="wrap-break-word">{here}</td>
     </tr>
   );
 }

@@ -74,8 +74,8 @@ export default function Materials() {
                 <tr>
                   <th>Thing</th>
                   <th className="!pr-6 text-right">On hand</th>
-                  <th>Where</th>
-                  <th>Needed by</th>
+                  <th className="hidden sm:table-cell">Where</th>
+                  <th className="hidden sm:table-cell">Needed by</th>
                   <th>
                     <span className="sr-only">Change</span>
                   </th>
@@ -86,7 +86,7 @@ export default function Materials() {
                   .sort((a, b) => a.name.localeCompare(b.name))
                   .map((m) => (
                     <tr key={m.id}>
-                      <td className="[overflow-wrap:anywhere]">
+                      <td className="wrap-break-word">
                         {m.name}
                         {m.consumable && <span className="text-soft"> · used up</span>}
                         {toddlerCautions(household, m, today).map((w) => (
@@ -96,8 +96,10 @@ export default function Materials() {
                         ))}
                       </td>
                       <td className="!pr-6 text-right">{amount(onHand.get(m.id) ?? 0, m.unit)}</td>
-                      <td>{m.place || '–'}</td>
-                      <td className="text-soft">{uses.get(m.id) ? count(uses.get(m.id)!, 'lesson') : 'no lesson'}</td>
+                      <td className="hidden sm:table-cell">{m.place || '–'}</td>
+                      <td className="hidden text-soft sm:table-cell">
+                        {uses.get(m.id) ? count(uses.get(m.id)!, 'lesson') : 'no lesson'}
+                      </td>
                       <td className="!pr-0 text-right whitespace-nowrap">
                         <button
                           type="button"
@@ -156,10 +158,10 @@ function PullTable({ lines, start }: { lines: PullLine[]; start: number }) {
           <tr>
             <th className="w-16">In the box</th>
             <th>Thing</th>
-            <th>Where</th>
-            <th>First on</th>
+            <th className="hidden md:table-cell">Where</th>
+            <th className="hidden md:table-cell">First on</th>
             <th className="!pr-6 text-right">Needed</th>
-            <th className="!pr-6 text-right">On hand</th>
+            <th className="hidden !pr-6 text-right md:table-cell">On hand</th>
             <th>Short</th>
           </tr>
         </thead>
@@ -179,7 +181,7 @@ function PullTable({ lines, start }: { lines: PullLine[]; start: number }) {
                     />
                   </label>
                 </td>
-                <td className="[overflow-wrap:anywhere]">
+                <td className="wrap-break-word">
                   <span className={pulled ? 'line-through decoration-1' : ''}>{m.name}</span>
                   {l.firstUse && <span className="label ml-2 border border-edge px-1">first use</span>}
                   <span className="block text-[0.9rem] text-soft">
@@ -189,16 +191,20 @@ function PullTable({ lines, start }: { lines: PullLine[]; start: number }) {
                       ),
                     ].join(' · ')}
                   </span>
+                  <span className="block text-[0.9rem] text-soft md:hidden">
+                    {m.place && `${m.place} · `}
+                    {dayAndDate(style, l.day)} · {l.onHand} on hand
+                  </span>
                   {toddlerCautions(household, m, today).map((w) => (
                     <span key={w} className="block text-[0.95rem]">
                       ⚠ {w}
                     </span>
                   ))}
                 </td>
-                <td>{m.place || '–'}</td>
-                <td className="whitespace-nowrap">{dayAndDate(style, l.day)}</td>
+                <td className="hidden md:table-cell">{m.place || '–'}</td>
+                <td className="hidden whitespace-nowrap md:table-cell">{dayAndDate(style, l.day)}</td>
                 <td className="!pr-6 text-right whitespace-nowrap">{amount(l.needed, m.unit)}</td>
-                <td className="!pr-6 text-right">{l.onHand}</td>
+                <td className="hidden !pr-6 text-right md:table-cell">{l.onHand}</td>
                 <td className="font-semibold whitespace-nowrap">{l.short > 0 ? `short by ${l.short}` : ''}</td>
               </tr>
             );

@@ -49,7 +49,7 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
         {needs.length === 0 && <li className="text-soft">No lesson needs it yet.</li>}
         {needs.map((n) => (
           <li key={n.id} className="flex items-center justify-between gap-3 border-b border-rule">
-            <span className="[overflow-wrap:anywhere]">{words(n)}</span>
+            <span className="wrap-break-word">{words(n)}</span>
             <button
               type="button"
               className="btn btn-quiet page-link"

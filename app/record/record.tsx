@@ -52,7 +52,12 @@ export default function Record() {
           </Field>
           <Field label="Course">
             {(p) => (
-              <select {...p} value={courseId} onChange={(e) => setCourse(e.target.value)}>
+              <select
+                {...p}
+                className="max-w-[min(320px,90vw)]"
+                value={courseId}
+                onChange={(e) => setCourse(e.target.value)}
+              >
                 <option value="">all</option>
                 {household.courses.map((c) => (
                   <option key={c.id} value={c.id}>
@@ -105,13 +110,13 @@ function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
   ].filter(Boolean);
   return (
     <li className="flex min-h-[40px] items-center gap-3 border-b border-rule/60 last:border-b-0">
-      <span className="flex w-16 flex-none flex-wrap gap-1" title={children.map((c) => c.name).join(', ')}>
+      <span className="flex w-10 flex-none flex-wrap gap-1 sm:w-16" title={children.map((c) => c.name).join(', ')}>
         {children.map((c) => (
           <Ornament key={c.id} name={c.ornament} colour={c.colour} size={16} />
         ))}
         <span className="sr-only">{children.map((c) => c.name).join(', ')}</span>
       </span>
-      <span className="min-w-0 flex-1 [overflow-wrap:anywhere]">
+      <span className="min-w-0 flex-1 wrap-break-word">
         {course.title}{' '}
         <span className="text-soft">
           {step ? `${step.lesson.title}, ${stepName(step)}` : 'a step no longer in the course'}

@@ -39,7 +39,7 @@ export function Contents({ course }: { course: Course }) {
                   ) : (
                     <ChevronRight size={18} aria-hidden="true" />
                   )}
-                  <span className="flex-1 [overflow-wrap:anywhere]">{lesson.title}</span>
+                  <span className="flex-1 wrap-break-word">{lesson.title}</span>
                   <span className="text-[0.95rem] text-soft">
                     {lesson.pages && `manual ${lesson.pages} · `}
                     {count(lesson.steps.length, 'step')}
@@ -123,17 +123,20 @@ function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesso
 function StepEditor({ course, step, number, store }: { course: Course; step: Step; number: number; store: Store }) {
   const change = (label: string, c: Parameters<typeof changeStep>[2]) => store(label, changeStep(course, step.id, c));
   const defaults = course.kinds[step.kind];
+  // The first row heads the columns for the eye; every control keeps its name for the ear.
+  const heading = number === 1 ? 'label' : 'sr-only';
   return (
     <li className="flex flex-wrap items-end gap-2">
       <span className="w-6 pb-3 text-right text-soft">{number}</span>
       <TextCell
+        heading={heading}
         label="Its own name"
         value={step.label ?? ''}
         placeholder={kindName(step.kind)}
         onKeep={(label) => change('step renamed', { label: label || undefined })}
       />
-      <label className="flex flex-col gap-1">
-        <span className="label">kind</span>
+      <label className="flex w-32 flex-col gap-1">
+        <span className={heading}>kind</span>
         <select value={step.kind} onChange={(e) => change('kind of a step', { kind: e.target.value as Kind })}>
           {KINDS.map((k) => (
             <option key={k} value={k}>
@@ -143,6 +146,7 @@ function StepEditor({ course, step, number, store }: { course: Course; step: Ste
         </select>
       </label>
       <TextCell
+        heading={heading}
         label="Minutes"
         value={step.minutes?.toString() ?? ''}
         placeholder={String(defaults.minutes)}
@@ -150,8 +154,8 @@ function StepEditor({ course, step, number, store }: { course: Course; step: Ste
         valid={(t) => t === '' || (/^\d+$/.test(t) && Number(t) >= 1 && Number(t) <= 600)}
         onKeep={(t) => change('minutes of a step', { minutes: t === '' ? undefined : Number(t) })}
       />
-      <label className="flex flex-col gap-1">
-        <span className="label">teacher</span>
+      <label className="flex w-64 flex-col gap-1">
+        <span className={heading}>teacher</span>
         <select
           value={step.presence ?? ''}
           onChange={(e) =>
@@ -207,6 +211,7 @@ function TextCell({
   placeholder,
   required,
   valid = () => true,
+  heading = 'label',
 }: {
   label: string;
   value: string;
@@ -215,6 +220,7 @@ function TextCell({
   placeholder?: string;
   required?: boolean;
   valid?: (text: string) => boolean;
+  heading?: string;
 }) {
   const [draft, setDraft] = useState<string>();
   const shown = draft ?? value;
@@ -226,7 +232,7 @@ function TextCell({
   };
   return (
     <label className={`flex flex-col gap-1 ${narrow ? 'w-28' : 'min-w-[180px] flex-1'}`}>
-      <span className="label">{label}</span>
+      <span className={heading}>{label}</span>
       <input
         value={shown}
         placeholder={placeholder}

@@ -254,7 +254,7 @@ function Preview({ values }: { values: Values }) {
   const lessons = expandPattern({ ...pattern, lessons: Math.min(pattern.lessons, 40) }).flatMap((u) => u.lessons);
   const shown = lessons.slice(0, 3);
   return (
-    <div role="status" className="border border-edge p-3">
+    <div role="status" className="sticky -bottom-5 border border-ink bg-sheet p-3">
       <p>
         <b>{count(total.lessons, 'lesson')}</b>
         {total.tests > 0 && (

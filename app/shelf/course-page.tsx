@@ -39,8 +39,8 @@ export default function CoursePage() {
     <div>
       <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
         <div className="min-w-0">
-          <h1 className="[overflow-wrap:anywhere]">{course.title}</h1>
-          <p className="text-soft [overflow-wrap:anywhere]">
+          <h1 className="wrap-break-word">{course.title}</h1>
+          <p className="text-soft wrap-break-word">
             {[course.level, course.publisher, course.edition].filter(Boolean).join(' · ')}
             {' · '}
             {count(

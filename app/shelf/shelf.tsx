@@ -53,11 +53,11 @@ function CourseLine({ course }: { course: Course }) {
       <div>
         <Link
           to={`/shelf/${encodeURIComponent(course.id)}`}
-          className="page-link text-[1.15rem] font-medium [overflow-wrap:anywhere]"
+          className="page-link text-[1.15rem] font-medium wrap-break-word"
         >
           {course.title}
         </Link>
-        <p className="text-[0.95rem] text-soft [overflow-wrap:anywhere]">
+        <p className="text-[0.95rem] text-soft wrap-break-word">
           {[course.level, course.publisher, course.edition].filter(Boolean).join(' · ')}
         </p>
         <p className="text-[0.95rem] text-soft">
@@ -94,7 +94,7 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
   const progress = progressOf(household, enrolment);
   const reserve = reserves.get(enrolment.id);
   return (
-    <div className="grid items-center gap-x-5 sm:grid-cols-[minmax(150px,1fr)_220px_240px]">
+    <div className="grid items-center gap-x-5 sm:grid-cols-[minmax(100px,1fr)_200px_210px]">
       <span className="flex flex-wrap gap-x-3">
         {childrenOf(household, enrolment).map((c) => (
           <ChildName key={c.id} child={c} />

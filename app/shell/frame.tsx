@@ -43,14 +43,14 @@ export function Frame() {
           <p className="font-medium italic">
             Olden Primer <span className="text-soft">· {household.settings.name}</span>
           </p>
-          <nav aria-label="Views" className="-mx-2 flex flex-wrap">
+          <nav aria-label="Views" className="-mx-2 flex max-w-[100vw] overflow-x-auto">
             {VIEWS.map(([to, name]) => (
               <NavLink
                 key={to}
                 to={to}
                 end={to === '/'}
                 className={({ isActive }) =>
-                  `inline-flex min-h-[44px] items-center px-2 underline-offset-[6px] hover:underline ${isActive ? 'font-semibold underline decoration-2' : ''}`
+                  `inline-flex min-h-[44px] flex-none items-center px-2 underline-offset-[6px] hover:underline ${isActive ? 'font-semibold underline decoration-2' : ''}`
                 }
               >
                 {name}
@@ -60,7 +60,9 @@ export function Frame() {
         </div>
         {which === 'sample' && (
           <p className="flex flex-wrap items-center gap-x-3 border-t border-rule py-0.5 text-[0.95rem] text-soft">
-            <span>This is a sample household, to try things in. Yours stays apart from it.</span>
+            <span>
+              A sample household, to try things in.<span className="hidden sm:inline"> Yours stays apart from it.</span>
+            </span>
             <button
               type="button"
               className="page-link min-h-[32px] cursor-pointer text-ink"

@@ -33,7 +33,7 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
       className="flex items-center gap-x-4 self-stretch pb-2 pl-[56px] text-[0.95rem] leading-snug md:border-l md:border-rule md:py-1 md:pl-4"
       data-testid={`pace-${enrolment.id}`}
     >
-      <span className="hidden flex-none sm:block">
+      <span className="hidden flex-none lg:block">
         <Tally days={reserve.daysInHand} />
       </span>
       <span className="flex flex-wrap gap-x-2 md:flex-col">

@@ -95,15 +95,17 @@ export function Row({
           </span>
         </button>
         <span
-          className={`flex w-[3.700rem] flex-none flex-col items-center leading-none ${row.fresh ? 'font-semibold text-rubric' : ''}`}
+          className={`flex w-[2.900rem] sm:w-[3.700rem] flex-none flex-col items-center leading-none ${row.fresh ? 'font-semibold text-rubric' : ''}`}
         >
           <span className="text-[1.75rem]">{name.numeral ?? '·'}</span>
           {name.word && <span className="pt-1 font-sans text-[0.8rem]">{name.word}</span>}
         </span>
         <div className="min-w-0 flex-1 py-1.5 leading-snug">
-          <p className="[overflow-wrap:anywhere]">
+          <p className="wrap-break-word">
             <span className={`font-medium ${row.fresh ? 'text-rubric' : ''}`}>{sitting.course.title}</span>
-            {row.fresh && <span className="label ml-2 border border-rubric px-1 text-rubric">new lesson</span>}
+            {row.fresh && (
+              <span className="label ml-2 border border-rubric px-1 whitespace-nowrap text-rubric">new lesson</span>
+            )}
             <span className="ml-2">
               {name.rest && `${name.rest} · `}
               <i>{stepName(step)}</i>

@@ -100,7 +100,7 @@ export default function Year() {
               .sort((a, b) => (a.from < b.from ? -1 : 1))
               .map((c) => (
                 <li key={c.id} className="flex items-center justify-between gap-3 border-b border-rule">
-                  <span className="[overflow-wrap:anywhere]">
+                  <span className="wrap-break-word">
                     {shortDate(style, c.from, today)}
                     {c.to !== c.from && ` – ${shortDate(style, c.to, today)}`} · {c.label || 'closed'}{' '}
                     <span className="text-soft">· {count(daysOf(c), 'school day')}</span>

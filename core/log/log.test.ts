@@ -1,0 +1,154 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { toDay } from '../calendar';
+import { MARK_KINDS, type Mark } from '../household';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../testing/make';
+import {
+  compareMarks,
+  entryText,
+  foldMarks,
+  markRow,
+  nextSeq,
+  readMinutes,
+  readScore,
+  recordLines,
+  withEntry,
+  workedDays,
+  writeScore,
+} from './index';
+
+const markArbitrary = fc
+  .record({
+    id: fc.uuid(),
+    stepId: fc.constantFrom('s1', 's2', 's3'),
+    childId: fc.option(fc.constantFrom('A', 'B'), { nil: undefined }),
+    day: fc.integer({ min: 1, max: 5 }),
+    seq: fc.integer({ min: 0, max: 4 }),
+    kind: fc.constantFrom(...MARK_KINDS),
+  })
+  .map(({ day, childId, ...m }): Mark => ({
+    ...m,
+    enrolmentId: 'e',
+    date: `2026-10-0${day}`,
+    ...(childId ? { childId } : {}),
+  }));
+
+describe('the fold of the log', () => {
+  it('gives one standing whatever order the marks arrive in', () => {
+    fc.assert(
+      fc.property(
+        fc
+          .uniqueArray(markArbitrary, { selector: (m) => m.id, maxLength: 20 })
+          .chain((marks) => fc.tuple(fc.constant(marks), fc.shuffledSubarray(marks, { minLength: marks.length }))),
+        ([marks, shuffled]) => {
+          expect(foldMarks(shuffled)).toEqual(foldMarks(marks));
+          expect([...shuffled].sort(compareMarks)).toEqual([...marks].sort(compareMarks));
+        },
+      ),
+    );
+  });
+
+  it('settles by the last mark about the enrolment; marks about one child never do', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(markArbitrary, { selector: (m) => m.id, maxLength: 20 }), (marks) => {
+        for (const [stepId, standing] of foldMarks(marks)) {
+          const own = marks.filter((m) => m.stepId === stepId && m.childId === undefined).sort(compareMarks);
+          const last = own.at(-1)?.kind;
+          const settled = last === 'done' || last === 'known' || last === 'left out';
+          expect(standing.state).toBe(settled ? last : 'open');
+        }
+      }),
+    );
+  });
+
+  const fold = (...marks: Mark[]) => foldMarks(marks).get('s1')!;
+  const on = (kind: Mark['kind'], date: string, more: Partial<Mark> = {}) => aMark('e', 's1', kind, date, more);
+
+  it('spends a sitting on “again” only when the step was still open', () => {
+    expect(fold(on('again', '2026-10-01'))).toMatchObject({ state: 'open', sat: [toDay('2026-10-01')] });
+    const reopened = fold(on('done', '2026-10-01'), on('again', '2026-10-02'));
+    expect(reopened).toMatchObject({ state: 'open', sat: [toDay('2026-10-01')] });
+  });
+
+  it('keeps what is left of a step marked partly until it is done', () => {
+    expect(fold(on('partly', '2026-10-01', { minutesLeft: 7 })).minutesLeft).toBe(7);
+    expect(fold(on('partly', '2026-10-01', { minutesLeft: 7 }), on('done', '2026-10-02')).minutesLeft).toBeUndefined();
+    expect(fold(on('partly', '2026-10-01', { minutesLeft: 7 }), on('not today', '2026-10-02')).minutesLeft).toBe(7);
+  });
+
+  it('lists children who missed a sitting until they have caught up', () => {
+    const missed = [
+      on('done', '2026-10-01'),
+      on('missed', '2026-10-01', { childId: 'A' }),
+      on('missed', '2026-10-01', { childId: 'B' }),
+    ];
+    expect(fold(...missed).missed).toEqual(['A', 'B']);
+    expect(fold(...missed, on('done', '2026-10-05', { childId: 'A' }))).toMatchObject({ state: 'done', missed: ['B'] });
+  });
+
+  it('tells worked days from days on which nothing was done', () => {
+    const days = workedDays([on('done', '2026-10-01'), on('not today', '2026-10-02'), on('known', '2026-10-05')]);
+    expect([...days]).toEqual([toDay('2026-10-01'), toDay('2026-10-05')]);
+  });
+});
+
+describe('marking', () => {
+  const state = aHousehold({ courses: [aCourse('c')], enrolments: [anEnrolment('e', 'c')] });
+  const wish = { enrolmentId: 'e', stepId: 'L1-1', date: '2026-10-01', kind: 'done' as const };
+
+  it('makes one mark a step and date: marking again changes it and keeps its details', () => {
+    const first = { ...markRow(state, wish, 'm1'), minutes: 12, note: 'well' };
+    expect(first).toMatchObject({ id: 'm1', seq: 1, kind: 'done' });
+    const marked = { ...state, marks: [first] };
+    expect(markRow(marked, { ...wish, kind: 'again' }, 'm2')).toEqual({ ...first, kind: 'again' });
+    expect(markRow(marked, { ...wish, date: '2026-10-02' }, 'm2')).toMatchObject({ id: 'm2', seq: 2 });
+    expect(markRow(marked, { ...wish, childId: 'A', kind: 'missed' }, 'm2')).toMatchObject({ id: 'm2', childId: 'A' });
+    expect(nextSeq(marked.marks)).toBe(2);
+  });
+
+  it('reads minutes and scores as they are written, and says what is wrong in words', () => {
+    expect([readScore('17/20'), readScore(' 17 of 20 '), readScore('85%'), readScore('8,5/10'), readScore('')]).toEqual(
+      [{ got: 17, of: 20 }, { got: 17, of: 20 }, { got: 85, of: 100 }, { got: 8.5, of: 10 }, null],
+    );
+    for (const bad of ['21/20', '5/0', 'good', '101%', '-1/5']) expect(typeof readScore(bad)).toBe('string');
+    expect([readMinutes('15'), readMinutes('')]).toEqual([15, null]);
+    for (const bad of ['0', '1.5', 'ten', '601']) expect(typeof readMinutes(bad)).toBe('string');
+    expect([writeScore({ got: 17, of: 20 }), writeScore({ got: 85, of: 100 })]).toEqual(['17/20', '85%']);
+  });
+
+  it('puts details on a mark and takes them off, never into the future', () => {
+    const mark = markRow(state, wish, 'm1');
+    const text = { ...entryText(mark, '2026-10-01'), minutes: '20', score: '9/10', note: ' neat ' };
+    const entry = withEntry(mark, text, '2026-10-02');
+    expect(entry).toEqual({ mark: { ...mark, minutes: 20, score: { got: 9, of: 10 }, note: 'neat' } });
+    const full = 'mark' in entry ? entry.mark : mark;
+    expect(withEntry(full, { ...entryText(full, ''), minutes: '', score: '', note: '' }, '2026-10-02')).toEqual({
+      mark,
+    });
+    expect(withEntry(mark, { ...text, date: '2026-10-03', minutes: 'x' }, '2026-10-02')).toMatchObject({
+      faults: { minutes: expect.any(String), date: 'A mark cannot lie in the future.' },
+    });
+  });
+});
+
+describe('the record', () => {
+  it('is newest first, and a child’s own holds neither what they missed nor others’ work', () => {
+    const state = aHousehold({
+      children: [aChild('A'), aChild('B')],
+      courses: [aCourse('c')],
+      enrolments: [anEnrolment('both', 'c', { childIds: ['A', 'B'] }), anEnrolment('b', 'c', { childIds: ['B'] })],
+      marks: [
+        aMark('both', 'L1-1', 'done', '2026-10-01'),
+        aMark('both', 'L1-1', 'missed', '2026-10-01', { childId: 'B' }),
+        aMark('b', 'gone', 'done', '2026-10-02'),
+      ],
+    });
+    expect(recordLines(state).map((l) => [l.mark.date, l.step?.id])).toEqual([
+      ['2026-10-02', undefined],
+      ['2026-10-01', 'L1-1'],
+      ['2026-10-01', 'L1-1'],
+    ]);
+    expect(recordLines(state, { childId: 'A' }).map((l) => l.mark.kind)).toEqual(['done']);
+    expect(recordLines(state, { courseId: 'nothing' })).toEqual([]);
+  });
+});

@@ -1,0 +1,118 @@
+import { describe, expect, it } from 'vitest';
+import { toDay } from '../calendar';
+import type { Household, Material, Need } from '../household';
+import { makePlan, makeProblem } from '../stagger';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../testing/make';
+import { pullList, shortages, stock, toddlerCautions } from './index';
+
+const TODAY = '2026-09-07';
+const thing = (change: Partial<Material> = {}): Material => ({
+  id: 'm',
+  name: 'sheet',
+  place: 'shelf',
+  consumable: true,
+  unit: '',
+  cautions: [],
+  ...change,
+});
+const need = (change: Partial<Need> = {}): Need => ({
+  id: `n${Math.abs(hash(JSON.stringify(change)))}`,
+  materialId: 'm',
+  courseId: 'c',
+  lessonId: 'L1',
+  quantity: 1,
+  per: 'child',
+  ...change,
+});
+const hash = (s: string) => [...s].reduce((h, c) => (h * 31 + c.charCodeAt(0)) | 0, 7);
+
+/** Two children together at a sheet course, one step a day from Monday 7 September; five sheets counted. */
+const base = (change: Partial<Household> = {}): Household =>
+  aHousehold({
+    children: [aChild('A'), aChild('B')],
+    courses: [aCourse('c', { lessons: 4, perLesson: [{ kind: 'practise', count: 1 }] })],
+    enrolments: [anEnrolment('e', 'c', { childIds: ['A', 'B'], rule: { kind: 'weekly', n: 5, unit: 'steps' } })],
+    materials: [thing()],
+    movements: [{ id: 'v', materialId: 'm', date: '2026-09-01', seq: 1, kind: 'count', quantity: 5 }],
+    needs: ['L1', 'L2', 'L3', 'L4'].map((lessonId) => need({ lessonId, stepId: `${lessonId}-1` })),
+    ...change,
+  });
+const planOf = (h: Household) => makePlan(makeProblem(h, h.years[0]!, toDay(TODAY)), { sweeps: 2, seed: 1 });
+const week = (h: Household) => pullList(h, planOf(h), toDay(TODAY), toDay(TODAY) + 6);
+
+describe('the pull list', () => {
+  it('nets consumables over time: two a day from five run short on the third day', () => {
+    expect(week(base())).toMatchObject([{ needed: 8, onHand: 5, short: 3, day: toDay(TODAY), firstUse: true }]);
+    expect(shortages(base(), planOf(base()))).toMatchObject([{ day: toDay('2026-09-09'), short: 3 }]);
+  });
+
+  it('serves earlier days first: a later week is short only by what it lacks itself', () => {
+    const h = base();
+    const late = pullList(h, planOf(h), toDay('2026-09-10'), toDay('2026-09-13'));
+    expect(late).toMatchObject([{ needed: 2, short: 2 }]);
+  });
+
+  it('wants what comes back to the shelf only as often as one date uses it', () => {
+    expect(week(base({ materials: [thing({ consumable: false })] }))).toMatchObject([{ needed: 2, short: 0 }]);
+    const two = base({ materials: [thing({ consumable: false })], needs: [need({ quantity: 3, stepId: 'L1-1' })] });
+    expect(week(two)).toMatchObject([{ needed: 6, short: 1 }]);
+  });
+
+  it('counts a shared thing once, and a lesson’s consumable once for all its steps', () => {
+    const lesson = base({
+      courses: [aCourse('c', { lessons: 1, perLesson: [{ kind: 'practise', count: 3 }] })],
+      needs: [need({ per: 'shared', quantity: 2 })],
+    });
+    expect(week(lesson)).toMatchObject([{ needed: 2, short: 0 }]);
+  });
+});
+
+describe('stock', () => {
+  const marked = (...marks: Household['marks']) => base({ marks });
+  const have = (h: Household) => stock(h).get('m');
+
+  it('falls by what marked work used, told in order with counts and arrivals', () => {
+    expect(have(base())).toBe(5);
+    expect(have(marked(aMark('e', 'L1-1', 'done', TODAY, { seq: 10 })))).toBe(3);
+    expect(have(marked(aMark('e', 'L1-1', 'known', TODAY), aMark('e', 'L2-1', 'left out', TODAY)))).toBe(5);
+    const counted = marked(aMark('e', 'L1-1', 'done', TODAY, { seq: 10 }));
+    const later = { id: 'w', materialId: 'm', date: TODAY, seq: 11, kind: 'count' as const, quantity: 9 };
+    expect(have({ ...counted, movements: [later, ...counted.movements] })).toBe(9);
+    expect(have({ ...counted, movements: [{ ...later, kind: 'in' }, ...counted.movements] })).toBe(12);
+    expect(have({ ...counted, movements: [{ ...later, kind: 'out' }, ...counted.movements] })).toBe(0);
+  });
+
+  it('a sheet begun serves until it is done; one spoiled by “again” is used up', () => {
+    const partly = aMark('e', 'L1-1', 'partly', TODAY, { seq: 10 });
+    expect(have(marked(partly))).toBe(3);
+    expect(have(marked(partly, aMark('e', 'L1-1', 'done', '2026-09-08', { seq: 11 })))).toBe(3);
+    expect(week(marked(partly))[0]!.needed).toBe(6);
+    const again = [
+      aMark('e', 'L1-1', 'again', TODAY, { seq: 10 }),
+      aMark('e', 'L1-1', 'done', '2026-09-08', { seq: 11 }),
+    ];
+    expect(have(marked(...again))).toBe(1);
+  });
+
+  it('an absent child uses none', () => {
+    const marks = [
+      aMark('e', 'L1-1', 'done', TODAY, { seq: 10 }),
+      aMark('e', 'L1-1', 'missed', TODAY, { seq: 11, childId: 'B' }),
+    ];
+    expect(have(marked(...marks))).toBe(4);
+  });
+});
+
+describe('cautions', () => {
+  // Small parts: US 16 CFR 1501 (toys for under-threes); loose magnets: US 16 CFR 1262.
+  it('speak while a child is under three, and not after', () => {
+    const small = thing({ cautions: ['small parts', 'magnets', 'heat'] });
+    const at = (born: string) =>
+      toddlerCautions(aHousehold({ children: [aChild('P', { born })] }), small, toDay(TODAY));
+    expect(at('2024-09-07')).toHaveLength(2);
+    expect(at('2023-09-01')).toEqual([]);
+    expect(
+      toddlerCautions(aHousehold({ children: [aChild('P', { born: '2025-01-01' })] }), thing(), toDay(TODAY)),
+    ).toEqual([]);
+  });
+});

@@ -1,0 +1,53 @@
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { makeApp } from './app';
+
+let server: Server;
+let base: string;
+beforeAll(async () => {
+  const dist = mkdtempSync(join(tmpdir(), 'primer-'));
+  mkdirSync(join(dist, 'assets'));
+  writeFileSync(join(dist, 'index.html'), '<meta name="style-nonce" content="__NONCE__">');
+  writeFileSync(join(dist, 'assets', 'index-abc.js'), 'export {};\n'.repeat(500));
+  server = makeApp(dist).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+});
+afterAll(() => void server.close());
+
+describe('the server', () => {
+  it('sends the page with a policy of self alone, a fresh style number each time, no framing, no sniffing', async () => {
+    const policy = async () => {
+      const answer = await fetch(`${base}/shelf/some-course`);
+      const page = await answer.text();
+      const csp = answer.headers.get('content-security-policy')!;
+      const nonce = /'nonce-([^']+)'/.exec(csp)![1]!;
+      expect(page).toContain(nonce);
+      expect(csp.replace(` 'nonce-${nonce}'`, '')).not.toMatch(/unsafe|\*|https?:|data:/);
+      expect(csp).toContain("script-src 'self';");
+      expect(csp).toContain("default-src 'self'");
+      expect(answer.headers.get('x-frame-options')).toBe('DENY');
+      expect(answer.headers.get('x-content-type-options')).toBe('nosniff');
+      expect(answer.headers.get('cache-control')).toBe('no-cache');
+      expect(answer.headers.get('x-powered-by')).toBeNull();
+      return nonce;
+    };
+    expect(await policy()).not.toBe(await policy());
+  });
+
+  it('lets hashed files be kept for a year, and squeezes them', async () => {
+    const answer = await fetch(`${base}/assets/index-abc.js`, { headers: { 'accept-encoding': 'gzip' } });
+    expect(answer.headers.get('cache-control')).toBe('public, max-age=31536000, immutable');
+    expect(answer.headers.get('content-encoding')).toBe('gzip');
+  });
+
+  it('answers in JSON under /api, and with 404 for a file that is not there', async () => {
+    const api = await fetch(`${base}/api/nothing`);
+    expect([api.status, await api.json()]).toEqual([404, { error: 'There is nothing at /api/nothing.' }]);
+    expect((await fetch(`${base}/assets/gone.js`)).status).toBe(404);
+  });
+});

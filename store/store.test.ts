@@ -1,0 +1,141 @@
+import 'fake-indexeddb/auto';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { readBackup, writeBackup } from '../core/formats';
+import type { Household, Mark } from '../core/household';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../core/testing/make';
+import { HouseholdStore, type Put, StoreFault } from './index';
+
+const household = (): Household => aHousehold({ courses: [aCourse('c')], enrolments: [anEnrolment('e', 'c')] });
+let n = 0;
+const fresh = () => HouseholdStore.open(`test-${++n}`, household);
+const reopened = async (name: string) => {
+  const store = await HouseholdStore.open(name, () => {
+    throw new Error('it should be there already');
+  });
+  const found = store.household;
+  store.close();
+  return found;
+};
+const text = (h: Household) => writeBackup({ asOf: '2026-09-07', household: h });
+const mark = (id: string, kind: Mark['kind'] = 'done'): Put => ({
+  table: 'marks',
+  put: aMark('e', 'L1-1', kind, '2026-09-07', { id }),
+});
+
+describe('the store', () => {
+  it('keeps what was committed, for memory and for the next opening alike', async () => {
+    const store = await fresh();
+    const name = `test-${n}`;
+    await store.commit('marked', [mark('m1')]);
+    await store.commit('added', [{ table: 'children', put: aChild('B') }]);
+    expect(store.household.marks).toHaveLength(1);
+    expect(text(await reopened(name))).toBe(text(store.household));
+  });
+
+  it('does all rows of one commit or none', async () => {
+    const store = await fresh();
+    const before = text(store.household);
+    const broken = { table: 'marks', put: { id: undefined } } as unknown as Put;
+    await expect(store.commit('half', [mark('m1'), broken])).rejects.toThrow(StoreFault);
+    expect(text(store.household)).toBe(before);
+    expect(text(await reopened(`test-${n}`))).toBe(before);
+    expect(store.history).toEqual({});
+  });
+
+  it('takes back and does again, with labels, also after a reload', async () => {
+    const store = await fresh();
+    const name = `test-${n}`;
+    const before = text(store.household);
+    await store.commit('first', [mark('m1')]);
+    await store.commit('second', [mark('m1', 'known')]);
+    expect(store.history).toEqual({ undo: 'second' });
+    const after = text(store.household);
+    store.close();
+    const again = await HouseholdStore.open(name, household);
+    expect(await again.undo()).toBe('second');
+    expect(again.history).toEqual({ undo: 'first', redo: 'second' });
+    expect(await again.undo()).toBe('first');
+    expect(text(again.household)).toBe(before);
+    expect(await again.undo()).toBeUndefined();
+    expect(await again.redo()).toBe('first');
+    expect(await again.redo()).toBe('second');
+    expect(text(again.household)).toBe(after);
+    await again.undo();
+    await again.commit('other', [{ table: 'children', put: aChild('B') }]);
+    expect(again.history).toEqual({ undo: 'other' });
+  });
+
+  it('ends where it began after any marks and as many undos', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.tuple(fc.constantFrom('a', 'b', 'c'), fc.constantFrom('done', 'known', 'again', undefined)), {
+          maxLength: 8,
+        }),
+        async (steps) => {
+          const store = await fresh();
+          const before = text(store.household);
+          let done = 0;
+          for (const [id, kind] of steps) {
+            const was = text(store.household);
+            await store.commit('x', [
+              kind
+                ? { table: 'marks', put: { ...aMark('e', 'L1-1', kind, '2026-09-07'), id, seq: 1 } }
+                : { table: 'marks', remove: id },
+            ]);
+            if (text(store.household) !== was) done++;
+          }
+          for (let i = 0; i < done; i++) expect(await store.undo()).toBe('x');
+          expect(await store.undo()).toBeUndefined();
+          expect(text(store.household)).toBe(before);
+          store.close();
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+
+  it('refuses to take back what was changed since by another hand, and says so', async () => {
+    const store = await fresh();
+    await store.commit('mine', [mark('m1')]);
+    const db = indexedDB.open(`test-${n}`);
+    await new Promise<void>((resolve) => {
+      db.onsuccess = () => {
+        const tx = db.result.transaction('marks', 'readwrite');
+        tx.objectStore('marks').put(aMark('e', 'L1-1', 'again', '2026-09-07', { id: 'm1' }));
+        tx.oncomplete = () => resolve();
+      };
+    });
+    await expect(store.undo()).rejects.toThrow('“mine” was changed since');
+  });
+
+  it('follows another tab', async () => {
+    const one = await fresh();
+    const two = await HouseholdStore.open(`test-${n}`, household);
+    const heard = new Promise<void>((resolve) => void two.subscribe(resolve));
+    await one.commit('marked', [mark('m1')]);
+    await heard;
+    expect(text(two.household)).toBe(text(one.household));
+    expect(two.history).toEqual({ undo: 'marked' });
+    await Promise.all([one.commit('one', [mark('m2')]), two.commit('two', [mark('m3')])]);
+    await expect.poll(() => one.household.marks.length).toBe(3);
+    await expect.poll(() => two.household.marks.length).toBe(3);
+    one.close();
+    two.close();
+  });
+
+  it('replaces the household whole and keeps the old one as a readable copy', async () => {
+    const store = await fresh();
+    await store.commit('marked', [mark('m1')]);
+    const before = text(store.household);
+    await store.replace(aHousehold({ children: [aChild('Z')] }), '2026-09-07', 'restored', { keep: true });
+    expect(store.household.children.map((c) => c.id)).toEqual(['Z']);
+    expect(store.history).toEqual({});
+    const [copy] = await store.keptCopies();
+    expect(copy).toMatchObject({ why: 'restored', date: '2026-09-07' });
+    const reading = readBackup(copy!.text);
+    expect('backup' in reading && text(reading.backup.household)).toBe(before);
+    await store.setNote('last backup', '2026-09-07');
+    expect(await store.note('last backup')).toBe('2026-09-07');
+  });
+});
