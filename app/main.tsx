@@ -46,11 +46,13 @@ createRoot(document.getElementById('root')!).render(
 
 function NoSuchPage() {
   return (
-    <p className="py-8">
-      There is no such page.{' '}
-      <Link className="page-link" to="/">
-        Go to Today
-      </Link>
-    </p>
+    <>
+      <h1>There is no such page</h1>
+      <p className="py-4">
+        <Link className="page-link" to="/">
+          Go to Today
+        </Link>
+      </p>
+    </>
   );
 }

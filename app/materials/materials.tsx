@@ -105,7 +105,7 @@ export default function Materials() {
                           type="button"
                           className="btn btn-quiet page-link"
                           onClick={() => setNeeding(m)}
-                          aria-label={`Lessons that need ${m.name}`}
+                          aria-label={`Needs of lessons for ${m.name}`}
                         >
                           Needs
                         </button>

@@ -18,12 +18,14 @@ export default function CoursePage() {
   const course = byId(household.courses, courseId);
   if (!course) {
     return (
-      <p className="py-6">
-        This course is not on the shelf.{' '}
-        <Link className="page-link" to="/shelf">
-          Back to the shelf
-        </Link>
-      </p>
+      <>
+        <h1>This course is not on the shelf</h1>
+        <p className="py-4">
+          <Link className="page-link" to="/shelf">
+            Back to the shelf
+          </Link>
+        </p>
+      </>
     );
   }
   const enrolments = household.enrolments.filter((e) => e.courseId === course.id);

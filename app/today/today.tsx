@@ -41,7 +41,8 @@ export function Today() {
   useEffect(() => {
     if (started.current || rows.length === 0) return;
     started.current = true;
-    if (document.activeElement === document.body) focus(rows.find((r) => !r.mark));
+    const from = document.activeElement;
+    if (from === document.body || from?.closest('nav')) focus(rows.find((r) => !r.mark));
   }, [rows]);
 
   // A row that leaves the page must not take the focus with it: its neighbour in the course or on the page gets it.

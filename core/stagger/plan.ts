@@ -41,8 +41,11 @@ export interface Plan {
   today: Day;
   tracks: PlannedTrack[];
   cost: PlanCost;
-  /** No plan can cost less: the sum of what each enrolment costs at best with all shared people to itself. */
-  bound: number;
+  /**
+   * No plan can cost less: the sum of what each enrolment costs at best with all shared people to itself. The first
+   * plan does not wait for it: undefined there.
+   */
+  bound: number | undefined;
   clashes: Clash[];
   sweeps: number;
 }
@@ -70,6 +73,7 @@ export function* improvePlan(problem: Problem, effort: Effort): Generator<Plan |
   const budget = Math.max(1, effort.sweeps) * n;
   const work = new Work(problem);
   yield work.plan();
+  const bound = work.findBound();
   let told = work.cost;
   let order = work.order;
   for (let better = true; better && work.solves < budget;) {
@@ -79,8 +83,8 @@ export function* improvePlan(problem: Problem, effort: Effort): Generator<Plan |
     yield better ? work.plan() : undefined;
     told = work.cost;
   }
-  if (n < 2) return;
-  for (let since = work.solves; work.solves < budget && work.cost > work.bound;) {
+  if (n < 2) return yield work.plan();
+  for (let since = work.solves; work.solves < budget && work.cost > bound;) {
     order = pickGroup(n, random);
     const before = order.map((t) => work.placed[t]!);
     const was = work.cost;
@@ -92,28 +96,31 @@ export function* improvePlan(problem: Problem, effort: Effort): Generator<Plan |
     yield work.cost < told ? work.plan() : undefined;
     told = work.cost;
   }
-  if (work.cost < told) yield work.plan();
+  yield work.plan();
 }
 
 /** The planner's desk: where every track stands now, what they ask of the shared people, and what that costs. */
 class Work {
   readonly loads: Loads;
   readonly placed: Placed[];
-  readonly bound: number;
+  bound: number | undefined;
   /** Those with the least freedom first: fewest dates for their steps. */
   readonly order: number[];
   cost: number;
   solves = 0;
 
   constructor(private readonly problem: Problem) {
-    const alone = problem.tracks.map((_, t) => shortest(problem, t));
-    this.bound = alone.reduce((sum, s) => sum + s.cost, 0);
     this.loads = new Loads(problem);
-    this.placed = alone.map(() => []);
+    this.placed = problem.tracks.map(() => []);
     const freedom = (t: number) => problem.tracks[t]!.dates.length / Math.max(1, problem.tracks[t]!.steps.length);
     this.order = problem.tracks.map((_, t) => t).sort((a, b) => freedom(a) - freedom(b) || a - b);
     this.cost = 0;
     this.replace(this.order);
+  }
+
+  findBound(): number {
+    this.bound = this.problem.tracks.reduce((sum, _, t) => sum + shortest(this.problem, t).cost, 0);
+    return this.bound;
   }
 
   /** Takes the tracks out and places each again against what is left. */

@@ -1,5 +1,5 @@
 import { weekStart } from '../calendar';
-import { reach } from '../pace';
+import { reach, type Track } from '../pace';
 import { type Loads, over, type Placed } from './loads';
 import type { Problem } from './problem';
 import { WEIGHTS } from './weights';
@@ -17,62 +17,55 @@ export interface Shortest {
  */
 export function shortest(problem: Problem, t: number, loads?: Loads): Shortest {
   const track = problem.tracks[t]!;
-  const n = track.steps.length;
-  const m = track.dates.length;
+  const { steps, dates, room } = track;
+  const n = steps.length;
+  const m = dates.length;
   const capped = Number.isFinite(track.weeklyCap);
   const width = capped ? Math.min(track.weeklyCap, n + track.usedThisWeek) + 1 : 1;
-  const start = capped ? Math.min(track.usedThisWeek, width - 1) : 0;
   const size = (n + 1) * width;
   const own = ownCosts(problem, t);
   const price = loads ? sharedCosts(problem, t, loads) : undefined;
+  const usual = usualReach(track);
 
   let now = new Float64Array(size).fill(Infinity);
-  now[start] = 0;
+  let next = new Float64Array(size);
+  now[capped ? Math.min(track.usedThisWeek, width - 1) : 0] = 0;
   // For every date and state after it: the state before it.
-  const from: Int32Array[] = [];
+  const from = new Int32Array(m * size).fill(-1);
   let top = 0;
   for (let d = 0; d < m; d++) {
-    const day = track.dates[d]!;
+    const day = dates[d]!;
     const week = weekStart(day, track.firstDay);
-    const freshWeek = d === 0 ? week !== track.thisWeek : week !== weekStart(track.dates[d - 1]!, track.firstDay);
-    const next = new Float64Array(size).fill(Infinity);
-    const back = new Int32Array(size).fill(-1);
+    const freshWeek = d === 0 ? week !== track.thisWeek : week !== weekStart(dates[d - 1]!, track.firstDay);
+    if (capped && freshWeek) forgetWeek(now, width, top);
+    const row = d * size;
+    const unusual = day <= problem.today;
+    next.fill(Infinity);
     let nextTop = top;
     for (let p = 0; p <= top; p++) {
-      // A new week forgets what was used: only the cheapest of a row's states can be on a best path.
-      let cheapest = -1;
-      if (freshWeek && width > 1) {
-        for (let u = 0; u < width; u++)
-          if (now[p * width + u]! < (cheapest < 0 ? Infinity : now[cheapest]!)) cheapest = p * width + u;
-        if (cheapest < 0) continue;
-      }
       for (let u = 0; u < width; u++) {
-        const state = cheapest >= 0 ? cheapest : p * width + u;
-        const base = now[state]!;
-        if (base !== Infinity) {
-          let used = cheapest >= 0 ? 0 : u;
-          const end = reach(track, p, day, track.room[d]!, capped ? used : 0);
-          let alone = 0;
-          for (let j = p; j <= end; j++) {
-            if (j > p) {
-              alone += own(d, j - 1);
-              if (capped) used += track.steps[j - 1]!.uses;
-            }
-            const cost = base + alone + (price && j > p ? price(d, p, j) : 0);
-            const to = j * width + (capped ? used : 0);
-            // A tie goes to the path that has placed more by now: the earlier placement.
-            if (cost < next[to]! || (cost === next[to]! && state > back[to]!)) {
-              next[to] = cost;
-              back[to] = state;
-            }
-            if (j > nextTop) nextTop = j;
+        const base = now[p * width + u]!;
+        if (base === Infinity) continue;
+        let used = capped && freshWeek ? 0 : u;
+        const end = capped || unusual ? reach(track, p, day, room[d]!, capped ? used : 0) : usual[p]!;
+        if (end > nextTop) nextTop = end;
+        const state = p * width + u;
+        let alone = base;
+        for (let j = p; ; j++) {
+          const cost = price !== undefined && j > p ? alone + price(d, p, j) : alone;
+          const to = j * width + (capped ? used : 0);
+          // A tie goes to the path that has placed more by now: the earlier placement.
+          if (cost < next[to]! || (cost === next[to]! && state > from[row + to]!)) {
+            next[to] = cost;
+            from[row + to] = state;
           }
+          if (j === end) break;
+          alone += own(d, j);
+          if (capped) used += steps[j]!.uses;
         }
-        if (cheapest >= 0) break;
       }
     }
-    from.push(back);
-    now = next;
+    [now, next] = [next, now];
     top = nextTop;
   }
 
@@ -89,23 +82,46 @@ export function shortest(problem: Problem, t: number, loads?: Loads): Shortest {
   }
   const placed: Placed = new Array<number>(n).fill(-1);
   for (let d = m - 1, state = best; d >= 0; d--) {
-    const before = from[d]![state]!;
-    for (let i = Math.floor(before / width); i < Math.floor(state / width); i++) placed[i] = track.dates[d]!;
+    const before = from[d * size + state]!;
+    for (let i = Math.floor(before / width); i < Math.floor(state / width); i++) placed[i] = dates[d]!;
     state = before;
   }
   return { placed, cost: bestCost };
 }
 
+/** A new week forgets what was used: of each row only the cheapest state can be on a best path, the others go. */
+function forgetWeek(now: Float64Array, width: number, top: number): void {
+  for (let p = 0; p <= top; p++) {
+    let cheapest = p * width;
+    for (let u = 1; u < width; u++) if (now[p * width + u]! < now[cheapest]!) cheapest = p * width + u;
+    for (let u = 0; u < width; u++) if (p * width + u !== cheapest) now[p * width + u] = Infinity;
+  }
+}
+
+const reachCache = new WeakMap<Track, Int32Array>();
+
+/** How far a sitting reaches from each step on any date after today, when no weekly cap counts: the same every date. */
+function usualReach(track: Track): Int32Array {
+  let known = reachCache.get(track);
+  if (!known) {
+    known = Int32Array.from(track.steps, (_, i) => reach(track, i, Infinity, track.perSitting, -Infinity));
+    known = Int32Array.of(...known, track.steps.length);
+    reachCache.set(track, known);
+  }
+  return known;
+}
+
 /** What step i costs its own track at its d-th open date: drift, lateness, and standing off a held date. */
 export function ownCosts(problem: Problem, t: number): (d: number, i: number) => number {
-  const track = problem.tracks[t]!;
+  const { dates, target, ideal } = problem.tracks[t]!;
   const held = problem.held[t]!;
+  const wish = Int32Array.from(ideal);
+  const anyHeld = held.some((h) => h >= 0);
+  const late = Int32Array.from(dates, (day) => (day > target ? WEIGHTS.late : 0));
   return (d, i) => {
-    const day = track.dates[d]!;
-    const drift = Math.abs(d + 1 - track.ideal[i]!) * WEIGHTS.drift;
-    const late = day > track.target ? WEIGHTS.late : 0;
-    const off = held[i]! >= 0 && held[i] !== day ? WEIGHTS.held : 0;
-    return drift + late + off;
+    const gap = d + 1 - wish[i]!;
+    const cost = (gap < 0 ? -gap : gap) * WEIGHTS.drift + late[d]!;
+    return anyHeld && held[i]! >= 0 && held[i] !== dates[d] ? cost + WEIGHTS.held : cost;
   };
 }
 
@@ -122,18 +138,34 @@ function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: 
   const fresh = sum((i) => steps[i]!.fresh);
   const withTeacher = sum((i) => steps[i]!.teacher);
   const minutes = sum((i) => steps[i]!.minutes);
-  return (d, p, j) => {
-    const at = dates[d]! - problem.from;
-    let cost = 0;
+  const at = Int32Array.from(dates, (day) => day - problem.from);
+  // What one more new lesson costs on each date, and how many minutes are free before more of them cost anything.
+  const another = new Int32Array(dates.length);
+  const teacherFree = new Int32Array(dates.length).fill(1e9);
+  const childFree = new Int32Array(dates.length).fill(1e9);
+  for (let d = 0; d < dates.length; d++) {
+    const k = at[d]!;
     if (teacher >= 0) {
-      const counts = fresh[j]! > fresh[p]! && !(at === 0 && today.fresh > 0) ? 1 : 0;
-      if (counts) cost += WEIGHTS.clash * added(loads.fresh[teacher]![at]!, 1, problem.allowance[teacher]![at]!);
-      const more = withTeacher[j]! - withTeacher[p]!;
-      cost += WEIGHTS.minute * added(loads.teacher[teacher]![at]!, more, problem.teachers[teacher]!.hours[at]!);
+      const counted = k === 0 && today.fresh > 0;
+      another[d] = counted ? 0 : WEIGHTS.clash * added(loads.fresh[teacher]![k]!, 1, problem.allowance[teacher]![k]!);
+      teacherFree[d] = problem.teachers[teacher]!.hours[k]! - loads.teacher[teacher]![k]!;
     }
-    const more = minutes[j]! - minutes[p]!;
     for (const c of children) {
-      cost += WEIGHTS.minute * added(loads.child[c]![at]!, more, problem.children[c]!.hours[at]!);
+      childFree[d] = Math.min(childFree[d]!, problem.children[c]!.hours[k]! - loads.child[c]![k]!);
+    }
+  }
+  return (d, p, j) => {
+    let cost = fresh[j]! > fresh[p]! ? another[d]! : 0;
+    const taught = withTeacher[j]! - withTeacher[p]!;
+    if (taught > teacherFree[d]! && teacher >= 0) {
+      const k = at[d]!;
+      cost += WEIGHTS.minute * added(loads.teacher[teacher]![k]!, taught, problem.teachers[teacher]!.hours[k]!);
+    }
+    const spent = minutes[j]! - minutes[p]!;
+    if (spent > childFree[d]!) {
+      const k = at[d]!;
+      for (const c of children)
+        cost += WEIGHTS.minute * added(loads.child[c]![k]!, spent, problem.children[c]!.hours[k]!);
     }
     return cost;
   };

@@ -1,0 +1,147 @@
+// `npm run bench`: tables and ratios measured in one run. Nothing here passes or fails; the bars stand beside the figures.
+import { readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
+import { readdirSync } from 'node:fs';
+import { fromDay, toDay } from '../core/calendar';
+import { readBackup, writeBackup } from '../core/formats';
+import type { Household, Mark } from '../core/household';
+import { reach, reserveOf } from '../core/pace';
+import { improvePlan, makePlan, makeProblem, type Plan, type Problem } from '../core/stagger';
+import { openSample } from '../demo/open';
+import { ensureBuilt } from '../scripts/build.mjs';
+import { largeHousehold } from './instances';
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+function timed<T>(work: () => T): [T, number] {
+  const start = performance.now();
+  const result = work();
+  return [result, performance.now() - start];
+}
+
+/**
+ * The reference sweep: every track once by the plainest dynamic program (all positions, all dates, one number each).
+ * Ratios to it mean the same on a slow machine as on a fast one.
+ */
+function referenceSweep(problem: Problem): number {
+  let sum = 0;
+  for (const track of problem.tracks) {
+    const n = track.steps.length;
+    let now = new Array<number>(n + 1).fill(Infinity);
+    now[0] = 0;
+    track.dates.forEach((day, d) => {
+      const next = [...now];
+      for (let p = 0; p <= n; p++) {
+        if (now[p] === Infinity) continue;
+        const end = reach(track, p, day, track.room[d]!, 0);
+        let cost = now[p]!;
+        for (let j = p + 1; j <= end; j++) {
+          cost += Math.abs(d + 1 - track.ideal[j - 1]!);
+          if (cost < next[j]!) next[j] = cost;
+        }
+      }
+      now = next;
+    });
+    sum += Math.min(...now.filter((c) => c !== Infinity));
+  }
+  return sum;
+}
+
+console.log(
+  '\nYear: 10 drawn households of 5 children and 30 enrolments (bars: first ≤ 3, good ≤ 40 reference sweeps)\n',
+);
+console.log('seed  steps  dates  ref ms  first ÷ ref  24 sweeps ÷ ref  clashes first → 24  cost − bound');
+for (let seed = 1; seed <= 10; seed++) {
+  const { household, year } = largeHousehold(seed);
+  const problem = makeProblem(household, year, toDay('2026-09-07'));
+  const ref = median([1, 2, 3, 4, 5].map(() => timed(() => referenceSweep(problem))[1]));
+  const firsts = [1, 2, 3, 4, 5].map(() =>
+    timed(() => improvePlan(problem, { sweeps: 1, seed: 1 }).next().value as Plan),
+  );
+  const first = firsts[0]![0];
+  const [good, ms] = timed(() => makePlan(problem, { sweeps: 24, seed: 1 }));
+  const steps = problem.tracks.reduce((n, t) => n + t.steps.length, 0);
+  const cells = [
+    String(seed).padStart(4),
+    String(steps).padStart(6),
+    String(Math.max(...problem.tracks.map((t) => t.dates.length))).padStart(6),
+    ref.toFixed(1).padStart(7),
+  ];
+  cells.push((median(firsts.map((f) => f[1])) / ref).toFixed(1).padStart(12), (ms / ref).toFixed(1).padStart(16));
+  cells.push(
+    `${first.cost.clash / 100} → ${good.cost.clash / 100}`.padStart(19),
+    String(good.cost.total - good.bound!).padStart(13),
+  );
+  console.log(cells.join(' '));
+}
+
+const reading = readBackup(readFileSync(join(root, 'demo', 'household.json'), 'utf8'));
+if ('fault' in reading) throw new Error(reading.fault);
+const { backup, today } = openSample(reading.backup, toDay('2026-11-11'));
+const sample = backup.household;
+const sampleYear = sample.years[0]!;
+const planOf = (h: Household) => makePlan(makeProblem(h, sampleYear, today), { sweeps: 24, seed: 1 });
+
+console.log('\nOne mark: how much of the next ten days moves (bar: median ≤ 10%)\n');
+const sittings = (plan: Plan) =>
+  new Set(
+    plan.tracks.flatMap((t) =>
+      t.days
+        .map((d, i) => (d > today && d <= today + 14 ? `${t.enrolmentId} ${t.stepIds[i]} ${d}` : ''))
+        .filter(Boolean),
+    ),
+  );
+const base = planOf(sample);
+const shares: number[] = [];
+const kinds = ['done', 'known', 'not today', 'partly', 'again'] as const;
+for (let i = 0; i < 50; i++) {
+  const onToday = base.tracks.filter((t) => t.days[0] === today);
+  const track = onToday[i % onToday.length]!;
+  const mark: Mark = {
+    id: 'x',
+    enrolmentId: track.enrolmentId,
+    stepId: track.stepIds[0]!,
+    date: fromDay(today),
+    seq: 1e6,
+    kind: kinds[i % kinds.length]!,
+  };
+  const after = sittings(planOf({ ...sample, marks: [...sample.marks, mark] }));
+  const all = [...sittings(base)];
+  shares.push(all.filter((s) => !after.has(s)).length / all.length);
+}
+shares.sort((a, b) => a - b);
+console.log(
+  `median ${(100 * median(shares)).toFixed(0)}%, worst ${(100 * shares.at(-1)!).toFixed(0)}% of ${sittings(base).size} steps in the next fourteen days`,
+);
+
+console.log('\nOn the main thread, for the sample household (bar: no task over 50 ms)\n');
+const problem = makeProblem(sample, sampleYear, today);
+const warm = <T>(work: () => T) => median(Array.from({ length: 15 }, () => timed(work)[1]));
+const again = () => ({ ...sample, marks: [...sample.marks] });
+console.log(`make the problem   ${warm(() => makeProblem(again(), sampleYear, today)).toFixed(1)} ms`);
+console.log(`days in hand, all  ${warm(() => problem.tracks.map((t) => reserveOf(t, sampleYear))).toFixed(1)} ms`);
+console.log(`write a backup     ${warm(() => writeBackup(backup)).toFixed(1)} ms`);
+const text = writeBackup(backup);
+console.log(`read a backup      ${warm(() => readBackup(text)).toFixed(1)} ms (${Math.round(text.length / 1000)} kB)`);
+const many = Array.from({ length: 100_000 }, (_, i): Mark => ({
+  ...sample.marks[i % sample.marks.length]!,
+  id: `m${i}`,
+  seq: i,
+}));
+const big = writeBackup({ asOf: backup.asOf, household: { ...sample, marks: many } });
+console.log(`read 100,000 marks ${timed(() => readBackup(big))[1].toFixed(0)} ms (${Math.round(big.length / 1e6)} MB)`);
+
+console.log('\nFirst load of Today (bar: ≤ 200 kB of gzipped script, worker included)\n');
+if (ensureBuilt() === 0) {
+  const assets = join(root, 'dist', 'assets');
+  const scripts = readdirSync(assets).filter((f) => /^(index|plan\.worker)-.*\.js$/.test(f));
+  let total = 0;
+  for (const f of scripts) {
+    const size = gzipSync(readFileSync(join(assets, f)), { level: 6 }).length;
+    total += size;
+    console.log(`${f}  ${(size / 1000).toFixed(1)} kB`);
+  }
+  console.log(`together ${(total / 1000).toFixed(1)} kB`);
+}

@@ -1,0 +1,72 @@
+// `npm run shots`: the pictures in docs/screenshots, from the sample household at a pinned date.
+import { spawn } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium, type Page } from '@playwright/test';
+import { ensureBuilt } from './build.mjs';
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+const out = join(root, 'docs', 'screenshots');
+const PORT = 4322;
+const DESK = { width: 1280, height: 800 };
+
+type Shot = [
+  name: string,
+  path: string,
+  act?: ((page: Page) => Promise<void>) | undefined,
+  size?: { width: number; height: number },
+];
+const morning = async (page: Page) => {
+  for (const key of ['d', 'd', 'k']) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(1500);
+  }
+};
+const SHOTS: Shot[] = [
+  ['today', '/', morning],
+  ['today-phone', '/', undefined, { width: 390, height: 844 }],
+  ['today-tablet', '/', undefined, { width: 768, height: 1024 }],
+  ['year', '/year'],
+  ['shelf', '/shelf'],
+  ['course', '/shelf/arith-e', (page) => page.getByRole('button', { name: /^Lesson 1 / }).click()],
+  ['course-by-pattern', '/shelf', (page) => page.getByRole('button', { name: 'Add a course' }).click()],
+  ['materials', '/materials'],
+  ['record', '/record'],
+  ['household', '/household'],
+  ['keeping', '/keeping'],
+  [
+    'blank-page',
+    '/',
+    async (page) => {
+      await page.getByRole('button', { name: 'Open my own' }).click();
+      await page.getByRole('heading', { name: 'A blank page' }).waitFor();
+    },
+  ],
+];
+
+if (ensureBuilt() !== 0) process.exit(1);
+mkdirSync(out, { recursive: true });
+const server = spawn(join(root, 'node_modules', '.bin', 'tsx'), ['server/main.ts'], {
+  cwd: root,
+  env: { ...process.env, PORT: String(PORT) },
+});
+await new Promise((resolve) => server.stdout.once('data', resolve));
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+for (const [name, path, act, size] of SHOTS) {
+  const context = await browser.newContext({ locale: 'en-GB', timezoneId: 'Europe/Dublin', viewport: size ?? DESK });
+  const page = await context.newPage();
+  await page.clock.setFixedTime(new Date('2026-11-12T09:00:00'));
+  await page.goto(`http://127.0.0.1:${PORT}${path}`);
+  await page.waitForTimeout(3000);
+  await act?.(page);
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: join(out, `${name}.png`) });
+  await context.close();
+  console.log(`${name}.png`);
+}
+await browser.close();
+server.kill();
