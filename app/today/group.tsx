@@ -22,7 +22,7 @@ export function Group({
   const together = group.children.length > 1;
   return (
     <section
-      className="grid border-b border-edge sm:grid-cols-[96px_minmax(0,1fr)] lg:grid-cols-[120px_minmax(0,1fr)]"
+      className="grid grid-cols-[minmax(0,1fr)] border-b border-edge sm:grid-cols-[96px_minmax(0,1fr)] lg:grid-cols-[120px_minmax(0,1fr)]"
       aria-label={group.children.map((c) => c.name).join(', ')}
     >
       <div className="flex flex-wrap items-baseline gap-x-2 pt-2 sm:flex-col sm:items-end sm:border-r sm:border-rubric/40 sm:pt-3.5 sm:pr-3">
@@ -38,7 +38,7 @@ export function Group({
         {group.sittings.map((sitting) => (
           <div
             key={sitting.enrolment.id}
-            className="grid flex-1 border-b border-rule last:border-b-0 md:grid-cols-[minmax(0,1fr)_190px] lg:grid-cols-[minmax(0,1fr)_322px]"
+            className="grid flex-1 grid-cols-[minmax(0,1fr)] border-b border-rule last:border-b-0 md:grid-cols-[minmax(0,1fr)_190px] lg:grid-cols-[minmax(0,1fr)_322px]"
           >
             <ul className="flex flex-col">
               {sitting.rows.map((row) => (
