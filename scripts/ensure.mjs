@@ -8,8 +8,8 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 
 /** Runs a program to its end with its output shown; returns the exit code (1 when it could not start). */
-export function run(command, args, env = {}) {
-  const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+export function run(command, args, env = {}, stdio = 'inherit') {
+  const done = spawnSync(command, args, { cwd: root, stdio, env: { ...process.env, ...env } });
   return done.status ?? 1;
 }
 
@@ -28,8 +28,13 @@ export function ensureInstalled() {
     .digest('hex');
   const stamp = join(root, 'node_modules', '.olden-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
-  console.log('Installing what is missing …');
-  const code = run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error', '--include=dev']);
+  // On standard error: a script behind this may keep standard output for its own result.
+  console.error('Installing what is missing …');
+  const code = run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error', '--include=dev'], {}, [
+    'inherit',
+    2,
+    2,
+  ]);
   if (code !== 0) {
     console.error('The packages could not be installed: see the lines above, then run the command again.');
     process.exit(code);

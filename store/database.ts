@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
+import { fillSettings } from '../core/formats';
 import { type Household, type Settings, TABLES, type TableName } from '../core/household';
 
 export type Row = { id: string };
@@ -35,6 +36,8 @@ interface MetaRow {
 }
 
 /** The tables in the browser. The layout is versioned: a change gets a new `version` call, never an edit of an old one. */
+const VERSION_1_TABLES = TABLES.filter((t) => t !== 'proofs' && t !== 'jottings');
+
 export class Database extends Dexie {
   declare settings: EntityTable<Settings, 'id'>;
   declare history: EntityTable<HistoryEntry, 'n'>;
@@ -46,11 +49,15 @@ export class Database extends Dexie {
     super(name, { chromeTransactionDurability: 'strict' });
     this.version(1).stores({
       settings: 'id',
-      ...Object.fromEntries(TABLES.map((t) => [t, 'id'])),
+      ...Object.fromEntries(VERSION_1_TABLES.map((t) => [t, 'id'])),
       history: '++n, undone',
       kept: '++n',
       meta: 'key',
     });
+    // What a version-1 row lacks is filled in where the backup's own migration has it.
+    this.version(2)
+      .stores({ proofs: 'id', jottings: 'id' })
+      .upgrade((tx) => tx.table<Settings>('settings').toCollection().modify(fillSettings));
   }
 
   /** All stored tables of the household. */

@@ -111,6 +111,15 @@ export const KIND_DEFAULTS: Record<Kind, KindDefault> = {
   drill: { minutes: 10, presence: 'start' },
 };
 
+/**
+ * How many pages a lesson's manual pages are: "46–48" is 3, "12" is 1, "xi–xii" and anything else that cannot be
+ * counted is 1.
+ */
+export function manualPages(lesson: Lesson): number {
+  const m = /^(\d+)\s*[-–]\s*(\d+)$/.exec(lesson.pages?.trim() ?? '');
+  return m && Number(m[2]) >= Number(m[1]) ? Number(m[2]) - Number(m[1]) + 1 : 1;
+}
+
 /** A lesson's title taken apart for the page: the numeral by which the book counts it, its word, and what follows. */
 export interface LessonName {
   numeral?: string;

@@ -49,8 +49,8 @@ describe('a backup', () => {
     expect(faultOf('')).toContain('damaged');
     for (const foreign of ['{}', '[]', 'null', '"x"', '{"format":"other","version":1}'])
       expect(faultOf(foreign)).toContain('not a backup of Olden Primer');
-    expect(faultOf(good.replace('"version": 1', '"version": 7'))).toContain('newer Olden Primer (version 7');
-    expect(faultOf(good.replace('"version": 1', '"version": "1"'))).toContain('version');
+    expect(faultOf(good.replace('"version": 2', '"version": 7'))).toContain('newer Olden Primer (version 7');
+    expect(faultOf(good.replace('"version": 2', '"version": "2"'))).toContain('version');
     expect(faultOf(good.replace('"2026-09-08"', '"2026-02-30"'))).toContain('asOf');
     expect(faultOf(good.replace('"children"', '"kids"'))).toContain('“kids”');
     expect(faultOf('x'.repeat(200_000_001))).toContain('far larger');

@@ -1,10 +1,11 @@
 import { type IsoDate, isIsoDate } from '../calendar';
 import { type Household, type TableName, TABLES } from '../household';
+import { migrate } from './migrate';
 import { REFERENCES, SETTINGS_FIELDS, TABLE_FIELDS } from './schema';
 import { type Fields, record, tail } from './shapes';
 
 export const FORMAT = 'olden-primer';
-export const VERSION = 1;
+export const VERSION = 2;
 /** Longest backup that is read, in characters: some hundred times a family's ten years. */
 export const MAX_CHARACTERS = 200_000_000;
 
@@ -55,7 +56,7 @@ export function readBackup(content: string): Reading {
   if (typeof data !== 'object' || data === null || (data as { format?: unknown }).format !== FORMAT) {
     return { fault: 'This is not a backup of Olden Primer. A backup starts with "format": "olden-primer".' };
   }
-  const file = data as Record<string, unknown>;
+  let file = data as Record<string, unknown>;
   const { version } = file;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
     return { fault: 'The backup does not say which version it is: the field “version” should be a whole number.' };
@@ -65,6 +66,7 @@ export function readBackup(content: string): Reading {
       fault: `This backup was written by a newer Olden Primer (version ${version}; this one reads up to ${VERSION}). Update the program first.`,
     };
   }
+  file = migrate(file, version);
   if (!isIsoDate(file['asOf'])) return { fault: 'The field “asOf” is not a calendar day like 2026-09-01.' };
   const known = ['format', 'version', 'asOf', 'settings', ...TABLES];
   const odd = Object.keys(file).find((k) => !known.includes(k));

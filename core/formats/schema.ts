@@ -1,5 +1,5 @@
 import * as H from '../household';
-import { date, type Fields, id, list, number, oneOf, opt, record, text, whole, yesNo } from './shapes';
+import { byKind, date, type Fields, id, list, number, oneOf, opt, record, text, whole, yesNo } from './shapes';
 
 const weekday = whole(1, 7);
 const kindDefault = record({ minutes: whole(1, 600), presence: oneOf(H.PRESENCES) });
@@ -15,7 +15,7 @@ const lesson = record({ id, title: text(), pages: opt(text(60)), steps: list(ste
 const unit = record({ id, title: text(), lessons: list(lesson) });
 const placement: Fields = { enrolmentId: id, stepId: id, date };
 
-/** Version 1 of the settings and of the rows of each table: the fields, in the order in which they are written. */
+/** The settings and of the rows of each table: the fields, in the order in which they are written. */
 export const SETTINGS_FIELDS: Fields = {
   id: oneOf(['household']),
   name: text(),
@@ -23,6 +23,8 @@ export const SETTINGS_FIELDS: Fields = {
   dateStyle: oneOf(H.DATE_STYLES),
   startMinutes: whole(1, 60),
   order: list(id),
+  scope: oneOf(H.SCOPES),
+  mastery: oneOf(H.MASTERIES),
 };
 export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   children: {
@@ -53,6 +55,9 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     edition: opt(text()),
     kinds: record(Object.fromEntries(H.KINDS.map((k) => [k, kindDefault]))),
     countsNew: yesNo,
+    proof: opt(record({ practise: whole(0, 20), review: whole(0, 20), assess: whole(0, 20) })),
+    mastery: opt(oneOf(H.MASTERIES)),
+    weighByPages: opt(yesNo),
     units: list(unit),
   },
   enrolments: {
@@ -61,10 +66,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     childIds: list(id, 1, 50),
     teacherId: id,
     weekdays: list(weekday, 0, 7),
-    rule: (v) =>
-      (v as H.PaceRule | null)?.kind === 'even'
-        ? record({ kind: oneOf(['even']) })(v)
-        : record({ kind: oneOf(['even', 'weekly']), n: whole(1, 100), unit: oneOf(['steps', 'lessons']) })(v),
+    rule: byKind({ even: {}, weekly: { n: whole(1, 100), unit: oneOf(['steps', 'lessons']) } }),
     perSitting: whole(1, 100),
     minutesPerSitting: opt(whole(1, 600)),
     fromStepId: opt(id),
@@ -83,9 +85,13 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     kind: oneOf(H.MARK_KINDS),
     minutes: opt(whole(1, 600)),
     minutesLeft: opt(whole(1, 600)),
+    left: opt(text(300)),
+    goOn: opt(yesNo),
+    proofId: opt(id),
     score: opt(record({ got: number(0, 10_000), of: number(1, 10_000) })),
     note: opt(text(2000)),
   },
+  proofs: { id, enrolmentId: id, date, kept: list(id), failed: opt(date) },
   pins: { id, ...placement },
   published: { id, weekStart: date, placements: list(record(placement)) },
   materials: { id, name: text(), place: text(), consumable: yesNo, unit: text(40), cautions: list(oneOf(H.CAUTIONS)) },
@@ -108,12 +114,14 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     per: oneOf(['child', 'shared']),
   },
   pulled: { id, weekStart: date, materialId: id },
+  jottings: { id, kind: oneOf(H.JOTTING_KINDS), text: text(500), date, week: opt(date), settled: opt(date) },
 };
 
 /** Fields of each table that name a row of another. */
 export const REFERENCES: Partial<Record<H.TableName, Record<string, H.TableName>>> = {
   enrolments: { courseId: 'courses', childIds: 'children', teacherId: 'teachers' },
   marks: { enrolmentId: 'enrolments', childId: 'children' },
+  proofs: { enrolmentId: 'enrolments' },
   pins: { enrolmentId: 'enrolments' },
   movements: { materialId: 'materials' },
   needs: { materialId: 'materials', courseId: 'courses' },

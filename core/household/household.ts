@@ -10,7 +10,16 @@ export function emptyHousehold(settings: Settings): Household {
 
 /** The settings a new household starts with; first day of the week and date style come from the reader's locale. */
 export function defaultSettings(firstDay: Weekday, dateStyle: DateStyle): Settings {
-  return { id: 'household', name: 'Our household', firstDay, dateStyle, startMinutes: 5, order: [] };
+  return {
+    id: 'household',
+    name: 'Our household',
+    firstDay,
+    dateStyle,
+    startMinutes: 5,
+    order: [],
+    scope: 'mastered',
+    mastery: 'hold',
+  };
 }
 
 const indexes = new WeakMap<readonly { id: Id }[], Map<Id, unknown>>();

@@ -21,7 +21,16 @@ export interface Settings {
   startMinutes: number;
   /** Enrolments in the order of the day; those not listed follow, family style first, then the youngest child up. */
   order: Id[];
+  /** Whether known work may be proved and skipped, or every sheet is done. */
+  scope: Scope;
+  /** What happens after work that did not stick, unless a course says otherwise. */
+  mastery: Mastery;
 }
+export const SCOPES = ['mastered', 'every sheet'] as const;
+export type Scope = (typeof SCOPES)[number];
+export const MASTERIES = ['hold', 'move on'] as const;
+/** `hold`: the next lesson waits until this one sticks; `move on`: it comes back as review behind the next lesson. */
+export type Mastery = (typeof MASTERIES)[number];
 export const DATE_STYLES = ['day month', 'month day', 'year-month-day'] as const;
 export type DateStyle = (typeof DATE_STYLES)[number];
 
@@ -97,6 +106,12 @@ export interface KindDefault {
   minutes: number;
   presence: Presence;
 }
+/** How many steps of each sort are kept to prove that a stretch is known; each has a sitting of its own. */
+export interface ProofRule {
+  practise: number;
+  review: number;
+  assess: number;
+}
 export interface Course {
   id: Id;
   title: string;
@@ -106,6 +121,12 @@ export interface Course {
   kinds: Record<Kind, KindDefault>;
   /** False when first lessons of this course need no stagger (a read-aloud, say). */
   countsNew: boolean;
+  /** What is kept when a stretch is to be proved known; without it one practise, one review, then the assessment. */
+  proof?: ProofRule;
+  /** Without it the household’s own way. */
+  mastery?: Mastery;
+  /** The even rule gives a lesson with more manual pages more of the year. */
+  weighByPages?: boolean;
   units: Unit[];
 }
 
@@ -155,8 +176,40 @@ export interface Mark {
   minutes?: number;
   /** After `partly`: minutes of the step still to do. */
   minutesLeft?: number;
+  /** After `partly`: what is still to do, in words. */
+  left?: string;
+  /** After `again`, for those who move on: the step comes back behind the next lesson and holds nothing up. */
+  goOn?: boolean;
+  /** On `known` and `again`: the proof that let the step fall away, or that put it back. */
+  proofId?: Id;
   score?: Score;
   note?: string;
+}
+
+/** A stretch said to be known: these steps stay, one a sitting, to prove it. The rest fell away by marks that name it. */
+export interface Proof {
+  id: Id;
+  enrolmentId: Id;
+  date: IsoDate;
+  /** Steps kept, in order. */
+  kept: Id[];
+  /** The date on which the proof failed and the practice came back. */
+  failed?: IsoDate;
+}
+
+export const JOTTING_KINDS = ['errand', 'buy', 'note', 'reminder'] as const;
+export type JottingKind = (typeof JOTTING_KINDS)[number];
+/** Something written down the moment it came up. */
+export interface Jotting {
+  id: Id;
+  kind: JottingKind;
+  text: string;
+  /** The date it was written. */
+  date: IsoDate;
+  /** First day of the household week it is for; without it, it waits until settled. */
+  week?: IsoDate;
+  /** The date it was ticked off. */
+  settled?: IsoDate;
 }
 
 export interface Placement {
@@ -221,12 +274,14 @@ export interface Household {
   courses: Course[];
   enrolments: Enrolment[];
   marks: Mark[];
+  proofs: Proof[];
   pins: Pin[];
   published: PublishedWeek[];
   materials: Material[];
   movements: Movement[];
   needs: Need[];
   pulled: Pulled[];
+  jottings: Jotting[];
 }
 /** The tables of a household that hold rows, in the order in which they refer to one another. */
 export const TABLES = [
@@ -236,11 +291,13 @@ export const TABLES = [
   'courses',
   'enrolments',
   'marks',
+  'proofs',
   'pins',
   'published',
   'materials',
   'movements',
   'needs',
   'pulled',
+  'jottings',
 ] as const satisfies readonly (keyof Household)[];
 export type TableName = (typeof TABLES)[number];

@@ -42,6 +42,7 @@ export function readMinutes(text: string): number | null | string {
 export interface EntryText {
   minutes: string;
   minutesLeft: string;
+  left: string;
   score: string;
   note: string;
   date: string;
@@ -64,14 +65,16 @@ export function withEntry(mark: Mark, text: EntryText, latest: IsoDate): { mark:
   else if (text.date > latest) faults.date = 'A mark cannot lie in the future.';
   if (typeof minutes === 'string' || typeof left === 'string' || typeof score === 'string' || faults.date)
     return { faults };
-  const { minutes: _m, minutesLeft: _l, score: _s, note: _n, ...rest } = mark;
+  const { minutes: _m, minutesLeft: _l, left: _w, score: _s, note: _n, ...rest } = mark;
   const note = text.note.trim();
+  const words = text.left.trim();
   return {
     mark: {
       ...rest,
       date: text.date,
       ...(minutes === null ? {} : { minutes }),
       ...(left === null || mark.kind !== 'partly' ? {} : { minutesLeft: left }),
+      ...(words && mark.kind === 'partly' ? { left: words } : {}),
       ...(score === null ? {} : { score }),
       ...(note ? { note } : {}),
     },
@@ -83,6 +86,7 @@ export function entryText(mark: Mark | undefined, date: IsoDate): EntryText {
   return {
     minutes: mark?.minutes?.toString() ?? '',
     minutesLeft: mark?.minutesLeft?.toString() ?? '',
+    left: mark?.left ?? '',
     score: mark?.score ? writeScore(mark.score) : '',
     note: mark?.note ?? '',
     date: mark?.date ?? date,

@@ -10,6 +10,10 @@ export interface Standing {
   last: Mark;
   /** Minutes still to do after `partly`, when the parent said so. */
   minutesLeft?: number;
+  /** What is left after `partly`, in words. */
+  left?: string;
+  /** Taught, did not stick, and the household moves on: the step comes back behind the next lesson. */
+  deferred?: true;
   /** Days on which a sitting was spent on the step: done, partly, or taught without sticking. */
   sat: Day[];
   /** Days on which the step was taken out of the day: not today. */
@@ -43,7 +47,7 @@ export function foldMarks(marks: readonly Mark[]): Map<Id, Standing> {
 }
 
 function afterMark(before: Standing, mark: Mark): Standing {
-  const { minutesLeft: _, ...rest } = before;
+  const { minutesLeft: _m, left: _l, deferred: _d, ...rest } = before;
   const day = toDay(mark.date);
   const sat = { ...rest, last: mark, sat: [...before.sat, day] };
   const set = (state: StepState): Standing => ({ ...rest, state, last: mark });
@@ -55,9 +59,16 @@ function afterMark(before: Standing, mark: Mark): Standing {
     case 'left out':
       return set('left out');
     case 'partly':
-      return { ...sat, state: 'open', ...(mark.minutesLeft === undefined ? {} : { minutesLeft: mark.minutesLeft }) };
-    case 'again':
-      return before.state === 'open' ? { ...sat, state: 'open' } : set('open');
+      return {
+        ...sat,
+        state: 'open',
+        ...(mark.minutesLeft === undefined ? {} : { minutesLeft: mark.minutesLeft }),
+        ...(mark.left === undefined ? {} : { left: mark.left }),
+      };
+    case 'again': {
+      const open = before.state === 'open' ? { ...sat, state: 'open' as const } : set('open');
+      return mark.goOn ? { ...open, deferred: true } : open;
+    }
     case 'not today':
     case 'missed':
       return { ...before, state: 'open', last: mark, refused: [...before.refused, day] };

@@ -8,6 +8,8 @@ export interface MarkWish {
   childId?: Id;
   date: IsoDate;
   kind: MarkKind;
+  /** With `again`: the household moves on and reviews later. */
+  goOn?: boolean;
 }
 
 /** The mark that stands for a step (or for one child of it) on a date, if there is one. */
@@ -24,6 +26,12 @@ export function markOn(state: Household, wish: Omit<MarkWish, 'kind'>): Mark | u
 export function markRow(state: Household, wish: MarkWish, newId: Id): Mark {
   const old = markOn(state, wish);
   if (!old) return { ...wish, id: newId, seq: nextSeq([...state.marks, ...state.movements]) };
-  const { minutesLeft, ...rest } = old;
-  return { ...rest, kind: wish.kind, ...(wish.kind === 'partly' && minutesLeft !== undefined ? { minutesLeft } : {}) };
+  const { minutesLeft, left, goOn: _g, proofId: _p, ...rest } = old;
+  return {
+    ...rest,
+    kind: wish.kind,
+    ...(wish.kind === 'partly' && minutesLeft !== undefined ? { minutesLeft } : {}),
+    ...(wish.kind === 'partly' && left !== undefined ? { left } : {}),
+    ...(wish.goOn ? { goOn: true } : {}),
+  };
 }

@@ -20,7 +20,7 @@ export function reach(track: Track, i: number, day: Day, room: number, used: num
     if (step.notBefore > day) break;
     if (uses > track.weeklyCap) break;
     if (minutes > track.minutesPerSitting && j > i) break;
-    if (step.tests >= i) break;
+    if (step.behind >= i) break;
   }
   return j;
 }

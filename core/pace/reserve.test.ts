@@ -30,7 +30,7 @@ function countAgain(track: Track, yearEnd: Day): number | undefined {
     if (run.length > room || run.some((s) => s.notBefore > day)) return false;
     if (run.length > 1 && run.reduce((n, s) => n + s.minutes, 0) > track.minutesPerSitting) return false;
     if (used + run.reduce((n, s) => n + s.uses, 0) > track.weeklyCap) return false;
-    return !run.some((s) => s.tests >= i);
+    return !run.some((s) => s.behind >= i);
   };
   const uses = (i: number, j: number) => track.steps.slice(i, j).reduce((n, s) => n + s.uses, 0);
   /** The first date by which some filling of the dates left by k lost sittings is complete: every filling is tried. */

@@ -1,5 +1,5 @@
-import { type Day, dayShare, schoolDays, toDay, type Weekday, weekdayOf, weekStart } from '../calendar';
-import { flatten, type FlatStep, teacherMinutes } from '../course';
+import { type Day, dayKind, dayShare, schoolDays, toDay, type Weekday, weekdayOf, weekStart } from '../calendar';
+import { flatten, type FlatStep, manualPages, teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type Id, type PaceRule, type SchoolYear } from '../household';
 import { type Standing, standingsOf } from '../log';
 
@@ -14,8 +14,11 @@ export interface TrackStep {
   fresh: 0 | 1;
   /** What the step uses of a weekly cap: every step 1, or only a lesson's first remaining step. */
   uses: number;
-  /** Position, within the remaining steps, of the last introduce step that this test tests; −1 when none remains. */
-  tests: number;
+  /**
+   * Position, within the remaining steps, of the last one that must stand on an earlier date: the introduction a test
+   * tests, the step before in a proof. −1 when none remains.
+   */
+  behind: number;
   /** No date before this one. */
   notBefore: Day;
 }
@@ -44,6 +47,8 @@ export interface Track {
   usedThisWeek: number;
   /** Sittings (counted from 1 along `dates`) at which the pace rule would like each step. */
   ideal: number[];
+  /** The even rule weighs lessons by their manual pages. */
+  weighByPages: boolean;
   /** True once today's sitting has begun: it can no longer be lost, but its room still counts. */
   begunToday: boolean;
   /** What today already holds from marks: new lessons, teacher and child minutes. */
@@ -55,10 +60,36 @@ export function sittingsPerWeek(enrolment: Pick<Enrolment, 'weekdays'>, year: Pi
   return enrolment.weekdays.filter((d) => year.weekdays.includes(d)).length;
 }
 
-/** Open dates of an enrolment in a school year: school days on its weekdays, not before its first date. */
-export function openDates(enrolment: Enrolment, year: SchoolYear): Day[] {
+/**
+ * Open dates of an enrolment in a school year: school days on its weekdays, not before its first date, and the days
+ * (of the year, not closed) to which the parent has moved a sitting by hand, be they another weekday or a Saturday.
+ */
+export function openDates(enrolment: Enrolment, year: SchoolYear, moved: readonly Day[] = []): Day[] {
   const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
-  return schoolDays(year).filter((d) => d >= first && enrolment.weekdays.includes(weekdayOf(d)));
+  const open = schoolDays(year).filter((d) => d >= first && enrolment.weekdays.includes(weekdayOf(d)));
+  const more = moved.filter((d) => !open.includes(d) && ['full', 'light', 'weekend'].includes(dayKind(year, d)));
+  return more.length === 0 ? open : [...open, ...new Set(more)].sort((a, b) => a - b);
+}
+
+/** How many open steps the parent has pinned to each day. A day takes as many of them as were moved there. */
+function pinnedOn(state: Household, enrolment: Enrolment, standings: ReadonlyMap<Id, Standing>): Map<Day, number> {
+  const days = new Map<Day, number>();
+  for (const p of state.pins) {
+    if (p.enrolmentId !== enrolment.id || (standings.get(p.stepId)?.state ?? 'open') !== 'open') continue;
+    const day = toDay(p.date);
+    days.set(day, (days.get(day) ?? 0) + 1);
+  }
+  return days;
+}
+
+/** In a proof under way, the kept step before each kept step: the two never share a date. */
+function provedBefore(state: Household, enrolment: Enrolment): Map<Id, Id> {
+  const before = new Map<Id, Id>();
+  for (const p of state.proofs) {
+    if (p.enrolmentId !== enrolment.id || p.failed) continue;
+    p.kept.forEach((id, i) => i > 0 && before.set(id, p.kept[i - 1]!));
+  }
+  return before;
 }
 
 /** The steps an enrolment takes at all: from its first step on, without optional ones it has declined. */
@@ -70,10 +101,32 @@ export function takenSteps(state: Household, enrolment: Enrolment): FlatStep[] {
   return all.slice(Math.max(0, from)).filter((s) => enrolment.takesOptional || !s.optional);
 }
 
-/** The steps still to do, in order. */
+/** The steps still to do, in the order in which they are to be done. */
 export function remainingSteps(state: Household, enrolment: Enrolment): FlatStep[] {
   const standings = standingsOf(state.marks, enrolment.id);
-  return takenSteps(state, enrolment).filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
+  return inOrderToDo(takenSteps(state, enrolment), standings);
+}
+
+/**
+ * The open steps in order. One that did not stick in a household that moves on stands behind the next lesson that has
+ * not been sat for yet (the deferred steps of a lesson in their own order), so that it comes back as review.
+ */
+function inOrderToDo(taken: readonly FlatStep[], standings: ReadonlyMap<Id, Standing>): FlatStep[] {
+  const open = taken.filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
+  const held = open.filter((s) => !standings.get(s.id)?.deferred);
+  const deferred = open.filter((s) => standings.get(s.id)?.deferred);
+  if (deferred.length === 0) return open;
+  const behindLesson = new Map<number, FlatStep[]>();
+  for (const s of deferred) {
+    const next = held.find((h) => h.lessonIndex > s.lessonIndex)?.lessonIndex ?? Infinity;
+    behindLesson.set(next, [...(behindLesson.get(next) ?? []), s]);
+  }
+  const ordered: FlatStep[] = [];
+  held.forEach((s, i) => {
+    ordered.push(s);
+    if (held[i + 1]?.lessonIndex !== s.lessonIndex) ordered.push(...(behindLesson.get(s.lessonIndex) ?? []));
+  });
+  return [...ordered, ...(behindLesson.get(Infinity) ?? [])];
 }
 
 /**
@@ -110,24 +163,32 @@ export function makeTrack(state: Household, year: SchoolYear, enrolment: Enrolme
   const standings = standingsOf(state.marks, enrolment.id);
   const taken = takenSteps(state, enrolment);
   const used = todayUse(taken, standings, today, startMinutes);
-  const remaining = taken.filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
+  const remaining = inOrderToDo(taken, standings);
+  const before = provedBefore(state, enrolment);
   const cap = enrolment.rule.kind === 'weekly' ? enrolment.rule.n : Infinity;
   const byLesson = enrolment.rule.kind === 'weekly' && enrolment.rule.unit === 'lessons';
 
   const position = new Map(remaining.map((s, i) => [s.index, i]));
+  const positionOfId = new Map(remaining.map((s, i) => [s.id, i]));
+  const earlier = (i: number, at: number | undefined) => (at !== undefined && at < i ? at : -1);
   const steps = remaining.map((s, i): TrackStep => {
     const standing = standings.get(s.id);
     const minutes = standing?.minutesLeft ?? s.minutes;
     const stopped = standing?.sat.at(-1) === today || standing?.refused.at(-1) === today;
     const testsToday = s.tests >= 0 && used.doneIndexes.has(s.tests);
+    const proved = before.get(s.id);
+    const provedToday = proved !== undefined && standings.get(proved)?.sat.at(-1) === today;
     return {
       id: s.id,
       minutes,
       teacher: teacherMinutes(minutes, s.presence, startMinutes),
       fresh: s.opensNewLesson ? 1 : 0,
       uses: byLesson && remaining[i - 1]?.lessonIndex === s.lessonIndex ? 0 : 1,
-      tests: s.tests >= 0 ? (position.get(s.tests) ?? -1) : -1,
-      notBefore: stopped || testsToday ? today + 1 : -Infinity,
+      behind: Math.max(
+        earlier(i, position.get(s.tests)),
+        earlier(i, proved === undefined ? undefined : positionOfId.get(proved)),
+      ),
+      notBefore: stopped || testsToday || provedToday ? today + 1 : -Infinity,
     };
   });
   // A lesson begun on an earlier day has used its share of the cap already: its rest is free.
@@ -136,9 +197,12 @@ export function makeTrack(state: Household, year: SchoolYear, enrolment: Enrolme
     steps[0]!.uses = 0;
   }
 
-  const open = openDates(enrolment, year);
+  const pinned = pinnedOn(state, enrolment, standings);
+  const open = openDates(enrolment, year, [...pinned.keys()]);
   const dates = open.filter((d) => d >= today);
-  const room = dates.map((d) => (d === today ? Math.max(0, enrolment.perSitting - used.steps) : enrolment.perSitting));
+  const room = dates.map((d) =>
+    Math.max(0, Math.max(enrolment.perSitting, pinned.get(d) ?? 0) - (d === today ? used.steps : 0)),
+  );
   const target = targetDay(enrolment, year);
   const track: Track = {
     enrolmentId: enrolment.id,
@@ -156,6 +220,7 @@ export function makeTrack(state: Household, year: SchoolYear, enrolment: Enrolme
     thisWeek: weekStart(today, firstDay),
     usedThisWeek: cap === Infinity ? 0 : usedInWeek(taken, standings, weekStart(today, firstDay), today, byLesson),
     ideal: [],
+    weighByPages: enrolment.rule.kind === 'even' && (byId(state.courses, enrolment.courseId)?.weighByPages ?? false),
     begunToday: used.begun && dates[0] === today,
     today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
   };
@@ -236,7 +301,10 @@ function idealSittings(
   const size = new Map<number, number>();
   for (const s of taken) size.set(s.lessonIndex, (size.get(s.lessonIndex) ?? 0) + 1);
   const byLesson = rule.kind === 'weekly' && rule.unit === 'lessons';
-  const weight = (s: FlatStep) => (byLesson ? 1 / size.get(s.lessonIndex)! : 1);
+  const weight = (s: FlatStep) => {
+    if (byLesson) return 1 / size.get(s.lessonIndex)!;
+    return track.weighByPages ? manualPages(s.lesson) / size.get(s.lessonIndex)! : 1;
+  };
   const doneThisWeek = taken.filter((s) => {
     const standing = standings.get(s.id);
     return standing?.state === 'done' && (standing.sat.at(-1) ?? -Infinity) >= track.thisWeek;

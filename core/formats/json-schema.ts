@@ -1,0 +1,24 @@
+import { TABLES } from '../household';
+import { FORMAT, VERSION } from './backup';
+import { SETTINGS_FIELDS, TABLE_FIELDS } from './schema';
+import { date, type JsonSchema, list, record } from './shapes';
+
+/** Rows a table of a backup may hold. */
+const MOST_ROWS = 10_000_000;
+
+/** The JSON Schema (draft 2020-12) of a backup file, from the very checks that read one. */
+export function backupSchema(): JsonSchema {
+  const tables = Object.fromEntries(TABLES.map((t) => [t, list(record(TABLE_FIELDS[t]), 0, MOST_ROWS)]));
+  const whole = record({ asOf: date, settings: record(SETTINGS_FIELDS), ...tables }).schema;
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: `Olden Primer backup, version ${VERSION}`,
+    ...whole,
+    properties: {
+      format: { const: FORMAT },
+      version: { const: VERSION },
+      ...(whole['properties'] as JsonSchema),
+    },
+    required: ['format', 'version', ...(whole['required'] as string[])],
+  };
+}

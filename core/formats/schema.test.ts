@@ -1,0 +1,71 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import Ajv2020 from 'ajv/dist/2020';
+import { describe, expect, it } from 'vitest';
+import { aCourse, aHousehold, anEnrolment } from '../testing/make';
+import { backupSchema, readBackup, VERSION, writeBackup } from './index';
+
+const read = (path: string) => readFileSync(fileURLToPath(new URL(path, import.meta.url)), 'utf8');
+/** Independent of our own checks: ajv, JSON Schema draft 2020-12. */
+const validate = new Ajv2020({ strict: true, allErrors: true }).compile(backupSchema());
+
+describe('the published schema', () => {
+  it('is the one in docs/ (npm run schema writes it anew)', () => {
+    expect(JSON.parse(read('../../docs/backup.schema.json'))).toEqual(backupSchema());
+  });
+
+  it('accepts the sample and any backup we write, by an independent validator', () => {
+    for (const text of [
+      read('../../demo/household.json'),
+      writeBackup({
+        asOf: '2026-09-08',
+        household: aHousehold({
+          courses: [aCourse('c', {}, { proof: { practise: 1, review: 1, assess: 1 }, weighByPages: true })],
+          enrolments: [anEnrolment('e', 'c', { rule: { kind: 'weekly', n: 3, unit: 'lessons' } })],
+          proofs: [{ id: 'p', enrolmentId: 'e', date: '2026-09-08', kept: ['L1-2'] }],
+          jottings: [{ id: 'j', kind: 'buy', text: 'glue', date: '2026-09-08' }],
+        }),
+      }),
+    ]) {
+      validate(JSON.parse(text));
+      expect(validate.errors).toBeNull();
+    }
+  });
+
+  it('and our own reader refuse the same files', () => {
+    const good = JSON.parse(read('../../demo/household.json')) as Record<string, Record<string, unknown>[]>;
+    const spoil: ((file: typeof good) => void)[] = [
+      (f) => delete f['marks'],
+      (f) => (f['marks']![0]!['kind'] = 'perhaps'),
+      (f) => delete f['children']![0]!['born'],
+      (f) => (f['courses']![0]!['extra'] = 1),
+      (f) => (f['enrolments']![0]!['rule'] = { kind: 'weekly', n: 0, unit: 'steps' }),
+      (f) => (f['enrolments']![0]!['rule'] = { kind: 'someday' }),
+      (f) => (f['teachers']![0]!['minutes'] = [1]),
+      (f) => (f['jottings'] = [{ id: 'j', kind: 'buy' }]),
+    ];
+    for (const change of spoil) {
+      const file = structuredClone(good);
+      change(file);
+      expect(validate(file)).toBe(false);
+      expect('fault' in readBackup(JSON.stringify(file))).toBe(true);
+    }
+  });
+});
+
+describe('older files', () => {
+  it('a version-1 file is read for ever, and what came later is filled in', () => {
+    const text = read('./fixtures/version-1.json');
+    expect(JSON.parse(text)).toMatchObject({ version: 1 });
+    const reading = readBackup(text);
+    if ('fault' in reading) throw new Error(reading.fault);
+    const { household } = reading.backup;
+    expect(household.settings).toMatchObject({ scope: 'mastered', mastery: 'hold' });
+    expect([household.proofs, household.jottings]).toEqual([[], []]);
+    expect(household.marks).toHaveLength(40);
+    const again = writeBackup(reading.backup);
+    expect(JSON.parse(again)).toMatchObject({ version: VERSION });
+    validate(JSON.parse(again));
+    expect(validate.errors).toBeNull();
+  });
+});

@@ -1,0 +1,2 @@
+export * from './proof';
+export * from './again';

@@ -1,0 +1,2 @@
+export * from './week';
+export * from './move';

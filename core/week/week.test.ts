@@ -1,0 +1,139 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { dayKind, fromDay, toDay, weekStart } from '../calendar';
+import type { Household } from '../household';
+import { makePlan, makeProblem, type Plan } from '../stagger';
+import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../testing/make';
+import { brokenPins, moveSitting, publishWeek, weekPage } from './index';
+
+const MONDAY = toDay('2026-09-07');
+const TUESDAY = MONDAY + 1;
+const plan = (h: Household, today = MONDAY): Plan =>
+  makePlan(makeProblem(h, h.years[0]!, today), { sweeps: 4, seed: 1 });
+const household = (change: Partial<Household> = {}): Household =>
+  aHousehold({
+    courses: [aCourse('c', { lessons: 40 })],
+    // Four sittings a week for one step each: Friday stays free.
+    enrolments: [anEnrolment('e', 'c', { weekdays: [1, 2, 3, 4], rule: { kind: 'weekly', n: 4, unit: 'steps' } })],
+    ...change,
+  });
+const week = (h: Household, p: Plan, start = MONDAY) => weekPage(h, h.years[0]!, p, start);
+const cells = (h: Household, p: Plan, start = MONDAY) =>
+  week(h, p, start).rows[0]!.cells.map((c) => c.items.map((i) => `${i.step.id}${i.mark ? ` ${i.mark}` : ''}`).join());
+const moved = (h: Household, p: Plan, from: number, to: number): Household => {
+  const m = moveSitting(h, h.years[0]!, p, h.enrolments[0]!, from, to);
+  if ('fault' in m) throw new Error(m.fault);
+  return {
+    ...h,
+    pins: [...h.pins.filter((x) => !m.remove.includes(x.id) && !m.put.some((y) => y.id === x.id)), ...m.put],
+  };
+};
+
+describe('the week', () => {
+  it('shows what each day holds, its closed and light days, and what it asks of the teacher', () => {
+    const h = household({
+      years: [
+        aYear({ lightDays: [5], closed: [{ id: 'x', from: '2026-09-09', to: '2026-09-09', label: 'gate repairs' }] }),
+      ],
+      marks: [aMark('e', 'L1-1', 'done', '2026-09-07')],
+    });
+    const page = week(h, plan(h, TUESDAY));
+    expect(page.days.map((d) => d.kind)).toEqual(['full', 'full', 'closed', 'full', 'light']);
+    expect(page.days[2]!.label).toBe('gate repairs');
+    expect(page.rows[0]!.cells[0]!.items[0]).toMatchObject({ mark: 'done', fresh: true });
+    expect(page.days[0]!.teachers[0]).toMatchObject({ minutes: 20, hours: 240, fresh: 1, allowance: 1 });
+    expect(page.days[4]!.teachers[0]).toMatchObject({ hours: 120 });
+    expect(page.rows[0]!.done).toBe(1);
+  });
+
+  it('publishes what stands, holds the plan to it, and tells planned from done', () => {
+    const h = household();
+    const before = week(h, plan(h));
+    const record = publishWeek(before);
+    expect(record.placements).toHaveLength(4);
+    // Monday was missed, Tuesday’s work was done on time.
+    const later = {
+      ...h,
+      published: [record],
+      marks: [aMark('e', 'L1-1', 'not today', '2026-09-07'), aMark('e', 'L1-1', 'done', '2026-09-08')],
+    };
+    const page = week(later, plan(later, MONDAY + 2));
+    const [row] = page.rows;
+    expect(row).toMatchObject({ published: 4, settled: 1, done: 1 });
+    expect(row!.cells[1]!.items.map((i) => [i.step.id, i.slipped])).toEqual([
+      ['L1-1', false],
+      ['L1-2', true],
+    ]);
+    const held = plan({ ...h, published: [record] });
+    expect(held.tracks[0]!.days.slice(0, 4)).toEqual(plan(h).tracks[0]!.days.slice(0, 4));
+  });
+
+  it('moves a sitting with all that is behind it, to a free weekday or a Saturday too', () => {
+    const h = household();
+    const p = plan(h);
+    expect(cells(h, p)).toEqual(['L1-1', 'L1-2', 'L2-1', 'L2-2', '']);
+    const friday = moved(h, p, MONDAY + 3, MONDAY + 4);
+    expect(cells(friday, plan(friday))).toEqual(['L1-1', 'L1-2', 'L2-1', '', 'L2-2']);
+    const saturday = moved(h, p, MONDAY + 3, MONDAY + 5);
+    expect(cells(saturday, plan(saturday))).toEqual(['L1-1', 'L1-2', 'L2-1', '', '', 'L2-2']);
+    const early = moved(h, p, MONDAY + 3, MONDAY);
+    // Three steps stand before it and a sitting holds one: the pin cannot be kept, and that is said.
+    expect(brokenPins(early, plan(early))).toMatchObject([{ pin: { stepId: 'L2-2' }, stands: MONDAY + 3 }]);
+    expect(brokenPins(friday, plan(friday))).toEqual([]);
+  });
+
+  it('says why a sitting cannot stand somewhere', () => {
+    const h = household({
+      years: [aYear({ closed: [{ id: 'x', from: '2026-09-09', to: '2026-09-09', label: '' }] })],
+    });
+    const p = plan(h, TUESDAY);
+    const fault = (to: number, from = TUESDAY) => {
+      const m = moveSitting(h, h.years[0]!, p, h.enrolments[0]!, from, to);
+      return 'fault' in m ? m.fault : '';
+    };
+    expect(fault(MONDAY)).toContain('past');
+    expect(fault(MONDAY + 2)).toContain('closed');
+    expect(fault(toDay('2027-08-01'))).toContain('outside');
+    expect(fault(MONDAY + 4, MONDAY + 4)).toContain('Nothing of this course');
+  });
+
+  it('names a pin that could not be kept', () => {
+    const h = household({ pins: [{ id: 'p', enrolmentId: 'e', stepId: 'L30-1', date: '2026-09-08' }] });
+    expect(brokenPins(h, plan(h))[0]).toMatchObject({ pin: { id: 'p' } });
+  });
+
+  it('places every moved sitting where it was put, and keeps order, on any household', () => {
+    fc.assert(
+      fc.property(householdArbitrary, fc.nat(), fc.integer({ min: 0, max: 12 }), ({ state, year, today }, at, by) => {
+        const p = makePlan(makeProblem(state, year, today), { sweeps: 3, seed: 1 });
+        const sittings = p.tracks.flatMap((t) =>
+          [...new Set(t.days.filter((d) => d >= 0))].map((d) => [t, d] as const),
+        );
+        if (sittings.length === 0) return;
+        const [track, from] = sittings[at % sittings.length]!;
+        const enrolment = state.enrolments.find((x) => x.id === track.enrolmentId)!;
+        const to = from + by;
+        const move = moveSitting(state, year, p, enrolment, from, to);
+        if ('fault' in move) {
+          expect(['closed', 'outside'].includes(dayKind(year, to)) || move.fault.includes('marked')).toBe(true);
+          return;
+        }
+        const next = { ...state, pins: move.put };
+        const after = makePlan(makeProblem(next, year, today), { sweeps: 3, seed: 1 }).tracks.find(
+          (t) => t.enrolmentId === track.enrolmentId,
+        )!;
+        const placed = after.days.filter((d) => d >= 0);
+        expect([...placed].sort((a, b) => a - b)).toEqual(placed);
+        expect(weekPage(next, year, p, weekStart(to, 1)).days.length).toBeGreaterThan(0);
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('two publications of the same week', () => {
+  it('replace one another: the record is kept under the first day', () => {
+    const h = household();
+    expect(publishWeek(week(h, plan(h))).id).toBe(fromDay(MONDAY));
+  });
+});

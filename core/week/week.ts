@@ -1,0 +1,179 @@
+import { type Day, type DayKind, dayKind, fromDay, toDay } from '../calendar';
+import { flatten, type FlatStep, teacherMinutes } from '../course';
+import {
+  byId,
+  type Child,
+  childrenOf,
+  type Course,
+  type Enrolment,
+  type Household,
+  type Id,
+  inOrderOfDay,
+  type MarkKind,
+  type PublishedWeek,
+  type SchoolYear,
+  type Teacher,
+} from '../household';
+import { compareMarks, marksByEnrolment, standingsOf } from '../log';
+import { teacherHours } from '../pace';
+import { NEW_LESSONS_A_TEACHER, type Plan } from '../stagger';
+
+/** One step in one cell of the week. */
+export interface WeekItem {
+  step: FlatStep;
+  /** The mark it got on that day; undefined while it is only planned there. */
+  mark?: MarkKind;
+  /** It was published for this day and stands elsewhere now, or was done on another day. */
+  slipped: boolean;
+  /** A new lesson on that day. */
+  fresh: boolean;
+  /** Moved there by hand. */
+  pinned: boolean;
+  minutes: number;
+}
+export interface WeekCell {
+  day: Day;
+  items: WeekItem[];
+}
+export interface WeekRow {
+  enrolment: Enrolment;
+  course: Course;
+  children: Child[];
+  cells: WeekCell[];
+  /** Steps published for this week; undefined while the week is not published. */
+  published: number | undefined;
+  /** Of those, the steps settled by now. */
+  settled: number;
+  /** Steps done or known in this week, published or not. */
+  done: number;
+}
+export interface TeacherDay {
+  teacher: Teacher;
+  /** Minutes of teaching planned or given that day, and the minutes there are. */
+  minutes: number;
+  hours: number;
+  /** New lessons that day, and how many are allowed. */
+  fresh: number;
+  allowance: number;
+}
+export interface WeekDay {
+  day: Day;
+  kind: DayKind;
+  /** Why it is closed, in the parent’s words. */
+  label?: string;
+  teachers: TeacherDay[];
+}
+export interface WeekPage {
+  start: Day;
+  days: WeekDay[];
+  rows: WeekRow[];
+  published: PublishedWeek | undefined;
+}
+
+/**
+ * One household week: what stands in it by the record and by the plan, who is needed how long, and what was published.
+ * Days without school that hold no work are left out. Weeks before the plan’s date hold the record alone.
+ */
+export function weekPage(state: Household, year: SchoolYear, plan: Plan | undefined, start: Day): WeekPage {
+  const published = state.published.find((p) => p.weekStart === fromDay(start));
+  const all = Array.from({ length: 7 }, (_, i) => start + i);
+  const rows = inOrderOfDay(state)
+    .map((e) => rowOf(state, plan, published, e, all))
+    .filter((r) => r !== undefined);
+  const used = (day: Day) => rows.some((r) => r.cells.some((c) => c.day === day && c.items.length > 0));
+  const shown = all.filter((d) => !['weekend', 'outside'].includes(dayKind(year, d)) || used(d));
+  return {
+    start,
+    published,
+    days: shown.map((day) => weekDay(state, year, rows, day)),
+    rows: rows.map((r) => ({ ...r, cells: r.cells.filter((c) => shown.includes(c.day)) })),
+  };
+}
+
+function rowOf(
+  state: Household,
+  plan: Plan | undefined,
+  published: PublishedWeek | undefined,
+  enrolment: Enrolment,
+  days: readonly Day[],
+): WeekRow | undefined {
+  const course = byId(state.courses, enrolment.courseId);
+  if (!course) return undefined;
+  const steps = new Map(flatten(course).map((s) => [s.id, s]));
+  const standings = standingsOf(state.marks, enrolment.id);
+  const open = (id: Id) => (standings.get(id)?.state ?? 'open') === 'open';
+  const from = fromDay(days[0]!);
+  const to = fromDay(days.at(-1)!);
+  const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? [])
+    .filter((m) => m.childId === undefined && m.date >= from && m.date <= to)
+    .sort(compareMarks);
+  const track = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
+  const planned = new Map<Id, Day>();
+  track?.stepIds.forEach((id, i) => open(id) && track.days[i]! >= 0 && planned.set(id, track.days[i]!));
+  const was = published?.placements.filter((p) => p.enrolmentId === enrolment.id) ?? [];
+  const pins = new Map(state.pins.filter((p) => p.enrolmentId === enrolment.id).map((p) => [p.stepId, p.date]));
+
+  const cells = days.map((day): WeekCell => {
+    const date = fromDay(day);
+    const items = new Map<Id, WeekItem>();
+    const put = (id: Id, more: Pick<WeekItem, 'slipped'> & { mark?: MarkKind }) => {
+      const step = steps.get(id);
+      if (!step) return;
+      const taught = more.mark === undefined || ['done', 'partly', 'again'].includes(more.mark);
+      items.set(id, {
+        step,
+        ...more,
+        fresh: step.opensNewLesson && taught && !more.slipped,
+        pinned: more.mark === undefined && !more.slipped && pins.get(id) === date,
+        minutes: standings.get(id)?.minutesLeft ?? step.minutes,
+      });
+    };
+    for (const p of was) if (p.date === date && planned.get(p.stepId) !== day) put(p.stepId, { slipped: true });
+    for (const [id, d] of planned) if (d === day) put(id, { slipped: false });
+    for (const m of marks) if (m.date === date) put(m.stepId, { slipped: false, mark: m.kind });
+    return { day, items: [...items.values()].sort((a, b) => a.step.index - b.step.index) };
+  });
+  if (cells.every((c) => c.items.length === 0) && was.length === 0) return undefined;
+  const settledIds = new Set(marks.filter((m) => m.kind === 'done' || m.kind === 'known').map((m) => m.stepId));
+  return {
+    enrolment,
+    course,
+    children: childrenOf(state, enrolment),
+    cells,
+    published: published ? was.length : undefined,
+    settled: was.filter((p) => !open(p.stepId)).length,
+    done: settledIds.size,
+  };
+}
+
+function weekDay(state: Household, year: SchoolYear, rows: readonly WeekRow[], day: Day): WeekDay {
+  const kind = dayKind(year, day);
+  const range = year.closed.find((c) => toDay(c.from) <= day && day <= toDay(c.to));
+  const teachers = state.teachers.map((teacher): TeacherDay => {
+    let minutes = 0;
+    let fresh = 0;
+    for (const r of rows) {
+      if (r.enrolment.teacherId !== teacher.id) continue;
+      const items = (r.cells.find((c) => c.day === day)?.items ?? []).filter(takesTime);
+      if (items.some((i) => i.fresh)) fresh++;
+      for (const i of items) minutes += teacherMinutes(i.minutes, i.step.presence, state.settings.startMinutes);
+    }
+    const hours = kind === 'full' || kind === 'light' ? teacherHours(teacher.minutes, year, day) : 0;
+    return { teacher, minutes, hours, fresh, allowance: hours > 0 ? NEW_LESSONS_A_TEACHER : 0 };
+  });
+  return { day, kind, ...(kind === 'closed' && range?.label ? { label: range.label } : {}), teachers };
+}
+
+/** Only what is planned or was sat for takes anybody’s time. */
+const takesTime = (i: WeekItem) => !i.slipped && (i.mark === undefined || ['done', 'partly', 'again'].includes(i.mark));
+
+/** The record of a week as it stands: what is marked in it and what the plan puts there. Published under its first day. */
+export function publishWeek(page: WeekPage): PublishedWeek {
+  const placements = page.rows.flatMap((r) =>
+    r.cells.flatMap((c) =>
+      c.items.filter(takesTime).map((i) => ({ enrolmentId: r.enrolment.id, stepId: i.step.id, date: fromDay(c.day) })),
+    ),
+  );
+  const weekStart = fromDay(page.start);
+  return { id: weekStart, weekStart, placements };
+}
