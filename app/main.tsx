@@ -12,8 +12,10 @@ import { Today } from './today/today';
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 if (nonce) setNonce(nonce);
 
+const Week = lazy(() => import('./week/week'));
 const Year = lazy(() => import('./year/year'));
 const Shelf = lazy(() => import('./shelf/shelf'));
+const PastePage = lazy(() => import('./shelf/paste-page'));
 const CoursePage = lazy(() => import('./shelf/course-page'));
 const Materials = lazy(() => import('./materials/materials'));
 const Record = lazy(() => import('./record/record'));
@@ -28,8 +30,10 @@ createRoot(document.getElementById('root')!).render(
           <Routes>
             <Route element={<Frame />}>
               <Route path="/" element={<Today />} />
+              <Route path="/week" element={<Week />} />
               <Route path="/year" element={<Year />} />
               <Route path="/shelf" element={<Shelf />} />
+              <Route path="/shelf/new/contents" element={<PastePage />} />
               <Route path="/shelf/:courseId" element={<CoursePage />} />
               <Route path="/materials" element={<Materials />} />
               <Route path="/record" element={<Record />} />

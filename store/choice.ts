@@ -12,3 +12,8 @@ export function chooseOpen(which: Which): void {
 }
 
 export const databaseName = (which: Which): string => `olden-primer-${which}`;
+
+const BEGUN = 'olden-primer own begun';
+/** Whether the family has ever had a household of its own in this browser. */
+export const ownBegun = (): boolean => localStorage.getItem(BEGUN) !== null;
+export const noteOwnBegun = (): void => localStorage.setItem(BEGUN, 'yes');

@@ -9,6 +9,8 @@ import {
   DATE_STYLES,
   type DateStyle,
   inOrderOfDay,
+  type Mastery,
+  type Scope,
   type Settings,
   type Teacher,
 } from '../../core/household';
@@ -187,6 +189,30 @@ export default function HouseholdPage() {
                     {longDate(s, today)}
                   </option>
                 ))}
+              </select>
+            )}
+          </Field>
+          <Field label="What is known already">
+            {(p) => (
+              <select
+                {...p}
+                value={settings.scope}
+                onChange={(e) => set('what is done of known work', { scope: e.target.value as Scope })}
+              >
+                <option value="mastered">may be proved in a few steps, and the rest skipped</option>
+                <option value="every sheet">is done all the same, every sheet</option>
+              </select>
+            )}
+          </Field>
+          <Field label="What did not stick" hint="A course may have its own way: see it on the shelf.">
+            {(p) => (
+              <select
+                {...p}
+                value={settings.mastery}
+                onChange={(e) => set('what happens after “again”', { mastery: e.target.value as Mastery })}
+              >
+                <option value="hold">holds the next lesson until it does</option>
+                <option value="move on">comes back behind the next lesson, as review</option>
               </select>
             )}
           </Field>

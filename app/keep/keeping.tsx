@@ -5,6 +5,7 @@ import type { KeptCopy } from '../../store';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
 import { Dialog } from '../ui/dialog';
+import { download } from '../ui/download';
 import { count } from '../ui/words';
 
 const LAST_BACKUP = 'last backup';
@@ -33,12 +34,8 @@ export default function Keeping() {
 
   const save = async () => {
     const asOf = fromDay(today);
-    const url = URL.createObjectURL(new Blob([writeBackup({ asOf, household })], { type: 'application/json' }));
-    const a = document.createElement('a');
-    a.href = url;
-    a.download = `olden-primer ${household.settings.name.replace(/[^\p{L}\p{N} -]/gu, '')} ${asOf}.json`;
-    a.click();
-    setTimeout(() => URL.revokeObjectURL(url), 10_000);
+    const name = household.settings.name.replace(/[^\p{L}\p{N} -]/gu, '');
+    download(`olden-primer ${name} ${asOf}.json`, writeBackup({ asOf, household }), 'application/json');
     await store.setNote(LAST_BACKUP, asOf);
     setLast(asOf);
     say('The backup is in your downloads.');

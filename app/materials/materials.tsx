@@ -2,6 +2,8 @@ import { useMemo, useState } from 'react';
 import { weekStart } from '../../core/calendar';
 import type { Material } from '../../core/household';
 import { pullList, type PullLine, shortages, stock, toddlerCautions } from '../../core/materials';
+import { toBuy } from '../../core/jot';
+import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { dayAndDate, shortDate } from '../ui/dates';
@@ -25,6 +27,7 @@ export default function Materials() {
     () => (plan ? shortages(household, plan) : []).filter((s) => s.day > start + 6),
     [household, plan, start],
   );
+  const buy = toBuy(household, today);
   const onHand = useMemo(() => stock(household), [household]);
   const uses = new Map<string, number>();
   for (const n of household.needs) uses.set(n.materialId, (uses.get(n.materialId) ?? 0) + 1);
@@ -63,6 +66,14 @@ export default function Materials() {
           </p>
         )}
       </section>
+      {buy.length > 0 && (
+        <section className="pt-6" aria-labelledby="buy">
+          <h2 id="buy" className="border-b border-ink pb-1">
+            To buy
+          </h2>
+          <JottingList jottings={buy} name="To buy" />
+        </section>
+      )}
       <section className="pt-7 print:hidden" aria-labelledby="all">
         <h2 id="all">Everything</h2>
         {household.materials.length === 0 ? (

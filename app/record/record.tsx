@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { toDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
+import { notesOf } from '../../core/jot';
 import { recordLines, type RecordLine, writeScore } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
@@ -13,7 +14,7 @@ const PAGE = 20;
 
 /** What was done, day by day, newest first. Every line can be mended or taken out, and that undone. */
 export default function Record() {
-  const { household } = useHousehold();
+  const { household, commit } = useHousehold();
   const [childId, setChild] = useState('');
   const [courseId, setCourse] = useState('');
   const [shown, setShown] = useState(PAGE);
@@ -30,8 +31,11 @@ export default function Record() {
       if (list) list.push(l);
       else byDate.set(l.mark.date, [l]);
     }
-    return [...byDate];
-  }, [lines]);
+    // A day with a note of its own is a day of the record, with or without marks.
+    if (!childId && !courseId)
+      for (const j of household.jottings) if (j.kind === 'note' && !byDate.has(j.date)) byDate.set(j.date, []);
+    return [...byDate].sort(([a], [b]) => (a < b ? 1 : -1));
+  }, [lines, household.jottings, childId, courseId]);
 
   return (
     <div>
@@ -87,6 +91,22 @@ export default function Record() {
               {list.map((l) => (
                 <Line key={l.mark.id} line={l} edit={() => setEditing(l)} />
               ))}
+              {!childId &&
+                !courseId &&
+                notesOf(household, toDay(date)).map((n) => (
+                  <li key={n.id} className="flex min-h-[40px] items-center gap-3">
+                    <span className="label w-10 flex-none sm:w-16">note</span>
+                    <span className="min-w-0 flex-1 wrap-break-word">{n.text}</span>
+                    <button
+                      type="button"
+                      className="btn btn-quiet page-link print:hidden"
+                      aria-label={`Throw out: ${n.text}`}
+                      onClick={() => void commit(`${n.text}: thrown out`, [{ table: 'jottings', remove: n.id }])}
+                    >
+                      Throw out
+                    </button>
+                  </li>
+                ))}
             </ul>
           </section>
         ))}
@@ -105,6 +125,7 @@ function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
   const { mark, course, step, children } = line;
   const details = [
     mark.minutes === undefined ? undefined : `${mark.minutes} min`,
+    mark.left && `left: ${mark.left}`,
     mark.score && `score ${writeScore(mark.score)}`,
     mark.note && `“${mark.note}”`,
   ].filter(Boolean);

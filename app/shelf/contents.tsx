@@ -1,58 +1,168 @@
-import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import {
+  ArrowDown,
+  ArrowUp,
+  ChevronDown,
+  ChevronRight,
+  GripVertical,
+  Plus,
+  SquareSplitVertical,
+  Trash2,
+} from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+import { Link } from 'react-router';
 import {
   changeLesson,
   changeStep,
   deleteLesson,
   deleteStep,
+  flatten,
   insertLesson,
   insertStep,
   kindName,
+  moveLesson,
+  moveStep,
+  splitStep,
+  stepName,
 } from '../../core/course';
 import { type Course, type Kind, KINDS, type Lesson, type Presence, PRESENCES, type Step } from '../../core/household';
 import { useHousehold } from '../shell/household';
+import { download } from '../ui/download';
 import { count, PRESENCE_WORDS } from '../ui/words';
+import { RestepDialog } from './restep-dialog';
 
-/** The contents of a course: lessons to open one at a time, each with its steps to rename, insert, delete, make optional. */
+/**
+ * The contents of a course: lessons to open one at a time, each with its steps to rename, insert, delete, split, make
+ * optional. Lessons change places by their handle, or by keys with Alt and an arrow.
+ */
 export function Contents({ course }: { course: Course }) {
   const { commit } = useHousehold();
   const [open, setOpen] = useState<string>();
-  const store = (label: string, next: Course) =>
-    void commit(`${course.title}: ${label}`, [{ table: 'courses', put: next }]);
+  const [restepping, setRestepping] = useState(false);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const lessons = course.units.flatMap((u) => u.lessons);
+  const store: Store = (label, next) => void commit(`${course.title}: ${label}`, [{ table: 'courses', put: next }]);
+  const drop = ({ active, over }: DragEndEvent) => {
+    const lesson = lessons.find((l) => l.id === active.id);
+    if (lesson && over && over.id !== active.id)
+      store(`${lesson.title} moved`, moveLesson(course, lesson.id, String(over.id)));
+  };
+  const shift = (lesson: Lesson, by: -1 | 1) => {
+    const to = lessons[lessons.indexOf(lesson) + by];
+    if (to) store(`${lesson.title} moved`, moveLesson(course, lesson.id, to.id));
+  };
   return (
     <section aria-labelledby="contents">
-      <h2 id="contents">Contents</h2>
-      {course.units.map((unit) => (
-        <div key={unit.id} className="pt-2">
-          {unit.title && <h3 className="border-b border-edge pb-1">{unit.title}</h3>}
-          <ul>
-            {unit.lessons.map((lesson) => (
-              <li key={lesson.id} className="border-b border-rule">
-                <button
-                  type="button"
-                  className="flex min-h-[44px] w-full cursor-pointer items-center gap-2 text-left"
-                  aria-expanded={open === lesson.id}
-                  onClick={() => setOpen(open === lesson.id ? undefined : lesson.id)}
-                >
-                  {open === lesson.id ? (
-                    <ChevronDown size={18} aria-hidden="true" />
-                  ) : (
-                    <ChevronRight size={18} aria-hidden="true" />
-                  )}
-                  <span className="flex-1 wrap-break-word">{lesson.title}</span>
-                  <span className="text-[0.95rem] text-soft">
-                    {lesson.pages && `manual ${lesson.pages} · `}
-                    {count(lesson.steps.length, 'step')}
-                    {lesson.steps.some((s) => s.optional) && ', some optional'}
-                  </span>
-                </button>
-                {open === lesson.id && <LessonEditor course={course} lesson={lesson} store={store} />}
-              </li>
-            ))}
-          </ul>
-        </div>
-      ))}
+      <div className="flex flex-wrap items-baseline justify-between gap-2">
+        <h2 id="contents">Contents</h2>
+        <span className="flex flex-wrap gap-2">
+          <button type="button" className="btn" onClick={() => setRestepping(true)}>
+            Steps for a stretch
+          </button>
+          <Link className="btn" to={`/shelf/new/contents?to=${encodeURIComponent(course.id)}`}>
+            Add contents
+          </Link>
+          <button
+            type="button"
+            className="btn"
+            onClick={() =>
+              void import('../../core/contents').then((c) =>
+                download(`${course.title}.csv`, c.writeCourseCsv(course), 'text/csv'),
+              )
+            }
+          >
+            As CSV
+          </button>
+        </span>
+      </div>
+      <p className="text-[0.95rem] text-soft">
+        Lessons change places by their handle, or with <kbd>alt ↑</kbd> <kbd>alt ↓</kbd>.
+      </p>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <SortableContext items={lessons.map((l) => l.id)} strategy={verticalListSortingStrategy}>
+          {course.units.map((unit) => (
+            <div key={unit.id} className="pt-2">
+              {unit.title && <h3 className="border-b border-edge pb-1">{unit.title}</h3>}
+              <ul>
+                {unit.lessons.map((lesson) => (
+                  <LessonLine
+                    key={lesson.id}
+                    lesson={lesson}
+                    open={open === lesson.id}
+                    toggle={() => setOpen(open === lesson.id ? undefined : lesson.id)}
+                    shift={(by) => shift(lesson, by)}
+                  >
+                    <LessonEditor course={course} lesson={lesson} store={store} />
+                  </LessonLine>
+                ))}
+              </ul>
+            </div>
+          ))}
+        </SortableContext>
+      </DndContext>
+      {restepping && <RestepDialog course={course} close={() => setRestepping(false)} />}
     </section>
+  );
+}
+
+/** One lesson of the list: a handle to drag, a head that opens it. */
+function LessonLine({
+  lesson,
+  open,
+  toggle,
+  shift,
+  children,
+}: {
+  lesson: Lesson;
+  open: boolean;
+  toggle: () => void;
+  shift: (by: -1 | 1) => void;
+  children: ReactNode;
+}) {
+  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: lesson.id });
+  return (
+    <li
+      ref={setNodeRef}
+      className={`border-b border-rule ${isDragging ? 'relative z-10 bg-sheet' : ''}`}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+    >
+      <div className="flex items-center">
+        <span
+          {...listeners}
+          className="flex size-[44px] flex-none cursor-grab touch-none items-center justify-center text-soft"
+          title="Drag to another place"
+        >
+          <GripVertical size={18} aria-hidden="true" />
+        </span>
+        <button
+          type="button"
+          className="flex min-h-[44px] min-w-0 flex-1 cursor-pointer items-center gap-2 text-left"
+          aria-expanded={open}
+          aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
+          onClick={toggle}
+          onKeyDown={(e) => {
+            if (!e.altKey || (e.key !== 'ArrowUp' && e.key !== 'ArrowDown')) return;
+            e.preventDefault();
+            shift(e.key === 'ArrowUp' ? -1 : 1);
+          }}
+        >
+          {open ? (
+            <ChevronDown size={18} aria-hidden="true" className="flex-none" />
+          ) : (
+            <ChevronRight size={18} aria-hidden="true" className="flex-none" />
+          )}
+          <span className="min-w-0 flex-1 wrap-break-word">{lesson.title}</span>
+          <span className="flex-none text-[0.95rem] text-soft">
+            {lesson.pages && `manual ${lesson.pages} · `}
+            {count(lesson.steps.length, 'step')}
+            {lesson.steps.some((s) => s.optional) && ', some optional'}
+          </span>
+        </button>
+      </div>
+      {open && children}
+    </li>
   );
 }
 
@@ -121,12 +231,24 @@ function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesso
 }
 
 function StepEditor({ course, step, number, store }: { course: Course; step: Step; number: number; store: Store }) {
+  const split = () => {
+    const flat = flatten(course).find((f) => f.id === step.id)!;
+    store('step split in two', splitStep(course, step.id, crypto.randomUUID(), flat.minutes, stepName(flat)));
+  };
+  const shift = (by: -1 | 1) => store('step moved', moveStep(course, step.id, by));
   const change = (label: string, c: Parameters<typeof changeStep>[2]) => store(label, changeStep(course, step.id, c));
   const defaults = course.kinds[step.kind];
   // The first row heads the columns for the eye; every control keeps its name for the ear.
   const heading = number === 1 ? 'label' : 'sr-only';
   return (
-    <li className="flex flex-wrap items-end gap-2">
+    <li
+      className="flex flex-wrap items-end gap-2"
+      onKeyDown={(e) => {
+        if (!e.altKey || (e.key !== 'ArrowUp' && e.key !== 'ArrowDown')) return;
+        e.preventDefault();
+        shift(e.key === 'ArrowUp' ? -1 : 1);
+      }}
+    >
       <span className="w-6 pb-3 text-right text-soft">{number}</span>
       <TextCell
         heading={heading}
@@ -180,25 +302,35 @@ function StepEditor({ course, step, number, store }: { course: Course; step: Ste
         />{' '}
         optional
       </label>
-      <button
-        type="button"
-        className="btn btn-quiet"
-        onClick={() => store('step inserted', insertStep(course, step.id, crypto.randomUUID(), step.kind))}
-        aria-label={`Insert a step behind step ${number}`}
-        title="Insert a step behind this one"
-      >
-        <Plus size={18} aria-hidden="true" />
-      </button>
-      <button
-        type="button"
-        className="btn btn-quiet"
-        onClick={() => store('step deleted', deleteStep(course, step.id))}
-        aria-label={`Delete step ${number}`}
-        title="Delete this step"
-      >
-        <Trash2 size={18} aria-hidden="true" />
-      </button>
+      <span className="flex">
+        <IconButton name={`Step ${number} earlier`} onClick={() => shift(-1)}>
+          <ArrowUp size={18} aria-hidden="true" />
+        </IconButton>
+        <IconButton name={`Step ${number} later`} onClick={() => shift(1)}>
+          <ArrowDown size={18} aria-hidden="true" />
+        </IconButton>
+        <IconButton name={`Split step ${number} in two`} onClick={split}>
+          <SquareSplitVertical size={18} aria-hidden="true" />
+        </IconButton>
+        <IconButton
+          name={`Insert a step behind step ${number}`}
+          onClick={() => store('step inserted', insertStep(course, step.id, crypto.randomUUID(), step.kind))}
+        >
+          <Plus size={18} aria-hidden="true" />
+        </IconButton>
+        <IconButton name={`Delete step ${number}`} onClick={() => store('step deleted', deleteStep(course, step.id))}>
+          <Trash2 size={18} aria-hidden="true" />
+        </IconButton>
+      </span>
     </li>
+  );
+}
+
+function IconButton({ name, onClick, children }: { name: string; onClick: () => void; children: ReactNode }) {
+  return (
+    <button type="button" className="btn btn-quiet !px-2" onClick={onClick} aria-label={name} title={name}>
+      {children}
+    </button>
   );
 }
 

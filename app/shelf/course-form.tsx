@@ -10,7 +10,18 @@ import {
   kindName,
   patternFault,
 } from '../../core/course';
-import { type Course, type Kind, type KindDefault, KINDS, type Presence, PRESENCES } from '../../core/household';
+import {
+  type Course,
+  type Kind,
+  type KindDefault,
+  KINDS,
+  MASTERIES,
+  type Mastery,
+  type Presence,
+  PRESENCES,
+  type ProofRule,
+} from '../../core/household';
+import { USUAL_PROOF } from '../../core/proof';
 import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -27,6 +38,9 @@ interface Values {
   publisher: string;
   edition: string;
   countsNew: boolean;
+  weighByPages: boolean;
+  mastery: Mastery | '';
+  proof: ProofRule;
   lessons: number;
   word: string;
   testEvery: number;
@@ -51,6 +65,11 @@ const schema: ObjectSchema<Values> = object({
   publisher: text(),
   edition: text(),
   countsNew: boolean().defined(),
+  weighByPages: boolean().defined(),
+  mastery: string()
+    .oneOf(['', ...MASTERIES] as const)
+    .defined(),
+  proof: object({ practise: whole(0, 20), review: whole(0, 20), assess: whole(0, 20) }).required(),
   lessons: whole(1, 1000),
   word: text(30).required('Give the word the book uses.'),
   testEvery: whole(0, 1000),
@@ -82,9 +101,11 @@ const kindsOf = (v: Values) =>
     KindDefault
   >;
 
+const isUsual = (p: ProofRule) => (Object.keys(p) as (keyof ProofRule)[]).every((k) => p[k] === USUAL_PROOF[k]);
+
 /** A course by the pattern of its lessons; for one that is there, everything but the pattern. */
 export function CourseForm({ course, close }: { course: Course | undefined; close: () => void }) {
-  const { commit } = useHousehold();
+  const { commit, household } = useHousehold();
   const navigate = useNavigate();
   const { register, handleSubmit, control, formState } = useForm<Values>({
     resolver: yupResolver(schema),
@@ -94,6 +115,9 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       publisher: course?.publisher ?? '',
       edition: course?.edition ?? '',
       countsNew: course?.countsNew ?? true,
+      weighByPages: course?.weighByPages ?? false,
+      mastery: course?.mastery ?? '',
+      proof: course?.proof ?? USUAL_PROOF,
       lessons: 22,
       word: 'Lesson',
       testEvery: 0,
@@ -112,6 +136,9 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       ...(v.level ? { level: v.level } : {}),
       ...(v.publisher ? { publisher: v.publisher } : {}),
       ...(v.edition ? { edition: v.edition } : {}),
+      ...(v.weighByPages ? { weighByPages: true } : {}),
+      ...(v.mastery ? { mastery: v.mastery } : {}),
+      ...(isUsual(v.proof) ? {} : { proof: v.proof }),
     };
     const put: Course = {
       id: course?.id ?? crypto.randomUUID(),
@@ -235,6 +262,41 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
         <input type="checkbox" {...register('countsNew')} /> Its new lessons need the teacher’s full attention: keep
         them apart from other new lessons
       </label>
+      {course && (
+        <div className="flex flex-col gap-4">
+          <label className="flex items-center gap-2">
+            <input type="checkbox" {...register('weighByPages')} /> At an even pace, give lessons with more manual pages
+            more of the year
+          </label>
+          <Field label="What did not stick">
+            {(p) => (
+              <select {...p} {...register('mastery')}>
+                <option value="">as the household has it</option>
+                <option value="hold">holds the next lesson until it does</option>
+                <option value="move on">comes back behind the next lesson, as review</option>
+              </select>
+            )}
+          </Field>
+          {household.settings.scope === 'mastered' && (
+            <fieldset>
+              <legend className="label mb-1">To prove that a stretch is known, keep so many steps to</legend>
+              <div className="flex gap-3">
+                {(['practise', 'review', 'assess'] as const).map((k) => (
+                  <label key={k} className="flex w-24 flex-col">
+                    <span className="text-[0.95rem]">{kindName(k)}</span>
+                    <input type="number" min={0} max={20} {...register(`proof.${k}`, { valueAsNumber: true })} />
+                  </label>
+                ))}
+              </div>
+              {errors.proof && (
+                <p role="alert" className="pt-1 font-semibold">
+                  Whole numbers from 0 to 20.
+                </p>
+              )}
+            </fieldset>
+          )}
+        </div>
+      )}
       {!course && <Preview values={now} />}
     </FormDialog>
   );

@@ -7,6 +7,7 @@ import { count } from '../ui/words';
 import { Contents } from './contents';
 import { CourseForm } from './course-form';
 import { EnrolmentForm } from './enrolment-form';
+import { Proofs } from './proofs';
 import { EnrolmentLine } from './shelf';
 
 export default function CoursePage() {
@@ -88,6 +89,7 @@ export default function CoursePage() {
           ))}
         </ul>
       </section>
+      <Proofs enrolments={enrolments} />
       <Contents course={course} />
       {editing && <CourseForm course={course} close={() => setEditing(false)} />}
       {enrolment && (

@@ -1,5 +1,4 @@
-import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { flatten } from '../../core/course';
 import { childrenOf, type Course, type Enrolment } from '../../core/household';
 import { progressOf } from '../../core/pace';
@@ -15,14 +14,21 @@ import { Fitting } from './fitting';
 
 export default function Shelf() {
   const { household } = useHousehold();
-  const [adding, setAdding] = useState(false);
+  const [params, setParams] = useSearchParams();
+  const adding = params.has('add');
+  const setAdding = (on: boolean) => setParams(on ? { add: '' } : {}, { replace: true });
   return (
     <div>
       <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
         <h1>Shelf</h1>
-        <button type="button" className="btn btn-strong" onClick={() => setAdding(true)}>
-          Add a course
-        </button>
+        <span className="flex flex-wrap gap-2">
+          <Link className="btn" to="/shelf/new/contents">
+            From a contents page
+          </Link>
+          <button type="button" className="btn btn-strong" onClick={() => setAdding(true)}>
+            Add a course
+          </button>
+        </span>
       </div>
       <div className="double-rule pt-2">
         <Fitting />

@@ -1,31 +1,27 @@
-import { Redo2, Undo2 } from 'lucide-react';
+import { PenLine, Redo2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { ownBegun } from '../../store';
 import { useHousehold } from './household';
+import { VIEWS } from './views';
 
 const Keys = lazy(() => import('./keys'));
-
-const VIEWS = [
-  ['/', 'Today'],
-  ['/year', 'Year'],
-  ['/shelf', 'Shelf'],
-  ['/materials', 'Materials'],
-  ['/record', 'Record'],
-  ['/household', 'Household'],
-  ['/keeping', 'Keeping'],
-] as const;
+const Commands = lazy(() => import('./commands'));
+const JotDialog = lazy(() => import('../jot/jot-dialog'));
 
 export function Frame() {
   const { household, which, history, notice, undo, redo, switchTo } = useHousehold();
-  const [keysOpen, setKeysOpen] = useState(false);
+  const [over, setOver] = useState<'keys' | 'commands' | 'jot'>();
   const navigate = useNavigate();
   const { pathname } = useLocation();
 
   useHotkeys('mod+z, z', () => void undo(), { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y, shift+z', () => void redo(), { preventDefault: true });
-  useHotkeys('shift+slash, ?', () => setKeysOpen(true), { preventDefault: true, useKey: true });
-  useHotkeys('1,2,3,4,5,6,7', (e) => void navigate(VIEWS[Number(e.key) - 1]![0]), []);
+  useHotkeys('shift+slash, ?', () => setOver('keys'), { preventDefault: true, useKey: true });
+  useHotkeys('j', () => setOver('jot'), { preventDefault: true });
+  useHotkeys('mod+k, slash', () => setOver('commands'), { preventDefault: true });
+  useHotkeys('1,2,3,4,5,6,7,8', (e) => void navigate(VIEWS[Number(e.key) - 1]![0]), []);
 
   useEffect(() => {
     const view = VIEWS.find(([to]) => (to === '/' ? pathname === '/' : pathname.startsWith(to)));
@@ -68,7 +64,7 @@ export function Frame() {
               className="page-link min-h-[32px] cursor-pointer text-ink"
               onClick={() => void switchTo('own')}
             >
-              Open my own
+              {ownBegun() ? 'Open my own' : 'Start my own'}
             </button>
           </p>
         )}
@@ -84,6 +80,9 @@ export function Frame() {
       </main>
       <footer className="fixed inset-x-0 bottom-0 z-20 border-t border-edge bg-paper print:hidden">
         <div className="mx-auto flex max-w-[1240px] items-center gap-2 px-4 py-1 sm:px-8">
+          <button type="button" className="btn btn-quiet" onClick={() => setOver('jot')} title="Jot down: j">
+            <PenLine size={18} aria-hidden="true" /> Jot
+          </button>
           <button
             type="button"
             className="btn btn-quiet"
@@ -108,14 +107,21 @@ export function Frame() {
           >
             {notice?.text}
           </p>
-          <button type="button" className="btn btn-quiet hidden sm:inline-flex" onClick={() => setKeysOpen(true)}>
+          <button type="button" className="btn btn-quiet hidden sm:inline-flex" onClick={() => setOver('commands')}>
+            <kbd>/</kbd> commands
+          </button>
+          <button type="button" className="btn btn-quiet hidden md:inline-flex" onClick={() => setOver('keys')}>
             <kbd>?</kbd> keys
           </button>
         </div>
       </footer>
-      {keysOpen && (
+      {over && (
         <Suspense>
-          <Keys close={() => setKeysOpen(false)} />
+          {over === 'keys' && <Keys close={() => setOver(undefined)} />}
+          {over === 'jot' && <JotDialog close={() => setOver(undefined)} />}
+          {over === 'commands' && (
+            <Commands close={() => setOver(undefined)} jot={() => setOver('jot')} keys={() => setOver('keys')} />
+          )}
         </Suspense>
       )}
     </div>

@@ -18,6 +18,7 @@ import {
   databaseName,
   HouseholdStore,
   type HistoryState,
+  noteOwnBegun,
   type Put,
   StoreFault,
   whichOpen,
@@ -164,6 +165,9 @@ function Inner({
   }, []);
 
   const today = sampleDay ?? now;
+  useEffect(() => {
+    if (which === 'own' && household.children.length > 0) noteOwnBegun();
+  }, [which, household.children.length]);
   const value = useMemo((): Open => {
     const say = (text: string, fault = false) => setNotice({ text, fault });
     const guarded = async (work: () => Promise<string | undefined>) => {

@@ -8,7 +8,14 @@ const GENERAL: [string, string][] = [
   ['u', 'take the mark off a step'],
   ['z', 'undo'],
   ['shift z', 'redo'],
-  ['1 – 7', 'Today, Year, Shelf, Materials, Record, Household, Keeping'],
+  ['shift k', 'known from here on: prove and move on'],
+  ['shift a', 'again: a lesson, or all since a date'],
+  ['← → ↑ ↓', 'from sitting to sitting on Week'],
+  ['shift ← shift →', 'move a sitting of Week to the day before or after'],
+  ['[ ]', 'earlier and later week'],
+  ['j', 'jot something down'],
+  ['/', 'commands: every view, course and deed by name'],
+  ['1 – 8', 'Today, Week, Year, Shelf, Materials, Record, Household, Keeping'],
   ['?', 'this list'],
 ];
 

@@ -1,9 +1,20 @@
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { useHousehold } from '../shell/household';
 
-/** What an empty household sees instead of a day: the three things to enter, in order, each ticked once it is there. */
+const Begin = lazy(() => import('./begin'));
+
+/** What a household without a day to show sees: a blank one begins here; one half made is told what is still missing. */
 export function FirstSteps() {
   const { household, year } = useHousehold();
+  const untouched = household.children.length === 0 && household.courses.length === 0 && household.years.length === 0;
+  if (untouched) {
+    return (
+      <Suspense fallback={<p className="py-8 text-soft">Turning the page …</p>}>
+        <Begin />
+      </Suspense>
+    );
+  }
   const steps = [
     {
       done: household.children.length > 0 && household.teachers.length > 0,
@@ -24,7 +35,7 @@ export function FirstSteps() {
   const next = steps.find((s) => !s.done);
   return (
     <div className="max-w-2xl">
-      <h1 className="pb-2">A blank page</h1>
+      <h1 className="pb-2">Not quite a day yet</h1>
       <div className="double-rule pt-4">
         <p className="pb-4">Three things are needed before a day can be planned. Nothing else is asked for yet.</p>
         <ol className="flex flex-col">

@@ -3,6 +3,7 @@ import * as Menu from '@radix-ui/react-dropdown-menu';
 import { useRef } from 'react';
 import type { DayRow } from '../../core/day';
 import { type Child, MARK_KINDS } from '../../core/household';
+import { useHousehold } from '../shell/household';
 import { ChildName } from '../ui/ornament';
 import { MARK_WORDS } from '../ui/words';
 import type { RowActions } from './today';
@@ -23,6 +24,7 @@ export function MarkMenu({
   edit: () => void;
   name: string;
 }) {
+  const { household } = useHousehold();
   // A chosen mark moves the focus to the next step; only leaving the menu without one gives it back to its button.
   const chosen = useRef(false);
   const choose = (act: () => void) => () => {
@@ -68,6 +70,15 @@ export function MarkMenu({
               <kbd>{MARK_WORDS[kind].key}</kbd>
             </Menu.Item>
           ))}
+          <Menu.Separator className="my-1 border-t border-rule" />
+          {household.settings.scope === 'mastered' && (
+            <Menu.Item className="menu-item" onSelect={choose(() => setTimeout(() => actions.ask('prove', row)))}>
+              known from here on … <kbd>shift k</kbd>
+            </Menu.Item>
+          )}
+          <Menu.Item className="menu-item" onSelect={choose(() => setTimeout(() => actions.ask('again', row)))}>
+            again, and more … <kbd>shift a</kbd>
+          </Menu.Item>
           {family && (
             <>
               <Menu.Separator className="my-1 border-t border-rule" />

@@ -2,25 +2,15 @@ import { Check } from 'lucide-react';
 import type { KeyboardEvent } from 'react';
 import { lessonName, stepName } from '../../core/course';
 import type { DayRow, DaySitting } from '../../core/day';
-import { MARK_KINDS, type MarkKind } from '../../core/household';
+import { MARK_KINDS } from '../../core/household';
 import { writeScore } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
-import { listing, MARK_WORDS, PRESENCE_WORDS } from '../ui/words';
+import { listing, MARK_WORDS, PRESENCE_WORDS, SIGNS } from '../ui/words';
 import { Details } from './details';
 import { MarkMenu } from './mark-menu';
+import { ProofStrip } from './proof-strip';
 import type { RowActions } from './today';
-
-/** What stands in the circle of a step once it is marked. */
-const SIGNS: Record<MarkKind, string> = {
-  done: '',
-  known: 'k',
-  'left out': '–',
-  partly: '½',
-  'not today': '→',
-  again: '↺',
-  missed: 'm',
-};
 
 export function Row({
   row,
@@ -43,8 +33,13 @@ export function Row({
   const back = () => document.getElementById(`done ${row.key}`)?.focus();
 
   const onKeyDown = (e: KeyboardEvent) => {
-    if (e.ctrlKey || e.metaKey || e.altKey || e.shiftKey || (e.target as HTMLElement).closest('form, [role=menu]'))
-      return;
+    if (e.ctrlKey || e.metaKey || e.altKey || (e.target as HTMLElement).closest('form, [role=menu]')) return;
+    if (e.shiftKey) {
+      const ask = { k: 'prove', a: 'again' }[e.key.toLowerCase()] as 'prove' | 'again' | undefined;
+      if (!ask || (ask === 'prove' && household.settings.scope !== 'mastered')) return;
+      e.preventDefault();
+      return actions.ask(ask, row);
+    }
     const kind = MARK_KINDS.find((k) => MARK_WORDS[k].key === e.key);
     if (kind === 'missed') {
       if (!family) return;
@@ -119,6 +114,8 @@ export function Row({
                 {row.minutes} min, {PRESENCE_WORDS[step.presence]}
                 {step.optional && ' · optional'}
                 {row.pages && <ManualPages pages={row.pages} before={row.readBefore} />}
+                {row.left && ` · left: ${row.left}`}
+                {row.proof && ' · to prove it is known'}
                 {row.carriedFrom !== undefined &&
                   ` · carried from ${dayAndDate(household.settings.dateStyle, row.carriedFrom)}`}
               </>
@@ -135,6 +132,7 @@ export function Row({
           name={fullName}
         />
       </div>
+      {row.proof && mark && ['again', 'partly'].includes(mark.kind) && <ProofStrip row={row} />}
       {open && (
         <Details
           row={row}
@@ -158,6 +156,7 @@ function MarkSummary({ row }: { row: DayRow }) {
   const parts = [
     mark.minutes === undefined ? undefined : `${mark.minutes} min`,
     mark.minutesLeft === undefined ? undefined : `${mark.minutesLeft} min left`,
+    mark.left ? `left: ${mark.left}` : undefined,
     mark.score ? `score ${writeScore(mark.score)}` : undefined,
     mark.note ? `“${mark.note}”` : undefined,
   ].filter((p) => p !== undefined);

@@ -1,10 +1,11 @@
-import { type FocusEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { countDays, dayKind, fromDay, teachingWeek } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import { dayPage, type DayRow } from '../../core/day';
 import type { Child, MarkKind } from '../../core/household';
 import { markOn, markRow, workedDays } from '../../core/log';
+import { masteryOf } from '../../core/proof';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { longDate } from '../ui/dates';
@@ -13,11 +14,17 @@ import { count, listing } from '../ui/words';
 import { Group } from './group';
 import { TableToday } from './table';
 import { FirstSteps } from './first-steps';
+import { Jottings } from '../jot/list';
+
+const ProveDialog = lazy(() => import('./prove-dialog'));
+const AgainDialog = lazy(() => import('./again-dialog'));
 
 export interface RowActions {
   mark: (row: DayRow, kind: MarkKind, child?: Child) => void;
   unmark: (row: DayRow) => void;
   move: (row: DayRow, by: 1 | -1) => void;
+  /** Opens “known from here on”, or “again, and more”. */
+  ask: (what: 'prove' | 'again', row: DayRow) => void;
 }
 
 export function Today() {
@@ -29,6 +36,7 @@ export function Today() {
   const rows = useMemo(() => page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows)), [page]);
   const worked = useMemo(() => workedDays(household.marks), [household.marks]);
   const [editing, setEditing] = useState<string>();
+  const [asking, setAsking] = useState<{ what: 'prove' | 'again'; row: DayRow }>();
   const started = useRef(false);
 
   /** The row that had the focus last, and where it stood, for when the plan takes it off the page. */
@@ -72,8 +80,9 @@ export function Today() {
           kind,
           ...(child ? { childId: child.id } : {}),
         };
-        const made = markRow(household, wish, crypto.randomUUID());
         const course = household.courses.find((c) => c.id === row.enrolment.courseId)!;
+        const goOn = kind === 'again' && masteryOf(household, course) === 'move on';
+        const made = markRow(household, goOn ? { ...wish, goOn } : wish, crypto.randomUUID());
         const what = `${course.title} ${row.step.lesson.title}, ${stepName(row.step)}`;
         const after =
           rows.slice(rows.indexOf(row) + 1).find((r) => !r.mark) ?? rows.find((r) => !r.mark && r !== row) ?? row;
@@ -93,6 +102,7 @@ export function Today() {
       [commit, day, household],
     ),
     move: useCallback((row, by) => focus(rows[rows.indexOf(row) + by]), [rows]),
+    ask: useCallback((what, row) => setAsking({ what, row }), []),
   };
 
   if (!year || household.children.length === 0 || household.enrolments.length === 0) return <FirstSteps />;
@@ -188,6 +198,16 @@ export function Today() {
         )}
       </div>
       <TableToday day={day} />
+      <Jottings day={day} />
+      {asking && (
+        <Suspense>
+          {asking.what === 'prove' ? (
+            <ProveDialog row={asking.row} day={day} close={() => setAsking(undefined)} />
+          ) : (
+            <AgainDialog row={asking.row} day={day} close={() => setAsking(undefined)} />
+          )}
+        </Suspense>
+      )}
     </div>
   );
 }

@@ -42,6 +42,11 @@ export function EntryFields({
           {(p) => <input {...p} inputMode="numeric" className="w-24" {...bind('minutesLeft')} />}
         </Field>
       )}
+      {partly && (
+        <Field label="what is left" className="min-w-[160px] flex-1">
+          {(p) => <input {...p} maxLength={300} placeholder="questions 7 to 10" {...bind('left')} />}
+        </Field>
+      )}
       <Field label="score" fault={faults.score}>
         {(p) => <input {...p} className="w-28" placeholder="17/20" {...bind('score')} />}
       </Field>

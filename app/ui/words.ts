@@ -18,6 +18,17 @@ export const MARK_WORDS: Record<MarkKind, { word: string; key: string; meaning: 
   missed: { word: 'missed', key: 'm', meaning: 'a child was absent' },
 };
 
+/** The sign of each mark, as it stands in a step’s circle; done is drawn as a tick. */
+export const SIGNS: Record<MarkKind, string> = {
+  done: '',
+  known: 'k',
+  'left out': '–',
+  partly: '½',
+  'not today': '→',
+  again: '↺',
+  missed: 'm',
+};
+
 export const LIFE_WORDS: Record<Life, string> = {
   waiting: 'waiting (for its box, or until ready)',
   running: 'running',

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { KINDS } from '../household';
+import { type Course, KINDS } from '../household';
 import { aCourse, aPattern } from '../testing/make';
 import {
   changeLesson,
@@ -14,7 +14,11 @@ import {
   insertStep,
   KIND_DEFAULTS,
   lessonName,
+  moveLesson,
+  moveStep,
   patternFault,
+  restep,
+  splitStep,
   stepName,
   teacherMinutes,
 } from './index';
@@ -160,5 +164,66 @@ describe('steps of a course', () => {
     expect(lessonName('3.2')).toEqual({ numeral: '3.2', word: '', rest: '' });
     for (const whole of ['Test 1 (lessons 1–6)', 'Still water', ''])
       expect(lessonName(whole)).toEqual({ word: '', rest: whole });
+  });
+});
+
+describe('order, halves and new steps', () => {
+  const course = aCourse('c', { lessons: 6, lessonsPerUnit: 3 });
+  const lessons = (c: Course) => c.units.map((u) => u.lessons.map((l) => l.id).join(' '));
+  const stepIds = (c: Course) => flatten(c).map((s) => s.id);
+
+  it('moves a lesson to another’s place, over the edge of a unit too', () => {
+    expect(lessons(moveLesson(course, 'L1', 'L3'))).toEqual(['L2 L3 L1', 'L4 L5 L6']);
+    expect(lessons(moveLesson(course, 'L6', 'L2'))).toEqual(['L1 L6 L2 L3', 'L4 L5']);
+    expect(moveLesson(course, 'L1', 'L1')).toBe(course);
+    expect(moveLesson(course, 'L1', 'nowhere')).toBe(course);
+  });
+
+  it('moves lose nothing and can be undone by the opposite move', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 6 }), fc.integer({ min: 1, max: 6 }), (a, b) => {
+        const moved = moveLesson(course, `L${a}`, `L${b}`);
+        expect(stepIds(moved).sort()).toEqual(stepIds(course).sort());
+        const order = flatten(course).map((s) => s.lesson.id);
+        const back = order[order.indexOf(`L${a}`)]!;
+        const there = moved.units.flatMap((u) => u.lessons).findIndex((l) => l.id === back);
+        expect(there).toBe(b - 1);
+      }),
+    );
+  });
+
+  it('moves a step within its lesson and no further', () => {
+    const moved = moveStep(course, 'L1-1', 1);
+    expect(stepIds(moved).slice(0, 3)).toEqual(['L1-2', 'L1-1', 'L2-1']);
+    expect(stepIds(moveStep(moved, 'L1-1', 1))).toEqual(stepIds(moved));
+    expect(stepIds(moveStep(course, 'L1-1', -1))).toEqual(stepIds(course));
+  });
+
+  it('splits a step in two halves of its minutes; the first keeps the id and so its mark', () => {
+    const [first, second] = flatten(splitStep(course, 'L2-1', 'new', 25, 'introduce')).filter(
+      (s) => s.lesson.id === 'L2',
+    );
+    expect([first!.id, first!.minutes, first!.step.label]).toEqual(['L2-1', 13, 'introduce, first half']);
+    expect([second!.id, second!.minutes, second!.step.label]).toEqual(['new', 12, 'introduce, second half']);
+  });
+
+  it('gives a stretch of lessons new steps, but not where the record names a step', () => {
+    let n = 0;
+    const result = restep(
+      course,
+      'L5',
+      'L2',
+      [
+        { kind: 'read', count: 2 },
+        { kind: 'make', count: 1 },
+      ],
+      new Set(['L3-2']),
+      () => `n${++n}`,
+    );
+    expect(result).toMatchObject({ lessons: 3, steps: 9 });
+    expect(result.kept.map((l) => l.id)).toEqual(['L3']);
+    const kinds = result.course.units.flatMap((u) => u.lessons.map((l) => l.steps.map((s) => s.kind).join(' ')));
+    const old = 'introduce practise';
+    expect(kinds).toEqual([old, 'read read make', old, 'read read make', 'read read make', old]);
   });
 });

@@ -13,6 +13,7 @@ import {
   type Teacher,
 } from '../household';
 import { compareMarks, marksByEnrolment, type Standing, standingsOf } from '../log';
+import { proofsOf, type ProofStanding } from '../proof';
 import type { Plan } from '../stagger';
 
 /** One step on a day's page. */
@@ -28,6 +29,10 @@ export interface DayRow {
   fresh: boolean;
   /** The day it was carried from, when it stood there and was not finished. */
   carriedFrom?: Day;
+  /** What is left of it in words, when it was done partly before this day. */
+  left?: string;
+  /** The proof that this step is kept for, while the proof has not failed. */
+  proof?: ProofStanding;
   /** Minutes planned: what is left of the step. */
   minutes: number;
   /** Manual pages of the lesson; only on the first row of its lesson on the page. */
@@ -118,6 +123,7 @@ function sittingOn(
     if (d === day && (standing?.state ?? 'open') === 'open') wanted.add(id);
   });
   if (wanted.size === 0) return undefined;
+  const proofs = proofsOf(state, enrolment);
   const pagesShown = new Set<Id>();
   const rows = flatten(course)
     .filter((s) => wanted.has(s.id))
@@ -127,6 +133,7 @@ function sittingOn(
       const standing = standings.get(step.id);
       const missed = own.filter((m) => m.kind === 'missed' && m.childId !== undefined);
       const from = carriedFrom(standing, day);
+      const proof = proofs.find((p) => p.kept.some((k) => k.step.id === step.id));
       const firstOfLesson = !pagesShown.has(step.lesson.id);
       pagesShown.add(step.lesson.id);
       return {
@@ -139,6 +146,8 @@ function sittingOn(
           step.opensNewLesson &&
           (mark === undefined || mark.kind === 'done' || mark.kind === 'partly' || mark.kind === 'again'),
         ...(from === undefined ? {} : { carriedFrom: from }),
+        ...(!mark && standing?.left ? { left: standing.left } : {}),
+        ...(proof ? { proof } : {}),
         minutes: mark ? (mark.minutes ?? step.minutes) : (standing?.minutesLeft ?? step.minutes),
         ...(step.lesson.pages && firstOfLesson ? { pages: step.lesson.pages } : {}),
         readBefore: !step.lesson.steps.some((s) => standings.get(s.id)?.sat.some((d) => d < day)),

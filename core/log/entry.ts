@@ -65,13 +65,15 @@ export function withEntry(mark: Mark, text: EntryText, latest: IsoDate): { mark:
   else if (text.date > latest) faults.date = 'A mark cannot lie in the future.';
   if (typeof minutes === 'string' || typeof left === 'string' || typeof score === 'string' || faults.date)
     return { faults };
-  const { minutes: _m, minutesLeft: _l, left: _w, score: _s, note: _n, ...rest } = mark;
+  const { minutes: _m, minutesLeft: _l, left: _w, goOn, proofId, score: _s, note: _n, ...rest } = mark;
   const note = text.note.trim();
   const words = text.left.trim();
   return {
     mark: {
       ...rest,
       date: text.date,
+      ...(goOn && mark.kind === 'again' ? { goOn } : {}),
+      ...(proofId && (mark.kind === 'known' || mark.kind === 'again') ? { proofId } : {}),
       ...(minutes === null ? {} : { minutes }),
       ...(left === null || mark.kind !== 'partly' ? {} : { minutesLeft: left }),
       ...(words && mark.kind === 'partly' ? { left: words } : {}),

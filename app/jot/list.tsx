@@ -1,0 +1,76 @@
+import { Trash2 } from 'lucide-react';
+import { type Day, weekStart } from '../../core/calendar';
+import type { Jotting } from '../../core/household';
+import { errandsOf, notesOf, tick } from '../../core/jot';
+import { useHousehold } from '../shell/household';
+import { shortDate } from '../ui/dates';
+
+/** Errands, reminders or things to buy, each with a box to tick and a way to throw it out. */
+export function JottingList({ jottings, name }: { jottings: Jotting[]; name: string }) {
+  const { household, today, commit } = useHousehold();
+  const { dateStyle } = household.settings;
+  return (
+    <ul aria-label={name}>
+      {jottings.map((j) => (
+        <li key={j.id} className="flex items-center gap-2 border-b border-rule">
+          <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
+            <input
+              type="checkbox"
+              checked={j.settled !== undefined}
+              onChange={() =>
+                void commit(`${j.text}: ${j.settled ? 'still to do' : 'settled'}`, [
+                  { table: 'jottings', put: tick(j, today) },
+                ])
+              }
+            />
+            <span className={`min-w-0 wrap-break-word ${j.settled ? 'text-soft line-through' : ''}`}>{j.text}</span>
+            {j.kind === 'reminder' && <span className="label">reminder</span>}
+            {j.week === undefined && (
+              <span className="text-[0.9rem] whitespace-nowrap text-soft">
+                since {shortDate(dateStyle, j.date, today)}
+              </span>
+            )}
+          </label>
+          <button
+            type="button"
+            className="btn btn-quiet print:hidden"
+            aria-label={`Throw out: ${j.text}`}
+            onClick={() => void commit(`${j.text}: thrown out`, [{ table: 'jottings', remove: j.id }])}
+          >
+            <Trash2 size={18} aria-hidden="true" />
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What was jotted down for the week and the day, under the day’s work. */
+export function Jottings({ day }: { day: Day }) {
+  const { household, today } = useHousehold();
+  const errands = errandsOf(household, weekStart(day, household.settings.firstDay), today);
+  const notes = notesOf(household, day);
+  if (errands.length === 0 && notes.length === 0) return null;
+  return (
+    <section aria-label="Jotted down" className="grid gap-x-12 gap-y-3 pt-5 lg:grid-cols-2">
+      {errands.length > 0 && (
+        <div>
+          <h2 className="border-b border-ink pb-1">Also this week</h2>
+          <JottingList jottings={errands} name="Also this week" />
+        </div>
+      )}
+      {notes.length > 0 && (
+        <div>
+          <h2 className="border-b border-ink pb-1">Notes of the day</h2>
+          <ul>
+            {notes.map((n) => (
+              <li key={n.id} className="border-b border-rule py-2 wrap-break-word">
+                {n.text}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,79 @@
+import { LINE_KINDS, type LineKind, type PastedLine } from '../../core/contents';
+
+const WORDS: Record<LineKind, string> = { heading: 'heading', lesson: 'lesson', test: 'test', nothing: 'nothing' };
+
+/** What was understood of each line, to be mended in place: its kind, number, title and pages. */
+export function PasteLines({
+  lines,
+  mend,
+}: {
+  lines: readonly PastedLine[];
+  mend: (index: number, change: Partial<PastedLine>) => void;
+}) {
+  return (
+    <div className="max-h-[62vh] overflow-auto border border-edge" tabIndex={0} role="region" aria-label="Line by line">
+      <table className="w-full border-collapse text-[0.95rem]">
+        <thead className="sticky top-0 z-10 bg-sheet">
+          <tr className="border-b border-ink">
+            <th className="px-2 py-1">Line</th>
+            <th className="px-2 py-1">It is</th>
+            <th className="px-2 py-1">Number</th>
+            <th className="min-w-[180px] px-2 py-1">Title</th>
+            <th className="px-2 py-1">Pages</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((l, i) => {
+            const off = l.kind === 'nothing';
+            const cell = '!min-h-[40px] !border-transparent !bg-transparent hover:!border-edge focus:!bg-sheet';
+            return (
+              <tr
+                key={l.line}
+                className={`border-b border-rule ${l.kind === 'heading' ? 'bg-ink/[0.05] font-semibold' : ''} ${off ? 'text-soft' : ''}`}
+              >
+                <td className="px-2 text-right text-soft" title={l.raw}>
+                  {l.line}
+                </td>
+                <td className="px-1">
+                  <select
+                    aria-label={`line ${l.line} is`}
+                    className={cell}
+                    value={l.kind}
+                    onChange={(e) => mend(i, { kind: e.target.value as LineKind })}
+                  >
+                    {LINE_KINDS.map((k) => (
+                      <option key={k} value={k}>
+                        {WORDS[k]}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                <td className="px-2 whitespace-nowrap">
+                  {l.number !== undefined && `${l.label} ${l.number}${l.to ? `–${l.to}` : ''}`}
+                </td>
+                <td className="px-1">
+                  <input
+                    aria-label={`title of line ${l.line}`}
+                    className={`w-full ${cell} ${off ? 'line-through' : ''}`}
+                    maxLength={500}
+                    value={l.title}
+                    onChange={(e) => mend(i, { title: e.target.value })}
+                  />
+                </td>
+                <td className="px-1">
+                  <input
+                    aria-label={`pages of line ${l.line}`}
+                    className={`w-24 ${cell}`}
+                    maxLength={60}
+                    value={l.pages ?? ''}
+                    onChange={(e) => mend(i, { pages: e.target.value })}
+                  />
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}

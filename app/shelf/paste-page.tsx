@@ -1,0 +1,208 @@
+import { useMemo, useRef, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import {
+  buildUnits,
+  countContents,
+  COURSE_TEMPLATE,
+  type CsvReading,
+  type PastedLine,
+  readContents,
+  readCourseCsv,
+} from '../../core/contents';
+import { KIND_DEFAULTS } from '../../core/course';
+import { byId, type Course, type Unit } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { download } from '../ui/download';
+import { Field } from '../ui/field';
+import { count } from '../ui/words';
+import { PasteLines } from './paste-lines';
+import { asPattern, noSteps, StepsOfLesson } from './steps-of-lesson';
+
+const EXAMPLE = 'Unit 1: Water\nLesson 1: Rain ........ 3\nLesson 2: Springs ..... 7\nUnit 1 Test ........... 11';
+
+/** A course from its contents page as pasted text, or from a CSV file; or more lessons for a course that is there. */
+export default function PastePage() {
+  const { household, commit } = useHousehold();
+  const navigate = useNavigate();
+  const [params] = useSearchParams();
+  const onto = byId(household.courses, params.get('to') ?? '');
+  const [title, setTitle] = useState('');
+  const [text, setText] = useState('');
+  const [lines, setLines] = useState<PastedLine[]>([]);
+  const [steps, setSteps] = useState(noSteps({ introduce: 1, practise: 1 }));
+  const [weigh, setWeigh] = useState(false);
+  const [csv, setCsv] = useState<CsvReading>();
+  const [wanting, setWanting] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  // A prefix of its own keeps ids apart from those the course has already.
+  const prefix = useMemo(() => (onto ? `${crypto.randomUUID().slice(0, 8)}-` : ''), [onto]);
+  const units = useMemo(
+    (): Unit[] => (csv ? csv.units : buildUnits(lines, asPattern(steps), prefix)),
+    [csv, lines, steps, prefix],
+  );
+  const total = countContents(units);
+  const paged = lines.some((l) => l.pages && l.kind === 'lesson');
+
+  const read = (next: string) => {
+    setText(next);
+    setCsv(undefined);
+    setLines(readContents(next));
+  };
+  const choose = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    setCsv(readCourseCsv(await chosen.text(), prefix));
+    setText('');
+    setLines([]);
+    if (!title && !onto) setTitle(chosen.name.replace(/\.[^.]*$/, ''));
+    if (file.current) file.current.value = '';
+  };
+  const keep = async () => {
+    if (total.lessons + total.tests === 0 || (!onto && !title.trim())) return setWanting(true);
+    const put: Course = onto
+      ? { ...onto, units: [...onto.units, ...units], ...(weigh ? { weighByPages: true } : {}) }
+      : {
+          id: crypto.randomUUID(),
+          title: title.trim(),
+          kinds: { ...KIND_DEFAULTS },
+          countsNew: true,
+          ...(weigh ? { weighByPages: true } : {}),
+          units,
+        };
+    const label = onto ? `${onto.title}: ${count(total.lessons, 'lesson')} added` : `${put.title} put on the shelf`;
+    if (await commit(label, [{ table: 'courses', put }])) void navigate(`/shelf/${encodeURIComponent(put.id)}`);
+  };
+
+  return (
+    <div>
+      <h1 className="pb-2">{onto ? `${onto.title}: more contents` : 'A course from its contents page'}</h1>
+      <div className="double-rule grid gap-x-10 gap-y-5 pt-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+        <div className="flex flex-col gap-4">
+          {!onto && (
+            <Field
+              label="Title of the course"
+              fault={wanting && !title.trim() ? 'Give the course a title.' : undefined}
+            >
+              {(p) => (
+                <input {...p} autoFocus maxLength={500} value={title} onChange={(e) => setTitle(e.target.value)} />
+              )}
+            </Field>
+          )}
+          <Field
+            label="The contents page, pasted"
+            hint="Copied from a PDF, a web page or a spreadsheet, or typed. Every line is shown beside, to be mended."
+            fault={
+              wanting && units.length === 0 ? 'No lesson yet: paste the contents, or choose a CSV file.' : undefined
+            }
+          >
+            {(p) => (
+              <textarea
+                {...p}
+                rows={lines.length > 0 ? 6 : 12}
+                placeholder={EXAMPLE}
+                value={text}
+                onChange={(e) => read(e.target.value)}
+              />
+            )}
+          </Field>
+          <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+            <label className="btn has-focus-visible:outline-3 has-focus-visible:outline-offset-2">
+              <input
+                ref={file}
+                type="file"
+                accept=".csv,.tsv,text/csv"
+                className="sr-only"
+                onChange={(e) => void choose(e.target.files?.[0])}
+              />
+              From a CSV file
+            </label>
+            <button
+              type="button"
+              className="page-link min-h-[44px] cursor-pointer"
+              onClick={() => download('course template.csv', COURSE_TEMPLATE, 'text/csv')}
+            >
+              A template to fill in
+            </button>
+          </div>
+          {!csv && <StepsOfLesson value={steps} onChange={setSteps} />}
+          {paged && (
+            <label className="flex min-h-[44px] items-center gap-2">
+              <input type="checkbox" checked={weigh} onChange={(e) => setWeigh(e.target.checked)} /> give lessons with
+              more manual pages more of the year
+            </label>
+          )}
+          <div role="status" className="border border-ink bg-sheet p-3">
+            {units.length === 0 ? (
+              'Nothing read yet.'
+            ) : (
+              <>
+                {total.units > 0 && `${count(total.units, 'unit')}, `}
+                <b>{count(total.lessons, 'lesson')}</b>
+                {total.tests > 0 && `, ${count(total.tests, 'test')}`}: <b>{count(total.steps, 'step')}</b> in all.
+              </>
+            )}
+          </div>
+          <div className="flex flex-wrap gap-2">
+            <button type="button" className="btn btn-strong" onClick={() => void keep()}>
+              {csv && csv.faults.length > 0
+                ? `Take the ${count(csv.rows, 'good row')}`
+                : onto
+                  ? 'Add these lessons'
+                  : 'Put it on the shelf'}
+            </button>
+            <Link className="btn" to={onto ? `/shelf/${encodeURIComponent(onto.id)}` : '/shelf'}>
+              Leave
+            </Link>
+          </div>
+        </div>
+        <div className="min-w-0">
+          {csv ? (
+            <CsvReport csv={csv} />
+          ) : lines.length > 0 ? (
+            <PasteLines
+              lines={lines}
+              mend={(i, change) => setLines(lines.map((l, k) => (k === i ? { ...l, ...change } : l)))}
+            />
+          ) : (
+            <p className="text-soft">
+              What is understood of each line will stand here: headings, lessons, tests, pages.
+            </p>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** Rows of a CSV file that could not be taken, each with why; and the lessons that could. */
+function CsvReport({ csv }: { csv: CsvReading }) {
+  const lessons = csv.units.flatMap((u) => u.lessons);
+  return (
+    <div className="flex flex-col gap-4">
+      {csv.faults.length > 0 && (
+        <div role="alert">
+          <p className="pb-1 font-semibold">
+            {count(csv.faults.length, 'row', 'rows')} could not be read. Nothing is stored yet: mend the file and choose
+            it again, or take the good rows.
+          </p>
+          <ul className="max-h-[30vh] overflow-auto border border-edge p-2" tabIndex={0} aria-label="Rows with faults">
+            {csv.faults.map((f, i) => (
+              <li key={i}>
+                Row {f.row}
+                {f.column && `, column “${f.column}”`}: {f.sentence}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <ul aria-label="Lessons read">
+        {lessons.slice(0, 40).map((l) => (
+          <li key={l.id} className="flex justify-between gap-3 border-b border-rule py-1">
+            <span className="min-w-0 wrap-break-word">{l.title}</span>
+            <span className="text-soft">{count(l.steps.length, 'step')}</span>
+          </li>
+        ))}
+        {lessons.length > 40 && <li className="py-1 text-soft">and {lessons.length - 40} more</li>}
+      </ul>
+    </div>
+  );
+}

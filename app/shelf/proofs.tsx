@@ -1,0 +1,63 @@
+import { fromDay, toDay } from '../../core/calendar';
+import { stepName } from '../../core/course';
+import { childrenOf, type Enrolment } from '../../core/household';
+import { failProof, proofsOf, withdrawProof } from '../../core/proof';
+import { useHousehold } from '../shell/household';
+import { shortDate } from '../ui/dates';
+import { mendingPuts } from '../ui/mending';
+import { count, listing } from '../ui/words';
+
+/** Stretches said to be known, how far their proof has come, and the ways back. */
+export function Proofs({ enrolments }: { enrolments: Enrolment[] }) {
+  const { household, today, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const lines = enrolments.flatMap((e) => proofsOf(household, e).map((p) => ({ e, p })));
+  if (lines.length === 0) return null;
+  return (
+    <section className="pb-5" aria-labelledby="proofs">
+      <h2 id="proofs">Said to be known</h2>
+      <ul>
+        {lines.map(({ e, p }) => (
+          <li
+            key={p.proof.id}
+            className="flex flex-wrap items-center justify-between gap-x-4 border-b border-rule py-1.5"
+          >
+            <span className="min-w-0">
+              {listing(childrenOf(household, e).map((c) => c.name))}, {shortDate(style, toDay(p.proof.date), today)}:{' '}
+              <b>{count(p.fell, 'step')} skipped</b>
+              <span className="block text-[0.95rem] text-soft">
+                {p.proven
+                  ? 'proven by '
+                  : `still to prove it: ${count(p.kept.filter((k) => k.state === 'open').length, 'step')} of `}
+                {listing(p.kept.map((k) => `${k.step.lesson.title} ${stepName(k.step)}`))}
+              </span>
+            </span>
+            <span className="flex gap-2">
+              {!p.proven && (
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() =>
+                    void commit(
+                      `the proof failed: ${count(p.fell, 'step')} put back`,
+                      mendingPuts(failProof(household, p.proof, fromDay(today), () => crypto.randomUUID())),
+                    )
+                  }
+                >
+                  It failed
+                </button>
+              )}
+              <button
+                type="button"
+                className="btn"
+                onClick={() => void commit('“known” taken back', mendingPuts(withdrawProof(household, p.proof)))}
+              >
+                Take it back
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,68 @@
+import { Command } from 'cmdk';
+import { useNavigate } from 'react-router';
+import { useHousehold } from './household';
+import { VIEWS } from './views';
+
+/** Every view, course and deed by name: type a few letters, press Enter. */
+export default function Commands({ close, jot, keys }: { close: () => void; jot: () => void; keys: () => void }) {
+  const { household, which, history, undo, redo, switchTo } = useHousehold();
+  const navigate = useNavigate();
+  const run = (act: () => void) => () => {
+    close();
+    // After the list has given the focus back, so that what opens next can have it.
+    setTimeout(act);
+  };
+  const item = (words: string, act: () => void, hint?: string) => (
+    <Command.Item key={words} value={words} className="menu-item" onSelect={run(act)}>
+      {words} {hint && <kbd>{hint}</kbd>}
+    </Command.Item>
+  );
+  return (
+    <Command.Dialog
+      open
+      onOpenChange={(open) => !open && close()}
+      label="Commands"
+      overlayClassName="fixed inset-0 z-30 bg-ink/30"
+      contentClassName="fixed top-[12vh] left-1/2 z-40 w-[calc(100vw-24px)] max-w-xl -translate-x-1/2 border border-ink bg-sheet"
+    >
+      <Command.Input
+        placeholder="Where to, or what to do?"
+        aria-label="Where to, or what to do?"
+        className="!min-h-[52px] w-full !border-0 !border-b !border-rule !px-4 text-[1.15rem]"
+      />
+      <Command.List className="max-h-[60vh] overflow-y-auto p-1.5">
+        <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
+        <Command.Group heading="Do" className="command-group">
+          {item('Jot something down', jot, 'j')}
+          {item('Plan the week', () => void navigate('/week'))}
+          {item('Add a course', () => void navigate('/shelf?add'))}
+          {item('Make a backup', () => void navigate('/keeping'))}
+          {history.undo && item(`Undo: ${history.undo}`, () => void undo(), 'z')}
+          {history.redo && item(`Redo: ${history.redo}`, () => void redo(), 'shift z')}
+          {item('Show all keys', keys, '?')}
+          {which === 'sample'
+            ? item('Open my own household', () => void switchTo('own'))
+            : item('Open the sample household', () => void switchTo('sample'))}
+        </Command.Group>
+        <Command.Group heading="Go to" className="command-group">
+          {VIEWS.map(([to, name], i) => item(name, () => void navigate(to), String(i + 1)))}
+        </Command.Group>
+        {household.courses.length > 0 && (
+          <Command.Group heading="Courses" className="command-group">
+            {household.courses.map((c) => (
+              <Command.Item
+                key={c.id}
+                value={`${c.title} ${c.level ?? ''} ${c.id}`}
+                className="menu-item"
+                onSelect={run(() => void navigate(`/shelf/${encodeURIComponent(c.id)}`))}
+              >
+                {c.title}
+                {c.level && <span className="text-[0.9rem] opacity-80">{c.level}</span>}
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
+      </Command.List>
+    </Command.Dialog>
+  );
+}

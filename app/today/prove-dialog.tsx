@@ -1,0 +1,114 @@
+import { useMemo, useState } from 'react';
+import { type Day, fromDay } from '../../core/calendar';
+import { stepName } from '../../core/course';
+import type { DayRow } from '../../core/day';
+import { byId } from '../../core/household';
+import { remainingSteps } from '../../core/pace';
+import { planProof, proofEffect, proofRows } from '../../core/proof';
+import type { Put } from '../../store';
+import { useHousehold } from '../shell/household';
+import { Dialog } from '../ui/dialog';
+import { Field } from '../ui/field';
+import { count } from '../ui/words';
+import { inHand } from './pace';
+
+/** “Known from here on”: how far, what is kept to prove it, what falls away, and what that earns. */
+export default function ProveDialog({ row, day, close }: { row: DayRow; day: Day; close: () => void }) {
+  const { household, year, today, commit } = useHousehold();
+  const { enrolment, step } = row;
+  const course = byId(household.courses, enrolment.courseId)!;
+  const lessons = useMemo(() => {
+    const open = remainingSteps(household, enrolment).filter((s) => s.index >= step.index && s.lesson.steps.length > 0);
+    const ends = new Map(open.map((s) => [s.lesson.id, s]));
+    return [...ends.values()];
+  }, [household, enrolment, step]);
+  const [to, setTo] = useState(lessons[0]?.id ?? step.id);
+  const [proving, setProving] = useState(true);
+  const plan = useMemo(() => {
+    const p = planProof(household, enrolment, step.id, to);
+    return proving ? p : { kept: [], fall: [...p.fall, ...p.kept].sort((a, b) => a.index - b.index) };
+  }, [household, enrolment, step, to, proving]);
+  const rows = useMemo(
+    () => proofRows(household, enrolment, plan, fromDay(day), () => crypto.randomUUID()),
+    [household, enrolment, plan, day],
+  );
+  const effect = year && proofEffect(household, year, enrolment, today, rows);
+  const before = effect?.before.daysInHand;
+  const after = effect?.after.daysInHand;
+
+  const keep = async () => {
+    const puts: Put[] = [
+      ...rows.marks.map((m): Put => ({ table: 'marks', put: m })),
+      ...(rows.proof ? [{ table: 'proofs', put: rows.proof } as const] : []),
+    ];
+    const label = `${course.title}: ${count(plan.fall.length, 'step')} known`;
+    if (await commit(label, puts)) close();
+  };
+  return (
+    <Dialog open onClose={close} title={`${course.title}: known from ${step.lesson.title} on`}>
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void keep();
+        }}
+      >
+        <Field label="Up to the end of">
+          {(p) => (
+            <select {...p} autoFocus value={to} onChange={(e) => setTo(e.target.value)}>
+              {lessons.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.lesson.title}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <fieldset className="flex flex-col">
+          <label className="flex min-h-[44px] items-center gap-2">
+            <input type="radio" name="how" checked={proving} onChange={() => setProving(true)} /> prove it and move on
+          </label>
+          <label className="flex min-h-[44px] items-center gap-2">
+            <input type="radio" name="how" checked={!proving} onChange={() => setProving(false)} /> nothing to prove:
+            all of it is known
+          </label>
+        </fieldset>
+        <div role="status" className="border border-edge p-3">
+          {plan.kept.length > 0 && (
+            <>
+              <p>Kept to prove it, one a sitting:</p>
+              <ol className="pb-2">
+                {plan.kept.map((s, i) => (
+                  <li key={s.id}>
+                    {i + 1}. {s.lesson.title}, <i>{stepName(s)}</i>
+                  </li>
+                ))}
+              </ol>
+            </>
+          )}
+          <p>
+            <b>{count(plan.fall.length, 'step falls away', 'steps fall away')}.</b>{' '}
+            {before !== undefined && (
+              <>
+                Now {inHand(before)}, then{' '}
+                <b>
+                  {after === undefined ? 'finished' : inHand(after)}
+                  {after !== undefined && after > before && ` (+${count(after - before, 'day')})`}
+                </b>
+                .
+              </>
+            )}
+          </p>
+        </div>
+        <div className="flex gap-2">
+          <button type="submit" className="btn btn-strong" disabled={plan.fall.length === 0}>
+            {proving ? 'Prove and move on' : 'All of it is known'}
+          </button>
+          <button type="button" className="btn" onClick={close}>
+            Leave
+          </button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,205 @@
+import { useDroppable } from '@dnd-kit/core';
+import type { KeyboardEvent } from 'react';
+import type { Day } from '../../core/calendar';
+import type { Enrolment } from '../../core/household';
+import type { WeekCell, WeekDay, WeekPage, WeekRow } from '../../core/week';
+import { useHousehold } from '../shell/household';
+import { shortDate, WEEKDAY_NAMES } from '../ui/dates';
+import { weekdayOf } from '../../core/calendar';
+import { Ornament } from '../ui/ornament';
+import { Marked, Sitting } from './sitting';
+
+export interface MoveActions {
+  /** Moves a sitting; false (with a notice) when it cannot stand there. */
+  move: (enrolment: Enrolment, from: Day, to: Day) => boolean;
+  letGo: (enrolment: Enrolment, day: Day) => void;
+}
+
+const KIND_WORDS = { closed: 'closed', light: 'light', weekend: 'free', outside: 'outside the year', full: '' };
+
+/** The week as a table: courses down, days along, what it asks of the teachers at the foot. */
+export function WeekTable({
+  page,
+  planDay,
+  today,
+  move,
+  letGo,
+}: MoveActions & { page: WeekPage; planDay: Day; today: Day }) {
+  const { household } = useHousehold();
+  const style = household.settings.dateStyle;
+  const compares = page.rows.some((r) => r.published !== undefined || r.done > 0);
+
+  /** Arrows go from sitting to sitting; the nearest in that direction takes the focus. */
+  const onKeyDown = (e: KeyboardEvent<HTMLTableElement>) => {
+    const here = (e.target as HTMLElement).closest<HTMLElement>('[data-sitting]');
+    if (!here || e.shiftKey || e.altKey || e.ctrlKey || e.metaKey || !e.key.startsWith('Arrow')) return;
+    const box = here.getBoundingClientRect();
+    const dx = { ArrowLeft: -1, ArrowRight: 1 }[e.key] ?? 0;
+    const dy = { ArrowUp: -1, ArrowDown: 1 }[e.key] ?? 0;
+    let best: { el: HTMLElement; far: number } | undefined;
+    for (const el of e.currentTarget.querySelectorAll<HTMLElement>('[data-sitting]')) {
+      const b = el.getBoundingClientRect();
+      const x = b.left - box.left;
+      const y = b.top - box.top;
+      const along = x * dx + y * dy;
+      if (el === here || along <= 4) continue;
+      const far = along + 4 * Math.abs(dx ? y : x);
+      if (!best || far < best.far) best = { el, far };
+    }
+    best?.el.focus();
+    if (best) e.preventDefault();
+  };
+
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The week’s table">
+      <table className="w-full border-collapse" onKeyDown={onKeyDown}>
+        <thead>
+          <tr className="border-y-4 border-double border-ink align-bottom">
+            <th className="min-w-[112px] py-1 pr-3 sm:min-w-[200px]" scope="col">
+              <span className="sr-only">Course</span>
+            </th>
+            {page.days.map((d) => (
+              <th
+                key={d.day}
+                scope="col"
+                className={`min-w-[92px] border-l border-rule px-2 py-1 font-medium ${d.day === today ? 'bg-ink/[0.06]' : ''}`}
+              >
+                <span className="block">{WEEKDAY_NAMES[weekdayOf(d.day)]}</span>
+                <span className="block text-[0.9rem] font-normal text-soft">
+                  {shortDate(style, d.day)}
+                  {d.kind !== 'full' && ` · ${d.label ?? KIND_WORDS[d.kind]}`}
+                </span>
+              </th>
+            ))}
+            {compares && (
+              <th scope="col" className="min-w-[84px] border-l border-rule px-2 py-1 font-medium">
+                Done
+              </th>
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {page.rows.map((row) => (
+            <tr key={row.enrolment.id} className="border-b border-rule">
+              <th scope="row" className="py-1 pr-3 font-normal">
+                <span className="flex items-center gap-1.5">
+                  {row.children.map((c) => (
+                    <Ornament key={c.id} name={c.ornament} colour={c.colour} size={16} />
+                  ))}
+                  <span className="sr-only">{row.children.map((c) => c.name).join(', ')}: </span>
+                  <span className="min-w-0 leading-tight wrap-break-word">{row.course.title}</span>
+                </span>
+              </th>
+              {row.cells.map((cell, i) => (
+                <Cell
+                  key={cell.day}
+                  row={row}
+                  cell={cell}
+                  day={page.days[i]!}
+                  days={page.days}
+                  today={today}
+                  planDay={planDay}
+                  move={move}
+                  letGo={letGo}
+                />
+              ))}
+              {compares && (
+                <td className="border-l border-rule px-2 text-[0.95rem] whitespace-nowrap">
+                  {row.published === undefined ? row.done : `${row.settled} of ${row.published}`}
+                </td>
+              )}
+            </tr>
+          ))}
+          {page.rows.length === 0 && (
+            <tr>
+              <td colSpan={page.days.length + 1} className="py-4">
+                {page.days.every((d) => d.kind === 'closed')
+                  ? 'This week is closed.'
+                  : 'Nothing is marked or planned in this week.'}
+              </td>
+            </tr>
+          )}
+        </tbody>
+        <tfoot>
+          {household.teachers.map((t) => (
+            <tr key={t.id} className="border-b border-rule align-top">
+              <th scope="row" className="py-1 pr-3 font-normal">
+                <span className="label">{t.name}</span>
+              </th>
+              {page.days.map((d) => (
+                <TeacherCell key={d.day} day={d} teacherId={t.id} today={today} />
+              ))}
+              {compares && <td className="border-l border-rule" />}
+            </tr>
+          ))}
+        </tfoot>
+      </table>
+    </div>
+  );
+}
+
+function Cell({
+  row,
+  cell,
+  day,
+  days,
+  today,
+  planDay,
+  move,
+  letGo,
+}: MoveActions & {
+  row: WeekRow;
+  cell: WeekCell;
+  day: WeekDay;
+  days: WeekDay[];
+  today: Day;
+  planDay: Day;
+}) {
+  const { setNodeRef, isOver } = useDroppable({ id: `${row.enrolment.id} ${day.day}`, data: { day: day.day } });
+  const planned = cell.items.filter((i) => i.mark === undefined && !i.slipped);
+  const rest = cell.items.filter((i) => i.mark !== undefined || i.slipped);
+  const closed = day.kind === 'closed';
+  return (
+    <td
+      ref={setNodeRef}
+      className={`border-l border-rule px-1 align-middle ${closed ? 'week-closed' : ''} ${day.day === today ? 'bg-ink/[0.06]' : ''} ${isOver ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
+    >
+      <div className="flex flex-wrap items-center gap-x-1">
+        {rest.map((i) => (
+          <Marked key={i.step.id} item={i} />
+        ))}
+        {planned.length > 0 && (
+          <Sitting
+            enrolment={row.enrolment}
+            title={row.course.title}
+            day={day.day}
+            items={planned}
+            days={days.filter((d) => d.day >= planDay && d.kind !== 'closed' && d.kind !== 'outside')}
+            move={move}
+            letGo={letGo}
+          />
+        )}
+      </div>
+    </td>
+  );
+}
+
+function TeacherCell({ day, teacherId, today }: { day: WeekDay; teacherId: string; today: Day }) {
+  const t = day.teachers.find((x) => x.teacher.id === teacherId)!;
+  const above = t.minutes > t.hours;
+  const clash = t.fresh > t.allowance;
+  return (
+    <td
+      className={`border-l border-rule px-2 py-1 text-[0.95rem] leading-tight ${day.day === today ? 'bg-ink/[0.06]' : ''}`}
+    >
+      {(t.hours > 0 || t.minutes > 0) && (
+        <>
+          <span className={above ? 'font-semibold' : ''}>
+            {t.minutes} of {t.hours} min
+          </span>
+          <span className={`block ${clash ? 'font-semibold text-rubric' : 'text-soft'}`}>{t.fresh} new</span>
+        </>
+      )}
+    </td>
+  );
+}

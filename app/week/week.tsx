@@ -1,0 +1,183 @@
+import { ChevronLeft, ChevronRight, Printer } from 'lucide-react';
+import { DndContext, type DragEndEvent, PointerSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
+import { useMemo } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Link, useSearchParams } from 'react-router';
+import { type Day, fromDay, isIsoDate, teachingWeek, toDay, weekStart } from '../../core/calendar';
+import { byId, type Enrolment } from '../../core/household';
+import { errandsOf } from '../../core/jot';
+import { brokenPins, moveSitting, publishWeek, weekPage } from '../../core/week';
+import { JottingList } from '../jot/list';
+import { useHousehold } from '../shell/household';
+import { usePlan, useWorkday } from '../shell/plan';
+import { dayAndDate, longDate, shortDate } from '../ui/dates';
+import { listing } from '../ui/words';
+import { WeekTable } from './table';
+
+/** One week: what each child does on each day, what it asks of the teachers, publishing and printing it. */
+export default function Week() {
+  const { household, year, today, commit, say } = useHousehold();
+  const { plan } = usePlan();
+  const workday = useWorkday();
+  const [params, setParams] = useSearchParams();
+  const { firstDay, dateStyle: style } = household.settings;
+  const asked = params.get('of') ?? '';
+  const start = weekStart(isIsoDate(asked) ? toDay(asked) : workday, firstDay);
+  const page = useMemo(
+    () => (year ? weekPage(household, year, plan, start) : undefined),
+    [household, year, plan, start],
+  );
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
+  const go = (weeks: number) =>
+    setParams(weeks === 0 ? {} : { of: fromDay(start + 7 * weeks) }, { preventScrollReset: true });
+  useHotkeys('bracketleft', () => go(-1), [start]);
+  useHotkeys('bracketright', () => go(1), [start]);
+
+  if (!year || !page || household.enrolments.length === 0) {
+    return (
+      <>
+        <h1 className="pb-2">Week</h1>
+        <p className="double-rule pt-4">
+          A week is drawn once there is a school year and somebody takes a course. Start on{' '}
+          <Link className="page-link" to="/">
+            the blank page
+          </Link>
+          .
+        </p>
+      </>
+    );
+  }
+
+  const name = (e: Enrolment) => byId(household.courses, e.courseId)?.title ?? '';
+  const move = (enrolment: Enrolment, from: Day, to: Day): boolean => {
+    if (!plan || from === to) return false;
+    const result = moveSitting(household, year, plan, enrolment, from, to);
+    if ('fault' in result) {
+      say(result.fault, true);
+      return false;
+    }
+    void commit(`${name(enrolment)} moved from ${dayAndDate(style, from)} to ${dayAndDate(style, to)}`, [
+      ...result.remove.map((id) => ({ table: 'pins' as const, remove: id })),
+      ...result.put.map((p) => ({ table: 'pins' as const, put: p })),
+    ]);
+    return true;
+  };
+  const letGo = (enrolment: Enrolment, day: Day) => {
+    const pins = household.pins.filter((p) => p.enrolmentId === enrolment.id && p.date === fromDay(day));
+    if (pins.length > 0)
+      void commit(
+        `${name(enrolment)} on ${dayAndDate(style, day)} left to the plan again`,
+        pins.map((p) => ({ table: 'pins' as const, remove: p.id })),
+      );
+  };
+  const drop = ({ active, over }: DragEndEvent) => {
+    const from = active.data.current as { enrolment: Enrolment; day: Day } | undefined;
+    const to = over?.data.current as { day: Day } | undefined;
+    if (from && to) move(from.enrolment, from.day, to.day);
+  };
+  const publish = async (print: boolean) => {
+    const done = await commit(`week of ${shortDate(style, start)} published`, [
+      { table: 'published', put: publishWeek(page) },
+    ]);
+    if (done && print) setTimeout(() => window.print());
+  };
+  const last = start + 6;
+  const broken = plan ? brokenPins(household, plan) : [];
+  const errands = errandsOf(household, start, today);
+  const past = last < (plan?.today ?? today);
+
+  return (
+    <div className="week-sheet">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2 pb-2">
+        <h1>
+          {shortDate(style, start, today)} – {shortDate(style, last, today)}
+          <span className="ml-4 text-[1rem] font-normal">
+            teaching week {teachingWeek(year, last, firstDay)}
+            {page.published && ' · published'}
+          </span>
+        </h1>
+        <span className="flex flex-wrap gap-2 print:hidden">
+          <button type="button" className="btn" onClick={() => go(-1)} title="[">
+            <ChevronLeft size={18} aria-hidden="true" /> Earlier
+          </button>
+          <button type="button" className="btn" onClick={() => go(0)}>
+            This week
+          </button>
+          <button type="button" className="btn" onClick={() => go(1)} title="]">
+            Later <ChevronRight size={18} aria-hidden="true" />
+          </button>
+          {!past && (
+            <button type="button" className="btn btn-strong" onClick={() => void publish(true)}>
+              <Printer size={18} aria-hidden="true" /> {page.published ? 'Publish anew and print' : 'Publish and print'}
+            </button>
+          )}
+          {past && (
+            <button type="button" className="btn" onClick={() => window.print()}>
+              <Printer size={18} aria-hidden="true" /> Print
+            </button>
+          )}
+        </span>
+      </div>
+      {broken.length > 0 && (
+        <p className="border-t border-rule py-1.5">
+          {listing(
+            broken.map(({ pin, stands }) => {
+              const e = byId(household.enrolments, pin.enrolmentId)!;
+              return `${name(e)} cannot stand on ${dayAndDate(style, toDay(pin.date))}${stands < 0 ? '' : ` and stands on ${dayAndDate(style, stands)}`}`;
+            }),
+          )}
+          : too many steps would have to come before.{' '}
+          <button
+            type="button"
+            className="page-link min-h-[32px] cursor-pointer print:hidden"
+            onClick={() =>
+              void commit(
+                'moves that could not be kept let go',
+                broken.map(({ pin }) => ({ table: 'pins' as const, remove: pin.id })),
+              )
+            }
+          >
+            Let go of that
+          </button>
+        </p>
+      )}
+      <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={drop}>
+        <WeekTable page={page} planDay={plan?.today ?? today} today={today} move={move} letGo={letGo} />
+      </DndContext>
+      <div className="flex flex-wrap items-center gap-x-4 pt-2 text-[0.9rem] text-soft">
+        <p>
+          Large: the lesson’s number. Small: which of its steps. Red and underlined: a new lesson.
+          <span className="print:hidden">
+            {' '}
+            Drag a sitting to another day, or move it with <kbd>shift ←</kbd> <kbd>shift →</kbd>; what is behind it
+            follows.
+          </span>
+        </p>
+        {page.published && (
+          <button
+            type="button"
+            className="page-link min-h-[32px] cursor-pointer print:hidden"
+            onClick={() =>
+              void commit(`week of ${shortDate(style, start)} no longer published`, [
+                { table: 'published', remove: page.published!.id },
+              ])
+            }
+          >
+            Take the publication back
+          </button>
+        )}
+      </div>
+      {errands.length > 0 && (
+        <section className="pt-4" aria-labelledby="also">
+          <h2 id="also" className="border-b border-ink pb-1">
+            Also this week
+          </h2>
+          <JottingList jottings={errands} name="Also this week" />
+        </section>
+      )}
+      <p className="sr-only" role="note">
+        {longDate(style, start)} to {longDate(style, last)}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+import type { Kind, Lesson, Step, Unit } from '../household/types';
+import type { PastedLine } from './paste';
+
+/** So many steps of each kind, in order. */
+export type StepsOfLesson = readonly { kind: Kind; count: number }[];
+/** Most lessons that one line like "Days 1–180" stands for. */
+const MOST_IN_A_LINE = 400;
+
+/** What a pasted page comes to. */
+export interface ContentsCount {
+  units: number;
+  lessons: number;
+  tests: number;
+  steps: number;
+}
+
+function titlesOf(l: PastedLine): string[] {
+  const word = l.label ? `${l.label[0]!.toUpperCase()}${l.label.slice(1)} ` : '';
+  const title = (n: string | undefined) =>
+    n === undefined ? l.title : l.title ? `${word}${n}, ${l.title}` : word ? `${word}${n}` : `Lesson ${n}`;
+  const from = Number(l.number);
+  const to = Number(l.to);
+  if (
+    l.to === undefined ||
+    !Number.isInteger(from) ||
+    !Number.isInteger(to) ||
+    to <= from ||
+    to - from > MOST_IN_A_LINE
+  )
+    return [title(l.number)];
+  return Array.from({ length: to - from + 1 }, (_, i) => title(String(from + i)));
+}
+
+/**
+ * The units, lessons and steps of the lines as they stand, every lesson with the same steps, every test with one assess
+ * step. Lines before the first heading make a unit without a title. Ids are made from positions and `prefix`.
+ */
+export function buildUnits(lines: readonly PastedLine[], steps: StepsOfLesson, prefix = ''): Unit[] {
+  const units: Unit[] = [];
+  let lessons = 0;
+  let tests = 0;
+  const unit = (title: string) => {
+    units.push({ id: `${prefix}U${units.length + 1}`, title, lessons: [] });
+    return units.at(-1)!;
+  };
+  for (const l of lines) {
+    if (l.kind === 'nothing') continue;
+    if (l.kind === 'heading') {
+      // A part that only holds chapters gives its name to the first of them.
+      const empty = units.at(-1);
+      const title = titlesOf(l)[0]!;
+      if (empty && empty.lessons.length === 0) empty.title = `${empty.title}: ${title}`;
+      else unit(title);
+      continue;
+    }
+    const into = units.at(-1) ?? unit('');
+    for (const title of titlesOf(l)) {
+      const id = l.kind === 'test' ? `${prefix}T${++tests}` : `${prefix}L${++lessons}`;
+      into.lessons.push({
+        id,
+        title: title.slice(0, 500) || id,
+        ...(l.pages ? { pages: l.pages.slice(0, 60) } : {}),
+        steps: l.kind === 'test' ? [{ id: `${id}-1`, kind: 'assess' }] : stepsOf(id, steps),
+      });
+    }
+  }
+  return units.filter((u) => u.lessons.length > 0);
+}
+
+/** Fresh steps of a lesson. */
+export function stepsOf(lessonId: string, steps: StepsOfLesson): Step[] {
+  const made: Step[] = [];
+  for (const { kind, count } of steps)
+    for (let i = 0; i < count; i++) made.push({ id: `${lessonId}-${made.length + 1}`, kind });
+  return made;
+}
+
+export function countContents(units: readonly Unit[]): ContentsCount {
+  const lessons = units.flatMap((u) => u.lessons);
+  const isTest = (l: Lesson) => l.steps.length === 1 && l.steps[0]!.kind === 'assess';
+  return {
+    units: units.filter((u) => u.title).length,
+    lessons: lessons.filter((l) => !isTest(l)).length,
+    tests: lessons.filter(isTest).length,
+    steps: lessons.reduce((n, l) => n + l.steps.length, 0),
+  };
+}

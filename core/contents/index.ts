@@ -1,0 +1,3 @@
+export * from './paste';
+export * from './build';
+export * from './csv';
