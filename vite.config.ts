@@ -1,8 +1,9 @@
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vitest/config';
+import { serviceWorker } from './scripts/sw-plugin';
 
 export default defineConfig({
-  plugins: [tailwindcss()],
+  plugins: [tailwindcss(), serviceWorker()],
   esbuild: { jsx: 'automatic' },
   // The policy served with the page forbids inlined data, so every font and icon stays a file of its own.
   build: {

@@ -6,6 +6,7 @@ import './theme/theme.css';
 import { Frame } from './shell/frame';
 import { HouseholdProvider } from './shell/household';
 import { PlanProvider } from './shell/plan';
+import { watchUpdates } from './shell/updates';
 import { Today } from './today/today';
 
 // Dialogs add a style sheet while they are open; the page's policy lets it in by this number alone.
@@ -21,6 +22,8 @@ const Materials = lazy(() => import('./materials/materials'));
 const Record = lazy(() => import('./record/record'));
 const HouseholdPage = lazy(() => import('./household/household-page'));
 const Keeping = lazy(() => import('./keep/keeping'));
+
+void watchUpdates();
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

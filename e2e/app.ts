@@ -15,7 +15,7 @@ export const test = base.extend<{ strict: void }>({
       page.on('console', (m) => m.type() === 'error' && faults.push(m.text()));
       page.on('request', (r) => {
         const url = new URL(r.url());
-        if (url.protocol !== 'blob:' && url.protocol !== 'data:' && url.origin !== baseURL)
+        if (url.protocol !== 'blob:' && url.protocol !== 'data:' && url.hostname !== new URL(baseURL!).hostname)
           faults.push(`request to ${r.url()}`);
       });
       await page.clock.setFixedTime(new Date(WEDNESDAY));
@@ -66,3 +66,14 @@ export async function backup(page: Page): Promise<string> {
   for await (const chunk of stream) chunks.push(chunk as Buffer);
   return Buffer.concat(chunks).toString('utf8');
 }
+
+/** Leaves the sample for a household of one's own, which is empty at first. */
+export async function startOwn(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: /(Start|Open) my own/ }).click();
+  await expect(page.getByRole('heading', { name: 'A blank page' })).toBeVisible();
+}
+
+/** Chooses a text as if it were a file of the reader's, for the input inside that label. */
+export const chooseFile = (page: Page, label: string, name: string, content: string | Buffer): Promise<void> =>
+  page.getByLabel(label).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });

@@ -9,11 +9,14 @@ export default defineConfig({
   retries: 0,
   fullyParallel: true,
   workers: 2,
-  timeout: 60_000,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    // Kept out but where a test is about it: every test would fill a cache of its own first.
+    serviceWorkers: 'block',
     timezoneId: 'Europe/Dublin',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -13,6 +13,7 @@ const INPUTS = [
   'public',
   'index.html',
   'vite.config.ts',
+  'scripts/sw-plugin.ts',
   'package-lock.json',
 ];
 

@@ -39,7 +39,7 @@ const SHOTS: Shot[] = [
     'blank-page',
     '/',
     async (page) => {
-      await page.getByRole('button', { name: 'Open my own' }).click();
+      await page.getByRole('button', { name: /(Start|Open) my own/ }).click();
       await page.getByRole('heading', { name: 'A blank page' }).waitFor();
     },
   ],

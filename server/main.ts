@@ -4,7 +4,8 @@ import { makeApp } from './app';
 
 const port = Number(process.env['PORT'] ?? 4173);
 const host = process.env['HOST'] ?? '127.0.0.1';
-const dist = join(dirname(fileURLToPath(import.meta.url)), '..', 'dist');
+// Another build than the usual may be served, as the tests of an update do.
+const dist = process.env['DIST'] ?? join(dirname(fileURLToPath(import.meta.url)), '..', 'dist');
 
 const server = makeApp(dist).listen(port, host, () => {
   const address = server.address();

@@ -1,3 +1,4 @@
 export * from './choice';
 export type { KeptCopy } from './database';
 export * from './store';
+export * from './space';

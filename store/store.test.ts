@@ -131,10 +131,11 @@ describe('the store', () => {
     await store.replace(aHousehold({ children: [aChild('Z')] }), '2026-09-07', 'restored', { keep: true });
     expect(store.household.children.map((c) => c.id)).toEqual(['Z']);
     expect(store.history).toEqual({});
-    const [copy] = await store.keptCopies();
+    const [copy] = await store.keptCopies('2026-10-07');
     expect(copy).toMatchObject({ why: 'restored', date: '2026-09-07' });
     const reading = readBackup(copy!.text);
     expect('backup' in reading && text(reading.backup.household)).toBe(before);
+    expect(await store.keptCopies('2026-10-08')).toEqual([]);
     await store.setNote('last backup', '2026-09-07');
     expect(await store.note('last backup')).toBe('2026-09-07');
   });

@@ -1,4 +1,4 @@
-import { type IsoDate } from '../core/calendar';
+import { fromDay, type IsoDate, toDay } from '../core/calendar';
 import { writeBackup } from '../core/formats';
 import { type Household, type Settings, type TableName, TABLES } from '../core/household';
 import { type AnyTable, Database, type HistoryEntry, type KeptCopy, type Row, type RowChange } from './database';
@@ -19,6 +19,8 @@ export interface HistoryState {
 export class StoreFault extends Error {}
 
 const HISTORY_LIMIT = 500;
+/** Days for which a household that was replaced can be put back. */
+export const KEPT_DAYS = 30;
 
 const same = (a: Row | undefined, b: Row | undefined) => canonical(a) === canonical(b);
 function canonical(value: unknown): string {
@@ -166,8 +168,10 @@ export class HouseholdStore {
     });
   }
 
-  /** Copies put aside by `replace`, newest first. */
-  async keptCopies(): Promise<KeptCopy[]> {
+  /** Copies put aside by `replace`, newest first; those past their days are thrown away. */
+  async keptCopies(today: IsoDate): Promise<KeptCopy[]> {
+    const old = fromDay(toDay(today) - KEPT_DAYS);
+    await this.write(() => this.db.kept.filter((c) => c.date < old).delete());
     return this.db.kept.orderBy('n').reverse().toArray();
   }
 

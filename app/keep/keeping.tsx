@@ -1,14 +1,14 @@
 import { useEffect, useRef, useState } from 'react';
 import { fromDay, type IsoDate, toDay } from '../../core/calendar';
 import { type Backup, MAX_CHARACTERS, readBackup, writeBackup } from '../../core/formats';
-import type { KeptCopy } from '../../store';
+import { KEPT_DAYS, type KeptCopy, ownBegun } from '../../store';
 import { useHousehold } from '../shell/household';
-import { longDate } from '../ui/dates';
+import { LAST_BACKUP } from '../shell/notes';
+import { longDate, shortDate } from '../ui/dates';
 import { Dialog } from '../ui/dialog';
 import { download } from '../ui/download';
 import { count } from '../ui/words';
-
-const LAST_BACKUP = 'last backup';
+import { Room } from './room';
 
 /** Backup, restore, copies put aside, and the way between the sample and one's own household. */
 export default function Keeping() {
@@ -22,7 +22,7 @@ export default function Keeping() {
 
   useEffect(() => {
     let left = false;
-    void Promise.all([store.keptCopies(), store.note(LAST_BACKUP)]).then(([kept, noted]) => {
+    void Promise.all([store.keptCopies(fromDay(today)), store.note(LAST_BACKUP)]).then(([kept, noted]) => {
       if (left) return;
       setCopies(kept);
       setLast(typeof noted === 'string' ? noted : undefined);
@@ -30,7 +30,7 @@ export default function Keeping() {
     return () => {
       left = true;
     };
-  }, [store, household]);
+  }, [store, household, today]);
 
   const save = async () => {
     const asOf = fromDay(today);
@@ -105,6 +105,7 @@ export default function Keeping() {
               <b>Nothing was changed.</b> {fault}
             </p>
           )}
+          <Room />
         </section>
         <section aria-labelledby="which" className="flex flex-col gap-3">
           <h2 id="which">{which === 'sample' ? 'The sample household' : 'Your own household'}</h2>
@@ -116,7 +117,7 @@ export default function Keeping() {
               </p>
               <div className="flex flex-wrap gap-2">
                 <button type="button" className="btn btn-strong" onClick={() => void switchTo('own')}>
-                  Open my own
+                  {ownBegun() ? 'Open my own' : 'Start my own'}
                 </button>
                 <button type="button" className="btn" onClick={() => void freshSample()}>
                   Start the sample anew
@@ -133,13 +134,18 @@ export default function Keeping() {
           )}
           <h3 className="pt-3">Put aside</h3>
           {copies.length === 0 && (
-            <p className="text-soft">When a backup is restored, what was here before is kept in this list.</p>
+            <p className="text-soft">
+              When a backup is restored, what was here before is kept in this list for {KEPT_DAYS} days.
+            </p>
           )}
           <ul>
             {copies.map((c) => (
               <li key={c.n} className="flex items-center justify-between gap-3 border-b border-rule">
                 <span>
-                  {longDate(style, toDay(c.date))}: {c.why}
+                  {longDate(style, toDay(c.date))}: {c.why}{' '}
+                  <span className="text-[0.95rem] whitespace-nowrap text-soft">
+                    · kept until {shortDate(style, toDay(c.date) + KEPT_DAYS, today)}
+                  </span>
                 </span>
                 <button type="button" className="btn btn-quiet page-link" onClick={() => take(c.text)}>
                   Put back

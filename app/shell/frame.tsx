@@ -1,9 +1,10 @@
 import { PenLine, Redo2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { ownBegun } from '../../store';
+import { useKey } from '../ui/hotkeys';
 import { useHousehold } from './household';
+import { Reminders } from './reminders';
 import { VIEWS } from './views';
 
 const Keys = lazy(() => import('./keys'));
@@ -16,12 +17,12 @@ export function Frame() {
   const navigate = useNavigate();
   const { pathname } = useLocation();
 
-  useHotkeys('mod+z, z', () => void undo(), { preventDefault: true });
-  useHotkeys('mod+shift+z, mod+y, shift+z', () => void redo(), { preventDefault: true });
-  useHotkeys('shift+slash, ?', () => setOver('keys'), { preventDefault: true, useKey: true });
-  useHotkeys('j', () => setOver('jot'), { preventDefault: true });
-  useHotkeys('mod+k, slash', () => setOver('commands'), { preventDefault: true });
-  useHotkeys('1,2,3,4,5,6,7,8', (e) => void navigate(VIEWS[Number(e.key) - 1]![0]), []);
+  useKey('mod+z, z', () => void undo(), [undo]);
+  useKey('mod+shift+z, mod+y, shift+z', () => void redo(), [redo]);
+  useKey('shift+slash, ?', () => setOver('keys'), [], { useKey: true });
+  useKey('j', () => setOver('jot'));
+  useKey('mod+k, slash', () => setOver('commands'));
+  useKey('1,2,3,4,5,6,7,8', (e) => void navigate(VIEWS[Number(e.key) - 1]![0]), [navigate]);
 
   useEffect(() => {
     const view = VIEWS.find(([to]) => (to === '/' ? pathname === '/' : pathname.startsWith(to)));
@@ -68,6 +69,7 @@ export function Frame() {
             </button>
           </p>
         )}
+        <Reminders />
       </header>
       <main
         id="page"

@@ -25,6 +25,7 @@ import {
   type Which,
 } from '../../store';
 import { localeHabits, todayHere } from '../ui/dates';
+import { SAMPLE_DAY } from './notes';
 
 interface Open {
   household: Household;
@@ -60,8 +61,6 @@ async function readSample(): Promise<Backup> {
   if ('fault' in reading) throw new Error(reading.fault);
   return reading.backup;
 }
-
-const SAMPLE_DAY = 'sample day';
 
 async function openStore(which: Which): Promise<{ store: HouseholdStore; sampleDay?: Day }> {
   const { firstDay, dateStyle } = localeHabits();

@@ -1,7 +1,7 @@
 import { type FormEvent, type ReactNode, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { isIsoDate, schoolDays, type Weekday } from '../../core/calendar';
-import { begin, type BeginFaults, yearOffered } from '../../core/begin';
+import { begin, type BeginFaults, ruleOffered, yearOffered } from '../../core/begin';
 import { buildUnits, countContents, readContents } from '../../core/contents';
 import { countPattern, type CoursePattern, KIND_DEFAULTS } from '../../core/course';
 import { asPattern, noSteps, StepsOfLesson } from '../shelf/steps-of-lesson';
@@ -44,6 +44,11 @@ export default function Begin() {
     const draft = { id: '', name: '', lightDays: [], lightShare: 50, targetDays: 0, closed: [], weekdays, ...year };
     return schoolDays(draft).length;
   }, [year, weekdays]);
+
+  const pace =
+    ruleOffered(total.steps, days ?? 0, weekdays.length).kind === 'even'
+      ? 'spread evenly over the year'
+      : 'one each school day';
 
   const keep = async (e: FormEvent) => {
     e.preventDefault();
@@ -205,7 +210,7 @@ export default function Begin() {
           <StepsOfLesson value={steps} onChange={setSteps} />
           <p role="status" className="text-[0.95rem] text-soft">
             {total.steps > 0 && Number.isFinite(total.steps)
-              ? `${count(total.lessons, 'lesson')}${total.tests > 0 ? `, ${count(total.tests, 'test')}` : ''}: ${count(total.steps, 'step')} in all, spread evenly over the year.`
+              ? `${count(total.lessons, 'lesson')}${total.tests > 0 ? `, ${count(total.tests, 'test')}` : ''}: ${count(total.steps, 'step')} in all, ${pace}.`
               : 'A step is the smallest thing marked: a sheet, a section of the manual, a reading, a test.'}
           </p>
         </Part>

@@ -105,7 +105,7 @@ export function Sitting({
           data-sitting={enrolment.id}
           className={`inline-flex min-h-[40px] min-w-[40px] cursor-grab touch-manipulation flex-wrap items-center gap-x-2 rounded-[3px] border border-transparent px-1 hover:border-edge ${isDragging ? 'z-10 border-ink bg-sheet' : ''}`}
           style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: 'relative' } : {}}
-          aria-label={`${title}, ${WEEKDAY_NAMES[weekdayOf(day)]}: ${items.map(words).join('; ')}${pinned ? ', moved here by hand' : ''}`}
+          data-weekday={WEEKDAY_NAMES[weekdayOf(day)]}
           onPointerDown={(e) => {
             // The menu opens on a click, so that a press can also begin a drag.
             listeners?.['onPointerDown']?.(e);
@@ -117,8 +117,14 @@ export function Sitting({
           }}
           onKeyDown={onKeyDown}
         >
+          <span className="sr-only">
+            {title}, {WEEKDAY_NAMES[weekdayOf(day)]}: {items.map(words).join('; ')}
+            {pinned && ', moved here by hand'}
+          </span>
           {items.map((i) => (
-            <Number key={i.step.id} item={i} />
+            <span key={i.step.id} aria-hidden="true">
+              <Number item={i} />
+            </span>
           ))}
           {pinned && <Pin size={14} aria-hidden="true" />}
         </button>

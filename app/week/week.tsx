@@ -1,7 +1,6 @@
 import { ChevronLeft, ChevronRight, Printer } from 'lucide-react';
 import { DndContext, type DragEndEvent, PointerSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useSearchParams } from 'react-router';
 import { type Day, fromDay, isIsoDate, teachingWeek, toDay, weekStart } from '../../core/calendar';
 import { byId, type Enrolment } from '../../core/household';
@@ -11,6 +10,7 @@ import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { dayAndDate, longDate, shortDate } from '../ui/dates';
+import { useKey } from '../ui/hotkeys';
 import { listing } from '../ui/words';
 import { WeekTable } from './table';
 
@@ -30,8 +30,8 @@ export default function Week() {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
   const go = (weeks: number) =>
     setParams(weeks === 0 ? {} : { of: fromDay(start + 7 * weeks) }, { preventScrollReset: true });
-  useHotkeys('bracketleft', () => go(-1), [start]);
-  useHotkeys('bracketright', () => go(1), [start]);
+  useKey('bracketleft', () => go(-1), [start]);
+  useKey('bracketright', () => go(1), [start]);
 
   if (!year || !page || household.enrolments.length === 0) {
     return (

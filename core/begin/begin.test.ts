@@ -6,7 +6,7 @@ import { defaultSettings, emptyHousehold, type Household } from '../household';
 import { makeTrack, reserveOf } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { aPattern } from '../testing/make';
-import { begin, type BeginWish, type Begun, minutesForAge, yearOffered } from './index';
+import { begin, type BeginWish, type Begun, minutesForAge, ruleOffered, yearOffered } from './index';
 
 const TODAY = toDay('2026-11-11');
 const wish = (change: Partial<BeginWish> = {}): BeginWish => ({
@@ -64,6 +64,14 @@ describe('beginning', () => {
     const b = begun(wish());
     const plan = makePlan(makeProblem(household(b), b.year, TODAY), { sweeps: 2, seed: 1 });
     expect(plan.tracks[0]!.days.every((d) => d >= 0)).toBe(true);
+  });
+
+  it('begins a short book at once, a step a day, rather than let it lie for weeks', () => {
+    const b = begun(wish({ pattern: aPattern({ lessons: 3 }) }));
+    expect(b.enrolment.rule).toEqual({ kind: 'weekly', n: 5, unit: 'steps' });
+    const plan = makePlan(makeProblem(household(b), b.year, TODAY), { sweeps: 2, seed: 1 });
+    expect(plan.tracks[0]!.days[0]).toBe(toDay(b.year.start));
+    expect(ruleOffered(101, 200, 5)).toEqual({ kind: 'even' });
   });
 
   it('leaves out rows nobody filled in, and lets several take a course together', () => {

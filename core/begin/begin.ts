@@ -7,6 +7,7 @@ import {
   type Enrolment,
   type Id,
   ORNAMENTS,
+  type PaceRule,
   type SchoolYear,
   type Teacher,
   type Unit,
@@ -52,6 +53,14 @@ export function minutesForAge(years: number): number {
   if (years < 6) return 60;
   if (years < 8) return 150;
   return years < 11 ? 210 : 270;
+}
+
+/**
+ * The pace a first course is offered: even over the year; but a short book, which would lie idle for weeks at that
+ * pace, is begun at once with a step each school day.
+ */
+export function ruleOffered(steps: number, sittings: number, daysAWeek: number): PaceRule {
+  return steps * 2 <= sittings ? { kind: 'weekly', n: daysAWeek, unit: 'steps' } : { kind: 'even' };
 }
 
 /**
@@ -132,6 +141,8 @@ export function begin(wish: BeginWish, today: Day, newId: () => Id): Begun | { f
     takesOptional: true,
   };
   const sittings = openDates(enrolment, year).filter((d) => d >= today).length;
-  enrolment.perSitting = evenPerSitting(flatten(course).length, sittings);
+  const steps = flatten(course).length;
+  enrolment.rule = ruleOffered(steps, sittings, year.weekdays.length);
+  enrolment.perSitting = enrolment.rule.kind === 'even' ? evenPerSitting(steps, sittings) : 1;
   return { teacher, children, year, course, enrolment };
 }

@@ -1,4 +1,5 @@
 export * from './backup';
+export * from './due';
 export * from './json-schema';
 export * from './migrate';
 export * from './shift';

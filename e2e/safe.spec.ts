@@ -1,0 +1,213 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium, type Page } from '@playwright/test';
+import { expect, openToday, rows, settled, status, test, WEDNESDAY } from './app';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+/** A server of the test's own, to be stopped in the middle. */
+async function serve(port: number, dist = join(root, 'dist')): Promise<ChildProcess> {
+  // One process, so that stopping it stops it.
+  const server = spawn(process.execPath, ['--import', 'tsx', join(root, 'server/main.ts')], {
+    cwd: root,
+    env: { ...process.env, PORT: String(port), DIST: dist },
+  });
+  await new Promise((resolve, reject) => {
+    server.stdout!.once('data', resolve);
+    server.once('exit', () => reject(new Error('the server did not start')));
+  });
+  return server;
+}
+const stop = (server: ChildProcess) =>
+  new Promise((resolve) => {
+    server.once('exit', resolve);
+    server.kill('SIGKILL');
+  });
+
+test.describe('with the service worker', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('a reload works with the server stopped, and marking goes on', async ({ page }) => {
+    const server = await serve(4331);
+    await page.goto('http://127.0.0.1:4331/');
+    await page.evaluate(() => navigator.serviceWorker.ready);
+    await page.reload();
+    await expect(rows(page).first()).toBeVisible();
+    await stop(server);
+    await page.reload();
+    await expect(rows(page).first()).toBeVisible();
+    await settled(page);
+    await page.keyboard.press('d');
+    await expect(rows(page).locator('button[aria-pressed="true"]')).toHaveCount(1);
+    await page.goto('http://127.0.0.1:4331/week');
+    await expect(page.locator('[data-sitting]').first()).toBeVisible();
+    await page.goto('http://127.0.0.1:4331/keeping');
+    await expect(page.getByRole('heading', { name: 'Backup' })).toBeVisible();
+  });
+
+  test('a newer version is offered and waits until it is taken', async ({ page }) => {
+    const dist = mkdtempSync(join(tmpdir(), 'dist-'));
+    cpSync(join(root, 'dist'), dist, { recursive: true });
+    const server = await serve(4332, dist);
+    await page.goto('http://127.0.0.1:4332/');
+    await page.evaluate(() => navigator.serviceWorker.ready);
+    await page.reload();
+    await expect(rows(page).first()).toBeVisible();
+    const index = join(dist, 'index.html');
+    const html = readFileSync(index, 'utf8');
+    writeFileSync(index, html.replace('<title>', '<meta name="edition" content="newer"><title>'));
+    const sw = join(dist, 'sw.js');
+    const revision = /"?url"?:"\/","?revision"?:"([0-9a-f]+)"/.exec(readFileSync(sw, 'utf8'))![1]!;
+    writeFileSync(sw, readFileSync(sw, 'utf8').replace(revision, '0123456789abcdef'));
+    await stop(server);
+    const newer = await serve(4332, dist);
+    await page.reload();
+    await expect(page.getByText('A newer version is ready.')).toBeVisible();
+    expect(await page.locator('meta[name="edition"]').count()).toBe(0);
+    await page.getByRole('button', { name: 'Take it now' }).click();
+    await expect(page.locator('meta[name="edition"]')).toHaveCount(1);
+    await expect(page.getByText('A newer version is ready.')).toHaveCount(0);
+    await stop(newer);
+  });
+});
+
+test('when the room runs out it is said before, as far as the browser tells', async ({ page }) => {
+  await page.addInitScript(() => {
+    navigator.storage.estimate = () => Promise.resolve({ usage: 930_000, quota: 1_000_000 });
+  });
+  await page.goto('/year');
+  await expect(page.getByText('The browser’s room for this program is 93% full.')).toBeVisible();
+});
+
+test('when the room has run out nothing is half written, and what is there stays', async ({ page, context }) => {
+  const cdp = await context.newCDPSession(page);
+  const origin = 'http://127.0.0.1:4311';
+  // Room for the sample and some marks, and no more.
+  await cdp.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 600_000 });
+  await openToday(page);
+  await page.keyboard.press('d');
+  await expect(rows(page).locator('button[aria-pressed="true"]')).toHaveCount(1);
+  const small = readFileSync(join(root, 'demo/household.json'), 'utf8');
+  const file = JSON.parse(small) as { marks: Record<string, unknown>[] };
+  const many = Array.from({ length: 40 }, (_, k) =>
+    file.marks.map((m) => ({ ...m, id: `${String(m['id'])}-${k}` })),
+  ).flat();
+  await page.goto('/keeping');
+  await page.getByLabel('Choose a backup file').setInputFiles({
+    name: 'big.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify({ ...file, marks: many })),
+  });
+  await page.getByRole('button', { name: 'Restore it' }).click();
+  await expect(status(page)).toContainText('The browser has no room left to store this. Nothing was changed');
+  await page.goto('/');
+  await expect(rows(page).locator('button[aria-pressed="true"]')).toHaveCount(1);
+  await page.goto('/record');
+  await expect(page.getByText(/^\d+ marks on \d+ days/)).toContainText(
+    `${file.marks.filter((m) => String(m['date']) < '2026-11-11').length + 1} marks`,
+  );
+});
+
+test('the browser is asked to keep the data only when the reader says so', async ({ page }) => {
+  await page.goto('/keeping');
+  await expect(page.getByText(/MB used/)).toBeVisible();
+  expect(await page.evaluate(() => navigator.storage.persisted())).toBe(false);
+  await page.getByRole('button', { name: 'Ask the browser to keep it' }).click();
+  await expect(page.getByText(/has promised to keep it|did not promise/)).toBeVisible();
+});
+
+test('a backup is asked for once the last is old, and no longer when it was made', async ({ page }) => {
+  await page.clock.setFixedTime(new Date('2026-11-11T09:00:00'));
+  await page.goto('/keeping');
+  await page.getByRole('button', { name: 'Start my own' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Your own household' })).toBeVisible();
+  await page.getByLabel('Choose a backup file').setInputFiles({
+    name: 'b.json',
+    mimeType: 'application/json',
+    buffer: readFileSync(join(root, 'demo/household.json')),
+  });
+  await page.getByRole('button', { name: 'Restore it' }).click();
+  await expect(page.getByText('The backup is restored.')).toBeVisible();
+  await page.goto('/year');
+  await expect(page.getByText(/No backup yet, after \d+ days of marks/)).toBeVisible();
+  await page.getByRole('link', { name: 'Make one' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make a backup' }).click();
+  await download;
+  await expect(page.getByText(/The last backup was made on/)).toBeVisible();
+  await page.goto('/year');
+  await expect(page.getByText(/No backup yet/)).toHaveCount(0);
+});
+
+const KILLS = Number(process.env['KILLS'] ?? 50);
+const ARGS = ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'];
+
+test(`${KILLS} random kills of the browser during marking: no mark that was shown is lost`, async ({ baseURL }) => {
+  test.setTimeout(900_000);
+  const profile = mkdtempSync(join(tmpdir(), 'profile-'));
+  const shown = new Map<string, string>();
+  let seed = 7;
+  const random = () => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647;
+  const open = async (): Promise<{ page: Page; kill: () => void }> => {
+    const context = await chromium.launchPersistentContext(profile, {
+      executablePath: '/usr/bin/chromium',
+      args: ARGS,
+      timezoneId: 'Europe/Dublin',
+      locale: 'en-GB',
+      serviceWorkers: 'block',
+    });
+    const page = context.pages()[0] ?? (await context.newPage());
+    await page.clock.setFixedTime(new Date(WEDNESDAY));
+    await page.goto(`${baseURL}/`);
+    await rows(page).first().waitFor();
+    // The whole process group goes at once, as when the power fails: nothing gets to say goodbye.
+    const kill = () => {
+      const pids = processesOf(profile);
+      for (const pid of pids) process.kill(pid, 'SIGKILL');
+    };
+    return { page, kill };
+  };
+  let lost = 0;
+  for (let round = 0; round < KILLS; round++) {
+    const { page, kill } = await open();
+    for (const [key, sign] of shown) {
+      const row = page.locator(`[data-row="${key}"]`);
+      if ((await row.count()) === 0 || !(await row.innerText()).includes(sign)) lost++;
+    }
+    expect(lost, `after ${round} kills`).toBe(0);
+    const marking = 1 + Math.floor(random() * 3);
+    for (let m = 0; m < marking; m++) {
+      const all = await rows(page).evaluateAll((list) => list.map((r) => r.getAttribute('data-row')!));
+      const key = all[Math.floor(random() * all.length)]!;
+      const [letter, word] = random() < 0.5 ? ['d', 'done'] : ['p', 'partly'];
+      const row = page.locator(`[data-row="${key}"]`);
+      await row.getByRole('button').first().focus();
+      await page.keyboard.press(letter);
+      // Shown means: the word stands in the row. Some kills fall before it, some the moment after.
+      if (m < marking - 1 || random() < 0.7) {
+        await row.getByText(word, { exact: true }).waitFor();
+        shown.set(key, word);
+      } else shown.delete(key);
+    }
+    kill();
+    while (processesOf(profile).length > 0) await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  console.log(`${KILLS} kills, ${shown.size} marks shown at the end, ${lost} lost.`);
+});
+
+/** Processes of Chromium that use the profile. */
+function processesOf(profile: string): number[] {
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .map(Number)
+    .filter((pid) => {
+      try {
+        return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(profile);
+      } catch {
+        return false;
+      }
+    });
+}

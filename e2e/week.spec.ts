@@ -1,0 +1,89 @@
+import { expect, status, test } from './app';
+
+const sitting = (course: string, day: string) => `[data-sitting="${course}"][data-weekday="${day}"]`;
+
+test('the week: numbers a day, closed and light days, teacher’s minutes; earlier and later', async ({ page }) => {
+  await page.goto('/week');
+  await expect(page.getByRole('columnheader', { name: /Friday 13 Nov · light/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /Maren/ })).toContainText(/\d+ of 210 min/);
+  await expect(page.locator('[data-sitting]').first()).toBeVisible();
+  await expect(page.locator('[data-sitting]', { hasText: 'new lesson' }).first()).toBeVisible();
+  await page.keyboard.press('[');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('2 Nov – 8 Nov');
+  await expect(page.locator('[data-sitting]')).toHaveCount(0);
+  await page.goto('/week?of=2026-10-14');
+  await expect(page.getByRole('columnheader', { name: /Monday 12 Oct · lock drained/ })).toBeVisible();
+  await page.getByRole('button', { name: 'This week' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('9 Nov – 15 Nov');
+});
+
+test('a sitting moved by keys, by its menu and by dragging; the plan follows and the focus goes with it', async ({
+  page,
+}) => {
+  await page.goto('/week');
+  const wednesday = page.locator(sitting('hand-wren', 'Wednesday'));
+  await wednesday.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(status(page)).toContainText('The Copybook Row moved from Wed 11 Nov to Thu 12 Nov');
+  await expect(wednesday).toHaveCount(0);
+  const thursday = page.locator(sitting('hand-wren', 'Thursday'));
+  await expect(thursday).toContainText('moved here by hand');
+  await expect(thursday).toBeFocused();
+  await page.keyboard.press('u');
+  await expect(wednesday).toBeVisible();
+  await expect(thursday).not.toContainText('moved here by hand');
+
+  // Friday is none of its weekdays: a parent may still put it there.
+  await thursday.click();
+  await page.getByRole('menuitem', { name: 'to Friday' }).click();
+  await expect(page.locator(sitting('hand-wren', 'Friday'))).toBeFocused();
+  await page.keyboard.press('z');
+  await expect(thursday).toBeVisible();
+
+  const box = (await thursday.boundingBox())!;
+  const column = (await page.getByRole('columnheader', { name: /Friday/ }).boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 40, box.y + box.height / 2, { steps: 4 });
+  await page.mouse.move(column.x + column.width / 2, box.y + box.height / 2, { steps: 8 });
+  await page.mouse.up();
+  await expect(page.locator(sitting('hand-wren', 'Friday'))).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByText(/working out/i)).toHaveCount(0);
+});
+
+test('published: printed on one side, held still, and compared with what was done', async ({ page }) => {
+  await page.addInitScript(() => {
+    window.print = () => void ((window as unknown as { printed: number }).printed = 1);
+  });
+  await page.goto('/week');
+  await expect(page.locator('[data-sitting]').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Publish and print' }).click();
+  await expect.poll(() => page.evaluate(() => (window as unknown as { printed: number }).printed)).toBe(1);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('published');
+  const pdf = await page.pdf({ preferCSSPageSize: true });
+  expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
+  const before = await page.locator('[data-sitting]').evaluateAll((all) => all.map((s) => s.textContent));
+  await expect(
+    page
+      .getByRole('row', { name: /Copybook/ })
+      .getByRole('cell')
+      .last(),
+  ).toHaveText('2 of 4');
+
+  await page.goto('/');
+  const row = page.locator('[data-row^="hand-wren "]').first();
+  await row.getByRole('button').first().click();
+  await expect(row.getByText('done', { exact: true })).toBeVisible();
+  await page.goto('/week');
+  await expect(
+    page
+      .getByRole('row', { name: /Copybook/ })
+      .getByRole('cell')
+      .last(),
+  ).toHaveText('3 of 4');
+  const after = await page.locator('[data-sitting]').evaluateAll((all) => all.map((s) => s.textContent));
+  expect(before.filter((b) => !after.includes(b))).toHaveLength(1);
+  await page.getByRole('button', { name: 'Take the publication back' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).not.toContainText('published');
+});
