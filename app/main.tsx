@@ -6,6 +6,7 @@ import './theme/theme.css';
 import { Frame } from './shell/frame';
 import { HouseholdProvider } from './shell/household';
 import { PlanProvider } from './shell/plan';
+import { Whole } from './shell/whole';
 import { watchUpdates } from './shell/updates';
 import { Today } from './today/today';
 
@@ -38,10 +39,31 @@ createRoot(document.getElementById('root')!).render(
               <Route path="/shelf" element={<Shelf />} />
               <Route path="/shelf/new/contents" element={<PastePage />} />
               <Route path="/shelf/:courseId" element={<CoursePage />} />
-              <Route path="/materials" element={<Materials />} />
-              <Route path="/record" element={<Record />} />
+              <Route
+                path="/materials"
+                element={
+                  <Whole>
+                    <Materials />
+                  </Whole>
+                }
+              />
+              <Route
+                path="/record"
+                element={
+                  <Whole>
+                    <Record />
+                  </Whole>
+                }
+              />
               <Route path="/household" element={<HouseholdPage />} />
-              <Route path="/keeping" element={<Keeping />} />
+              <Route
+                path="/keeping"
+                element={
+                  <Whole>
+                    <Keeping />
+                  </Whole>
+                }
+              />
               <Route path="*" element={<NoSuchPage />} />
             </Route>
           </Routes>

@@ -1,6 +1,6 @@
 import Dexie, { type EntityTable } from 'dexie';
 import { fillSettings } from '../core/formats';
-import { type Household, type Settings, TABLES, type TableName } from '../core/household';
+import { type Household, type Mark, type Settings, TABLES, type TableName } from '../core/household';
 
 export type Row = { id: string };
 export type AnyTable = TableName | 'settings';
@@ -36,6 +36,9 @@ interface MetaRow {
 }
 
 /** The tables in the browser. The layout is versioned: a change gets a new `version` call, never an edit of an old one. */
+/** Up to so many marks everything is read at once. */
+const MANY_MARKS = 10_000;
+const SLICE = 4_000;
 const VERSION_1_TABLES = TABLES.filter((t) => t !== 'proofs' && t !== 'jottings');
 
 export class Database extends Dexie {
@@ -56,7 +59,8 @@ export class Database extends Dexie {
     });
     // What a version-1 row lacks is filled in where the backup's own migration has it.
     this.version(2)
-      .stores({ proofs: 'id', jottings: 'id' })
+      // Marks are found by course and by date, so that a day can be shown before ten years are read.
+      .stores({ proofs: 'id', jottings: 'id', marks: 'id, enrolmentId, date' })
       .upgrade((tx) => tx.table<Settings>('settings').toCollection().modify(fillSettings));
   }
 
@@ -71,11 +75,53 @@ export class Database extends Dexie {
 
   /** Reads the household whole; undefined when nothing was ever stored. */
   async read(): Promise<Household | undefined> {
+    return this.readWith(async () => this.rows('marks').toArray());
+  }
+
+  /**
+   * Reads the household with the marks near today only, when there are many: those of the latest school year and those
+   * of courses still taken. Says whether that is all of them.
+   */
+  async readNear(): Promise<{ household: Household; whole: boolean } | undefined> {
+    let whole = true;
+    const household = await this.readWith(async (rest) => {
+      const all = this.rows('marks');
+      if ((await all.count()) <= MANY_MARKS) return all.toArray();
+      whole = false;
+      const taken = rest.enrolments.filter((e) => e.life !== 'finished' && e.life !== 'dropped').map((e) => e.id);
+      const starts = rest.years.map((y) => y.start).sort();
+      const [own, recent] = await Promise.all([
+        all.where('enrolmentId').anyOf(taken).toArray(),
+        all
+          .where('date')
+          .aboveOrEqual(starts.at(-1) ?? '')
+          .toArray(),
+      ]);
+      return [...new Map([...own, ...recent].map((m) => [m.id, m])).values()];
+    });
+    return household && { household, whole };
+  }
+
+  /** All marks, read a slice at a time, so that what the reader marks meanwhile need not wait for ten years of them. */
+  async readMarksInSlices(): Promise<Mark[]> {
+    const all: Row[] = [];
+    for (;;) {
+      const last = all.at(-1)?.id;
+      const from = last === undefined ? this.rows('marks').orderBy('id') : this.rows('marks').where('id').above(last);
+      const slice = await from.limit(SLICE).toArray();
+      all.push(...slice);
+      if (slice.length < SLICE) return all as unknown as Mark[];
+    }
+  }
+
+  private async readWith(marks: (rest: Household) => Promise<Row[]>): Promise<Household | undefined> {
     return this.transaction('r', this.householdTables(), async () => {
       const settings = await this.settings.get('household');
       if (!settings) return undefined;
-      const tables = await Promise.all(TABLES.map(async (t) => [t, await this.rows(t).toArray()] as const));
-      return { settings, ...Object.fromEntries(tables) } as unknown as Household;
+      const others = TABLES.filter((t) => t !== 'marks');
+      const tables = await Promise.all(others.map(async (t) => [t, await this.rows(t).toArray()] as const));
+      const rest = { settings, marks: [], ...Object.fromEntries(tables) } as unknown as Household;
+      return { ...rest, marks: (await marks(rest)) as unknown as Mark[] };
     });
   }
 }

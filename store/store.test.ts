@@ -23,6 +23,36 @@ const mark = (id: string, kind: Mark['kind'] = 'done'): Put => ({
   put: aMark('e', 'L1-1', kind, '2026-09-07', { id }),
 });
 
+describe('a household of ten years', () => {
+  it('opens with what today needs, takes marks at once, and has the rest soon after', async () => {
+    const old = Array.from({ length: 10_001 }, (_, i) =>
+      aMark('old', 'L1-1', 'done', `20${10 + (i % 16)}-03-04`, { id: `o${i}` }),
+    );
+    const recent = [
+      aMark('e', 'L1-1', 'done', '2026-09-07', { id: 'r' }),
+      aMark('old', 'L1-2', 'done', '2026-09-08', { id: 's' }),
+    ];
+    const ten = () => {
+      const h = household();
+      const enrolments = [...h.enrolments, anEnrolment('old', 'c', { life: 'finished' })];
+      return { ...h, enrolments, marks: [...old, ...recent] };
+    };
+    const made = await HouseholdStore.open('ten', ten);
+    made.close();
+    const store = await HouseholdStore.open('ten', household);
+    expect(store.whole).toBe(false);
+    expect(store.household.marks.map((m) => m.id).sort()).toEqual(['r', 's']);
+    await store.commit('marked', [mark('new')]);
+    expect(store.household.marks.some((m) => m.id === 'new')).toBe(true);
+    const all = await store.entire();
+    expect(store.whole).toBe(true);
+    expect(all.marks).toHaveLength(10_004);
+    await store.undo();
+    expect(store.household.marks).toHaveLength(10_003);
+    store.close();
+  });
+});
+
 describe('the store', () => {
   it('keeps what was committed, for memory and for the next opening alike', async () => {
     const store = await fresh();

@@ -1,6 +1,7 @@
 import { fromDay, type IsoDate, toDay } from '../core/calendar';
 import { writeBackup } from '../core/formats';
-import { type Household, type Settings, type TableName, TABLES } from '../core/household';
+import { type Household, type Mark, type Settings, type TableName, TABLES } from '../core/household';
+import { carryMarks } from '../core/log';
 import { type AnyTable, Database, type HistoryEntry, type KeptCopy, type Row, type RowChange } from './database';
 
 /** A wish to put a row (with its id) into a table, or to take one away. */
@@ -43,6 +44,13 @@ export class HouseholdStore {
   private queue: Promise<unknown> = Promise.resolve();
   private current: Household;
   history: HistoryState = {};
+  /**
+   * False until the marks of years gone by are in memory too. What is there from the start: every mark of this school
+   * year and every mark of a course that is still taken, so that Today is right at once.
+   */
+  whole = true;
+  private wholeRead: Promise<void> = Promise.resolve();
+  private meanwhile: RowChange[] | undefined;
 
   private constructor(
     private readonly db: Database,
@@ -58,14 +66,36 @@ export class HouseholdStore {
   /** Opens the household of that name; when it has never been stored, stores what `first` makes. */
   static async open(name: string, first: () => Household | Promise<Household>): Promise<HouseholdStore> {
     const db = new Database(name);
-    let household = await db.read();
-    if (!household) {
-      household = await first();
-      await fill(db, household);
+    let opened = await db.readNear();
+    if (!opened) {
+      opened = { household: await first(), whole: true };
+      await fill(db, opened.household);
     }
-    const store = new HouseholdStore(db, household);
+    const store = new HouseholdStore(db, opened.household);
     store.history = await readHistory(db);
+    if (!opened.whole) {
+      store.whole = false;
+      store.wholeRead = store.readRest();
+    }
     return store;
+  }
+
+  /** Reads everything while the page is in use already; what is written in between is put on top of it. */
+  private async readRest(): Promise<void> {
+    this.meanwhile = [];
+    const marks = await this.db.readMarksInSlices();
+    if (!this.meanwhile) return;
+    const onMarks = this.meanwhile.filter((c) => c.table === 'marks');
+    this.current = applied({ ...this.current, marks }, onMarks);
+    this.meanwhile = undefined;
+    this.whole = true;
+    this.notify();
+  }
+
+  /** Resolves once everything is in memory, years gone by included. */
+  async entire(): Promise<Household> {
+    await this.wholeRead;
+    return this.current;
   }
 
   get household(): Household {
@@ -152,7 +182,8 @@ export class HouseholdStore {
   }
 
   /** Puts another household in place of this one, whole or not at all; the old one is kept as a copy if wanted. */
-  replace(household: Household, today: IsoDate, why: string, { keep }: { keep: boolean }): Promise<void> {
+  async replace(household: Household, today: IsoDate, why: string, { keep }: { keep: boolean }): Promise<void> {
+    await this.wholeRead;
     return this.inTurn(async () => {
       const text = writeBackup({ asOf: today, household: this.current });
       await this.write(async () => {
@@ -218,6 +249,7 @@ export class HouseholdStore {
   private async tell(changes: readonly RowChange[]): Promise<void> {
     this.history = await readHistory(this.db);
     this.current = applied(this.current, changes);
+    this.meanwhile?.push(...changes);
     this.channel?.postMessage({ changes: [...changes], history: this.history } satisfies Message);
     this.notify();
   }
@@ -225,9 +257,12 @@ export class HouseholdStore {
   private async follow(message: Message): Promise<void> {
     if ('reload' in message) {
       this.current = (await this.db.read()) ?? this.current;
+      this.meanwhile = undefined;
+      this.whole = true;
       this.history = {};
     } else {
       this.current = applied(this.current, message.changes);
+      this.meanwhile?.push(...message.changes);
       this.history = message.history;
     }
     this.notify();
@@ -249,11 +284,26 @@ function applied(household: Household, changes: readonly RowChange[]): Household
       if (after) next[table] = after;
       continue;
     }
+    // Few rows change at a time: each is looked for by itself, and a new one needs no looking.
+    const was = new Map<string, Row>();
     const touched = new Map(list.map((c) => [c.id, c.after]));
-    const rows = (household[table] as Row[]).filter((r) => touched.get(r.id) !== undefined || !touched.has(r.id));
-    const kept = rows.map((r) => touched.get(r.id) ?? r);
-    const have = new Set(rows.map((r) => r.id));
-    next[table] = [...kept, ...list.filter((c) => c.after && !have.has(c.id)).map((c) => c.after!)];
+    let rows = [...(household[table] as Row[])];
+    for (const [id, after] of touched) {
+      const at = rows.findIndex((r) => r.id === id);
+      if (at >= 0) was.set(id, rows[at]!);
+      if (at < 0 && after) rows.push(after);
+      else if (at >= 0 && after) rows[at] = after;
+    }
+    if ([...touched.values()].some((after) => !after))
+      rows = rows.filter((r) => !touched.has(r.id) || touched.get(r.id));
+    next[table] = rows;
+    if (table === 'marks') {
+      const changed = [...touched].map(([id, after]) => ({
+        before: was.get(id) as Mark | undefined,
+        after: after as Mark | undefined,
+      }));
+      carryMarks(household.marks, rows as Mark[], changed);
+    }
   }
   return next as unknown as Household;
 }

@@ -34,6 +34,7 @@ export default function Keeping() {
 
   const save = async () => {
     const asOf = fromDay(today);
+    const household = await store.entire();
     const name = household.settings.name.replace(/[^\p{L}\p{N} -]/gu, '');
     download(`olden-primer ${name} ${asOf}.json`, writeBackup({ asOf, household }), 'application/json');
     await store.setNote(LAST_BACKUP, asOf);

@@ -34,6 +34,8 @@ interface Open {
   year: SchoolYear | undefined;
   which: Which;
   history: HistoryState;
+  /** False while marks of years gone by are still being read: figures over all years must wait. */
+  whole: boolean;
   store: HouseholdStore;
   /** The last thing that happened, in words, or the last fault. */
   notice: { text: string; fault?: boolean } | undefined;
@@ -149,6 +151,7 @@ function Inner({
 }) {
   const household = useSyncExternalStore(store.subscribe, () => store.household);
   const history = useSyncExternalStore(store.subscribe, () => store.history);
+  const whole = useSyncExternalStore(store.subscribe, () => store.whole);
   const [now, setNow] = useState(todayHere);
   const [notice, setNotice] = useState<Open['notice']>();
 
@@ -185,6 +188,7 @@ function Inner({
       year: yearFor(household.years, today),
       which,
       history,
+      whole,
       store,
       notice,
       say,
@@ -218,7 +222,7 @@ function Inner({
         if (done) await reopen('sample');
       },
     };
-  }, [household, today, which, history, store, notice, reopen]);
+  }, [household, today, which, history, whole, store, notice, reopen]);
 
   return <Context value={value}>{children}</Context>;
 }

@@ -1,6 +1,7 @@
 import { createContext, type ReactNode, use, useEffect, useMemo, useRef, useState } from 'react';
 import { makeTrack, type Reserve, reserveOf } from '../../core/pace';
 import type { Id } from '../../core/household';
+import { marksByEnrolment } from '../../core/log';
 import { fromDay, nextSchoolDay } from '../../core/calendar';
 import { makeProblem, type Plan } from '../../core/stagger';
 import { openPlanner, type Planner } from '../../worker';
@@ -70,10 +71,12 @@ export function PlanProvider({ children }: { children: ReactNode }) {
     const morning = new Map<Id, Reserve>();
     if (year && problem) {
       const date = fromDay(today);
-      const before = { ...household, marks: household.marks.filter((m) => m.date < date) };
       for (const track of problem.tracks) {
         reserves.set(track.enrolmentId, reserveOf(track, year));
         const enrolment = household.enrolments.find((e) => e.id === track.enrolmentId)!;
+        // A course stands by its own marks alone: those of all others need not be looked through.
+        const own = marksByEnrolment(household.marks).get(enrolment.id) ?? [];
+        const before = { ...household, marks: own.filter((m) => m.date < date) };
         morning.set(track.enrolmentId, reserveOf(makeTrack(before, year, enrolment, today), year));
       }
     }

@@ -8,9 +8,12 @@ import { listing } from '../ui/words';
 
 /** What has to be on the table for the day, and what of it is missing. */
 export function TableToday({ day }: { day: Day }) {
-  const { household } = useHousehold();
+  const { household, whole } = useHousehold();
   const { plan } = usePlan();
-  const lines = useMemo(() => (plan ? pullList(household, plan, day, day) : []), [household, plan, day]);
+  const lines = useMemo(
+    () => (plan && whole ? pullList(household, plan, day, day) : []),
+    [household, plan, day, whole],
+  );
   if (lines.length === 0) return null;
   const short = lines.filter((l) => l.short > 0);
   const amount = (n: number, unit: string) => (unit ? `${n} ${unit}${n === 1 ? '' : 's'} of` : `${n} ×`);

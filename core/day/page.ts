@@ -110,12 +110,13 @@ function sittingOn(
 ): DaySitting | undefined {
   const course = byId(state.courses, enrolment.courseId);
   if (!course) return undefined;
-  const standings = standingsOf(state.marks, enrolment.id);
   const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? [])
     .filter((m) => m.date === date)
     .sort(compareMarks);
   const wanted = new Set<Id>(marks.map((m) => m.stepId));
   const planned = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
+  if (!planned && marks.length === 0) return undefined;
+  const standings = standingsOf(state.marks, enrolment.id);
   planned?.days.forEach((d, i) => {
     // A plan made before the last mark may still name a step that has been settled since: the log wins.
     const id = planned.stepIds[i]!;

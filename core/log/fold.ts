@@ -81,7 +81,7 @@ function afterChildMark(before: Standing, mark: Mark): Standing {
 }
 
 const foldCache = new WeakMap<readonly Mark[], Map<Id, Map<Id, Standing>>>();
-const groupCache = new WeakMap<readonly Mark[], Map<Id, readonly Mark[]>>();
+const groupCache = new WeakMap<readonly Mark[], ReadonlyMap<Id, readonly Mark[]>>();
 
 /** Marks grouped by enrolment; kept for as long as the same array is in use. */
 export function marksByEnrolment(marks: readonly Mark[]): ReadonlyMap<Id, readonly Mark[]> {
@@ -114,11 +114,60 @@ export function standingsOf(marks: readonly Mark[], enrolmentId: Id): ReadonlyMa
   return one;
 }
 
-/** The days on which work was marked (anything but "not today" and "missed"). */
-export function workedDays(marks: readonly Mark[]): Set<Day> {
-  const days = new Set<Day>();
-  for (const m of marks) if (m.kind !== 'not today' && m.kind !== 'missed') days.add(toDay(m.date));
+const workedCache = new WeakMap<readonly Mark[], ReadonlyMap<Day, number>>();
+/** Anything but "not today" and "missed" is work. */
+const isWork = (m: Mark) => m.kind !== 'not today' && m.kind !== 'missed';
+
+/** Marks of work on each day that has any; kept for as long as the same array is in use. */
+function workOnDays(marks: readonly Mark[]): ReadonlyMap<Day, number> {
+  let days = workedCache.get(marks);
+  if (!days) {
+    const dates = new Map<string, number>();
+    for (const m of marks) if (isWork(m)) dates.set(m.date, (dates.get(m.date) ?? 0) + 1);
+    days = new Map([...dates].map(([date, n]) => [toDay(date), n]));
+    workedCache.set(marks, days);
+  }
   return days;
+}
+
+/** The days on which work was marked. */
+export function workedDays(marks: readonly Mark[]): Set<Day> {
+  return new Set(workOnDays(marks).keys());
+}
+
+/**
+ * Tells that `after` is `before` but for some rows, so that what was worked out about all other enrolments is kept. Ten
+ * years of marks need not be told again for one press.
+ */
+export function carryMarks(
+  before: readonly Mark[],
+  after: readonly Mark[],
+  changes: readonly { before?: Mark | undefined; after?: Mark | undefined }[],
+): void {
+  const ids = new Set(
+    changes.flatMap((c) => [c.before?.enrolmentId, c.after?.enrolmentId]).filter((id) => id !== undefined),
+  );
+  const groups = new Map(marksByEnrolment(before));
+  for (const id of ids) groups.set(id, []);
+  const fresh = groups as Map<Id, Mark[]>;
+  for (const m of after) if (ids.has(m.enrolmentId)) fresh.get(m.enrolmentId)!.push(m);
+  groupCache.set(after, groups);
+  const folds = new Map(foldCache.get(before));
+  for (const id of ids) folds.delete(id);
+  foldCache.set(after, folds);
+  const days = new Map(workOnDays(before));
+  const count = (m: Mark | undefined, by: 1 | -1) => {
+    if (!m || !isWork(m)) return;
+    const day = toDay(m.date);
+    const n = (days.get(day) ?? 0) + by;
+    if (n > 0) days.set(day, n);
+    else days.delete(day);
+  };
+  for (const c of changes) {
+    count(c.before, -1);
+    count(c.after, 1);
+  }
+  workedCache.set(after, days);
 }
 
 /** The sequence number for the next mark or movement of a household. */

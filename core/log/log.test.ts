@@ -4,14 +4,17 @@ import { toDay } from '../calendar';
 import { MARK_KINDS, type Mark } from '../household';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../testing/make';
 import {
+  carryMarks,
   compareMarks,
   entryText,
   foldMarks,
+  marksByEnrolment,
   markRow,
   nextSeq,
   readMinutes,
   readScore,
   recordLines,
+  standingsOf,
   withEntry,
   workedDays,
   writeScore,
@@ -150,5 +153,41 @@ describe('the record', () => {
     ]);
     expect(recordLines(state, { childId: 'A' }).map((l) => l.mark.kind)).toEqual(['done']);
     expect(recordLines(state, { courseId: 'nothing' })).toEqual([]);
+  });
+});
+
+describe('what is carried over when a few marks change', () => {
+  const kinds = ['done', 'known', 'partly', 'again', 'not today'] as const;
+  const mark = fc.record({
+    id: fc.integer({ min: 0, max: 12 }).map((n) => `m${n}`),
+    enrolmentId: fc.constantFrom('e', 'f', 'g'),
+    stepId: fc.constantFrom('s1', 's2'),
+    kind: fc.constantFrom(...kinds),
+    date: fc.integer({ min: 1, max: 28 }).map((d) => `2026-10-${String(d).padStart(2, '0')}`),
+    seq: fc.nat(20),
+  });
+  const list = fc.uniqueArray(mark, { selector: (m) => m.id, maxLength: 10 });
+
+  it('is what telling everything anew would give', () => {
+    fc.assert(
+      fc.property(list, list, (before, put) => {
+        const ids = new Set(put.map((m) => m.id));
+        const after = [...before.filter((m) => !ids.has(m.id)), ...put.filter((_, i) => i % 3 !== 0)];
+        // Worked out before, so that there is something to carry.
+        for (const e of ['e', 'f', 'g']) standingsOf(before, e);
+        workedDays(before);
+        carryMarks(
+          before,
+          after,
+          put.map((m, i) => ({ before: before.find((b) => b.id === m.id), after: i % 3 === 0 ? undefined : m })),
+        );
+        const anew = [...after];
+        for (const e of ['e', 'f', 'g']) {
+          expect(standingsOf(after, e)).toEqual(standingsOf(anew, e));
+          expect(marksByEnrolment(after).get(e) ?? []).toEqual(marksByEnrolment(anew).get(e) ?? []);
+        }
+        expect([...workedDays(after)].sort()).toEqual([...workedDays(anew)].sort());
+      }),
+    );
   });
 });

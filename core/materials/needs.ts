@@ -1,6 +1,15 @@
 import { type Day, toDay } from '../calendar';
 import { type FlatStep, flatten } from '../course';
-import { byId, type Enrolment, type Household, type Id, type Mark, type Material, type Need } from '../household';
+import {
+  byId,
+  type Course,
+  type Enrolment,
+  type Household,
+  type Id,
+  type Mark,
+  type Material,
+  type Need,
+} from '../household';
 import { compareMarks, marksByEnrolment, standingsOf } from '../log';
 import type { Plan } from '../stagger';
 
@@ -39,7 +48,7 @@ export function futureUses(state: Household, plan: Plan): Use[] {
     const needs = state.needs.filter((n) => n.courseId === course.id);
     if (needs.length === 0) continue;
     const flat = new Map(flatten(course).map((s) => [s.id, s]));
-    const begunNeeds = usedByMarks(state, enrolment, needs);
+    const begunNeeds = usedByMarks(state, enrolment, needs, false);
     for (const n of needs) if ((begunNeeds.get(n.id)?.times ?? 0) > 0) met.add(`${enrolment.id} ${n.materialId}`);
     for (const need of needs) {
       const material = byId(state.materials, need.materialId);
@@ -77,27 +86,62 @@ interface Used {
   taken: { mark: Mark; quantity: number }[];
 }
 
+interface Kept {
+  enrolment: Enrolment;
+  course: Course | undefined;
+  allNeeds: readonly Need[];
+  consumable: boolean;
+  used: Map<Id, Used>;
+}
+/** Kept for as long as the marks of the enrolment are the same list; a new mark elsewhere changes nothing here. */
+const usedCache = new WeakMap<readonly Mark[], Kept[]>();
+
+function usedByMarks(
+  state: Household,
+  enrolment: Enrolment,
+  needs: readonly Need[],
+  consumable: boolean,
+): Map<Id, Used> {
+  const marks = marksByEnrolment(state.marks).get(enrolment.id);
+  if (!marks) return new Map(needs.map((n) => [n.id, { times: 0, inHand: new Set(), taken: [] }]));
+  const course = byId(state.courses, enrolment.courseId);
+  const list = usedCache.get(marks) ?? [];
+  usedCache.set(marks, list);
+  const kept = list.find(
+    (k) =>
+      k.enrolment === enrolment && k.course === course && k.allNeeds === state.needs && k.consumable === consumable,
+  );
+  if (kept) return kept.used;
+  const used = countUsed(state, enrolment, needs);
+  list.push({ enrolment, course, allNeeds: state.needs, consumable, used });
+  return used;
+}
+
 /** What the marks of an enrolment have used, need by need. A copy spoiled by "again" is used up; the next takes another. */
-function usedByMarks(state: Household, enrolment: Enrolment, needs: readonly Need[]): Map<Id, Used> {
+function countUsed(state: Household, enrolment: Enrolment, needs: readonly Need[]): Map<Id, Used> {
   const result = new Map<Id, Used>();
   const course = byId(state.courses, enrolment.courseId);
   if (!course) return result;
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
-  const standings = standingsOf(state.marks, enrolment.id);
-  const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).filter((m) => m.childId === undefined);
-  const sittings = [...marks]
-    .sort(compareMarks)
-    .filter((m) => m.kind === 'done' || m.kind === 'partly' || m.kind === 'again');
+  // Only lessons that need something are looked at, each lesson's marks by themselves.
+  const sittings = new Map<Id, Mark[]>(needs.map((n) => [n.lessonId, []]));
+  for (const m of marksByEnrolment(state.marks).get(enrolment.id) ?? []) {
+    if (m.childId !== undefined || (m.kind !== 'done' && m.kind !== 'partly' && m.kind !== 'again')) continue;
+    const lesson = flat.get(m.stepId)?.lesson.id;
+    if (lesson !== undefined) sittings.get(lesson)?.push(m);
+  }
+  for (const list of sittings.values()) list.sort(compareMarks);
+  const missed = (id: Id) =>
+    enrolment.childIds.length > 1 ? (standingsOf(state.marks, enrolment.id).get(id)?.missed.length ?? 0) : 0;
   for (const need of needs) {
     const used: Used = { times: 0, inHand: new Set(), taken: [] };
-    for (const mark of sittings) {
+    for (const mark of sittings.get(need.lessonId) ?? []) {
       const step = flat.get(mark.stepId);
       if (!step || !serves(need, step)) continue;
       const lessonHasIt = need.stepId === undefined && used.times > 0;
       if (!lessonHasIt && !used.inHand.has(step.id)) {
         used.times++;
-        const away = standings.get(step.id)?.missed.length ?? 0;
-        used.taken.push({ mark, quantity: quantityOf(need, enrolment, away) });
+        used.taken.push({ mark, quantity: quantityOf(need, enrolment, missed(step.id)) });
       }
       if (mark.kind === 'partly') used.inHand.add(step.id);
       else used.inHand.delete(step.id);
@@ -106,6 +150,9 @@ function usedByMarks(state: Household, enrolment: Enrolment, needs: readonly Nee
   }
   return result;
 }
+
+const later = (a: { date: string; seq: number }, b: { date: string; seq: number }) =>
+  a.date !== b.date ? a.date > b.date : a.seq > b.seq;
 
 /**
  * What is on hand of every thing: the movements and, for consumables, what marked work has used, told in order of
@@ -123,14 +170,27 @@ export function stock(state: Household): Map<Id, number> {
       m.kind === 'count' ? m.quantity : have + (m.kind === 'in' ? m.quantity : -m.quantity);
     events.get(m.materialId)?.push({ date: m.date, seq: m.seq, apply });
   }
+  // Nothing before its last count matters for a thing.
+  const counted = new Map<Id, { date: string; seq: number }>();
+  for (const m of state.movements) {
+    const last = counted.get(m.materialId);
+    if (m.kind === 'count' && (!last || later(m, last))) counted.set(m.materialId, m);
+  }
+  const needsOf = new Map<Id, Need[]>();
+  for (const n of state.needs) {
+    if (!byId(state.materials, n.materialId)?.consumable) continue;
+    const list = needsOf.get(n.courseId);
+    if (list) list.push(n);
+    else needsOf.set(n.courseId, [n]);
+  }
   for (const enrolment of state.enrolments) {
-    const needs = state.needs.filter(
-      (n) => n.courseId === enrolment.courseId && byId(state.materials, n.materialId)?.consumable,
-    );
-    if (needs.length === 0) continue;
-    const used = usedByMarks(state, enrolment, needs);
+    const needs = needsOf.get(enrolment.courseId);
+    if (!needs) continue;
+    const used = usedByMarks(state, enrolment, needs, true);
     for (const need of needs) {
+      const since = counted.get(need.materialId);
       for (const { mark, quantity } of used.get(need.id)?.taken ?? []) {
+        if (since && later(since, mark)) continue;
         events.get(need.materialId)?.push({ date: mark.date, seq: mark.seq, apply: (have) => have - quantity });
       }
     }
