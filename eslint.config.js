@@ -31,7 +31,7 @@ export default ts.config(
   },
   {
     files: ['core/**/*.ts'],
-    ignores: ['core/**/*.test.ts', 'core/testing/**'],
+    ignores: ['core/**/*.test.ts', 'core/tests/**'],
     rules: {
       ...against(
         ['store', 'worker', 'app', 'server', 'demo', 'e2e', 'bench', 'scripts'],

@@ -1,5 +1,5 @@
 // `npm run bench`: tables and ratios measured in one run. Nothing here passes or fails; the bars stand beside the figures.
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
@@ -11,6 +11,7 @@ import { reach, reserveOf } from '../core/pace';
 import { improvePlan, makePlan, makeProblem, type Plan, type Problem } from '../core/stagger';
 import { openSample } from '../demo/open';
 import { ensureBuilt } from '../scripts/build.mjs';
+import { measureMarks } from './browser';
 import { largeHousehold } from './instances';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
@@ -145,3 +146,6 @@ if (ensureBuilt() === 0) {
   }
   console.log(`together ${(total / 1000).toFixed(1)} kB`);
 }
+
+if (existsSync('/usr/bin/chromium')) await measureMarks();
+else console.log('\nNo Chromium at /usr/bin/chromium: one mark in a browser is not measured.');

@@ -11,7 +11,7 @@ const files = execFileSync(
 )
   .split('\n')
   .filter(Boolean);
-const isTest = (f) => /\.test\.tsx?$|^e2e\/|\/testing\//.test(f);
+const isTest = (f) => /\.test\.tsx?$|^e2e\/|\/tests\//.test(f);
 const count = (list) => list.reduce((n, f) => n + readFileSync(join(root, f), 'utf8').split('\n').length - 1, 0);
 const tests = count(files.filter(isTest));
 const all = count(files);

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readBackup, writeBackup } from '../core/formats';
 import type { Household, Mark } from '../core/household';
-import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../core/testing/make';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../core/tests/make';
 import { HouseholdStore, type Put, StoreFault } from './index';
 
 const household = (): Household => aHousehold({ courses: [aCourse('c')], enrolments: [anEnrolment('e', 'c')] });

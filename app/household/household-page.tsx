@@ -40,7 +40,7 @@ export default function HouseholdPage() {
   return (
     <div>
       <h1 className="pb-2">Household</h1>
-      <div className="double-rule grid gap-x-12 gap-y-8 pt-4 lg:grid-cols-2">
+      <div className="double-rule grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 pt-4 lg:grid-cols-2">
         <section aria-labelledby="children">
           <div className="flex items-baseline justify-between">
             <h2 id="children">Children</h2>

@@ -4,7 +4,7 @@ import { weekStart } from '../../core/calendar';
 import { jottingRow, readJotting } from '../../core/jot';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { Dialog } from '../ui/dialog';
+import { FormDialog } from '../ui/form-dialog';
 import { Field } from '../ui/field';
 
 const WORDS: Record<JottingKind, string> = {
@@ -42,72 +42,65 @@ export default function JotDialog({ close }: { close: () => void }) {
     if (await commit(`jotted down: ${row.text}`, [{ table: 'jottings', put: row }])) close();
   };
   return (
-    <Dialog open onClose={close} title="Jot down">
-      <form
-        className="flex flex-col gap-4"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void keep();
-        }}
-      >
-        <Field label="What came up" hint="“buy glue”, “note: …”, “remind me of the fair in two weeks”">
-          {(p) => (
-            <input
-              {...p}
-              autoFocus
-              autoComplete="off"
-              maxLength={500}
-              value={line}
-              onChange={(e) => setLine(e.target.value)}
-            />
-          )}
-        </Field>
-        <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
-          <fieldset>
-            <legend className="label">it is a</legend>
-            <div className="flex flex-wrap gap-x-4">
-              {JOTTING_KINDS.map((k) => (
-                <label key={k} className="flex min-h-[44px] items-center gap-2">
-                  <input type="radio" name="kind" checked={kind === k} onChange={() => setChosen(k)} /> {WORDS[k]}
-                </label>
-              ))}
-            </div>
-          </fieldset>
-          {(kind === 'errand' || kind === 'reminder') && (
-            <Field label="for">
-              {(p) => (
-                <select
-                  {...p}
-                  value={weeks ?? 'none'}
-                  onChange={(e) => setWeek(e.target.value === 'none' ? 'none' : Number(e.target.value))}
-                >
-                  {kind === 'errand' && <option value="none">whenever</option>}
-                  {Array.from({ length: Math.max(13, Number(weeks ?? 0) + 1) }, (_, i) => (
-                    <option key={i} value={i}>
-                      {i === 0
-                        ? 'this week'
-                        : i === 1
-                          ? 'next week'
-                          : `the week of ${shortDate(dateStyle, start + 7 * i, today)}`}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
-          )}
-        </div>
-        <p className="text-[0.95rem] text-soft" role="status">
-          {LANDS[kind]}
-        </p>
-        <div className="flex gap-2">
-          <button type="submit" className="btn btn-strong" disabled={!line.trim()}>
-            Jot it down
-          </button>
-          <button type="button" className="btn" onClick={close}>
-            Leave
-          </button>
-        </div>
-      </form>
-    </Dialog>
+    <FormDialog
+      title="Jot down"
+      close={close}
+      keep="Jot it down"
+      disabled={!line.trim()}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      <Field label="What came up" hint="“buy glue”, “note: …”, “remind me of the fair in two weeks”">
+        {(p) => (
+          <input
+            {...p}
+            autoFocus
+            autoComplete="off"
+            maxLength={500}
+            value={line}
+            onChange={(e) => setLine(e.target.value)}
+          />
+        )}
+      </Field>
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+        <fieldset>
+          <legend className="label">it is a</legend>
+          <div className="flex flex-wrap gap-x-4">
+            {JOTTING_KINDS.map((k) => (
+              <label key={k} className="flex min-h-[44px] items-center gap-2">
+                <input type="radio" name="kind" checked={kind === k} onChange={() => setChosen(k)} /> {WORDS[k]}
+              </label>
+            ))}
+          </div>
+        </fieldset>
+        {(kind === 'errand' || kind === 'reminder') && (
+          <Field label="for">
+            {(p) => (
+              <select
+                {...p}
+                value={weeks ?? 'none'}
+                onChange={(e) => setWeek(e.target.value === 'none' ? 'none' : Number(e.target.value))}
+              >
+                {kind === 'errand' && <option value="none">whenever</option>}
+                {Array.from({ length: Math.max(13, Number(weeks ?? 0) + 1) }, (_, i) => (
+                  <option key={i} value={i}>
+                    {i === 0
+                      ? 'this week'
+                      : i === 1
+                        ? 'next week'
+                        : `the week of ${shortDate(dateStyle, start + 7 * i, today)}`}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        )}
+      </div>
+      <p className="text-[0.95rem] text-soft" role="status">
+        {LANDS[kind]}
+      </p>
+    </FormDialog>
   );
 }

@@ -71,7 +71,7 @@ export default function Keeping() {
   return (
     <div>
       <h1 className="pb-2">Keeping</h1>
-      <div className="double-rule grid gap-x-12 gap-y-8 pt-4 lg:grid-cols-2">
+      <div className="double-rule grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 pt-4 lg:grid-cols-2">
         <section aria-labelledby="backup" className="flex flex-col gap-3">
           <h2 id="backup">Backup</h2>
           <p>

@@ -41,7 +41,7 @@ export default function Record() {
     <div>
       <div className="flex flex-wrap items-end justify-between gap-4 pb-2">
         <h1>Record</h1>
-        <div className="flex flex-wrap gap-4 print:hidden">
+        <div className="flex max-w-full min-w-0 flex-wrap gap-4 print:hidden">
           <Field label="Child">
             {(p) => (
               <select {...p} value={childId} onChange={(e) => setChild(e.target.value)}>

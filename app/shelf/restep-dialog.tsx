@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { restep } from '../../core/course';
 import type { Course } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Dialog } from '../ui/dialog';
+import { FormDialog } from '../ui/form-dialog';
 import { Field } from '../ui/field';
 import { count } from '../ui/words';
 import { asPattern, noSteps, StepsOfLesson } from './steps-of-lesson';
@@ -36,35 +36,29 @@ export function RestepDialog({ course, close }: { course: Course; close: () => v
     </Field>
   );
   return (
-    <Dialog open onClose={close} title="Steps for a stretch of lessons" wide>
-      <form
-        className="flex flex-col gap-4"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void commit(`${course.title}: steps of ${count(result.lessons, 'lesson')}`, [
-            { table: 'courses', put: result.course },
-          ]).then((done) => done && close());
-        }}
-      >
-        <div className="grid gap-4 sm:grid-cols-2">
-          {choose('From', from, setFrom)}
-          {choose('To', to, setTo)}
-        </div>
-        <StepsOfLesson value={steps} onChange={setSteps} />
-        <p role="status" className="border border-edge p-3">
-          <b>{count(result.lessons, 'lesson')}</b> with {count(result.steps, 'step')}.
-          {result.kept.length > 0 &&
-            ` ${count(result.kept.length, 'lesson stays', 'lessons stay')} as they are, since the record names their steps.`}
-        </p>
-        <div className="flex gap-2">
-          <button type="submit" className="btn btn-strong" disabled={result.steps === 0}>
-            Give them these steps
-          </button>
-          <button type="button" className="btn" onClick={close}>
-            Leave
-          </button>
-        </div>
-      </form>
-    </Dialog>
+    <FormDialog
+      title="Steps for a stretch of lessons"
+      wide
+      close={close}
+      keep="Give them these steps"
+      disabled={result.steps === 0}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void commit(`${course.title}: steps of ${count(result.lessons, 'lesson')}`, [
+          { table: 'courses', put: result.course },
+        ]).then((done) => done && close());
+      }}
+    >
+      <div className="grid gap-4 sm:grid-cols-2">
+        {choose('From', from, setFrom)}
+        {choose('To', to, setTo)}
+      </div>
+      <StepsOfLesson value={steps} onChange={setSteps} />
+      <p role="status" className="border border-edge p-3">
+        <b>{count(result.lessons, 'lesson')}</b> with {count(result.steps, 'step')}.
+        {result.kept.length > 0 &&
+          ` ${count(result.kept.length, 'lesson stays', 'lessons stay')} as they are, since the record names their steps.`}
+      </p>
+    </FormDialog>
   );
 }

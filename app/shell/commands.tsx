@@ -1,4 +1,5 @@
 import { Command } from 'cmdk';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useHousehold } from './household';
 import { VIEWS } from './views';
@@ -7,11 +8,16 @@ import { VIEWS } from './views';
 export default function Commands({ close, jot, keys }: { close: () => void; jot: () => void; keys: () => void }) {
   const { household, which, history, undo, redo, switchTo } = useHousehold();
   const navigate = useNavigate();
-  const run = (act: () => void) => () => {
+  const [before] = useState(() => document.activeElement);
+  /** Leaves the list and gives the focus back; what is done next finds it there. */
+  const leave = (act?: () => void) => {
     close();
-    // After the list has given the focus back, so that what opens next can have it.
-    setTimeout(act);
+    setTimeout(() => {
+      if (before instanceof HTMLElement && before.isConnected) before.focus();
+      act?.();
+    });
   };
+  const run = (act: () => void) => () => leave(act);
   const item = (words: string, act: () => void, hint?: string) => (
     <Command.Item key={words} value={words} className="menu-item" onSelect={run(act)}>
       {words} {hint && <kbd>{hint}</kbd>}
@@ -20,7 +26,7 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
   return (
     <Command.Dialog
       open
-      onOpenChange={(open) => !open && close()}
+      onOpenChange={(open) => !open && leave()}
       label="Commands"
       overlayClassName="fixed inset-0 z-30 bg-ink/30"
       contentClassName="fixed top-[12vh] left-1/2 z-40 w-[calc(100vw-24px)] max-w-xl -translate-x-1/2 border border-ink bg-sheet"

@@ -2,7 +2,7 @@ import { PenLine, Redo2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { ownBegun } from '../../store';
-import { useKey } from '../ui/hotkeys';
+import { BY_SIGN, useKey } from '../ui/hotkeys';
 import { useHousehold } from './household';
 import { Reminders } from './reminders';
 import { VIEWS } from './views';
@@ -19,9 +19,10 @@ export function Frame() {
 
   useKey('mod+z, z', () => void undo(), [undo]);
   useKey('mod+shift+z, mod+y, shift+z', () => void redo(), [redo]);
-  useKey('shift+slash, ?', () => setOver('keys'), [], { useKey: true });
+  useKey('?', () => setOver('keys'), [], BY_SIGN);
   useKey('j', () => setOver('jot'));
-  useKey('mod+k, slash', () => setOver('commands'));
+  useKey('mod+k', () => setOver('commands'));
+  useKey('/', () => setOver('commands'), [], BY_SIGN);
   useKey('1,2,3,4,5,6,7,8', (e) => void navigate(VIEWS[Number(e.key) - 1]![0]), [navigate]);
 
   useEffect(() => {

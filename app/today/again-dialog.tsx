@@ -4,7 +4,7 @@ import type { DayRow } from '../../core/day';
 import { byId, type Mastery } from '../../core/household';
 import { againMarks, type AgainScope, againSteps, masteryOf } from '../../core/proof';
 import { useHousehold } from '../shell/household';
-import { Dialog } from '../ui/dialog';
+import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
 
 /** “Again”, for more than one step: the lesson, or all since a date; held in front, or back as review. */
@@ -34,55 +34,47 @@ export default function AgainDialog({ row, day, close }: { row: DayRow; day: Day
     </label>
   );
   return (
-    <Dialog open onClose={close} title={`${course.title}, ${step.lesson.title}: again`}>
-      <form
-        className="flex flex-col gap-4"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void keep();
-        }}
-      >
-        <fieldset className="flex flex-col">
-          <legend className="label">How much</legend>
-          {choice('step', 'this step alone')}
-          {choice('lesson', 'all that was done of this lesson')}
-          <div className="flex flex-wrap items-center gap-2">
-            {choice('since', 'everything done since')}
-            <input
-              type="date"
-              aria-label="since"
-              value={since}
-              max={fromDay(day)}
-              onChange={(e) => {
-                setSince(e.target.value);
-                setKind('since');
-              }}
-            />
-          </div>
-        </fieldset>
-        <fieldset className="flex flex-col">
-          <legend className="label">Until it sticks</legend>
-          <label className="flex min-h-[44px] items-center gap-2">
-            <input type="radio" name="way" checked={mastery === 'hold'} onChange={() => setMastery('hold')} /> hold the
-            next lesson
-          </label>
-          <label className="flex min-h-[44px] items-center gap-2">
-            <input type="radio" name="way" checked={mastery === 'move on'} onChange={() => setMastery('move on')} /> go
-            on, and review behind the next lesson
-          </label>
-        </fieldset>
-        <p role="status" className="border border-edge p-3">
-          <b>{count(steps.length, 'step comes', 'steps come')} back.</b>
-        </p>
-        <div className="flex gap-2">
-          <button type="submit" className="btn btn-strong">
-            Do it again
-          </button>
-          <button type="button" className="btn" onClick={close}>
-            Leave
-          </button>
+    <FormDialog
+      title={`${course.title}, ${step.lesson.title}: again`}
+      close={close}
+      keep="Do it again"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      <fieldset className="flex flex-col">
+        <legend className="label">How much</legend>
+        {choice('step', 'this step alone')}
+        {choice('lesson', 'all that was done of this lesson')}
+        <div className="flex flex-wrap items-center gap-2">
+          {choice('since', 'everything done since')}
+          <input
+            type="date"
+            aria-label="since"
+            value={since}
+            max={fromDay(day)}
+            onChange={(e) => {
+              setSince(e.target.value);
+              setKind('since');
+            }}
+          />
         </div>
-      </form>
-    </Dialog>
+      </fieldset>
+      <fieldset className="flex flex-col">
+        <legend className="label">Until it sticks</legend>
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="radio" name="way" checked={mastery === 'hold'} onChange={() => setMastery('hold')} /> hold the
+          next lesson
+        </label>
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="radio" name="way" checked={mastery === 'move on'} onChange={() => setMastery('move on')} /> go
+          on, and review behind the next lesson
+        </label>
+      </fieldset>
+      <p role="status" className="border border-edge p-3">
+        <b>{count(steps.length, 'step comes', 'steps come')} back.</b>
+      </p>
+    </FormDialog>
   );
 }

@@ -7,7 +7,7 @@ import { remainingSteps } from '../../core/pace';
 import { planProof, proofEffect, proofRows } from '../../core/proof';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
-import { Dialog } from '../ui/dialog';
+import { FormDialog } from '../ui/form-dialog';
 import { Field } from '../ui/field';
 import { count } from '../ui/words';
 import { inHand } from './pace';
@@ -45,70 +45,63 @@ export default function ProveDialog({ row, day, close }: { row: DayRow; day: Day
     if (await commit(label, puts)) close();
   };
   return (
-    <Dialog open onClose={close} title={`${course.title}: known from ${step.lesson.title} on`}>
-      <form
-        className="flex flex-col gap-4"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void keep();
-        }}
-      >
-        <Field label="Up to the end of">
-          {(p) => (
-            <select {...p} autoFocus value={to} onChange={(e) => setTo(e.target.value)}>
-              {lessons.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.lesson.title}
-                </option>
+    <FormDialog
+      title={`${course.title}: known from ${step.lesson.title} on`}
+      close={close}
+      keep={proving ? 'Prove and move on' : 'All of it is known'}
+      disabled={plan.fall.length === 0}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      <Field label="Up to the end of">
+        {(p) => (
+          <select {...p} autoFocus value={to} onChange={(e) => setTo(e.target.value)}>
+            {lessons.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.lesson.title}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <fieldset className="flex flex-col">
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="radio" name="how" checked={proving} onChange={() => setProving(true)} /> prove it and move on
+        </label>
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="radio" name="how" checked={!proving} onChange={() => setProving(false)} /> nothing to prove: all
+          of it is known
+        </label>
+      </fieldset>
+      <div role="status" className="border border-edge p-3">
+        {plan.kept.length > 0 && (
+          <>
+            <p>Kept to prove it, one a sitting:</p>
+            <ol className="pb-2">
+              {plan.kept.map((s, i) => (
+                <li key={s.id}>
+                  {i + 1}. {s.lesson.title}, <i>{stepName(s)}</i>
+                </li>
               ))}
-            </select>
-          )}
-        </Field>
-        <fieldset className="flex flex-col">
-          <label className="flex min-h-[44px] items-center gap-2">
-            <input type="radio" name="how" checked={proving} onChange={() => setProving(true)} /> prove it and move on
-          </label>
-          <label className="flex min-h-[44px] items-center gap-2">
-            <input type="radio" name="how" checked={!proving} onChange={() => setProving(false)} /> nothing to prove:
-            all of it is known
-          </label>
-        </fieldset>
-        <div role="status" className="border border-edge p-3">
-          {plan.kept.length > 0 && (
+            </ol>
+          </>
+        )}
+        <p>
+          <b>{count(plan.fall.length, 'step falls away', 'steps fall away')}.</b>{' '}
+          {before !== undefined && (
             <>
-              <p>Kept to prove it, one a sitting:</p>
-              <ol className="pb-2">
-                {plan.kept.map((s, i) => (
-                  <li key={s.id}>
-                    {i + 1}. {s.lesson.title}, <i>{stepName(s)}</i>
-                  </li>
-                ))}
-              </ol>
+              Now {inHand(before)}, then{' '}
+              <b>
+                {after === undefined ? 'finished' : inHand(after)}
+                {after !== undefined && after > before && ` (+${count(after - before, 'day')})`}
+              </b>
+              .
             </>
           )}
-          <p>
-            <b>{count(plan.fall.length, 'step falls away', 'steps fall away')}.</b>{' '}
-            {before !== undefined && (
-              <>
-                Now {inHand(before)}, then{' '}
-                <b>
-                  {after === undefined ? 'finished' : inHand(after)}
-                  {after !== undefined && after > before && ` (+${count(after - before, 'day')})`}
-                </b>
-                .
-              </>
-            )}
-          </p>
-        </div>
-        <div className="flex gap-2">
-          <button type="submit" className="btn btn-strong" disabled={plan.fall.length === 0}>
-            {proving ? 'Prove and move on' : 'All of it is known'}
-          </button>
-          <button type="button" className="btn" onClick={close}>
-            Leave
-          </button>
-        </div>
-      </form>
-    </Dialog>
+        </p>
+      </div>
+    </FormDialog>
   );
 }

@@ -19,7 +19,7 @@ export function Field({
   const id = useId();
   const describes = [hint ? `${id}-hint` : '', fault ? `${id}-fault` : ''].filter(Boolean).join(' ');
   return (
-    <div className={`flex min-w-0 flex-col gap-1 ${className}`}>
+    <div className={`flex max-w-full min-w-0 flex-col gap-1 ${className}`}>
       <label htmlFor={id} className="label">
         {label}
       </label>

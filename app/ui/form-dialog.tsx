@@ -13,6 +13,7 @@ export function FormDialog({
   children,
   wide,
   keep = 'Keep',
+  disabled = false,
 }: {
   title: string;
   close: () => void;
@@ -21,6 +22,7 @@ export function FormDialog({
   children: ReactNode;
   wide?: boolean;
   keep?: string;
+  disabled?: boolean;
 }) {
   const { household, commit } = useHousehold();
   const kept = remove && whyKept(household, remove.table, remove.id);
@@ -30,7 +32,7 @@ export function FormDialog({
         {children}
         <div className="flex flex-wrap items-center justify-between gap-3 border-t border-rule pt-3">
           <div className="flex gap-2">
-            <button type="submit" className="btn btn-strong">
+            <button type="submit" className="btn btn-strong" disabled={disabled}>
               {keep}
             </button>
             <button type="button" className="btn" onClick={close}>

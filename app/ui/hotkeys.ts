@@ -8,6 +8,9 @@ function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement || target.isContentEditable;
 }
 
+/** Signs that need another combination on every keyboard are known by what they write, whatever was held down for it. */
+export const BY_SIGN: Options = { useKey: true, ignoreModifiers: true };
+
 /** A key that works anywhere on the page but in a text being written. */
 export function useKey(keys: string, act: HotkeyCallback, deps: readonly unknown[] = [], options: Options = {}): void {
   useHotkeys(

@@ -52,9 +52,9 @@ export function Ornament({ name, colour, size = 18 }: { name: OrnamentName; colo
 /** A child's ornament and name, the same everywhere. */
 export function ChildName({ child, size }: { child: Child; size?: number }) {
   return (
-    <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
+    <span className="inline-flex max-w-full min-w-0 items-center gap-1.5">
       <Ornament name={child.ornament} colour={child.colour} {...(size ? { size } : {})} />
-      {child.name}
+      <span className="min-w-0 wrap-anywhere">{child.name}</span>
     </span>
   );
 }

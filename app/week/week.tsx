@@ -10,7 +10,7 @@ import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { dayAndDate, longDate, shortDate } from '../ui/dates';
-import { useKey } from '../ui/hotkeys';
+import { BY_SIGN, useKey } from '../ui/hotkeys';
 import { listing } from '../ui/words';
 import { WeekTable } from './table';
 
@@ -30,8 +30,8 @@ export default function Week() {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
   const go = (weeks: number) =>
     setParams(weeks === 0 ? {} : { of: fromDay(start + 7 * weeks) }, { preventScrollReset: true });
-  useKey('bracketleft', () => go(-1), [start]);
-  useKey('bracketright', () => go(1), [start]);
+  useKey('[', () => go(-1), [start], BY_SIGN);
+  useKey(']', () => go(1), [start], BY_SIGN);
 
   if (!year || !page || household.enrolments.length === 0) {
     return (

@@ -49,7 +49,7 @@ export default function Year() {
           </button>
         </span>
       </div>
-      <div className="double-rule grid gap-x-12 gap-y-6 pt-4 lg:grid-cols-[1fr_1fr]">
+      <div className="double-rule grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 pt-4 lg:grid-cols-[1fr_1fr]">
         <section aria-labelledby="count">
           <h2 id="count">School days</h2>
           <table className="figures w-full">
@@ -69,8 +69,10 @@ export default function Year() {
             <p className="pt-2 text-[0.95rem]">
               {count(counts.unmarked.length, 'past school day carries', 'past school days carry')} no mark:{' '}
               {listing(counts.unmarked.slice(-4).map((d) => dayAndDate(style, d)))}
-              {counts.unmarked.length > 4 && ' and earlier ones'}. They are not counted as taught. Close them below if
-              they were free.
+              {counts.unmarked.length > 4 && ' and earlier ones'}.{' '}
+              {counts.unmarked.length === 1
+                ? 'It is not counted as taught. Close it below if it was free.'
+                : 'They are not counted as taught. Close them below if they were free.'}
             </p>
           )}
         </section>

@@ -5,7 +5,7 @@ import { flatten } from '../course';
 import { defaultSettings, emptyHousehold, type Household } from '../household';
 import { makeTrack, reserveOf } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
-import { aPattern } from '../testing/make';
+import { aPattern } from '../tests/make';
 import { begin, type BeginWish, type Begun, minutesForAge, ruleOffered, yearOffered } from './index';
 
 const TODAY = toDay('2026-11-11');

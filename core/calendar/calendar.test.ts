@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
-import { aYear, yearArbitrary } from '../testing/make';
+import { aYear, yearArbitrary } from '../tests/make';
 import {
   ageOn,
   countDays,

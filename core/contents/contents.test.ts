@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { flatten } from '../course';
 import { type Course, KINDS, type Kind, type Step, type Unit } from '../household';
-import { aCourse } from '../testing/make';
+import { aCourse } from '../tests/make';
 import {
   buildUnits,
   COURSE_COLUMNS,
@@ -14,7 +14,7 @@ import {
   readCourseCsv,
   writeCourseCsv,
 } from './index';
-import { PAGES } from './pages.fixture';
+import { PAGES } from '../tests/pages';
 
 const STEPS = [
   { kind: 'introduce' as Kind, count: 1 },

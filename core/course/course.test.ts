@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Course, KINDS } from '../household';
-import { aCourse, aPattern } from '../testing/make';
+import { aCourse, aPattern } from '../tests/make';
 import {
   changeLesson,
   changeStep,

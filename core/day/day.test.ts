@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import { inOrderOfDay, whyKept, type Household } from '../household';
 import { makePlan, makeProblem } from '../stagger';
-import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../testing/make';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
 import { dayPage, moveInOrder } from './index';
 
 const TODAY = '2026-09-08';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import type { Household } from '../household';
-import { aCourse, aHousehold, aMark, anEnrolment, householdArbitrary } from '../testing/make';
+import { aCourse, aHousehold, aMark, anEnrolment, householdArbitrary } from '../tests/make';
 import { readBackup, shiftBackup, writeBackup } from './index';
 
 const household = (): Household =>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import { aMark } from '../testing/make';
+import { aMark } from '../tests/make';
 import { backupDue } from './index';
 
 describe('a backup is asked for', () => {

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import Ajv2020 from 'ajv/dist/2020';
 import { describe, expect, it } from 'vitest';
-import { aCourse, aHousehold, anEnrolment } from '../testing/make';
+import { aCourse, aHousehold, anEnrolment } from '../tests/make';
 import { backupSchema, readBackup, VERSION, writeBackup } from './index';
 
 const read = (path: string) => readFileSync(fileURLToPath(new URL(path, import.meta.url)), 'utf8');

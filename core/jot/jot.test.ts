@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import { aHousehold } from '../testing/make';
+import { aHousehold } from '../tests/make';
 import { errandsOf, jottingRow, notesOf, readJotting, tick, toBuy } from './index';
 
 const WEDNESDAY = toDay('2026-11-11');

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import { MARK_KINDS, type Mark } from '../household';
-import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../testing/make';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
 import {
   carryMarks,
   compareMarks,

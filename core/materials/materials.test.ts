@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import type { Household, Material, Need } from '../household';
 import { makePlan, makeProblem } from '../stagger';
-import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../testing/make';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
 import { pullList, shortages, stock, toddlerCautions } from './index';
 
 const TODAY = '2026-09-07';

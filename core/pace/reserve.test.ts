@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { schoolDays, toDay, weekdayOf, weekStart, type Day } from '../calendar';
 import type { Household } from '../household';
-import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../testing/make';
+import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
 import {
   earliestFit,
   evenPerSitting,

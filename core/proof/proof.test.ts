@@ -5,7 +5,7 @@ import { byId, type Household, type Mark } from '../household';
 import { standingsOf } from '../log';
 import { remainingSteps } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
-import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../testing/make';
+import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
 import {
   againMarks,
   againSteps,

@@ -4,7 +4,7 @@ import { fromDay, schoolDays, toDay, weekdayOf, weekStart } from '../calendar';
 import { flatten } from '../course';
 import type { Household, SchoolYear } from '../household';
 import { reach, remainingSteps } from '../pace';
-import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../testing/make';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
 import { makePlan, makeProblem, type Plan, type Problem, WEIGHTS } from './index';
 
 const planOf = (state: Household, year: SchoolYear, today: number, sweeps = 8, seed = 1) =>

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { dayKind, fromDay, toDay, weekStart } from '../calendar';
 import type { Household } from '../household';
 import { makePlan, makeProblem, type Plan } from '../stagger';
-import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../testing/make';
+import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
 import { brokenPins, moveSitting, publishWeek, weekPage } from './index';
 
 const MONDAY = toDay('2026-09-07');
