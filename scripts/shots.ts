@@ -23,10 +23,47 @@ const morning = async (page: Page) => {
     await page.waitForTimeout(1500);
   }
 };
+const CONTENTS = `Contents
+Part One: The River
+Lesson 1 Springs ........ 2
+Lesson 2 Becks and brooks .......... 6
+Lesson 3 Weirs .......... 11
+Quiz 1 .................. 15
+Part Two: The Sea
+Lesson 4 Ebb ............ 16
+Lesson 5 Flow ........... 20
+Index ................... 30`;
 const SHOTS: Shot[] = [
   ['today', '/', morning],
   ['today-phone', '/', undefined, { width: 390, height: 844 }],
   ['today-tablet', '/', undefined, { width: 768, height: 1024 }],
+  [
+    'week',
+    '/week',
+    async (page) => {
+      await page.locator('[data-sitting="hand-wren"][data-weekday="Thursday"]').focus();
+      await page.keyboard.press('Shift+ArrowRight');
+      await page.waitForTimeout(2500);
+    },
+  ],
+  ['week-phone', '/week', undefined, { width: 390, height: 844 }],
+  [
+    'known',
+    '/',
+    async (page) => {
+      await page.locator('[data-row^="arith-jory "] button').first().focus();
+      await page.keyboard.press('Shift+K');
+      await page.getByLabel('Up to the end of').selectOption({ label: 'Lesson 8' });
+    },
+  ],
+  [
+    'contents-pasted',
+    '/shelf/new/contents',
+    async (page) => {
+      await page.getByLabel('Title of the course').fill('Down to the Sea');
+      await page.getByLabel('The contents page, pasted').fill(CONTENTS);
+    },
+  ],
   ['year', '/year'],
   ['shelf', '/shelf'],
   ['course', '/shelf/arith-e', (page) => page.getByRole('button', { name: /^Lesson 1 / }).click()],
@@ -36,7 +73,7 @@ const SHOTS: Shot[] = [
   ['household', '/household'],
   ['keeping', '/keeping'],
   [
-    'blank-page',
+    'begin',
     '/',
     async (page) => {
       await page.getByRole('button', { name: /(Start|Open) my own/ }).click();

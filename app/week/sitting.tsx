@@ -123,6 +123,7 @@ export function Sitting({
           </span>
           {items.map((i) => (
             <span key={i.step.id} aria-hidden="true">
+              <span className="mr-1 hidden size-[11px] rounded-full border border-ink print:inline-block" />
               <Number item={i} />
             </span>
           ))}

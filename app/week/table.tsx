@@ -55,7 +55,10 @@ export function WeekTable({
       <table className="w-full border-collapse" onKeyDown={onKeyDown}>
         <thead>
           <tr className="border-y-4 border-double border-ink align-bottom">
-            <th className="min-w-[112px] py-1 pr-3 sm:min-w-[200px]" scope="col">
+            <th
+              className="sticky left-0 z-10 min-w-[104px] bg-paper py-1 pr-2 sm:min-w-[200px] print:static print:bg-transparent"
+              scope="col"
+            >
               <span className="sr-only">Course</span>
             </th>
             {page.days.map((d) => (
@@ -73,7 +76,7 @@ export function WeekTable({
             ))}
             {compares && (
               <th scope="col" className="min-w-[84px] border-l border-rule px-2 py-1 font-medium">
-                Done
+                Steps done
               </th>
             )}
           </tr>
@@ -81,8 +84,11 @@ export function WeekTable({
         <tbody>
           {page.rows.map((row) => (
             <tr key={row.enrolment.id} className="border-b border-rule">
-              <th scope="row" className="py-1 pr-3 font-normal">
-                <span className="flex items-center gap-1.5">
+              <th
+                scope="row"
+                className="sticky left-0 z-10 bg-paper py-1 pr-2 font-normal print:static print:bg-transparent"
+              >
+                <span className="flex flex-wrap items-center gap-1.5">
                   {row.children.map((c) => (
                     <Ornament key={c.id} name={c.ornament} colour={c.colour} size={16} />
                   ))}
@@ -123,7 +129,10 @@ export function WeekTable({
         <tfoot>
           {household.teachers.map((t) => (
             <tr key={t.id} className="border-b border-rule align-top">
-              <th scope="row" className="py-1 pr-3 font-normal">
+              <th
+                scope="row"
+                className="sticky left-0 z-10 bg-paper py-1 pr-2 font-normal wrap-anywhere print:static print:bg-transparent"
+              >
                 <span className="label">{t.name}</span>
               </th>
               {page.days.map((d) => (

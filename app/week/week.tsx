@@ -11,8 +11,12 @@ import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { dayAndDate, longDate, shortDate } from '../ui/dates';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
+import { ChildName } from '../ui/ornament';
 import { listing } from '../ui/words';
 import { WeekTable } from './table';
+
+/** Up to so many rows the printed week is set larger and still stays on one side. */
+const ROOMY = 16;
 
 /** One week: what each child does on each day, what it asks of the teachers, publishing and printing it. */
 export default function Week() {
@@ -87,7 +91,7 @@ export default function Week() {
   const past = last < (plan?.today ?? today);
 
   return (
-    <div className="week-sheet">
+    <div className={`week-sheet ${page.rows.length <= ROOMY ? 'week-roomy' : ''}`}>
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2 pb-2">
         <h1>
           {shortDate(style, start, today)} – {shortDate(style, last, today)}
@@ -146,6 +150,11 @@ export default function Week() {
       </DndContext>
       <div className="flex flex-wrap items-center gap-x-4 pt-2 text-[0.9rem] text-soft">
         <p>
+          <span className="mr-3 inline-flex flex-wrap gap-x-3 text-ink">
+            {household.children.map((c) => (
+              <ChildName key={c.id} child={c} size={15} />
+            ))}
+          </span>
           Large: the lesson’s number. Small: which of its steps. Red and underlined: a new lesson.
           <span className="print:hidden">
             {' '}
