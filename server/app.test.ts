@@ -13,6 +13,7 @@ beforeAll(async () => {
   mkdirSync(join(dist, 'assets'));
   writeFileSync(join(dist, 'index.html'), '<meta name="style-nonce" content="__NONCE__">');
   writeFileSync(join(dist, 'assets', 'index-abc.js'), 'export {};\n'.repeat(500));
+  writeFileSync(join(dist, 'sw.js'), '/* keeps the app */');
   server = makeApp(dist).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -43,6 +44,26 @@ describe('the server', () => {
     const answer = await fetch(`${base}/assets/index-abc.js`, { headers: { 'accept-encoding': 'gzip' } });
     expect(answer.headers.get('cache-control')).toBe('public, max-age=31536000, immutable');
     expect(answer.headers.get('content-encoding')).toBe('gzip');
+  });
+
+  it('never lets the service worker or the page be kept from being looked at anew', async () => {
+    const worker = await fetch(`${base}/sw.js`);
+    expect(worker.status).toBe(200);
+    expect(worker.headers.get('content-type')).toContain('javascript');
+    expect(worker.headers.get('cache-control')).toContain('max-age=0');
+    expect(worker.headers.get('content-security-policy')).toContain("worker-src 'self'");
+  });
+
+  it('hands out nothing from outside the built app', async () => {
+    for (const path of [
+      '/assets/..%2f..%2fpackage.json',
+      '/..%2f..%2fetc/passwd',
+      '/assets/%2e%2e/%2e%2e/package.json',
+    ]) {
+      const answer = await fetch(`${base}${path}`);
+      expect(await answer.text()).not.toMatch(/"dependencies"|root:/);
+    }
+    expect((await fetch(`${base}/api/nothing`, { method: 'POST' })).status).toBe(404);
   });
 
   it('answers in JSON under /api, and with 404 for a file that is not there', async () => {

@@ -87,6 +87,18 @@ describe('a day’s page', () => {
     expect(rows(carried, '2026-09-07').map((r) => r.step.id)).toEqual(['L1-1']);
   });
 
+  it('says what is left in words, and which step is to prove what fell away', () => {
+    const left = [aMark('s', 'L1-1', 'partly', '2026-09-07', { minutesLeft: 4, left: 'questions 7 to 10' })];
+    expect(rows({ ...one(), marks: left })[0]).toMatchObject({ left: 'questions 7 to 10', minutes: 4 });
+    const proofs = [{ id: 'p', enrolmentId: 's', date: TODAY, kept: ['L1-2'] }];
+    const proved = { ...one(), proofs, marks: [aMark('s', 'L1-1', 'known', TODAY, { proofId: 'p' })] };
+    const row = rows(proved).find((r) => r.step.id === 'L1-2')!;
+    expect(row.proof).toMatchObject({ fell: 1, proven: false });
+    expect(rows({ ...proved, proofs: [{ ...proofs[0]!, failed: TODAY }] }).every((r) => r.proof === undefined)).toBe(
+      true,
+    );
+  });
+
   it('counts an absent child as finished with the step, the others as not', () => {
     const h = base({
       enrolments: [anEnrolment('both', 'c', { childIds: ['old', 'small'] })],

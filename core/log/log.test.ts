@@ -134,6 +134,37 @@ describe('marking', () => {
   });
 });
 
+describe('details that belong to one kind of mark', () => {
+  const state = aHousehold({ courses: [aCourse('c')], enrolments: [anEnrolment('e', 'c')] });
+  const wish = { enrolmentId: 'e', stepId: 'L1-1', date: '2026-10-01', kind: 'partly' as const };
+
+  it('what is left in words stays with “partly”, goes with anything else', () => {
+    const mark = markRow(state, wish, 'm1');
+    const entry = withEntry(mark, { ...entryText(mark, ''), left: ' page 9 ', minutesLeft: '6' }, '2026-10-02');
+    expect(entry).toEqual({ mark: { ...mark, left: 'page 9', minutesLeft: 6 } });
+    const full = 'mark' in entry ? entry.mark : mark;
+    expect(foldMarks([full]).get('L1-1')).toMatchObject({ state: 'open', left: 'page 9' });
+    const done = markRow({ ...state, marks: [full] }, { ...wish, kind: 'done' }, 'm2');
+    expect(done).not.toHaveProperty('left');
+    expect(foldMarks([full, { ...done, date: '2026-10-02', id: 'm2' }]).get('L1-1')).not.toHaveProperty('left');
+    expect(withEntry({ ...full, kind: 'done' }, entryText(full, ''), '2026-10-02')).toEqual({
+      mark: { id: 'm1', enrolmentId: 'e', stepId: 'L1-1', date: '2026-10-01', seq: 1, kind: 'done' },
+    });
+  });
+
+  it('moving on stays with “again”, a proof with “known” and “again”', () => {
+    const again = markRow(state, { ...wish, kind: 'again', goOn: true }, 'm1');
+    expect(again).toMatchObject({ goOn: true });
+    expect(foldMarks([again]).get('L1-1')).toMatchObject({ state: 'open', deferred: true });
+    const mended = withEntry({ ...again, kind: 'done' }, entryText(again, ''), '2026-10-02');
+    expect('mark' in mended && mended.mark).not.toHaveProperty('goOn');
+    const known = { ...markRow(state, { ...wish, kind: 'known' }, 'm2'), proofId: 'p' };
+    const kept = withEntry(known, entryText(known, ''), '2026-10-02');
+    expect('mark' in kept && kept.mark.proofId).toBe('p');
+    expect(markRow({ ...state, marks: [known] }, { ...wish, kind: 'done' }, 'm3')).not.toHaveProperty('proofId');
+  });
+});
+
 describe('the record', () => {
   it('is newest first, and a child’s own holds neither what they missed nor others’ work', () => {
     const state = aHousehold({

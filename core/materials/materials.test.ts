@@ -1,6 +1,8 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import type { Household, Material, Need } from '../household';
+import { carryMarks } from '../log';
 import { makePlan, makeProblem } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
 import { pullList, shortages, stock, toddlerCautions } from './index';
@@ -114,5 +116,49 @@ describe('cautions', () => {
     expect(
       toddlerCautions(aHousehold({ children: [aChild('P', { born: '2025-01-01' })] }), thing(), toDay(TODAY)),
     ).toEqual([]);
+  });
+});
+
+describe('what is kept between two marks', () => {
+  it('changes no figure: the stock after any marks is that of a household never looked at before', () => {
+    const kinds = ['done', 'partly', 'again', 'known', 'not today'] as const;
+    const press = fc.record({
+      step: fc.constantFrom('L1-1', 'L2-1', 'L3-1', 'L4-1'),
+      kind: fc.constantFrom(...kinds),
+      enrolment: fc.constantFrom('e', 'f'),
+      missing: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(fc.array(press, { maxLength: 8 }), (presses) => {
+        let h = base({
+          enrolments: [
+            anEnrolment('e', 'c', { childIds: ['A', 'B'] }),
+            anEnrolment('f', 'c', { childIds: ['A'], weekdays: [1, 2] }),
+          ],
+        });
+        presses.forEach(({ step, kind, enrolment, missing }, i) => {
+          const put = [aMark(enrolment, step, kind, TODAY, { id: `p${i}`, seq: i + 10 })];
+          if (missing && enrolment === 'e')
+            put.push(aMark('e', step, 'missed', TODAY, { id: `q${i}`, seq: i + 10, childId: 'B' }));
+          const marks = [...h.marks, ...put];
+          carryMarks(
+            h.marks,
+            marks,
+            put.map((after) => ({ after })),
+          );
+          h = { ...h, marks };
+          expect(stock(h)).toEqual(stock(structuredClone(h)));
+        });
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('what was used before the last count matters no more', () => {
+    const marks = [aMark('e', 'L1-1', 'done', '2026-09-02'), aMark('e', 'L2-1', 'done', '2026-09-07', { seq: 9 })];
+    const counted = { id: 'w', materialId: 'm', date: '2026-09-05', seq: 5, kind: 'count' as const, quantity: 4 };
+    const h = base({ marks });
+    expect(stock(h).get('m')).toBe(1);
+    expect(stock({ ...h, movements: [...h.movements, counted] }).get('m')).toBe(2);
   });
 });

@@ -39,7 +39,8 @@ export function shortest(problem: Problem, t: number, loads?: Loads): Shortest {
     const freshWeek = d === 0 ? week !== track.thisWeek : week !== weekStart(dates[d - 1]!, track.firstDay);
     if (capped && freshWeek) forgetWeek(now, width, top);
     const row = d * size;
-    const unusual = day <= problem.today;
+    // Today has used some of its room; a day to which the parent moved sittings has more than the usual.
+    const unusual = day <= problem.today || room[d] !== track.perSitting;
     next.fill(Infinity);
     let nextTop = top;
     for (let p = 0; p <= top; p++) {
