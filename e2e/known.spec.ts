@@ -41,9 +41,25 @@ test('a stretch known: proved, earned, seen on the shelf, failed and taken back'
   await expect(page.getByText(/steps skipped/)).toBeVisible();
 });
 
+test('a lesson known is said on the shelf too, for each who takes the course', async ({ page }) => {
+  await openToday(page);
+  await page.goto('/shelf/grammar');
+  await page.getByRole('button', { name: /^Lesson 40 / }).click();
+  await expect(page.getByRole('button', { name: 'Oda: known from here on …' })).toBeVisible();
+  await page.getByRole('button', { name: 'Jory: known from here on …' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Grammar by Lantern: known from Lesson 40 on' });
+  await dialog.getByLabel(/nothing to prove/).check();
+  await expect(dialog.getByRole('status')).toContainText('2 steps fall away.');
+  await dialog.getByRole('button', { name: 'All of it is known' }).click();
+  await expect(status(page)).toContainText('Grammar by Lantern: 2 steps known');
+  await page.keyboard.press('z');
+  await expect(status(page)).toContainText('Taken back');
+});
+
 test('households that do every sheet never see the offer', async ({ page }) => {
   await page.goto('/household');
   await page.getByLabel('What is known already').selectOption('every sheet');
+  await expect(status(page)).toContainText('what is done of known work');
   await openToday(page);
   await page
     .locator(JORY)

@@ -11,7 +11,7 @@ import {
   SquareSplitVertical,
   Trash2,
 } from 'lucide-react';
-import { type ReactNode, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import {
   changeLesson,
@@ -19,6 +19,7 @@ import {
   deleteLesson,
   deleteStep,
   flatten,
+  type FlatStep,
   insertLesson,
   insertStep,
   kindName,
@@ -27,11 +28,25 @@ import {
   splitStep,
   stepName,
 } from '../../core/course';
-import { type Course, type Kind, KINDS, type Lesson, type Presence, PRESENCES, type Step } from '../../core/household';
+import {
+  childrenOf,
+  type Course,
+  type Enrolment,
+  type Kind,
+  KINDS,
+  type Lesson,
+  type Presence,
+  PRESENCES,
+  type Step,
+} from '../../core/household';
+import { remainingSteps } from '../../core/pace';
 import { useHousehold } from '../shell/household';
+import { useWorkday } from '../shell/plan';
 import { download } from '../ui/download';
-import { count, PRESENCE_WORDS } from '../ui/words';
+import { count, listing, PRESENCE_WORDS } from '../ui/words';
 import { RestepDialog } from './restep-dialog';
+
+const ProveDialog = lazy(() => import('../today/prove-dialog'));
 
 /**
  * The contents of a course: lessons to open one at a time, each with its steps to rename, insert, delete, split, make
@@ -226,6 +241,38 @@ function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesso
           <Trash2 size={16} aria-hidden="true" /> Delete this lesson
         </button>
       </div>
+      <LessonKnown course={course} lesson={lesson} />
+    </div>
+  );
+}
+
+/** For everybody who takes the course and has something of the lesson still to do: it may be known already. */
+function LessonKnown({ course, lesson }: { course: Course; lesson: Lesson }) {
+  const { household } = useHousehold();
+  const day = useWorkday();
+  const [asking, setAsking] = useState<{ enrolment: Enrolment; step: FlatStep }>();
+  if (household.settings.scope !== 'mastered') return null;
+  const taking = household.enrolments
+    .filter((e) => e.courseId === course.id && e.life === 'running')
+    .map((enrolment) => ({
+      enrolment,
+      step: remainingSteps(household, enrolment).find((s) => s.lesson.id === lesson.id),
+    }));
+  return (
+    <div className="flex flex-wrap gap-2">
+      {taking.map(
+        ({ enrolment, step }) =>
+          step && (
+            <button key={enrolment.id} type="button" className="btn" onClick={() => setAsking({ enrolment, step })}>
+              {listing(childrenOf(household, enrolment).map((c) => c.name))}: known from here on …
+            </button>
+          ),
+      )}
+      {asking && (
+        <Suspense>
+          <ProveDialog row={asking} day={day} close={() => setAsking(undefined)} />
+        </Suspense>
+      )}
     </div>
   );
 }

@@ -13,7 +13,15 @@ import { count } from '../ui/words';
 import { inHand } from './pace';
 
 /** “Known from here on”: how far, what is kept to prove it, what falls away, and what that earns. */
-export default function ProveDialog({ row, day, close }: { row: DayRow; day: Day; close: () => void }) {
+export default function ProveDialog({
+  row,
+  day,
+  close,
+}: {
+  row: Pick<DayRow, 'enrolment' | 'step'>;
+  day: Day;
+  close: () => void;
+}) {
   const { household, year, today, commit } = useHousehold();
   const { enrolment, step } = row;
   const course = byId(household.courses, enrolment.courseId)!;
