@@ -1,4 +1,4 @@
-import { fromDay, schoolDays, toDay, type Weekday } from '../core/calendar';
+import { fromDay, schoolDays, toDay, type Weekday, weekStart } from '../core/calendar';
 import { flatten } from '../core/course';
 import type { Backup } from '../core/formats';
 import {
@@ -6,12 +6,15 @@ import {
   emptyHousehold,
   type Enrolment,
   type Household,
+  type Jotting,
   type Mark,
+  type PublishedWeek,
   type SchoolYear,
 } from '../core/household';
 import { dayPage, type DayRow } from '../core/day';
 import { evenPerSitting, openDates } from '../core/pace';
 import { makePlan, makeProblem, seeded } from '../core/stagger';
+import { publishWeek, weekPage } from '../core/week';
 import { COURSES } from './courses';
 import { stockOfTheCottage } from './materials';
 
@@ -117,6 +120,16 @@ function atTheStart(): Household {
   };
 }
 
+/** What came up in between and was written down. */
+const JOTTINGS: Jotting[] = [
+  { id: 'jot-1', kind: 'errand', text: 'oil the hinges of the school cupboard', date: '2026-11-05' },
+  { id: 'jot-2', kind: 'buy', text: 'outline maps of the river, a pad of fifty', date: '2026-11-06' },
+  { id: 'jot-3', kind: 'buy', text: 'a second magnifying glass', date: '2026-11-09' },
+  { id: 'jot-4', kind: 'note', text: 'Jory explained the tides to the boatman, unasked', date: '2026-11-06' },
+  { id: 'jot-5', kind: 'reminder', text: 'library books about reeds', date: '2026-11-03', week: '2026-11-09' },
+  { id: 'jot-6', kind: 'reminder', text: 'dentist, all four', date: '2026-11-03', week: '2026-11-23' },
+];
+
 const NOTES = [
   'asked for one more',
   'mixed up 6 and 9',
@@ -150,10 +163,15 @@ export function makeSample(): Backup {
     ['2026-10-28', 'jory'],
   ]);
   const untouched = ['2026-10-23'];
+  /** The weeks as they were printed on their first school day; the one under way is still to be published. */
+  const published: PublishedWeek[] = [];
   for (const day of schoolDays(YEAR).filter((d) => d <= toDay(AS_OF))) {
     const date = fromDay(day);
     if (untouched.includes(date)) continue;
     const plan = makePlan(makeProblem(household, YEAR, day), { sweeps: 4, seed: 1 });
+    const start = weekStart(day, 1);
+    if (!published.some((p) => p.weekStart === fromDay(start)) && start < weekStart(toDay(AS_OF), 1))
+      published.push(publishWeek(weekPage(household, YEAR, plan, start)));
     for (const row of dayPage(household, plan, day).groups.flatMap((g) => g.sittings.flatMap((s) => s.rows))) {
       const ill = sick.get(date);
       const { childIds } = row.enrolment;
@@ -168,7 +186,7 @@ export function makeSample(): Backup {
     if (date === '2026-10-20')
       markKnown(household, 'arith-jory', ['L7-4', 'L7-5', 'L8-3', 'L8-4'], (row) => mark(row, date, 'known'));
   }
-  return { asOf: AS_OF, household };
+  return { asOf: AS_OF, household: { ...household, published, jottings: JOTTINGS } };
 
   function outcome(row: DayRow, draw: number): [Mark['kind'], Partial<Mark>] {
     const minutes = Math.max(4, Math.round(row.minutes * (0.7 + random() * 0.7)));

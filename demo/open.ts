@@ -12,5 +12,6 @@ export function openSample(sample: Backup, now: Day): { backup: Backup; today: D
   const { household } = at(today);
   const date = fromDay(today);
   const marks = household.marks.filter((m) => m.date < date);
-  return { backup: { asOf: date, household: { ...household, marks } }, today };
+  const jottings = household.jottings.filter((j) => j.date <= date);
+  return { backup: { asOf: date, household: { ...household, marks, jottings } }, today };
 }

@@ -1,4 +1,6 @@
-import { expect, status, test } from './app';
+import { largeHousehold } from '../bench/instances';
+import { writeBackup } from '../core/formats';
+import { expect, openRows, rows, settled, startOwn, status, test } from './app';
 
 const sitting = (course: string, day: string) => `[data-sitting="${course}"][data-weekday="${day}"]`;
 
@@ -86,4 +88,46 @@ test('published: printed on one side, held still, and compared with what was don
   expect(before.filter((b) => !after.includes(b))).toHaveLength(1);
   await page.getByRole('button', { name: 'Take the publication back' }).click();
   await expect(page.getByRole('heading', { level: 1 })).not.toContainText('published');
+});
+
+test('weeks that were published are told against what was done', async ({ page }) => {
+  await page.goto('/week?of=2026-11-04');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('published');
+  const done = page
+    .getByRole('row', { name: /Reading Barge/ })
+    .getByRole('cell')
+    .last();
+  await expect(done).toHaveText(/^\d of 4$/);
+  // Work that slipped from its day is shown there, struck, in words for those who do not see it.
+  await expect(page.getByText('published for this day, moved since').first()).toBeAttached();
+});
+
+test('a week for five children and thirty courses, nearly five thousand steps to come', async ({ page }) => {
+  const { household } = largeHousehold(1);
+  await page.clock.setFixedTime(new Date('2026-09-07T08:30:00'));
+  await startOwn(page);
+  await page.goto('/keeping');
+  await page.getByLabel('Choose a backup file').setInputFiles({
+    name: 'large.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(writeBackup({ asOf: '2026-09-07', household })),
+  });
+  await page.getByRole('button', { name: 'Restore it' }).click();
+  await expect(page.getByText('The backup is restored.')).toBeVisible();
+  await page.goto('/week');
+  await expect(page.locator('[data-sitting]').first()).toBeVisible();
+  const sittings = await page.locator('[data-sitting]').count();
+  expect(sittings).toBeGreaterThan(60);
+  expect((await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g)).toHaveLength(
+    1,
+  );
+  await page.goto('/');
+  await expect(rows(page).first()).toBeVisible();
+  await settled(page);
+  const open = await openRows(page).count();
+  await openRows(page).first().getByRole('button').first().focus();
+  await page.keyboard.press('d');
+  await expect(openRows(page)).toHaveCount(open - 1);
+  await page.goto('/shelf');
+  await expect(page.getByText(/On \d+ days of the year|No two new lessons/)).toBeVisible();
 });

@@ -11,7 +11,7 @@ import { MARK_WORDS, SIGNS } from '../ui/words';
 import type { MoveActions } from './table';
 
 /** "7" with a small "2/6" behind it: lesson and step as numbers. */
-function Number({ item, struck }: { item: WeekItem; struck?: boolean }) {
+function StepNumber({ item, struck }: { item: WeekItem; struck?: boolean }) {
   const { step } = item;
   const name = lessonName(step.lesson.title);
   const at = step.lesson.steps.findIndex((s) => s.id === step.id) + 1;
@@ -40,7 +40,7 @@ export function Marked({ item }: { item: WeekItem }) {
   return (
     <span className="inline-flex min-h-[34px] items-center gap-1 px-1" title={said}>
       <span aria-hidden="true">
-        <Number item={item} struck={item.slipped} />
+        <StepNumber item={item} struck={item.slipped} />
       </span>
       {item.mark && (
         <span aria-hidden="true" className="text-[0.95rem]">
@@ -124,7 +124,7 @@ export function Sitting({
           {items.map((i) => (
             <span key={i.step.id} aria-hidden="true">
               <span className="mr-1 hidden size-[11px] rounded-full border border-ink print:inline-block" />
-              <Number item={i} />
+              <StepNumber item={i} />
             </span>
           ))}
           {pinned && <Pin size={14} aria-hidden="true" />}

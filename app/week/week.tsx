@@ -87,7 +87,7 @@ export default function Week() {
   };
   const last = start + 6;
   const broken = plan ? brokenPins(household, plan) : [];
-  const errands = errandsOf(household, start, today);
+  const errands = errandsOf(household, start, workday);
   const past = last < (plan?.today ?? today);
 
   return (

@@ -56,6 +56,12 @@ describe('jottings land where they belong', () => {
     expect(ids(notesOf(state, WEDNESDAY))).toEqual(['e']);
   });
 
+  it('a week is found by any of its days, whatever day the household’s week starts on', () => {
+    const sunday = MONDAY - 1;
+    expect(ids(errandsOf(state, sunday, WEDNESDAY))).toEqual(ids(errandsOf(state, MONDAY, WEDNESDAY)));
+    expect(ids(errandsOf(state, sunday + 7, WEDNESDAY))).toEqual(['d']);
+  });
+
   it('a ticked one stays in the week it was ticked in, and the tick comes off', () => {
     const [glue, maps] = state.jottings;
     const ticked = { ...state, jottings: [tick(glue!, WEDNESDAY), tick(maps!, WEDNESDAY), ...state.jottings.slice(2)] };

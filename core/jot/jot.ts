@@ -80,7 +80,8 @@ export function errandsOf(state: Household, start: Day, today: Day): Jotting[] {
     .filter((j) => {
       if (j.kind !== 'errand' && j.kind !== 'reminder') return false;
       if (j.settled) return j.settled >= from && j.settled <= to;
-      if (j.week === from) return true;
+      // A week is known by any of its days, so that a household may let its week start on another.
+      if (j.week !== undefined && j.week >= from && j.week <= to) return true;
       return current && (j.week === undefined || toDay(j.week) < start);
     })
     .sort(byAge);

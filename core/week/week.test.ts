@@ -134,6 +134,11 @@ describe('the week', () => {
 describe('two publications of the same week', () => {
   it('replace one another: the record is kept under the first day', () => {
     const h = household();
-    expect(publishWeek(week(h, plan(h))).id).toBe(fromDay(MONDAY));
+    const first = publishWeek(week(h, plan(h)));
+    expect(first.id).toBe(fromDay(MONDAY));
+    // The household has let its week start on Sunday since: it is the same publication still.
+    const sunday = week({ ...h, published: [first] }, plan(h), MONDAY - 1);
+    expect(sunday.published).toEqual(first);
+    expect(publishWeek(sunday)).toMatchObject({ id: first.id, weekStart: fromDay(MONDAY - 1) });
   });
 });

@@ -75,7 +75,8 @@ export interface WeekPage {
  * Days without school that hold no work are left out. Weeks before the plan’s date hold the record alone.
  */
 export function weekPage(state: Household, year: SchoolYear, plan: Plan | undefined, start: Day): WeekPage {
-  const published = state.published.find((p) => p.weekStart === fromDay(start));
+  // Kept by its first day; found by any, should the household’s week have started on another day then.
+  const published = state.published.find((p) => p.weekStart >= fromDay(start) && p.weekStart <= fromDay(start + 6));
   const all = Array.from({ length: 7 }, (_, i) => start + i);
   const rows = inOrderOfDay(state)
     .map((e) => rowOf(state, plan, published, e, all))
@@ -167,7 +168,10 @@ function weekDay(state: Household, year: SchoolYear, rows: readonly WeekRow[], d
 /** Only what is planned or was sat for takes anybody’s time. */
 const takesTime = (i: WeekItem) => !i.slipped && (i.mark === undefined || ['done', 'partly', 'again'].includes(i.mark));
 
-/** The record of a week as it stands: what is marked in it and what the plan puts there. Published under its first day. */
+/**
+ * The record of a week as it stands: what is marked in it and what the plan puts there. Published under its first day,
+ * in place of an earlier publication of it.
+ */
 export function publishWeek(page: WeekPage): PublishedWeek {
   const placements = page.rows.flatMap((r) =>
     r.cells.flatMap((c) =>
@@ -175,5 +179,5 @@ export function publishWeek(page: WeekPage): PublishedWeek {
     ),
   );
   const weekStart = fromDay(page.start);
-  return { id: weekStart, weekStart, placements };
+  return { id: page.published?.id ?? weekStart, weekStart, placements };
 }
