@@ -109,6 +109,16 @@ describe('marking', () => {
     expect(nextSeq(marked.marks)).toBe(2);
   });
 
+  it('changes the mark that decides, should two tabs have marked the step at the same moment', () => {
+    const two = [
+      aMark('e', 'L1-1', 'again', '2026-10-01', { id: 'b', seq: 4 }),
+      aMark('e', 'L1-1', 'done', '2026-10-01', { id: 'a', seq: 3 }),
+    ];
+    const known = markRow({ ...state, marks: two }, { ...wish, kind: 'known' }, 'new');
+    expect(known).toMatchObject({ id: 'b', kind: 'known' });
+    expect(foldMarks([two[1]!, known]).get('L1-1')!.state).toBe('known');
+  });
+
   it('reads minutes and scores as they are written, and says what is wrong in words', () => {
     expect([readScore('17/20'), readScore(' 17 of 20 '), readScore('85%'), readScore('8,5/10'), readScore('')]).toEqual(
       [{ got: 17, of: 20 }, { got: 17, of: 20 }, { got: 85, of: 100 }, { got: 8.5, of: 10 }, null],

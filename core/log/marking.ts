@@ -1,6 +1,6 @@
 import type { Household, Id, Mark, MarkKind } from '../household';
 import type { IsoDate } from '../calendar';
-import { marksByEnrolment, nextSeq } from './fold';
+import { compareMarks, marksByEnrolment, nextSeq } from './fold';
 
 export interface MarkWish {
   enrolmentId: Id;
@@ -12,11 +12,16 @@ export interface MarkWish {
   goOn?: boolean;
 }
 
-/** The mark that stands for a step (or for one child of it) on a date, if there is one. */
+/**
+ * The mark that stands for a step (or for one child of it) on a date, if there is one. Should two tabs have marked it at
+ * the same moment, it is the one that decides: the last told.
+ */
 export function markOn(state: Household, wish: Omit<MarkWish, 'kind'>): Mark | undefined {
   return marksByEnrolment(state.marks)
     .get(wish.enrolmentId)
-    ?.find((m) => m.stepId === wish.stepId && m.date === wish.date && m.childId === wish.childId);
+    ?.filter((m) => m.stepId === wish.stepId && m.date === wish.date && m.childId === wish.childId)
+    .sort(compareMarks)
+    .at(-1);
 }
 
 /**

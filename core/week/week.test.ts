@@ -119,14 +119,22 @@ describe('the week', () => {
           return;
         }
         const next = { ...state, pins: move.put };
-        const after = makePlan(makeProblem(next, year, today), { sweeps: 3, seed: 1 }).tracks.find(
-          (t) => t.enrolmentId === track.enrolmentId,
-        )!;
-        const placed = after.days.filter((d) => d >= 0);
+        const after = makePlan(makeProblem(next, year, today), { sweeps: 3, seed: 1 });
+        const own = after.tracks.find((t) => t.enrolmentId === track.enrolmentId)!;
+        const placed = own.days.filter((d) => d >= 0);
         expect([...placed].sort((a, b) => a - b)).toEqual(placed);
-        expect(weekPage(next, year, p, weekStart(to, 1)).days.length).toBeGreaterThan(0);
+        // Every moved step stands where it was put, or is named as one that could not.
+        const broken = new Set(brokenPins(next, after).map((b) => b.pin.stepId));
+        const cell = weekPage(next, year, after, weekStart(to, 1))
+          .rows.find((r) => r.enrolment.id === track.enrolmentId)
+          ?.cells.find((c) => c.day === to);
+        for (const pin of move.put) {
+          const held = own.days[own.stepIds.indexOf(pin.stepId)] === to;
+          expect(held).toBe(!broken.has(pin.stepId));
+          if (held) expect(cell?.items.find((x) => x.step.id === pin.stepId)).toMatchObject({ pinned: true });
+        }
       }),
-      { numRuns: 40 },
+      { numRuns: 100 },
     );
   });
 });
