@@ -109,7 +109,7 @@ describe('a pasted contents page', () => {
 describe('a course as CSV', () => {
   const word = fc.oneof(
     fc.string({ minLength: 1, maxLength: 12 }).map((s) => s.trim() || 'x'),
-    fc.constantFrom('a, b', 'said "so"', 'two\nlines', '=1+1', '+cmd', '-2', '@here', 'Ωδ'),
+    fc.constantFrom('a, b', 'said "so"', 'two\nlines', '=1+1', "'=1+1", "''-x", "'tis", '+cmd', '-2', '@here', 'Ωδ'),
   );
   const step = fc.record(
     {

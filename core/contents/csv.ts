@@ -30,8 +30,12 @@ export interface CsvReading {
 }
 
 const MOST_ROWS = 20_000;
-/** A leading quote mark put there on export keeps a spreadsheet from running the text as a formula. */
-const undefuse = (text: string) => text.replace(/^'(?=[=+\-@\t\r])/, '');
+/**
+ * A leading quote mark keeps a spreadsheet from running the text as a formula. One that stands there already gets
+ * another, so that reading takes off just what writing put on.
+ */
+const defuse = (text: string) => (/^'*[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+const undefuse = (text: string) => text.replace(/^'(?='*[=+\-@\t\r])/, '');
 
 /**
  * Reads a course from CSV (RFC 4180; comma, semicolon or tab). A row with a fault is named and left out; nothing else
@@ -125,18 +129,18 @@ export function writeCourseCsv(course: Pick<Course, 'units'>): string {
   const rows = course.units.flatMap((u) =>
     u.lessons.flatMap((l) =>
       l.steps.map((s) => [
-        u.title,
-        l.title,
-        l.pages ?? '',
+        defuse(u.title),
+        defuse(l.title),
+        defuse(l.pages ?? ''),
         s.kind,
-        s.label ?? '',
+        defuse(s.label ?? ''),
         s.minutes ?? '',
         s.presence ?? '',
         s.optional ? 'yes' : '',
       ]),
     ),
   );
-  return `${Papa.unparse([[...COURSE_COLUMNS], ...rows], { newline: '\r\n', escapeFormulae: true })}\r\n`;
+  return `${Papa.unparse([[...COURSE_COLUMNS], ...rows], { newline: '\r\n' })}\r\n`;
 }
 
 /** A file to fill in: the columns, with two lessons as an example. */

@@ -218,7 +218,9 @@ export function makeTrack(state: Household, year: SchoolYear, enrolment: Enrolme
     firstDay,
     weeklyCap: cap,
     thisWeek: weekStart(today, firstDay),
-    usedThisWeek: cap === Infinity ? 0 : usedInWeek(taken, standings, weekStart(today, firstDay), today, byLesson),
+    // More than the cap may have been done: the rest of a lesson begun is free all the same.
+    usedThisWeek:
+      cap === Infinity ? 0 : Math.min(cap, usedInWeek(taken, standings, weekStart(today, firstDay), today, byLesson)),
     ideal: [],
     weighByPages: enrolment.rule.kind === 'even' && (byId(state.courses, enrolment.courseId)?.weighByPages ?? false),
     begunToday: used.begun && dates[0] === today,
