@@ -77,3 +77,17 @@ export async function startOwn(page: Page): Promise<void> {
 /** Chooses a text as if it were a file of the reader's, for the input inside that label. */
 export const chooseFile = (page: Page, label: string, name: string, content: string | Buffer): Promise<void> =>
   page.getByLabel(label).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
+
+/** Every view there is, with one course of the sample. */
+export const VIEWS = [
+  '/',
+  '/week',
+  '/year',
+  '/shelf',
+  '/shelf/arith-e',
+  '/shelf/new/contents',
+  '/materials',
+  '/record',
+  '/household',
+  '/keeping',
+];

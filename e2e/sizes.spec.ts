@@ -1,18 +1,8 @@
 import AxeSource from 'axe-core';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, openToday, rows, startOwn, test } from './app';
+import { expect, openToday, rows, startOwn, test, VIEWS } from './app';
 
-const VIEWS = [
-  '/',
-  '/week',
-  '/year',
-  '/shelf',
-  '/shelf/arith-e',
-  '/shelf/new/contents',
-  '/materials',
-  '/record',
-].concat('/household', '/keeping');
 const SIZES = [
   { width: 390, height: 844 },
   { width: 768, height: 1024 },

@@ -79,11 +79,11 @@ export default function Week() {
     const to = over?.data.current as { day: Day } | undefined;
     if (from && to) move(from.enrolment, from.day, to.day);
   };
-  const publish = async (print: boolean) => {
+  const publish = async () => {
     const done = await commit(`week of ${shortDate(style, start)} published`, [
       { table: 'published', put: publishWeek(page) },
     ]);
-    if (done && print) setTimeout(() => window.print());
+    if (done) setTimeout(() => window.print());
   };
   const last = start + 6;
   const broken = plan ? brokenPins(household, plan) : [];
@@ -111,7 +111,7 @@ export default function Week() {
             Later <ChevronRight size={18} aria-hidden="true" />
           </button>
           {!past && (
-            <button type="button" className="btn btn-strong" onClick={() => void publish(true)}>
+            <button type="button" className="btn btn-strong" onClick={() => void publish()}>
               <Printer size={18} aria-hidden="true" /> {page.published ? 'Publish anew and print' : 'Publish and print'}
             </button>
           )}
