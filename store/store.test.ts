@@ -73,6 +73,17 @@ describe('the store', () => {
     expect(store.history).toEqual({});
   });
 
+  it('loses none of two quick changes of one row', async () => {
+    const store = await fresh();
+    await Promise.all([
+      store.commit('style', (h) => [{ table: 'settings', put: { ...h.settings, dateStyle: 'year-month-day' } }]),
+      store.commit('week', (h) => [{ table: 'settings', put: { ...h.settings, firstDay: 7 } }]),
+    ]);
+    expect(store.household.settings).toMatchObject({ dateStyle: 'year-month-day', firstDay: 7 });
+    expect(await store.undo()).toBe('week');
+    expect(store.household.settings).toMatchObject({ dateStyle: 'year-month-day', firstDay: 1 });
+  });
+
   it('takes back and does again, with labels, also after a reload', async () => {
     const store = await fresh();
     const name = `test-${n}`;

@@ -10,6 +10,8 @@ export type Put =
   | { table: 'settings'; put: Settings }
   | { table: TableName; remove: string };
 
+export type Puts = readonly Put[] | ((household: Household) => readonly Put[]);
+
 /** What the user could take back or bring back next, by its label. */
 export interface HistoryState {
   undo?: string;
@@ -112,9 +114,14 @@ export class HouseholdStore {
     this.db.close();
   }
 
-  /** Does one thing: all rows in one transaction, with what is needed to undo it. The label says what was done. */
-  commit(label: string, puts: readonly Put[]): Promise<void> {
+  /**
+   * Does one thing: all rows in one transaction, with what is needed to undo it. The label says what was done. A change
+   * of a row that others may be changing at the same moment is given as a function of the household as it is when its
+   * turn comes, so that none of two quick changes is lost.
+   */
+  commit(label: string, wanted: Puts): Promise<void> {
     return this.inTurn(async () => {
+      const puts = typeof wanted === 'function' ? wanted(this.current) : wanted;
       const changes = await this.write(async () => {
         const made: RowChange[] = [];
         for (const p of puts) {

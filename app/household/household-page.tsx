@@ -33,7 +33,7 @@ export default function HouseholdPage() {
   const [child, setChild] = useState<Child | 'new'>();
   const [teacher, setTeacher] = useState<Teacher | 'new'>();
   const set = (label: string, change: Partial<Settings>) =>
-    void commit(label, [{ table: 'settings', put: { ...settings, ...change } }]);
+    void commit(label, (now) => [{ table: 'settings', put: { ...now.settings, ...change } }]);
   const week = weekFrom(settings.firstDay);
   const order = inOrderOfDay(household);
 
@@ -117,8 +117,8 @@ export default function HouseholdPage() {
               const name = byId(household.courses, e.courseId)?.title ?? '';
               const who = listing(childrenOf(household, e).map((c) => c.name));
               const shift = (by: -1 | 1) =>
-                void commit(`order of the day: ${name}, ${who}`, [
-                  { table: 'settings', put: { ...settings, order: moveInOrder(household, e.id, by) } },
+                void commit(`order of the day: ${name}, ${who}`, (now) => [
+                  { table: 'settings', put: { ...now.settings, order: moveInOrder(now, e.id, by) } },
                 ]);
               return (
                 <li key={e.id} className="flex items-center gap-2 border-b border-rule">

@@ -29,6 +29,7 @@ import {
   stepName,
 } from '../../core/course';
 import {
+  byId,
   childrenOf,
   type Course,
   type Enrolment,
@@ -58,16 +59,23 @@ export function Contents({ course }: { course: Course }) {
   const [restepping, setRestepping] = useState(false);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const lessons = course.units.flatMap((u) => u.lessons);
-  const store: Store = (label, next) => void commit(`${course.title}: ${label}`, [{ table: 'courses', put: next }]);
+  const store: Store = (label, change) =>
+    void commit(`${course.title}: ${label}`, (now) => {
+      const latest = byId(now.courses, course.id);
+      return latest ? [{ table: 'courses', put: change(latest) }] : [];
+    });
   const drop = ({ active, over }: DragEndEvent) => {
     const lesson = lessons.find((l) => l.id === active.id);
     if (lesson && over && over.id !== active.id)
-      store(`${lesson.title} moved`, moveLesson(course, lesson.id, String(over.id)));
+      store(`${lesson.title} moved`, (c) => moveLesson(c, lesson.id, String(over.id)));
   };
-  const shift = (lesson: Lesson, by: -1 | 1) => {
-    const to = lessons[lessons.indexOf(lesson) + by];
-    if (to) store(`${lesson.title} moved`, moveLesson(course, lesson.id, to.id));
-  };
+  const shift = (lesson: Lesson, by: -1 | 1) =>
+    store(`${lesson.title} moved`, (c) => {
+      // Where it stands when its turn comes: two quick presses move it by two.
+      const order = c.units.flatMap((u) => u.lessons.map((l) => l.id));
+      const to = order[order.indexOf(lesson.id) + by];
+      return to === undefined ? c : moveLesson(c, lesson.id, to);
+    });
   return (
     <section aria-labelledby="contents">
       <div className="flex flex-wrap items-baseline justify-between gap-2">
@@ -181,7 +189,8 @@ function LessonLine({
   );
 }
 
-type Store = (label: string, next: Course) => void;
+/** Stores a change of the course as it is when its turn comes. */
+type Store = (label: string, change: (course: Course) => Course) => void;
 
 function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesson; store: Store }) {
   const [kind, setKind] = useState<Kind>('practise');
@@ -192,13 +201,13 @@ function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesso
           label="Title"
           value={lesson.title}
           required
-          onKeep={(title) => store(`${lesson.title} renamed`, changeLesson(course, lesson.id, { title }))}
+          onKeep={(title) => store(`${lesson.title} renamed`, (c) => changeLesson(c, lesson.id, { title }))}
         />
         <TextCell
           label="Manual pages"
           value={lesson.pages ?? ''}
           narrow
-          onKeep={(pages) => store(`pages of ${lesson.title}`, changeLesson(course, lesson.id, { pages }))}
+          onKeep={(pages) => store(`pages of ${lesson.title}`, (c) => changeLesson(c, lesson.id, { pages }))}
         />
       </div>
       <ul className="flex flex-col gap-1">
@@ -220,7 +229,7 @@ function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesso
         <button
           type="button"
           className="btn"
-          onClick={() => store('step added', insertStep(course, lesson.steps.at(-1)!.id, crypto.randomUUID(), kind))}
+          onClick={() => store('step added', (c) => insertStep(c, lesson.steps.at(-1)!.id, crypto.randomUUID(), kind))}
         >
           <Plus size={16} aria-hidden="true" /> Step at the end
         </button>
@@ -228,7 +237,7 @@ function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesso
           type="button"
           className="btn"
           onClick={() =>
-            store('lesson added', insertLesson(course, lesson.id, crypto.randomUUID(), 'New lesson', kind))
+            store('lesson added', (c) => insertLesson(c, lesson.id, crypto.randomUUID(), 'New lesson', kind))
           }
         >
           <Plus size={16} aria-hidden="true" /> Lesson behind this one
@@ -236,7 +245,7 @@ function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesso
         <button
           type="button"
           className="btn"
-          onClick={() => store(`${lesson.title} deleted`, deleteLesson(course, lesson.id))}
+          onClick={() => store(`${lesson.title} deleted`, (c) => deleteLesson(c, lesson.id))}
         >
           <Trash2 size={16} aria-hidden="true" /> Delete this lesson
         </button>
@@ -280,10 +289,11 @@ function LessonKnown({ course, lesson }: { course: Course; lesson: Lesson }) {
 function StepEditor({ course, step, number, store }: { course: Course; step: Step; number: number; store: Store }) {
   const split = () => {
     const flat = flatten(course).find((f) => f.id === step.id)!;
-    store('step split in two', splitStep(course, step.id, crypto.randomUUID(), flat.minutes, stepName(flat)));
+    store('step split in two', (c) => splitStep(c, step.id, crypto.randomUUID(), flat.minutes, stepName(flat)));
   };
-  const shift = (by: -1 | 1) => store('step moved', moveStep(course, step.id, by));
-  const change = (label: string, c: Parameters<typeof changeStep>[2]) => store(label, changeStep(course, step.id, c));
+  const shift = (by: -1 | 1) => store('step moved', (c) => moveStep(c, step.id, by));
+  const change = (label: string, fields: Parameters<typeof changeStep>[2]) =>
+    store(label, (c) => changeStep(c, step.id, fields));
   const defaults = course.kinds[step.kind];
   // The first row heads the columns for the eye; every control keeps its name for the ear.
   const heading = number === 1 ? 'label' : 'sr-only';
@@ -361,11 +371,11 @@ function StepEditor({ course, step, number, store }: { course: Course; step: Ste
         </IconButton>
         <IconButton
           name={`Insert a step behind step ${number}`}
-          onClick={() => store('step inserted', insertStep(course, step.id, crypto.randomUUID(), step.kind))}
+          onClick={() => store('step inserted', (c) => insertStep(c, step.id, crypto.randomUUID(), step.kind))}
         >
           <Plus size={18} aria-hidden="true" />
         </IconButton>
-        <IconButton name={`Delete step ${number}`} onClick={() => store('step deleted', deleteStep(course, step.id))}>
+        <IconButton name={`Delete step ${number}`} onClick={() => store('step deleted', (c) => deleteStep(c, step.id))}>
           <Trash2 size={18} aria-hidden="true" />
         </IconButton>
       </span>

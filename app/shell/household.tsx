@@ -19,7 +19,7 @@ import {
   HouseholdStore,
   type HistoryState,
   noteOwnBegun,
-  type Put,
+  type Puts,
   StoreFault,
   whichOpen,
   type Which,
@@ -40,7 +40,7 @@ interface Open {
   /** The last thing that happened, in words, or the last fault. */
   notice: { text: string; fault?: boolean } | undefined;
   /** Does one thing; false (with a notice) when it could not be stored. */
-  commit: (label: string, puts: readonly Put[]) => Promise<boolean>;
+  commit: (label: string, puts: Puts) => Promise<boolean>;
   undo: () => Promise<void>;
   redo: () => Promise<void>;
   say: (text: string, fault?: boolean) => void;
