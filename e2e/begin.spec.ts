@@ -1,4 +1,4 @@
-import { expect, startOwn, test } from './app';
+import { expect, startOwn, status, test } from './app';
 
 test('from an empty shelf to the first week by keyboard: under three minutes and sixty presses and fields', async ({
   page,
@@ -72,6 +72,7 @@ test('what is missing is said beside its field, nothing is stored, and one press
   await page.getByRole('button', { name: 'Show the first week' }).click();
   await expect(page.getByRole('table')).toContainText('River Reader');
   await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(status(page)).toContainText('Taken back: the household begun');
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'A blank page' })).toBeVisible();
 });

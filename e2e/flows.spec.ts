@@ -134,6 +134,10 @@ test('a thing is added, needed by a lesson, short on the pull list, put in the b
   await page.goto('/');
   await expect(page.getByRole('region', { name: 'On the table' })).toContainText('chalk (2 missing)');
   await page.locator(`[data-row="arith-wren ${stepId}"]`).getByRole('button').first().click();
+  await expect(page.locator(`[data-row="arith-wren ${stepId}"] button`).first()).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await page.goto('/materials');
   await expect(page.getByRole('region', { name: 'All things' }).getByRole('row', { name: /chalk/ })).toContainText('0');
 });

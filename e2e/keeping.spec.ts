@@ -69,6 +69,7 @@ test('a damaged, foreign, newer, faulty or enormous file gets a plain sentence a
 test('the sample and one’s own household never mix', async ({ page }) => {
   await openToday(page);
   await page.keyboard.press('d');
+  await expect(rows(page).locator('button[aria-pressed="true"]')).toHaveCount(1);
   await page.getByRole('button', { name: /(Start|Open) my own/ }).click();
   await expect(page.getByRole('heading', { name: 'A blank page' })).toBeVisible();
   await page.goto('/keeping');
