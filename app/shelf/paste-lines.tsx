@@ -1,7 +1,5 @@
 import { LINE_KINDS, type LineKind, type PastedLine } from '../../core/contents';
 
-const WORDS: Record<LineKind, string> = { heading: 'heading', lesson: 'lesson', test: 'test', nothing: 'nothing' };
-
 /** What was understood of each line, to be mended in place: its kind, number, title and pages. */
 export function PasteLines({
   lines,
@@ -43,7 +41,7 @@ export function PasteLines({
                   >
                     {LINE_KINDS.map((k) => (
                       <option key={k} value={k}>
-                        {WORDS[k]}
+                        {k}
                       </option>
                     ))}
                   </select>

@@ -69,7 +69,19 @@ export default function PastePage() {
           units,
         };
     const label = onto ? `${onto.title}: ${count(total.lessons, 'lesson')} added` : `${put.title} put on the shelf`;
-    if (await commit(label, [{ table: 'courses', put }])) void navigate(`/shelf/${encodeURIComponent(put.id)}`);
+    const done = await commit(label, (now) => {
+      // What is added goes behind the course as it is when its turn comes.
+      const latest = onto && byId(now.courses, onto.id);
+      return [
+        {
+          table: 'courses',
+          put: latest
+            ? { ...latest, ...(weigh ? { weighByPages: true } : {}), units: [...latest.units, ...units] }
+            : put,
+        },
+      ];
+    });
+    if (done) void navigate(`/shelf/${encodeURIComponent(put.id)}`);
   };
 
   return (

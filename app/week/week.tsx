@@ -9,7 +9,7 @@ import { brokenPins, moveSitting, publishWeek, weekPage } from '../../core/week'
 import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
-import { dayAndDate, longDate, shortDate } from '../ui/dates';
+import { dayAndDate, shortDate } from '../ui/dates';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
 import { ChildName } from '../ui/ornament';
 import { listing } from '../ui/words';
@@ -184,9 +184,6 @@ export default function Week() {
           <JottingList jottings={errands} name="Also this week" />
         </section>
       )}
-      <p className="sr-only" role="note">
-        {longDate(style, start)} to {longDate(style, last)}
-      </p>
     </div>
   );
 }

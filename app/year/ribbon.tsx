@@ -29,7 +29,8 @@ export function Ribbon({ year, today }: { year: SchoolYear; today: Day }) {
       <svg
         width={weeks.length * CELL + 46}
         height={height}
-        className="block"
+        viewBox={`0 0 ${weeks.length * CELL + 46} ${height}`}
+        className="ribbon block"
         role="img"
         aria-label={`${weeks.filter((w) => w.teaching).length} teaching weeks; see the figures above`}
       >
