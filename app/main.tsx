@@ -16,8 +16,13 @@ if (nonce) setNonce(nonce);
 
 const Week = lazy(() => import('./week/week'));
 const Year = lazy(() => import('./year/year'));
+const YearCourses = lazy(() => import('./year/courses-page'));
+const Attendance = lazy(() => import('./year/attendance-page'));
+const Outside = lazy(() => import('./year/outside-page'));
 const Shelf = lazy(() => import('./shelf/shelf'));
 const PastePage = lazy(() => import('./shelf/paste-page'));
+const Together = lazy(() => import('./shelf/together'));
+const ContentsSheet = lazy(() => import('./shelf/sheet-page'));
 const CoursePage = lazy(() => import('./shelf/course-page'));
 const Materials = lazy(() => import('./materials/materials'));
 const Record = lazy(() => import('./record/record'));
@@ -36,8 +41,13 @@ createRoot(document.getElementById('root')!).render(
               <Route path="/" element={<Today />} />
               <Route path="/week" element={<Week />} />
               <Route path="/year" element={<Year />} />
+              <Route path="/year/courses" element={<YearCourses />} />
+              <Route path="/year/attendance" element={<Attendance />} />
+              <Route path="/year/outside" element={<Outside />} />
               <Route path="/shelf" element={<Shelf />} />
               <Route path="/shelf/new/contents" element={<PastePage />} />
+              <Route path="/shelf/together" element={<Together />} />
+              <Route path="/shelf/:courseId/sheet" element={<ContentsSheet />} />
               <Route path="/shelf/:courseId" element={<CoursePage />} />
               <Route
                 path="/materials"

@@ -14,9 +14,10 @@ export function largeHousehold(seed: number): { household: Household; year: Scho
     start: '2026-09-07',
     end: '2027-06-04',
     weekdays: [1, 2, 3, 4, 5],
-    lightDays: [5],
-    lightShare: 50,
-    targetDays: 170,
+    light: [{ weekday: 5, share: 50 }],
+    special: [],
+    requirement: { days: 170, meets: 'both' },
+    own: [],
     closed: [{ id: 'c', from: '2026-12-21', to: '2027-01-08', label: 'break' }],
   };
   const household = emptyHousehold({ ...defaultSettings(1, 'day month'), name: `bench ${seed}` });
@@ -65,8 +66,45 @@ export function largeHousehold(seed: number): { household: Household; year: Scho
       takesOptional: true,
     };
     const steps = units.flatMap((u) => u.lessons.flatMap((l) => l.steps)).length;
-    enrolment.perSitting = evenPerSitting(steps, openDates(enrolment, year).length);
+    enrolment.perSitting = evenPerSitting(steps, openDates(household, enrolment, year).length);
     household.enrolments.push(enrolment);
   }
+  return { household, year };
+}
+
+/**
+ * The same household with everything that ties enrolments together: five links of two, ten gates (whole courses end to end
+ * and lessons behind lessons), a loop of three, a faster stretch and halves on every fourth.
+ */
+export function tiedHousehold(seed: number): { household: Household; year: SchoolYear } {
+  const { household, year } = largeHousehold(seed);
+  const e = household.enrolments;
+  household.links = [1, 3, 8, 13, 18].map((i, n) => ({
+    id: `l${n}`,
+    enrolmentIds: [e[i]!.id, e[i + 1]!.id],
+    by: 'whole' as const,
+  }));
+  for (let n = 0; n < 10; n++) {
+    const waits = e[20 + n]!;
+    const other = e[5 + n]!;
+    waits.gates = [
+      {
+        id: 'g',
+        lessonId: n % 3 === 0 ? 'L2' : 'L6',
+        until: { kind: 'course', enrolmentId: other.id, lessonId: 'L4', days: n },
+      },
+    ];
+  }
+  household.loops = [{ id: 'loop', name: 'loop', weekdays: [1, 2, 3, 4, 5], turns: 'next', order: [] }];
+  for (const i of [16, 17, 23]) {
+    e[i]!.rule = { kind: 'loop', loopId: 'loop' };
+    e[i]!.childIds = ['A'];
+    e[i]!.perSitting = 4;
+  }
+  e.forEach((x, i) => {
+    if (i % 4 !== 0) return;
+    x.stretches = [{ fromLessonId: 'L2', toLessonId: 'L4', times: 2 }];
+    x.splitOver = 18;
+  });
   return { household, year };
 }

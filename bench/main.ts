@@ -2,17 +2,17 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { gzipSync } from 'node:zlib';
-import { readdirSync } from 'node:fs';
-import { fromDay, toDay } from '../core/calendar';
+import { childMonths, effectOf, standingOf } from '../core/attendance';
+import { fromDay, paintDays, toDay } from '../core/calendar';
 import { readBackup, writeBackup } from '../core/formats';
 import type { Household, Mark } from '../core/household';
+import { overview } from '../core/overview';
 import { reach, reserveOf } from '../core/pace';
 import { improvePlan, makePlan, makeProblem, type Plan, type Problem } from '../core/stagger';
 import { openSample } from '../demo/open';
 import { ensureBuilt } from '../scripts/build.mjs';
-import { measureMarks } from './browser';
-import { largeHousehold } from './instances';
+import { measureDrawing, measureMarks } from './browser';
+import { largeHousehold, tiedHousehold } from './instances';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
@@ -86,6 +86,37 @@ for (let seed = 1; seed <= 10; seed++) {
   console.log(cells.join(' '));
 }
 
+console.log(
+  '\nThe same with five links, ten gates, a loop, faster stretches and halves (30 enrolments, about 5,000 steps)\n',
+);
+console.log('seed  steps  problem ms  first ÷ ref  24 sweeps ÷ ref  total cost first → 24  of it apart  gates kept');
+for (let seed = 1; seed <= 5; seed++) {
+  const { household, year } = tiedHousehold(seed);
+  const day = toDay('2026-09-07');
+  const [problem, made] = timed(() => makeProblem(household, year, day));
+  const ref = median([1, 2, 3].map(() => timed(() => referenceSweep(problem))[1]));
+  const [first, firstMs] = timed(() => improvePlan(problem, { sweeps: 1, seed: 1 }).next().value as Plan);
+  const [good, ms] = timed(() => makePlan(problem, { sweeps: 24, seed: 1 }));
+  const on = (t: number, i: number) => {
+    const step = problem.tracks[t]!.steps[i]!;
+    const track = good.tracks.find((x) => x.enrolmentId === (step.enrolmentId ?? problem.tracks[t]!.enrolmentId))!;
+    return track.days[track.stepIds.indexOf(step.id)]!;
+  };
+  const kept = problem.gates.filter((g) => on(g.track, g.at) < 0 || on(g.track, g.at) - on(g.behind, g.step) >= g.gap);
+  console.log(
+    [
+      String(seed).padStart(4),
+      String(problem.tracks.reduce((n, t) => n + t.steps.length, 0)).padStart(6),
+      made.toFixed(0).padStart(11),
+      (firstMs / ref).toFixed(1).padStart(12),
+      (ms / ref).toFixed(1).padStart(16),
+      `${first.cost.total} → ${good.cost.total}`.padStart(22),
+      String(good.cost.link).padStart(12),
+      `${kept.length} of ${problem.gates.length}`.padStart(11),
+    ].join(' '),
+  );
+}
+
 const reading = readBackup(readFileSync(join(root, 'demo', 'household.json'), 'utf8'));
 if ('fault' in reading) throw new Error(reading.fault);
 const { backup, today } = openSample(reading.backup, toDay('2026-11-11'));
@@ -130,7 +161,9 @@ const problem = makeProblem(sample, sampleYear, today);
 const warm = <T>(work: () => T) => median(Array.from({ length: 15 }, () => timed(work)[1]));
 const again = () => ({ ...sample, marks: [...sample.marks] });
 console.log(`make the problem   ${warm(() => makeProblem(again(), sampleYear, today)).toFixed(1)} ms`);
-console.log(`days in hand, all  ${warm(() => problem.tracks.map((t) => reserveOf(t, sampleYear))).toFixed(1)} ms`);
+console.log(
+  `days in hand, all  ${warm(() => problem.tracks.map((t) => reserveOf({ ...t }, sampleYear))).toFixed(1)} ms`,
+);
 console.log(`write a backup     ${warm(() => writeBackup(backup)).toFixed(1)} ms`);
 const text = writeBackup(backup);
 console.log(`read a backup      ${warm(() => readBackup(text)).toFixed(1)} ms (${Math.round(text.length / 1000)} kB)`);
@@ -142,18 +175,34 @@ const many = Array.from({ length: 100_000 }, (_, i): Mark => ({
 const big = writeBackup({ asOf: backup.asOf, household: { ...sample, marks: many } });
 console.log(`read 100,000 marks ${timed(() => readBackup(big))[1].toFixed(0)} ms (${Math.round(big.length / 1e6)} MB)`);
 
-console.log('\nFirst load of Today (bar: ≤ 200 kB of gzipped script, worker included)\n');
-if (ensureBuilt() === 0) {
-  const assets = join(root, 'dist', 'assets');
-  const scripts = readdirSync(assets).filter((f) => /^(index|plan\.worker)-.*\.js$/.test(f));
-  let total = 0;
-  for (const f of scripts) {
-    const size = gzipSync(readFileSync(join(assets, f)), { level: 6 }).length;
-    total += size;
-    console.log(`${f}  ${(size / 1000).toFixed(1)} kB`);
-  }
-  console.log(`together ${(total / 1000).toFixed(1)} kB`);
+console.log(
+  '\nThe calendar and the year’s drawing (median of 15; the sample, then 5 children with 30 enrolments and 4,800 steps)\n',
+);
+const large = largeHousehold(1);
+const crowd = { ...large.household, years: [large.year] };
+const largeDay = toDay(large.year.start) + 60;
+const largePlan = makePlan(makeProblem(crowd, large.year, largeDay), { sweeps: 2, seed: 1 });
+const samplePlan = makePlan(makeProblem(sample, sampleYear, today), { sweeps: 2, seed: 1 });
+for (const [name, h, year, day, plan] of [
+  ['sample', sample, sampleYear, today, samplePlan],
+  ['large', crowd, large.year, largeDay, largePlan],
+] as const) {
+  const before = standingOf(h, year.id, day);
+  let n = 0;
+  const swept = () => {
+    n++;
+    const closed = paintDays(year, day + n, day + n + 4, { kind: 'close', label: '' }, () => `bench${n}`);
+    return effectOf(before, { ...h, years: [closed] }, year.id, day);
+  };
+  swept();
+  console.log(`${name}: effect of a swept week ${warm(swept).toFixed(1)} ms`);
+  console.log(`${name}: a child’s register     ${warm(() => childMonths(h, year, h.children[0]!, day)).toFixed(1)} ms`);
+  console.log(`${name}: the year’s drawing     ${warm(() => overview(h, year, plan, day)).toFixed(1)} ms`);
 }
 
-if (existsSync('/usr/bin/chromium')) await measureMarks();
-else console.log('\nNo Chromium at /usr/bin/chromium: one mark in a browser is not measured.');
+ensureBuilt();
+if (existsSync('/usr/bin/chromium')) {
+  await measureMarks();
+  const tied = tiedHousehold(1).household;
+  await measureDrawing(writeBackup({ asOf: '2026-09-07', household: tied }));
+} else console.log('\nNo Chromium at /usr/bin/chromium: one mark in a browser is not measured.');

@@ -58,7 +58,8 @@ function chapters(titles: [string, number][], firstPage: number): Unit[] {
       };
     });
     const id = `C${c + 1}T`;
-    lessons.push({ id, title: `${c + 1}, chapter test`, steps: [{ id: `${id}-1`, kind: 'assess' }] });
+    // The book wants its tests on a Friday, with the whole morning for them.
+    lessons.push({ id, title: `${c + 1}, chapter test`, steps: [{ id: `${id}-1`, kind: 'assess', weekday: 5 }] });
     return { id: `C${c + 1}`, title, lessons };
   });
 }
@@ -105,6 +106,7 @@ const topics = (titles: string[]): Unit[] => [
       id: `L${i + 1}`,
       title: `${i + 1}, ${title}`,
       pages: `${20 + i * 4}–${23 + i * 4}`,
+      prepare: 15,
       steps: [
         { id: `L${i + 1}-1`, kind: 'read' as const },
         { id: `L${i + 1}-2`, kind: 'make' as const, label: 'experiment' },
@@ -124,6 +126,23 @@ const days = (count: number, firstPage: number): Unit[] =>
     firstPage,
     pagesPerLesson: 2,
   });
+
+/** A reading and a map, which the book offers in two ways. */
+const rivers = (lessons: number): Unit[] => [
+  {
+    id: 'U1',
+    title: '',
+    lessons: Array.from({ length: lessons }, (_, i) => ({
+      id: `L${i + 1}`,
+      title: `River ${i + 1}`,
+      steps: [
+        { id: `L${i + 1}-1`, kind: 'read' as const },
+        { id: `L${i + 1}-2`, kind: 'apply' as const, label: 'map, traced', variant: 'traced' },
+        { id: `L${i + 1}-3`, kind: 'apply' as const, label: 'map, freehand', variant: 'freehand' },
+      ],
+    })),
+  },
+];
 
 export const COURSES: Course[] = [
   sheets('arith-b', 'Level B', 26, 8),
@@ -185,6 +204,16 @@ export const COURSES: Course[] = [
     level: 'Book 4',
     publisher: 'Towpath Primers',
     edition: 'revised',
+    rhythms: [
+      { id: 'four', name: 'four days', days: 4, lessons: 4 },
+      { id: 'two', name: 'two days', days: 2, lessons: 4 },
+    ],
+    parts: [
+      { id: 'p1', kind: 'readers', title: 'The Reading Barge, Book 4', price: 1850 },
+      { id: 'p2', kind: 'manual', title: 'Notes for the one who listens', price: 1200 },
+      { id: 'p3', kind: 'cards', title: 'Word cards, set of 90', price: 900 },
+    ],
+    bought: { from: 'the spring fair', date: '2026-05-16', used: true },
     kinds: kinds({ read: { minutes: 20, presence: 'near' } }),
     countsNew: false,
     units: days(120, 6),
@@ -305,5 +334,119 @@ export const COURSES: Course[] = [
     kinds: kinds({ make: { minutes: 8, presence: 'with' } }),
     countsNew: false,
     units: pattern({ lessons: 110, word: 'Basket', perLesson: [{ kind: 'make', count: 1 }], lessonsPerUnit: 22 }),
+  },
+  {
+    id: 'aloud',
+    title: 'The Children of the Last Barge',
+    level: 'to read aloud',
+    publisher: 'Quill and Ferry',
+    kinds: kinds({ read: { minutes: 15 } }),
+    countsNew: false,
+    units: pattern({
+      lessons: 24,
+      layout: 'chapters',
+      unitWord: 'Part',
+      chapters: [5, 8, 4, 7],
+      word: 'Chapter',
+      perLesson: [{ kind: 'read', count: 1 }],
+    }),
+  },
+  {
+    id: 'songs',
+    title: 'Songs of the Cut',
+    level: 'three strands, taken up in turn',
+    publisher: 'Millrace Schoolbooks',
+    kinds: kinds({ practise: { minutes: 15, presence: 'with' } }),
+    countsNew: false,
+    units: pattern({
+      lessons: 1,
+      layout: 'strands',
+      strands: { names: ['Singing', 'Listening', 'Rhythm'], rounds: 2, lessons: 3 },
+      perLesson: [{ kind: 'practise', count: 1 }],
+    }),
+  },
+  {
+    id: 'pictures',
+    title: 'Looking at Pictures',
+    publisher: 'Millrace Schoolbooks',
+    kinds: kinds({ read: { minutes: 10, presence: 'with' }, make: { minutes: 20, presence: 'near' } }),
+    countsNew: false,
+    units: pattern({
+      lessons: 14,
+      word: 'Picture',
+      perLesson: [{ kind: 'make', count: 1 }],
+      project: { title: 'a panel for the cottage door', sittings: 4 },
+    }),
+  },
+  {
+    id: 'daybook',
+    title: 'The Daybook',
+    level: 'numbered days on two tracks',
+    publisher: 'Towpath Primers',
+    kinds: kinds({ practise: { minutes: 5, presence: 'alone' } }),
+    countsNew: false,
+    units: pattern({
+      lessons: 1,
+      layout: 'tracks',
+      tracks: [
+        { name: 'Spelling', lessons: 140 },
+        { name: 'Copying', lessons: 105 },
+      ],
+      word: 'Day',
+      perLesson: [{ kind: 'practise', count: 1 }],
+    }),
+  },
+  {
+    id: 'between',
+    title: 'Between Two Primers',
+    level: 'small readers for the time in between',
+    publisher: 'Towpath Primers',
+    kinds: kinds({ read: { minutes: 8, presence: 'with' } }),
+    countsNew: false,
+    units: pattern({ lessons: 60, word: 'Story', perLesson: [{ kind: 'read', count: 1 }] }),
+  },
+  {
+    id: 'rivers-1',
+    title: 'Rivers and Their Towns',
+    level: 'first volume',
+    publisher: 'Quill and Ferry',
+    kinds: kinds({ read: { minutes: 10, presence: 'near' }, apply: { minutes: 15, presence: 'near' } }),
+    countsNew: false,
+    units: rivers(12),
+  },
+  {
+    id: 'rivers-2',
+    title: 'Rivers and Their Towns',
+    level: 'second volume',
+    publisher: 'Quill and Ferry',
+    kinds: kinds({ read: { minutes: 10, presence: 'near' }, apply: { minutes: 15, presence: 'near' } }),
+    countsNew: false,
+    units: rivers(10),
+  },
+  {
+    id: 'knots',
+    title: 'Forty Knots',
+    level: 'with a rope of its own',
+    publisher: 'Quill and Ferry',
+    kinds: kinds({ make: { minutes: 20, presence: 'near' } }),
+    countsNew: false,
+    units: pattern({ lessons: 40, word: 'Knot', perLesson: [{ kind: 'make', count: 1 }] }),
+  },
+  {
+    id: 'stars',
+    title: 'Stars over the Towpath',
+    level: 'for a winter',
+    publisher: 'Millrace Schoolbooks',
+    kinds: kinds({}),
+    countsNew: true,
+    wish: true,
+    units: pattern({
+      lessons: 12,
+      word: 'Evening',
+      perLesson: [
+        { kind: 'read', count: 1 },
+        { kind: 'make', count: 1 },
+      ],
+    }),
   },
 ];

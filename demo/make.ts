@@ -2,6 +2,8 @@ import { fromDay, schoolDays, toDay, type Weekday, weekStart } from '../core/cal
 import { flatten } from '../core/course';
 import type { Backup } from '../core/formats';
 import {
+  type Absence,
+  type AwayBlock,
   defaultSettings,
   emptyHousehold,
   type Enrolment,
@@ -11,7 +13,7 @@ import {
   type PublishedWeek,
   type SchoolYear,
 } from '../core/household';
-import { dayPage, type DayRow } from '../core/day';
+import { absentFrom, dayPage, type DayRow, ritualsOn } from '../core/day';
 import { evenPerSitting, openDates } from '../core/pace';
 import { makePlan, makeProblem, seeded } from '../core/stagger';
 import { publishWeek, weekPage } from '../core/week';
@@ -30,9 +32,25 @@ const YEAR: SchoolYear = {
   start: '2026-09-07',
   end: '2027-06-11',
   weekdays: [1, 2, 3, 4, 5],
-  lightDays: [5],
-  lightShare: 50,
-  targetDays: 172,
+  light: [{ weekday: 5, share: 50 }],
+  special: [
+    {
+      id: 's1',
+      date: '2026-12-18',
+      kind: 'part',
+      share: 50,
+      from: '08:30',
+      to: '12:00',
+      label: 'carols at the chapel',
+    },
+    { id: 's2', date: '2026-12-05', kind: 'catch-up', share: 100, label: '' },
+    { id: 's3', date: '2027-03-06', kind: 'catch-up', share: 100, label: '' },
+  ],
+  requirement: { days: 170, meets: 'both' },
+  own: [
+    { childId: 'oda', requirement: { days: 170, hours: 600, meets: 'both' } },
+    { childId: 'pip', requirement: { meets: 'both' } },
+  ],
   closed: [
     { id: 'c1', from: '2026-10-12', to: '2026-10-16', label: 'lock drained for repairs' },
     { id: 'c2', from: '2026-12-21', to: '2027-01-01', label: 'winter break' },
@@ -61,11 +79,45 @@ const PLOTS: Plot[] = [
   ['history', 'history', ['oda', 'jory', 'wren'], 'maren', [1, 3, 4], EVEN],
   ['science', 'science', ['jory', 'wren'], 'tobias', [2, 5], EVEN],
   ['baskets', 'baskets', ['pip'], 'maren', FOUR, { kind: 'weekly', n: 3, unit: 'steps' }],
-  ['letters', 'letters', ['wren'], 'maren', ALL, EVEN],
-  ['arith-wren', 'arith-b', ['wren'], 'maren', ALL, EVEN],
-  ['hand-wren', 'hand', ['wren'], 'maren', FOUR, EVEN],
+  [
+    'letters',
+    'letters',
+    ['wren'],
+    'maren',
+    ALL,
+    EVEN,
+    {
+      gates: [
+        {
+          id: 'gate-sounds',
+          lessonId: 'L7',
+          until: { kind: 'mastery', list: 'letter sounds', known: 21, of: 26 },
+          fillId: 'between-wren',
+        },
+      ],
+    },
+  ],
+  ['between-wren', 'between', ['wren'], 'maren', ALL, { kind: 'minutes', minutes: 10 }],
+  [
+    'arith-wren',
+    'arith-b',
+    ['wren'],
+    'maren',
+    ALL,
+    EVEN,
+    { stretches: [{ fromLessonId: 'L13', toLessonId: 'L15', times: 2 }] },
+  ],
+  [
+    'hand-wren',
+    'hand',
+    ['wren'],
+    'maren',
+    FOUR,
+    EVEN,
+    { units: ['B1', 'B2', 'B4', 'B3', 'B5', 'B6'].map((unitId) => ({ courseId: 'hand', unitId })) },
+  ],
   ['arith-jory', 'arith-e', ['jory'], 'maren', ALL, EVEN],
-  ['reader', 'reader', ['jory'], 'maren', FOUR, { kind: 'weekly', n: 4, unit: 'steps' }],
+  ['reader', 'reader', ['jory'], 'maren', FOUR, { kind: 'printed', rhythmId: 'four' }],
   [
     'grammar-jory',
     'grammar',
@@ -73,11 +125,75 @@ const PLOTS: Plot[] = [
     'maren',
     [1, 2, 3, 4],
     { kind: 'weekly', n: 2, unit: 'lessons' },
-    { perSitting: 1 },
+    { perSitting: 1, presences: [{ kind: 'introduce', presence: 'near', from: '2027-01-11' }] },
   ],
-  ['grammar-oda', 'grammar', ['oda'], 'tobias', [2, 4, 5], EVEN, { fromStepId: 'L21-1' }],
-  ['algebra', 'algebra', ['oda'], 'tobias', ALL, EVEN],
-  ['latin', 'latin', ['oda'], 'tobias', [1, 3, 4, 5], EVEN],
+  [
+    'grammar-oda',
+    'grammar',
+    ['oda'],
+    'tobias',
+    [2, 4, 5],
+    EVEN,
+    {
+      fromStepId: 'L21-1',
+      gates: [
+        {
+          id: 'gate-latin',
+          lessonId: 'L45',
+          until: { kind: 'course', enrolmentId: 'latin', lessonId: 'L5', days: 0 },
+        },
+      ],
+    },
+  ],
+  ['algebra', 'algebra', ['oda'], 'tobias', ALL, EVEN, { splitOver: 35 }],
+  ['latin', 'latin', ['oda'], 'tobias', [1, 3, 4, 5], EVEN, { easy: ['drill'] }],
+  ['aloud', 'aloud', ['oda', 'jory', 'wren'], 'maren', [2, 5], EVEN],
+  ['songs', 'songs', ['jory', 'wren'], 'maren', [2, 4], { kind: 'loop', loopId: 'afternoons' }, { life: 'tried' }],
+  ['pictures', 'pictures', ['jory', 'wren'], 'maren', [2, 4], { kind: 'loop', loopId: 'afternoons' }],
+  [
+    'spelling-jory',
+    'daybook',
+    ['jory'],
+    'maren',
+    FOUR,
+    { kind: 'minutes', minutes: 10 },
+    { units: [{ courseId: 'daybook', unitId: 'U1' }] },
+  ],
+  [
+    'rivers-jory',
+    'rivers-1',
+    ['jory'],
+    'maren',
+    [3, 5],
+    { kind: 'weekly', n: 2, unit: 'steps' },
+    { variant: 'traced' },
+  ],
+  [
+    'rivers-jory-2',
+    'rivers-2',
+    ['jory'],
+    'maren',
+    [3, 5],
+    { kind: 'weekly', n: 2, unit: 'steps' },
+    {
+      variant: 'freehand',
+      gates: [{ id: 'gate-volume', until: { kind: 'course', enrolmentId: 'rivers-jory', days: 14 } }],
+    },
+  ],
+  [
+    'rivers-oda',
+    'rivers-1',
+    ['oda'],
+    'tobias',
+    [5],
+    EVEN,
+    {
+      variant: 'freehand',
+      life: 'dropped',
+      verdicts: [{ childId: 'oda', worth: 'not again', text: 'too young for her by now', date: '2026-09-18' }],
+    },
+  ],
+  ['knots', 'knots', ['oda'], 'tobias', ALL, { kind: 'when' }],
 ];
 
 /** The household before its first school day. */
@@ -98,15 +214,35 @@ function atTheStart(): Household {
     };
     const all = flatten(COURSES.find((c) => c.id === courseId)!);
     const from = change?.fromStepId ? all.findIndex((s) => s.id === change.fromStepId) : 0;
-    if (rule.kind === 'even') made.perSitting = evenPerSitting(all.length - from, openDates(made, YEAR).length);
+    if (rule.kind === 'even')
+      made.perSitting = evenPerSitting(
+        all.length - from,
+        openDates(emptyHousehold(defaultSettings(1, 'day month')), made, YEAR).length,
+      );
     return made;
   });
   return {
     ...emptyHousehold({ ...defaultSettings(1, 'day month'), name: 'Withy Lock' }),
     children: [
       { id: 'pip', name: 'Pip', born: '2024-06-18', colour: 'weld', ornament: 'moon', minutesPerDay: 20 },
-      { id: 'wren', name: 'Wren', born: '2020-04-02', colour: 'plum', ornament: 'leaf', minutesPerDay: 150 },
-      { id: 'jory', name: 'Jory', born: '2017-01-23', colour: 'woad', ornament: 'fish', minutesPerDay: 210 },
+      {
+        id: 'wren',
+        name: 'Wren',
+        born: '2020-04-02',
+        colour: 'plum',
+        ornament: 'leaf',
+        minutesPerDay: 150,
+        yields: ['songs', 'pictures', 'hand'],
+      },
+      {
+        id: 'jory',
+        name: 'Jory',
+        born: '2017-01-23',
+        colour: 'woad',
+        ornament: 'fish',
+        minutesPerDay: 210,
+        yields: ['songs', 'pictures', 'daybook', 'rivers-1'],
+      },
       { id: 'oda', name: 'Oda', born: '2014-03-09', colour: 'moss', ornament: 'wheel', minutesPerDay: 270 },
     ],
     teachers: [
@@ -116,9 +252,94 @@ function atTheStart(): Household {
     years: [YEAR],
     courses: COURSES,
     enrolments,
+    loops: [{ id: 'afternoons', name: 'afternoons', weekdays: [2, 4], turns: 'next', order: ['pictures', 'songs'] }],
+    links: [{ id: 'tideways', enrolmentIds: ['history', 'aloud'], by: 'units' }],
+    overlaps: [
+      {
+        id: 'locks-twice',
+        one: { courseId: 'science', lessonId: 'L8' },
+        other: { courseId: 'rivers-1', lessonId: 'L9' },
+      },
+    ],
+    rituals: [
+      {
+        id: 'morning',
+        title: 'date, weather, the hymn of the week',
+        childIds: ['pip', 'wren', 'jory', 'oda'],
+        teacherId: 'maren',
+        weekdays: ALL,
+        minutes: 10,
+        presence: 'with',
+      },
+      {
+        id: 'boats',
+        title: 'counting the boats',
+        childIds: ['pip', 'wren'],
+        teacherId: 'maren',
+        weekdays: [1, 3, 5],
+        minutes: 5,
+        presence: 'with',
+      },
+    ],
+    aways: AWAYS,
     ...stockOfTheCottage('2026-09-01'),
   };
 }
+
+/** What takes them from the table. */
+const AWAYS: AwayBlock[] = [
+  {
+    id: 'away-boats',
+    label: 'Boatyard workshop',
+    childIds: ['oda', 'jory'],
+    teacherIds: [],
+    from: '2026-09-10',
+    to: '2027-05-27',
+    weekdays: [4],
+    everyWeeks: 1,
+    start: '13:30',
+    end: '15:00',
+    travel: 20,
+    breaks: [
+      { id: 'b1', from: '2026-10-26', to: '2026-10-30', label: 'autumn' },
+      { id: 'b2', from: '2026-12-14', to: '2027-01-08', label: 'winter' },
+    ],
+    takesDay: [],
+    counts: true,
+    firstWeek: 1,
+    notes: 'The second cycle comes round in three years; keep the rope patterns.',
+  },
+  {
+    id: 'away-gauging',
+    label: 'gauging the upper pound',
+    childIds: [],
+    teacherIds: ['tobias'],
+    from: '2026-11-30',
+    to: '2027-05-31',
+    weekdays: [1],
+    everyWeeks: 4,
+    travel: 0,
+    breaks: [],
+    takesDay: [],
+    counts: false,
+  },
+  {
+    id: 'away-dentist',
+    label: 'dentist',
+    childIds: ['wren'],
+    teacherIds: [],
+    from: '2026-11-24',
+    to: '2026-11-24',
+    weekdays: [],
+    everyWeeks: 1,
+    start: '10:00',
+    end: '10:40',
+    travel: 25,
+    breaks: [],
+    takesDay: [],
+    counts: false,
+  },
+];
 
 /** What came up in between and was written down. */
 const JOTTINGS: Jotting[] = [
@@ -142,7 +363,7 @@ const NOTES = [
 /** Makes the sample: simulates every school day up to and with the last of its record. */
 export function makeSample(): Backup {
   let household = atTheStart();
-  const random = seeded(1834);
+  const random = seeded(1844);
   let seq = 100;
   const mark = (row: DayRow, date: string, kind: Mark['kind'], more: Partial<Mark> = {}) => {
     seq++;
@@ -157,31 +378,32 @@ export function makeSample(): Backup {
     };
     household = { ...household, marks: [...household.marks, made] };
   };
-  const sick = new Map([
-    ['2026-09-30', 'wren'],
-    ['2026-10-01', 'wren'],
-    ['2026-10-28', 'jory'],
-  ]);
+  const sick: Absence[] = [
+    { id: 'a1', childIds: ['wren'], from: '2026-09-30', to: '2026-10-01', why: 'sick', label: 'a cold' },
+    { id: 'a2', childIds: ['jory'], from: '2026-10-28', to: '2026-10-29', why: 'sick', label: '' },
+  ];
   const untouched = ['2026-10-23'];
   /** The weeks as they were printed on their first school day; the one under way is still to be published. */
   const published: PublishedWeek[] = [];
   for (const day of schoolDays(YEAR).filter((d) => d <= toDay(AS_OF))) {
     const date = fromDay(day);
     if (untouched.includes(date)) continue;
+    // Nobody knows of a cold before it comes: the plan is told on its first day.
+    const ill = sick.filter((a) => a.from === date);
+    if (ill.length > 0) household = { ...household, absences: [...household.absences, ...ill] };
     const plan = makePlan(makeProblem(household, YEAR, day), { sweeps: 4, seed: 1 });
     const start = weekStart(day, 1);
     if (!published.some((p) => p.weekStart === fromDay(start)) && start < weekStart(toDay(AS_OF), 1))
       published.push(publishWeek(weekPage(household, YEAR, plan, start)));
+    for (const { ritual } of ritualsOn(household, YEAR, day)) {
+      if (day % 9 === 0) continue;
+      const done = { id: `ritual-${date}-${ritual.id}`, ritualId: ritual.id, date };
+      household = { ...household, ritualMarks: [...household.ritualMarks, done] };
+    }
     for (const row of dayPage(household, plan, day).groups.flatMap((g) => g.sittings.flatMap((s) => s.rows))) {
-      const ill = sick.get(date);
-      const { childIds } = row.enrolment;
-      if (ill && childIds.length === 1 && childIds[0] === ill) {
-        mark(row, date, 'not today');
-        continue;
-      }
       const [kind, more] = outcome(row, random());
       mark(row, date, kind, random() < 0.06 ? { ...more, note: NOTES[Math.floor(random() * NOTES.length)]! } : more);
-      if (ill && childIds.includes(ill)) mark(row, date, 'missed', { childId: ill });
+      for (const absent of absentFrom(household, row.enrolment, day)) mark(row, date, 'missed', { childId: absent.id });
     }
     if (date === '2026-10-20')
       markKnown(household, 'arith-jory', ['L7-4', 'L7-5', 'L8-3', 'L8-4'], (row) => mark(row, date, 'known'));

@@ -13,5 +13,6 @@ export function openSample(sample: Backup, now: Day): { backup: Backup; today: D
   const date = fromDay(today);
   const marks = household.marks.filter((m) => m.date < date);
   const jottings = household.jottings.filter((j) => j.date <= date);
-  return { backup: { asOf: date, household: { ...household, marks, jottings } }, today };
+  const ritualMarks = household.ritualMarks.filter((m) => m.date < date);
+  return { backup: { asOf: date, household: { ...household, marks, ritualMarks, jottings } }, today };
 }

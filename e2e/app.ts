@@ -11,7 +11,7 @@ export const test = base.extend<{ strict: void }>({
   strict: [
     async ({ page, baseURL }, use) => {
       const faults: string[] = [];
-      page.on('pageerror', (e) => faults.push(e.message));
+      page.on('pageerror', (e) => faults.push(e.stack ?? e.message));
       page.on('console', (m) => m.type() === 'error' && faults.push(m.text()));
       page.on('request', (r) => {
         const url = new URL(r.url());
@@ -52,8 +52,10 @@ export async function settled(page: Page): Promise<void> {
     .toBe(true);
 }
 
-export const rows = (page: Page): Locator => page.locator('[data-row]');
-export const openRows = (page: Page): Locator => page.locator('[data-row]:has(button[aria-pressed="false"])');
+/** What is due on the day; what waits until there is time is not among it. */
+export const rows = (page: Page): Locator => page.locator('[data-row]:not([data-whenever] *)');
+export const openRows = (page: Page): Locator =>
+  page.locator('[data-row]:not([data-whenever] *):has(button[aria-pressed="false"])');
 export const status = (page: Page): Locator => page.getByRole('contentinfo').getByRole('status');
 
 /** The text of a backup made by the button, as a user would get it. */
@@ -83,8 +85,13 @@ export const VIEWS = [
   '/',
   '/week',
   '/year',
+  '/year/courses',
+  '/year/attendance',
+  '/year/outside',
   '/shelf',
   '/shelf/arith-e',
+  '/shelf/arith-e/sheet',
+  '/shelf/together',
   '/shelf/new/contents',
   '/materials',
   '/record',

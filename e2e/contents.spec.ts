@@ -57,7 +57,7 @@ test('a CSV file with faults: rows named, the good ones wait for a decision; out
   let text = '';
   for await (const chunk of stream) text += String(chunk);
   expect(text).toBe(
-    'unit,title,pages,step,label,minutes,presence,optional\r\n,Warp,,introduce,,20,,\r\n,Weft,,make,,30,,\r\n',
+    'unit,title,pages,step,label,minutes,presence,optional,prepare,variant,weekday,track\r\n,Warp,,introduce,,20,,,,,,\r\n,Weft,,make,,30,,,,,,\r\n',
   );
 });
 
@@ -86,6 +86,8 @@ test('order by keys and by dragging, a step in two, steps for a stretch; each un
   await expect.poll(titles).toEqual(before);
 
   const handle = page.getByTitle('Drag to another place').first();
+  // In the middle of the window, so that the page does not scroll under the pointer.
+  await handle.evaluate((h) => h.scrollIntoView({ block: 'center' }));
   const from = (await handle.boundingBox())!;
   const to = (await page.getByTitle('Drag to another place').nth(2).boundingBox())!;
   await page.mouse.move(from.x + 10, from.y + 10);

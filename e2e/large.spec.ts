@@ -15,12 +15,13 @@ function tenYears(): string {
     const of = round % 25;
     if (of === 0) continue;
     if (round < 25)
-      for (const e of file.enrolments) enrolments.push({ ...e, id: `${String(e['id'])}-${round}`, life: 'finished' });
+      for (const e of file.enrolments)
+        enrolments.push({ ...e, id: `${String(e['id'])}~old${round}`, life: 'finished' });
     for (const m of file.marks)
       marks.push({
         ...m,
         id: `${String(m['id'])}-${round}`,
-        enrolmentId: `${String(m['enrolmentId'])}-${of}`,
+        enrolmentId: `${String(m['enrolmentId'])}~old${of}`,
         date: String(m['date']).replace('2026', String(year)),
       });
   }

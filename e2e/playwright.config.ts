@@ -36,7 +36,8 @@ export default defineConfig({
     command: 'node_modules/.bin/tsx server/main.ts',
     cwd: '..',
     url: `http://127.0.0.1:${PORT}/`,
-    env: { PORT: String(PORT) },
+    // The simulated outside services live on the date of the tests.
+    env: { PORT: String(PORT), TODAY: '2026-11-11' },
     reuseExistingServer: false,
   },
 });

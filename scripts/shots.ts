@@ -46,16 +46,6 @@ const SHOTS: Shot[] = [
       await page.waitForTimeout(2500);
     },
   ],
-  ['week-phone', '/week', undefined, { width: 390, height: 844 }],
-  [
-    'known',
-    '/',
-    async (page) => {
-      await page.locator('[data-row^="arith-jory "] button').first().focus();
-      await page.keyboard.press('Shift+K');
-      await page.getByLabel('Up to the end of').selectOption({ label: 'Lesson 8' });
-    },
-  ],
   [
     'contents-pasted',
     '/shelf/new/contents',
@@ -64,9 +54,46 @@ const SHOTS: Shot[] = [
       await page.getByLabel('The contents page, pasted').fill(CONTENTS);
     },
   ],
-  ['year', '/year'],
+  [
+    'year',
+    '/year',
+    async (page) => {
+      await page.getByText('Close', { exact: true }).click();
+      await page.getByLabel('What for').fill('trip to the coast');
+      await page.getByRole('application').focus();
+      for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+      for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowUp');
+      for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowDown');
+      await page.evaluate(() => window.scrollTo(0, 0));
+    },
+  ],
+  ['courses', '/year/courses'],
+  ['attendance', '/year/attendance'],
+  ['outside', '/year/outside'],
+  [
+    'outside-calendar',
+    '/year/outside',
+    async (page) => {
+      await page.getByRole('button', { name: 'Subscribe' }).click();
+      await page
+        .getByLabel(/^Weir House closed/)
+        .first()
+        .waitFor();
+      await page.getByRole('button', { name: 'Decide the rest as offered' }).click();
+    },
+  ],
   ['shelf', '/shelf'],
-  ['course', '/shelf/arith-e', (page) => page.getByRole('button', { name: /^Lesson 1 / }).click()],
+  ['course', '/shelf/rivers-1'],
+  [
+    'sheet',
+    '/shelf/science/sheet',
+    async (page) => {
+      await page.getByRole('grid').focus();
+      for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown');
+      for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowDown');
+      await page.keyboard.press('Shift+ArrowRight');
+    },
+  ],
   ['course-by-pattern', '/shelf', (page) => page.getByRole('button', { name: 'Add a course' }).click()],
   ['materials', '/materials'],
   ['record', '/record'],
@@ -86,7 +113,7 @@ if (ensureBuilt() !== 0) process.exit(1);
 mkdirSync(out, { recursive: true });
 const server = spawn(join(root, 'node_modules', '.bin', 'tsx'), ['server/main.ts'], {
   cwd: root,
-  env: { ...process.env, PORT: String(PORT) },
+  env: { ...process.env, PORT: String(PORT), TODAY: '2026-11-12' },
 });
 await new Promise((resolve) => server.stdout.once('data', resolve));
 const browser = await chromium.launch({

@@ -4,17 +4,20 @@ import type { Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { toDay } from '../core/calendar';
+import { readCalendar } from '../core/ical';
 import { makeApp } from './app';
 
 let server: Server;
 let base: string;
+let now = new Date('2026-11-11T12:00:00Z');
 beforeAll(async () => {
   const dist = mkdtempSync(join(tmpdir(), 'primer-'));
   mkdirSync(join(dist, 'assets'));
   writeFileSync(join(dist, 'index.html'), '<meta name="style-nonce" content="__NONCE__">');
   writeFileSync(join(dist, 'assets', 'index-abc.js'), 'export {};\n'.repeat(500));
   writeFileSync(join(dist, 'sw.js'), '/* keeps the app */');
-  server = makeApp(dist).listen(0, '127.0.0.1');
+  server = makeApp(dist, () => now).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 });
@@ -70,5 +73,33 @@ describe('the server', () => {
     const api = await fetch(`${base}/api/nothing`);
     expect([api.status, await api.json()]).toEqual([404, { error: 'There is nothing at /api/nothing.' }]);
     expect((await fetch(`${base}/assets/gone.js`)).status).toBe(404);
+  });
+
+  it('has a simulated outside class whose calendar changes as time goes by', async () => {
+    const offers = (await (await fetch(`${base}/api/feeds`)).json()) as { path: string }[];
+    expect(offers).toHaveLength(1);
+    const answer = async () => {
+      const got = await fetch(base + offers[0]!.path);
+      expect(got.headers.get('content-type')).toBe('text/calendar; charset=utf-8');
+      const reading = readCalendar(await got.text(), {
+        zone: 'UTC',
+        from: toDay('2026-08-01'),
+        to: toDay('2027-07-31'),
+      });
+      if ('fault' in reading) throw new Error(reading.fault);
+      expect(reading.notes).toEqual([]);
+      return reading.events.map((e) => `${e.uid} ${e.from} ${e.start ?? ''} ${e.title}`);
+    };
+    const first = await answer();
+    expect(await answer()).toEqual(first);
+    expect(first).toContain('break-29@weir-house.example 2026-11-23  Weir House closed');
+    expect(first.filter((e) => e.includes('Day class') && e.includes(' 2026-11-12 13:30'))).toHaveLength(1);
+    now = new Date('2027-01-08T12:00:00Z');
+    const later = await answer();
+    // A session of the next weeks has been moved and an outing told; what stood before stands as it did.
+    expect(later.some((e) => e.includes('moved to Friday') && e.includes('2026-12-25'))).toBe(true);
+    expect(later.some((e) => e.includes('Outing') && e.includes('2027-01-19'))).toBe(true);
+    expect(first.some((e) => e.includes('2027-01-19'))).toBe(false);
+    expect(later).toContain('break-29@weir-house.example 2026-11-23  Weir House closed');
   });
 });

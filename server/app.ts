@@ -4,12 +4,14 @@ import helmet from 'helmet';
 import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { FEEDS, weirHouse } from './feeds';
 
 /**
  * Serves the built app from `dist`. The page may load nothing from anywhere else and run no inline script; the few
- * style sheets that dialogs add while open carry a number that is new with every page.
+ * style sheets that dialogs add while open carry a number that is new with every page. `now` is the clock by which the
+ * simulated outside services live.
  */
-export function makeApp(dist: string): Express {
+export function makeApp(dist: string, now: () => Date = () => new Date()): Express {
   const app = express();
   const page = readFileSync(join(dist, 'index.html'), 'utf8');
   app.disable('x-powered-by');
@@ -48,6 +50,13 @@ export function makeApp(dist: string): Express {
   app.use(compression());
   app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(dist, { index: false, maxAge: 0 }));
+  app.get('/api/feeds', (_req, res) => {
+    res.set('Cache-Control', 'no-cache').json(FEEDS);
+  });
+  app.get(FEEDS[0].path, (_req, res) => {
+    const today = Math.floor(now().getTime() / 86_400_000);
+    res.set('Cache-Control', 'no-cache').type('text/calendar; charset=utf-8').send(weirHouse(today));
+  });
   app.use('/api', (req, res) => {
     res.status(404).json({ error: `There is nothing at ${req.originalUrl}.` });
   });

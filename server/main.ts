@@ -7,7 +7,9 @@ const host = process.env['HOST'] ?? '127.0.0.1';
 // Another build than the usual may be served, as the tests of an update do.
 const dist = process.env['DIST'] ?? join(dirname(fileURLToPath(import.meta.url)), '..', 'dist');
 
-const server = makeApp(dist).listen(port, host, () => {
+// The simulated services live on this date, for tests that need one; else on today's.
+const set = process.env['TODAY'];
+const server = makeApp(dist, () => (set ? new Date(`${set}T12:00:00Z`) : new Date())).listen(port, host, () => {
   const address = server.address();
   const at = typeof address === 'object' && address ? address.port : port;
   console.log(`Olden Primer is open at http://${host.includes(':') ? `[${host}]` : host}:${at}`);

@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
-import { fillSettings } from '../core/formats';
+import { fillHours, fillSettings, yearOfVersion3 } from '../core/formats';
 import { type Household, type Mark, type Settings, TABLES, type TableName } from '../core/household';
 
 export type Row = { id: string };
@@ -39,7 +39,13 @@ interface MetaRow {
 /** Up to so many marks everything is read at once. */
 const MANY_MARKS = 10_000;
 const SLICE = 4_000;
-const VERSION_1_TABLES = TABLES.filter((t) => t !== 'proofs' && t !== 'jottings');
+const VERSION_2_TABLES = ['proofs', 'jottings'] as const;
+const VERSION_3_TABLES = [
+  ...(['absences', 'aways', 'calendars', 'feeds', 'attendance'] as const),
+  ...(['loops', 'links', 'overlaps', 'rituals', 'ritualMarks'] as const),
+];
+const LATER: readonly string[] = [...VERSION_2_TABLES, ...VERSION_3_TABLES];
+const VERSION_1_TABLES = TABLES.filter((t) => !LATER.includes(t));
 
 export class Database extends Dexie {
   declare settings: EntityTable<Settings, 'id'>;
@@ -62,6 +68,13 @@ export class Database extends Dexie {
       // Marks are found by course and by date, so that a day can be shown before ten years are read.
       .stores({ proofs: 'id', jottings: 'id', marks: 'id, enrolmentId, date' })
       .upgrade((tx) => tx.table<Settings>('settings').toCollection().modify(fillSettings));
+    this.version(3)
+      .stores(Object.fromEntries(VERSION_3_TABLES.map((t) => [t, 'id'])))
+      .upgrade(async (tx) => {
+        await tx.table<Settings>('settings').toCollection().modify(fillHours);
+        const years = await tx.table<Row>('years').toArray();
+        await tx.table('years').bulkPut(years.map((y) => yearOfVersion3({ ...y })));
+      });
   }
 
   /** All stored tables of the household. */

@@ -1,5 +1,7 @@
 import 'fake-indexeddb/auto';
+import Dexie from 'dexie';
 import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readBackup, writeBackup } from '../core/formats';
 import type { Household, Mark } from '../core/household';
@@ -179,5 +181,68 @@ describe('the store', () => {
     expect(await store.keptCopies('2026-10-08')).toEqual([]);
     await store.setNote('last backup', '2026-09-07');
     expect(await store.note('last backup')).toBe('2026-09-07');
+  });
+
+  it('absorbs what came from outside without a step of undo, and leaves undo of the user’s own steps whole', async () => {
+    const store = await fresh();
+    const calendar = { id: 'k', name: 'class', zone: 'UTC', decisions: [] };
+    const feed = { id: 'k', text: 'x', fetched: '2026-09-01', from: '2026-08-01', to: '2027-08-01', events: [] };
+    await store.commit('added', [
+      { table: 'calendars', put: calendar },
+      { table: 'feeds', put: feed },
+    ]);
+    await store.commit('marked', [mark('m1')]);
+    await store.absorb([{ table: 'feeds', put: { ...feed, text: 'y' } }]);
+    expect([store.household.feeds[0]?.text, store.history.undo]).toEqual(['y', 'marked']);
+    await store.undo();
+    expect(store.household.marks).toEqual([]);
+    expect(store.household.feeds[0]?.text).toBe('y');
+    await store.absorb([{ table: 'feeds', put: { ...feed, text: 'y' } }]);
+    expect(store.history.redo).toBe('marked');
+    // What brought the copy in can be taken back, though the copy has changed since.
+    expect(await store.undo()).toBe('added');
+    expect([store.household.calendars, store.household.feeds]).toEqual([[], []]);
+    store.close();
+  });
+});
+
+describe('a database of an earlier version', () => {
+  it('is brought to this one when it is opened: years and settings get what came later', async () => {
+    const name = `old-${++n}`;
+    const old = new Dexie(name);
+    const tables = [
+      'children',
+      'teachers',
+      'years',
+      'courses',
+      'enrolments',
+      'pins',
+      'published',
+      'materials',
+      'movements',
+      'needs',
+      'pulled',
+      'proofs',
+      'jottings',
+    ];
+    old.version(2).stores({
+      settings: 'id',
+      ...Object.fromEntries(tables.map((t) => [t, 'id'])),
+      marks: 'id, enrolmentId, date',
+      history: '++n, undone',
+      kept: '++n',
+      meta: 'key',
+    });
+    const file = JSON.parse(
+      readFileSync(new URL('../core/formats/fixtures/version-2.json', import.meta.url), 'utf8'),
+    ) as Record<string, object[]> & { settings: object };
+    await old.table('settings').put(file.settings);
+    for (const t of [...tables, 'marks']) await old.table(t).bulkPut(file[t]!);
+    old.close();
+    const found = await reopened(name);
+    const reading = readBackup(JSON.stringify(file));
+    if ('fault' in reading) throw new Error(reading.fault);
+    expect(text(found)).toBe(text(reading.backup.household));
+    expect(found.years[0]).toMatchObject({ light: [{ weekday: 5, share: 50 }], requirement: { days: 172 } });
   });
 });

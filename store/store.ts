@@ -123,14 +123,7 @@ export class HouseholdStore {
     return this.inTurn(async () => {
       const puts = typeof wanted === 'function' ? wanted(this.current) : wanted;
       const changes = await this.write(async () => {
-        const made: RowChange[] = [];
-        for (const p of puts) {
-          const id = 'put' in p ? p.put.id : p.remove;
-          const before = await this.db.rows(p.table).get(id);
-          const after = 'put' in p ? p.put : undefined;
-          if (same(before, after)) continue;
-          made.push({ table: p.table, id, ...(before ? { before } : {}), ...(after ? { after } : {}) });
-        }
+        const made = await this.changesFor(puts);
         if (made.length === 0) return [];
         await this.store(made, 'after');
         await this.db.history.where('undone').equals(1).delete();
@@ -147,6 +140,34 @@ export class HouseholdStore {
       });
       if (changes.length > 0) await this.tell(changes);
     });
+  }
+
+  /**
+   * Stores what came from outside by itself (a fetched calendar): no step of the user's own, so undo passes it by. Rows
+   * the user changes are never stored this way.
+   */
+  absorb(puts: readonly Put[]): Promise<void> {
+    return this.inTurn(async () => {
+      const changes = await this.write(async () => {
+        const made = await this.changesFor(puts);
+        await this.store(made, 'after');
+        return made;
+      });
+      if (changes.length > 0) await this.tell(changes);
+    });
+  }
+
+  /** The rows before and after some puts; those that change nothing are left out. */
+  private async changesFor(puts: readonly Put[]): Promise<RowChange[]> {
+    const made: RowChange[] = [];
+    for (const p of puts) {
+      const id = 'put' in p ? p.put.id : p.remove;
+      const before = await this.db.rows(p.table).get(id);
+      const after = 'put' in p ? p.put : undefined;
+      if (same(before, after)) continue;
+      made.push({ table: p.table, id, ...(before ? { before } : {}), ...(after ? { after } : {}) });
+    }
+    return made;
   }
 
   /** Takes back the last thing done. Returns its label; undefined when there is nothing to take back. */
@@ -169,7 +190,8 @@ export class HouseholdStore {
         if (!entry) return [];
         for (const c of entry.changes) {
           const now = await this.db.rows(c.table).get(c.id);
-          if (!same(now, c[from])) {
+          // A copy of something outside has followed it since; taking back what brought it in is no loss.
+          if (c.table !== 'feeds' && !same(now, c[from])) {
             throw new StoreFault(
               `“${entry.label}” was changed since; it cannot be ${direction === 'undo' ? 'taken back' : 'done again'} as it was.`,
             );

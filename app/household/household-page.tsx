@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
-import { ageOn, fromDay, type Weekday } from '../../core/calendar';
+import { ageOn, fromDay, isClock, type Weekday } from '../../core/calendar';
 import { moveInOrder } from '../../core/day';
 import {
   byId,
@@ -177,6 +177,31 @@ export default function HouseholdPage() {
               </select>
             )}
           </Field>
+          <div className="flex flex-wrap gap-4">
+            {(['dayFrom', 'dayTo'] as const).map((key) => (
+              <Field
+                key={key}
+                label={key === 'dayFrom' ? 'School is held from' : 'until'}
+                hint={key === 'dayFrom' ? 'What takes somebody away outside these hours costs no school.' : undefined}
+                className="max-w-56"
+              >
+                {(p) => (
+                  <input
+                    {...p}
+                    key={settings[key]}
+                    type="time"
+                    defaultValue={settings[key]}
+                    onBlur={(e) => {
+                      const next = { ...settings, [key]: e.target.value };
+                      if (isClock(e.target.value) && next.dayFrom < next.dayTo) {
+                        if (e.target.value !== settings[key]) set('the school’s hours', { [key]: e.target.value });
+                      } else e.target.value = settings[key];
+                    }}
+                  />
+                )}
+              </Field>
+            ))}
+          </div>
           <Field label="Dates are written" hint="Taken from your browser’s language at first.">
             {(p) => (
               <select

@@ -2,6 +2,7 @@ import { type FormEvent, useState } from 'react';
 import { fromDay } from '../../core/calendar';
 import { CAUTIONS, type Caution, type Material, type Movement } from '../../core/household';
 import { nextSeq } from '../../core/log';
+import { LEAD_DAYS } from '../../core/materials';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
@@ -32,7 +33,8 @@ export function MaterialForm({
   const [consumable, setConsumable] = useState(material?.consumable ?? false);
   const [cautions, setCautions] = useState<Caution[]>(material?.cautions ?? []);
   const [quantity, setQuantity] = useState(String(material ? onHand : 1));
-  const [fault, setFault] = useState<{ name?: string; quantity?: string }>({});
+  const [leadDays, setLeadDays] = useState(material?.leadDays === undefined ? '' : String(material.leadDays));
+  const [fault, setFault] = useState<{ name?: string; quantity?: string; lead?: string }>({});
   const places = [...new Set(household.materials.map((m) => m.place).filter(Boolean))];
 
   const keep = async (e: FormEvent) => {
@@ -41,8 +43,12 @@ export function MaterialForm({
     const bad = {
       ...(name.trim() ? {} : { name: 'Give the thing a name.' }),
       ...(quantity.trim() && n >= 0 && n <= 1_000_000 ? {} : { quantity: 'Give a number, 0 or more.' }),
+      ...(leadDays.trim() === '' ||
+      (Number.isInteger(Number(leadDays)) && Number(leadDays) >= 0 && Number(leadDays) <= 365)
+        ? {}
+        : { lead: 'Give whole days from 0 to 365, or leave it empty.' }),
     };
-    if (bad.name || bad.quantity) return setFault(bad);
+    if (bad.name || bad.quantity || bad.lead) return setFault(bad);
     const put: Material = {
       id: material?.id ?? crypto.randomUUID(),
       name: name.trim(),
@@ -50,6 +56,7 @@ export function MaterialForm({
       consumable,
       unit: unit.trim(),
       cautions,
+      ...(leadDays.trim() === '' ? {} : { leadDays: Number(leadDays) }),
     };
     const puts: Put[] = [{ table: 'materials', put }];
     if (!material || n !== onHand) {
@@ -114,6 +121,17 @@ export function MaterialForm({
               className="w-32"
               value={quantity}
               onChange={(e) => setQuantity(e.target.value)}
+            />
+          )}
+        </Field>
+        <Field label="Days from ordering to having it" hint={`Empty: ${LEAD_DAYS}.`} fault={fault.lead}>
+          {(p) => (
+            <input
+              {...p}
+              inputMode="numeric"
+              className="w-32"
+              value={leadDays}
+              onChange={(e) => setLeadDays(e.target.value)}
             />
           )}
         </Field>

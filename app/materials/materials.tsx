@@ -60,7 +60,9 @@ export default function Materials() {
               <span key={s.material.id}>
                 {i > 0 && ' · '}
                 {s.material.name} from {shortDate(style, s.day, today)}{' '}
-                <span className="text-soft">({amount(s.short, s.material.unit)} missing)</span>
+                <span className="text-soft">
+                  ({amount(s.short, s.material.unit)} missing, order by {shortDate(style, s.orderBy, today)})
+                </span>
               </span>
             ))}
           </p>

@@ -40,7 +40,7 @@ import {
   PRESENCES,
   type Step,
 } from '../../core/household';
-import { remainingSteps } from '../../core/pace';
+import { isTaken, remainingSteps } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { useWorkday } from '../shell/plan';
 import { download } from '../ui/download';
@@ -54,7 +54,7 @@ const ProveDialog = lazy(() => import('../today/prove-dialog'));
  * optional. Lessons change places by their handle, or by keys with Alt and an arrow.
  */
 export function Contents({ course }: { course: Course }) {
-  const { commit } = useHousehold();
+  const { household, commit } = useHousehold();
   const [open, setOpen] = useState<string>();
   const [restepping, setRestepping] = useState(false);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -87,6 +87,20 @@ export function Contents({ course }: { course: Course }) {
           <Link className="btn" to={`/shelf/new/contents?to=${encodeURIComponent(course.id)}`}>
             Add contents
           </Link>
+          <Link className="btn" to={`/shelf/${encodeURIComponent(course.id)}/sheet`}>
+            As a sheet
+          </Link>
+          <button
+            type="button"
+            className="btn"
+            onClick={() =>
+              void import('../../core/course-file').then((f) =>
+                download(`${course.title}.course.json`, f.writeCourseFile(household, course), 'application/json'),
+              )
+            }
+          >
+            For another family
+          </button>
           <button
             type="button"
             className="btn"
@@ -262,7 +276,7 @@ function LessonKnown({ course, lesson }: { course: Course; lesson: Lesson }) {
   const [asking, setAsking] = useState<{ enrolment: Enrolment; step: FlatStep }>();
   if (household.settings.scope !== 'mastered') return null;
   const taking = household.enrolments
-    .filter((e) => e.courseId === course.id && e.life === 'running')
+    .filter((e) => e.courseId === course.id && isTaken(e))
     .map((enrolment) => ({
       enrolment,
       step: remainingSteps(household, enrolment).find((s) => s.lesson.id === lesson.id),

@@ -2,13 +2,18 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { boolean, number, object, type ObjectSchema, string } from 'yup';
+import type { Weekday } from '../../core/calendar';
 import {
   countPattern,
   type CoursePattern,
   expandPattern,
   KIND_DEFAULTS,
   kindName,
+  type Layout,
+  LAYOUTS,
   patternFault,
+  readNumbers,
+  readTracks,
 } from '../../core/course';
 import {
   type Course,
@@ -20,19 +25,22 @@ import {
   type Presence,
   PRESENCES,
   type ProofRule,
+  type Unit,
 } from '../../core/household';
 import { USUAL_PROOF } from '../../core/proof';
 import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count, PRESENCE_WORDS } from '../ui/words';
+import { LayoutFields } from './layout-fields';
 
 interface KindRow {
   count: number;
+  label: string;
   minutes: number;
   presence: Presence;
 }
-interface Values {
+export interface CourseValues {
   title: string;
   level: string;
   publisher: string;
@@ -48,6 +56,18 @@ interface Values {
   firstPage: number;
   pagesPerLesson: number;
   kinds: Record<Kind, KindRow>;
+  layout: Layout;
+  unitWord: string;
+  chapters: string;
+  tracks: string;
+  strands: string;
+  rounds: number;
+  strandLessons: number;
+  testsAfter: string;
+  testWeekday: number;
+  project: string;
+  projectSittings: number;
+  prepare: number;
 }
 
 const whole = (min: number, max: number) =>
@@ -58,8 +78,21 @@ const whole = (min: number, max: number) =>
     .max(max, `From ${min} to ${max}.`)
     .required('Give a whole number.');
 const text = (max = 500) => string().trim().max(max, `Keep it under ${max} letters.`).defined();
-const kindRow = object({ count: whole(0, 50), minutes: whole(1, 600), presence: string().oneOf(PRESENCES).required() });
-const schema: ObjectSchema<Values> = object({
+/** A text that is read as a list; what cannot be read is said in the reader's words. */
+const typed = (read: (t: string) => unknown) =>
+  string()
+    .defined()
+    .test('list', (v, ctx) => {
+      const answer = read(v);
+      return typeof answer === 'string' ? ctx.createError({ message: answer }) : true;
+    });
+const kindRow = object({
+  count: whole(0, 50),
+  label: text(60),
+  minutes: whole(1, 600),
+  presence: string().oneOf(PRESENCES).required(),
+});
+const schema: ObjectSchema<CourseValues> = object({
   title: text().required('Give the course a title.'),
   level: text(),
   publisher: text(),
@@ -79,23 +112,50 @@ const schema: ObjectSchema<Values> = object({
   kinds: object(
     Object.fromEntries(KINDS.map((k) => [k, kindRow])) as Record<Kind, typeof kindRow>,
   ).required() as unknown as ObjectSchema<Record<Kind, KindRow>>,
+  layout: string().oneOf(LAYOUTS).required(),
+  unitWord: text(30),
+  chapters: typed((t) => readNumbers(t)),
+  tracks: typed((t) => readTracks(t)),
+  strands: text(500),
+  rounds: whole(1, 50),
+  strandLessons: whole(1, 100),
+  testsAfter: typed((t) => readNumbers(t, 5000)),
+  testWeekday: whole(0, 7),
+  project: text(120),
+  projectSittings: whole(1, 500),
+  prepare: whole(0, 600),
 });
 
 const START: Partial<Record<Kind, number>> = { introduce: 1, practise: 1 };
 
-function patternOf(v: Values): CoursePattern {
-  const { lessons, word, testEvery, lessonsPerUnit, firstPage, pagesPerLesson } = v;
+const list = <T,>(answer: T[] | string): T[] => (typeof answer === 'string' ? [] : answer);
+
+function patternOf(v: CourseValues): CoursePattern {
+  const { lessons, word, testEvery, lessonsPerUnit, firstPage, pagesPerLesson, layout } = v;
+  const names = v.strands
+    .split(',')
+    .map((n) => n.trim())
+    .filter(Boolean);
   return {
+    layout,
     lessons,
     word: word.trim() || 'Lesson',
     testEvery,
     lessonsPerUnit,
     firstPage,
     pagesPerLesson,
-    perLesson: KINDS.map((kind) => ({ kind, count: v.kinds[kind].count })),
+    unitWord: v.unitWord,
+    chapters: list(readNumbers(v.chapters)),
+    tracks: list(readTracks(v.tracks)),
+    strands: { names, rounds: v.rounds, lessons: v.strandLessons },
+    testsAfter: list(readNumbers(v.testsAfter, 5000)),
+    ...(v.testWeekday >= 1 ? { testWeekday: v.testWeekday as Weekday } : {}),
+    ...(v.project.trim() ? { project: { title: v.project.trim(), sittings: v.projectSittings } } : {}),
+    ...(v.prepare > 0 ? { prepare: v.prepare } : {}),
+    perLesson: KINDS.map((kind) => ({ kind, count: v.kinds[kind].count, label: v.kinds[kind].label })),
   };
 }
-const kindsOf = (v: Values) =>
+const kindsOf = (v: CourseValues) =>
   Object.fromEntries(KINDS.map((k) => [k, { minutes: v.kinds[k].minutes, presence: v.kinds[k].presence }])) as Record<
     Kind,
     KindDefault
@@ -107,7 +167,7 @@ const isUsual = (p: ProofRule) => (Object.keys(p) as (keyof ProofRule)[]).every(
 export function CourseForm({ course, close }: { course: Course | undefined; close: () => void }) {
   const { commit, household } = useHousehold();
   const navigate = useNavigate();
-  const { register, handleSubmit, control, formState } = useForm<Values>({
+  const { register, handleSubmit, control, formState } = useForm<CourseValues>({
     resolver: yupResolver(schema),
     defaultValues: {
       title: course?.title ?? '',
@@ -125,12 +185,24 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       firstPage: 0,
       pagesPerLesson: 2,
       kinds: Object.fromEntries(
-        KINDS.map((k) => [k, { count: START[k] ?? 0, ...(course?.kinds[k] ?? KIND_DEFAULTS[k]) }]),
+        KINDS.map((k) => [k, { count: START[k] ?? 0, label: '', ...(course?.kinds[k] ?? KIND_DEFAULTS[k]) }]),
       ) as Record<Kind, KindRow>,
+      layout: 'same',
+      unitWord: '',
+      chapters: '',
+      tracks: '',
+      strands: '',
+      rounds: 2,
+      strandLessons: 5,
+      testsAfter: '',
+      testWeekday: 0,
+      project: '',
+      projectSittings: 6,
+      prepare: 0,
     },
   });
   const { errors } = formState;
-  const now = useWatch({ control }) as Values;
+  const now = useWatch({ control }) as CourseValues;
   const keep = handleSubmit(async (v) => {
     const optional = {
       ...(v.level ? { level: v.level } : {}),
@@ -140,14 +212,20 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       ...(v.mastery ? { mastery: v.mastery } : {}),
       ...(isUsual(v.proof) ? {} : { proof: v.proof }),
     };
-    const put: Course = {
-      id: course?.id ?? crypto.randomUUID(),
-      title: v.title,
-      ...optional,
-      kinds: kindsOf(v),
-      countsNew: v.countsNew,
-      units: course?.units ?? expandPattern(patternOf(v)),
+    // What the form does not show (parts, printed weeks, how it was bought) stays as it is.
+    const {
+      level: _l,
+      publisher: _p,
+      edition: _e,
+      weighByPages: _w,
+      mastery: _m,
+      proof: _r,
+      ...kept
+    } = course ?? {
+      id: crypto.randomUUID(),
+      units: expandPattern(patternOf(v)),
     };
+    const put: Course = { ...kept, title: v.title, ...optional, kinds: kindsOf(v), countsNew: v.countsNew };
     if (!(await commit(`${v.title} ${course ? 'changed' : 'put on the shelf'}`, [{ table: 'courses', put }]))) return;
     close();
     if (!course) void navigate(`/shelf/${encodeURIComponent(put.id)}`);
@@ -163,7 +241,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
     >
       <div className="grid gap-4 sm:grid-cols-2">
         <Field label="Title" fault={errors.title?.message}>
-          {(p) => <input {...p} {...register('title')} autoComplete="off" />}
+          {(p) => <input {...p} {...register('title')} autoComplete="off" autoFocus />}
         </Field>
         <Field label="Level" fault={errors.level?.message}>
           {(p) => <input {...p} {...register('level')} />}
@@ -175,28 +253,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
           {(p) => <input {...p} {...register('edition')} />}
         </Field>
       </div>
-      {!course && (
-        <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
-          <Field label="How many lessons" fault={errors.lessons?.message}>
-            {(p) => <input {...p} type="number" {...register('lessons', { valueAsNumber: true })} />}
-          </Field>
-          <Field label="The book calls them" fault={errors.word?.message}>
-            {(p) => <input {...p} {...register('word')} />}
-          </Field>
-          <Field label="A test after every" hint="lessons; 0 for none" fault={errors.testEvery?.message}>
-            {(p) => <input {...p} type="number" {...register('testEvery', { valueAsNumber: true })} />}
-          </Field>
-          <Field label="Lessons in a unit" hint="0 for no units" fault={errors.lessonsPerUnit?.message}>
-            {(p) => <input {...p} type="number" {...register('lessonsPerUnit', { valueAsNumber: true })} />}
-          </Field>
-          <Field label="Manual starts on page" hint="0 when there is none" fault={errors.firstPage?.message}>
-            {(p) => <input {...p} type="number" {...register('firstPage', { valueAsNumber: true })} />}
-          </Field>
-          <Field label="Manual pages a lesson" fault={errors.pagesPerLesson?.message}>
-            {(p) => <input {...p} type="number" {...register('pagesPerLesson', { valueAsNumber: true })} />}
-          </Field>
-        </div>
-      )}
+      {!course && <LayoutFields register={register} errors={errors} now={now} />}
       <div
         className="overflow-x-auto"
         tabIndex={0}
@@ -208,6 +265,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
             <tr>
               <th>{course ? 'A step that is to' : 'Each lesson has'}</th>
               {!course && <th>so many</th>}
+              {!course && <th>called (if the book has a name for it)</th>}
               <th>minutes</th>
               <th>the teacher is</th>
             </tr>
@@ -226,6 +284,17 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
                         aria-invalid={e?.count ? true : undefined}
                         className="w-20"
                         {...register(`kinds.${k}.count`, { valueAsNumber: true })}
+                      />
+                    </td>
+                  )}
+                  {!course && (
+                    <td>
+                      <input
+                        aria-label={`name of ${kindName(k)} steps`}
+                        className="w-44"
+                        maxLength={60}
+                        disabled={!(now.kinds[k].count > 0)}
+                        {...register(`kinds.${k}.label`)}
                       />
                     </td>
                   )}
@@ -302,8 +371,14 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
   );
 }
 
+/** The first units by name, with what each holds. */
+function unitWords(units: Unit[]): string {
+  const named = units.slice(0, 4).map((u) => `${u.title} (${u.lessons.length})`);
+  return units.length > 4 ? `${named.join(', ')} …` : named.join(', ');
+}
+
 /** What the pattern makes, counted as it is typed. */
-function Preview({ values }: { values: Values }) {
+function Preview({ values }: { values: CourseValues }) {
   const pattern = patternOf(values);
   const fault = patternFault(pattern);
   if (fault)
@@ -313,8 +388,8 @@ function Preview({ values }: { values: Values }) {
       </p>
     );
   const total = countPattern(pattern, kindsOf(values));
-  const lessons = expandPattern({ ...pattern, lessons: Math.min(pattern.lessons, 40) }).flatMap((u) => u.lessons);
-  const shown = lessons.slice(0, 3);
+  const units = expandPattern(pattern);
+  const shown = units.flatMap((u) => u.lessons).slice(0, 3);
   return (
     <div role="status" className="sticky -bottom-5 border border-ink bg-sheet p-3">
       <p>
@@ -330,12 +405,13 @@ function Preview({ values }: { values: Values }) {
         {shown.map((l) => (
           <li key={l.id}>
             {l.title}
-            {l.pages && `, pp. ${l.pages}`}: {l.steps.map((s) => kindName(s.kind)).join(', ')}
+            {l.pages && `, pp. ${l.pages}`}: {l.steps.map((s) => s.label ?? kindName(s.kind)).join(', ')}
           </li>
         ))}
         {total.lessons > 3 && (
           <li>
-            … and so on to {pattern.word} {pattern.lessons}
+            … and so on
+            {units.length > 1 && `, in ${count(units.length, 'unit')}: ${unitWords(units)}`}
           </li>
         )}
       </ul>

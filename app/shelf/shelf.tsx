@@ -1,13 +1,15 @@
 import { Link, useSearchParams } from 'react-router';
+import { toDay } from '../../core/calendar';
 import { flatten } from '../../core/course';
 import { childrenOf, type Course, type Enrolment } from '../../core/household';
-import { progressOf } from '../../core/pace';
+import { forecastDay, isTaken, progressOf } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { inHand } from '../today/pace';
 import { shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count, LIFE_WORDS } from '../ui/words';
+import { CourseFileButton } from './course-file-button';
 import { CourseForm } from './course-form';
 import { ProgressBar } from './progress-bar';
 import { Fitting } from './fitting';
@@ -16,15 +18,20 @@ export default function Shelf() {
   const { household } = useHousehold();
   const [params, setParams] = useSearchParams();
   const adding = params.has('add');
+  const wishes = household.courses.filter((c) => c.wish);
   const setAdding = (on: boolean) => setParams(on ? { add: '' } : {}, { replace: true });
   return (
     <div>
       <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
         <h1>Shelf</h1>
         <span className="flex flex-wrap gap-2">
+          <Link className="btn" to="/shelf/together">
+            Courses together
+          </Link>
           <Link className="btn" to="/shelf/new/contents">
             From a contents page
           </Link>
+          <CourseFileButton />
           <button type="button" className="btn btn-strong" onClick={() => setAdding(true)}>
             Add a course
           </button>
@@ -39,10 +46,27 @@ export default function Shelf() {
           </p>
         )}
         <ul>
-          {household.courses.map((c) => (
-            <CourseLine key={c.id} course={c} />
-          ))}
+          {household.courses
+            .filter((c) => !c.wish)
+            .map((c) => (
+              <CourseLine key={c.id} course={c} />
+            ))}
         </ul>
+        {wishes.length > 0 && (
+          <section aria-labelledby="wishes" className="pt-5">
+            <h2 id="wishes">Wish list</h2>
+            <ul>
+              {wishes.map((c) => (
+                <li key={c.id} className="border-b border-rule py-1.5">
+                  <Link className="page-link wrap-anywhere" to={`/shelf/${encodeURIComponent(c.id)}`}>
+                    {c.title}
+                  </Link>{' '}
+                  <span className="text-soft">{[c.level, c.publisher].filter(Boolean).join(' · ')}</span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
       </div>
       {adding && <CourseForm course={undefined} close={() => setAdding(false)} />}
     </div>
@@ -50,7 +74,7 @@ export default function Shelf() {
 }
 
 function CourseLine({ course }: { course: Course }) {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const steps = flatten(course);
   const lessons = course.units.reduce((n, u) => n + u.lessons.length, 0);
   const enrolments = household.enrolments.filter((e) => e.courseId === course.id);
@@ -69,6 +93,11 @@ function CourseLine({ course }: { course: Course }) {
         <p className="text-[0.95rem] text-soft">
           {count(lessons, 'lesson')}, {count(steps.length, 'step')}
         </p>
+        {course.bought?.exchangeUntil && toDay(course.bought.exchangeUntil) >= today && (
+          <p className="text-[0.95rem]">
+            can be exchanged until {shortDate(household.settings.dateStyle, course.bought.exchangeUntil, today)}
+          </p>
+        )}
       </div>
       <ul className="flex flex-col gap-2">
         {enrolments.length === 0 && (
@@ -89,9 +118,22 @@ function CourseLine({ course }: { course: Course }) {
   );
 }
 
-/** A rule in words: "even to the end", "4 steps a week". */
-export function ruleWords(e: Enrolment): string {
-  return e.rule.kind === 'even' ? 'even' : `${count(e.rule.n, e.rule.unit === 'steps' ? 'step' : 'lesson')} a week`;
+/** A rule in words: "even", "4 steps a week", "as printed". */
+export function ruleWords({ rule }: Enrolment): string {
+  switch (rule.kind) {
+    case 'even':
+      return 'even';
+    case 'weekly':
+      return `${count(rule.n, rule.unit === 'steps' ? 'step' : 'lesson')} a week`;
+    case 'printed':
+      return 'as printed';
+    case 'minutes':
+      return `${count(rule.minutes, 'minute')} a sitting`;
+    case 'loop':
+      return 'in a loop';
+    case 'when':
+      return 'when there is time';
+  }
 }
 
 export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
@@ -99,6 +141,7 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
   const { reserves } = usePlan();
   const progress = progressOf(household, enrolment);
   const reserve = reserves.get(enrolment.id);
+  const forecast = enrolment.rule.kind === 'when' ? forecastDay(household, enrolment, today) : undefined;
   return (
     <div className="grid items-center gap-x-5 sm:grid-cols-[minmax(100px,1fr)_200px_210px]">
       <span className="flex flex-wrap gap-x-3">
@@ -114,8 +157,21 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
         </span>
       </span>
       <span className="text-[0.95rem] leading-snug">
-        {enrolment.life !== 'running' ? (
+        {!isTaken(enrolment) ? (
           <span className="text-soft">{LIFE_WORDS[enrolment.life]}</span>
+        ) : enrolment.rule.kind === 'when' ? (
+          <span className="text-soft">
+            {progress.open === 0
+              ? 'nothing left to do'
+              : forecast === undefined
+                ? 'when there is time; nothing done in the last four weeks'
+                : `when there is time · at this pace until ${shortDate(household.settings.dateStyle, forecast, today)}`}
+          </span>
+        ) : reserve?.projected !== undefined && reserve.daysInHand === undefined ? (
+          <span className="text-soft">
+            {ruleWords(enrolment)} · last day {shortDate(household.settings.dateStyle, reserve.projected, today)}
+            {reserve.afterYear && ', past the year'}
+          </span>
         ) : reserve?.daysInHand === undefined || reserve.projected === undefined ? (
           <span className="text-soft">{progress.open === 0 ? 'nothing left to do' : 'no weekday set'}</span>
         ) : (

@@ -7,6 +7,7 @@ import { useHousehold } from './household';
 import { Reminders } from './reminders';
 import { VIEWS } from './views';
 
+const Feeds = lazy(() => import('../feeds/feeds'));
 const Keys = lazy(() => import('./keys'));
 const Commands = lazy(() => import('./commands'));
 const JotDialog = lazy(() => import('../jot/jot-dialog'));
@@ -118,6 +119,11 @@ export function Frame() {
           </button>
         </div>
       </footer>
+      {household.calendars.length > 0 && (
+        <Suspense>
+          <Feeds />
+        </Suspense>
+      )}
       {over && (
         <Suspense>
           {over === 'keys' && <Keys close={() => setOver(undefined)} />}

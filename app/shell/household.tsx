@@ -8,7 +8,7 @@ import {
   useState,
   useSyncExternalStore,
 } from 'react';
-import { type Day, fromDay, toDay, yearFor } from '../../core/calendar';
+import { type Day, fromDay, toDay, yearFor, yearWithOutside } from '../../core/calendar';
 import { type Backup, readBackup } from '../../core/formats';
 import { defaultSettings, emptyHousehold, type Household, type SchoolYear } from '../../core/household';
 import { openSample } from '../../demo/open';
@@ -31,6 +31,7 @@ interface Open {
   household: Household;
   /** The day the pages are for: the civil date here, or the sample's own day. */
   today: Day;
+  /** The school year of that day, with what outside calendars close in it. To change it, take it from the household. */
   year: SchoolYear | undefined;
   which: Which;
   history: HistoryState;
@@ -171,6 +172,7 @@ function Inner({
     if (which === 'own' && household.children.length > 0) noteOwnBegun();
   }, [which, household.children.length]);
   const value = useMemo((): Open => {
+    const stored = yearFor(household.years, today);
     const say = (text: string, fault = false) => setNotice({ text, fault });
     const guarded = async (work: () => Promise<string | undefined>) => {
       try {
@@ -185,7 +187,7 @@ function Inner({
     return {
       household,
       today,
-      year: yearFor(household.years, today),
+      year: stored && yearWithOutside(household, stored),
       which,
       history,
       whole,

@@ -1,8 +1,8 @@
 import { createContext, type ReactNode, use, useEffect, useMemo, useRef, useState } from 'react';
-import { makeTrack, type Reserve, reserveOf } from '../../core/pace';
-import type { Id } from '../../core/household';
-import { marksByEnrolment } from '../../core/log';
-import { fromDay, nextSchoolDay } from '../../core/calendar';
+import { makeTrack, morningReserve, type Reserve, reserveOf } from '../../core/pace';
+import { byId, type Id } from '../../core/household';
+import { workedDays } from '../../core/log';
+import { catchUpDays, nextSchoolDay, outsideOf } from '../../core/calendar';
 import { makeProblem, type Plan } from '../../core/stagger';
 import { openPlanner, type Planner } from '../../worker';
 import { useHousehold } from './household';
@@ -35,13 +35,30 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   /** True until the first plan since opening has settled. */
   const improving = useRef(true);
   const [fault, setFault] = useState<string>();
-  const { settings, children: kids, teachers, courses, enrolments, marks, pins, published } = household;
+  const {
+    settings,
+    children: kids,
+    teachers,
+    courses,
+    enrolments,
+    marks,
+    pins,
+    published,
+    absences,
+    aways,
+    loops,
+    links,
+    overlaps,
+  } = household;
+  // Feeds are fetched often and mostly say the same: what they come to is what counts.
+  const outside = outsideOf(household);
 
   const problem = useMemo(
     () => (year ? makeProblem(household, year, today) : undefined),
     // Only what a plan is made from: a change of materials must not start the planner.
+    // prettier-ignore
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [settings, kids, teachers, courses, enrolments, marks, pins, published, year, today],
+    [settings, kids, teachers, courses, enrolments, marks, pins, published, absences, aways, loops, links, overlaps, outside, year, today],
   );
 
   useEffect(() => {
@@ -66,29 +83,42 @@ export function PlanProvider({ children }: { children: ReactNode }) {
     );
   }, [problem]);
 
-  const value = useMemo((): Planned => {
+  const standing = useMemo(() => {
     const reserves = new Map<Id, Reserve>();
     const morning = new Map<Id, Reserve>();
     if (year && problem) {
-      const date = fromDay(today);
+      const kept = catchUpDays(year).length > 0;
       for (const track of problem.tracks) {
-        reserves.set(track.enrolmentId, reserveOf(track, year));
-        const enrolment = household.enrolments.find((e) => e.id === track.enrolmentId)!;
-        // A course stands by its own marks alone: those of all others need not be looked through.
-        const own = marksByEnrolment(household.marks).get(enrolment.id) ?? [];
-        const before = { ...household, marks: own.filter((m) => m.date < date) };
-        morning.set(track.enrolmentId, reserveOf(makeTrack(before, year, enrolment, today), year));
+        for (const id of track.members) {
+          const enrolment = byId(household.enrolments, id)!;
+          // Days kept to catch up on are in hand, though nothing is planned on them; what waits at a gate counts as if it
+          // opened today. The planner's track may lack both.
+          const asPlanned = !kept && track.waiting === 0 && track.members.length === 1;
+          reserves.set(id, reserveOf(asPlanned ? track : makeTrack(household, year, enrolment, today), year));
+          morning.set(id, morningReserve(household, year, enrolment, today));
+        }
       }
     }
-    return { plan: year ? plan : undefined, reserves, morning, fault };
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [problem, plan, fault]);
+    return { reserves, morning };
+  }, [problem, household, year, today]);
+  const value = useMemo(
+    (): Planned => ({ plan: year ? plan : undefined, ...standing, fault }),
+    [year, plan, standing, fault],
+  );
 
   return <Context value={value}>{children}</Context>;
 }
 
-/** The day whose work is shown when nobody asks for another: today, or the next school day when today is none. */
+/**
+ * The day whose work is shown when nobody asks for another: today, when it is a school day or there is work on it all the
+ * same (a sitting moved to a Saturday, a day to catch up on); else the next school day.
+ */
 export function useWorkday(): number {
-  const { year, today } = useHousehold();
+  const { household, year, today } = useHousehold();
+  const { plan } = usePlan();
+  const atWork =
+    workedDays(household.marks).has(today) ||
+    (plan?.today === today && plan.tracks.some((t) => t.days.includes(today)));
+  if (atWork) return today;
   return (year && nextSchoolDay(year, today)) ?? today;
 }

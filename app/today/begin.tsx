@@ -1,6 +1,6 @@
 import { type FormEvent, type ReactNode, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { isIsoDate, schoolDays, type Weekday } from '../../core/calendar';
+import { blankYear, isIsoDate, schoolDays, type Weekday } from '../../core/calendar';
 import { begin, type BeginFaults, ruleOffered, yearOffered } from '../../core/begin';
 import { buildUnits, countContents, readContents } from '../../core/contents';
 import { countPattern, type CoursePattern, KIND_DEFAULTS } from '../../core/course';
@@ -41,8 +41,7 @@ export default function Begin() {
     const { start, end } = year;
     const usable = isIsoDate(start) && isIsoDate(end) && start <= end;
     if (!usable) return undefined;
-    const draft = { id: '', name: '', lightDays: [], lightShare: 50, targetDays: 0, closed: [], weekdays, ...year };
-    return schoolDays(draft).length;
+    return schoolDays(blankYear({ weekdays, ...year })).length;
   }, [year, weekdays]);
 
   const pace =

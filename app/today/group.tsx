@@ -8,12 +8,15 @@ import type { RowActions } from './today';
 /** One stretch of the day: whose it is in the left margin, the steps in the middle, each course's pace on the right. */
 export function Group({
   group,
+  heading,
   actions,
   editing,
   setEditing,
   day,
 }: {
   group: DayGroup;
+  /** The heading the stretch stands under, where it is not the day's own; it keeps each stretch's name its own. */
+  heading?: string;
   actions: RowActions;
   editing: string | undefined;
   setEditing: (key: string | undefined) => void;
@@ -23,7 +26,7 @@ export function Group({
   return (
     <section
       className="grid grid-cols-[minmax(0,1fr)] border-b border-edge sm:grid-cols-[96px_minmax(0,1fr)] lg:grid-cols-[120px_minmax(0,1fr)]"
-      aria-label={group.children.map((c) => c.name).join(', ')}
+      aria-label={[heading, group.children.map((c) => c.name).join(', ')].filter(Boolean).join(': ')}
     >
       <div className="flex flex-wrap items-baseline gap-x-2 pt-2 sm:flex-col sm:items-end sm:border-r sm:border-rubric/40 sm:pt-3.5 sm:pr-3">
         {together && <p className="label">together</p>}

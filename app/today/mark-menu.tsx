@@ -1,4 +1,3 @@
-import { EllipsisVertical } from 'lucide-react';
 import * as Menu from '@radix-ui/react-dropdown-menu';
 import { useRef } from 'react';
 import type { DayRow } from '../../core/day';
@@ -6,24 +5,20 @@ import { type Child, MARK_KINDS } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { ChildName } from '../ui/ornament';
 import { MARK_WORDS } from '../ui/words';
+import { MenuTrigger } from './menu-button';
 import type { RowActions } from './today';
 
-/** All marks of a step, by click and touch; the same letters work without it. */
-export function MarkMenu({
-  row,
-  family,
-  childrenHere,
-  actions,
-  edit,
-  name,
-}: {
+export interface MarkMenuProps {
   row: DayRow;
   family: boolean;
   childrenHere: Child[];
   actions: RowActions;
   edit: () => void;
   name: string;
-}) {
+}
+
+/** All marks of a step, by click and touch; the same letters work without it. It comes up open: it is loaded when pressed. */
+export default function MarkMenu({ row, family, childrenHere, actions, edit, name }: MarkMenuProps) {
   const { household } = useHousehold();
   // A chosen mark moves the focus to the next step; only leaving the menu without one gives it back to its button.
   const chosen = useRef(false);
@@ -33,19 +28,13 @@ export function MarkMenu({
   };
   return (
     <Menu.Root
+      defaultOpen
       onOpenChange={(open) => {
         if (open) chosen.current = false;
       }}
     >
       <Menu.Trigger asChild>
-        <button
-          id={`menu ${row.key}`}
-          type="button"
-          className="btn btn-quiet size-[44px] flex-none !p-0 print:hidden"
-          aria-label={`Other marks for ${name}`}
-        >
-          <EllipsisVertical size={20} aria-hidden="true" />
-        </button>
+        <MenuTrigger row={row} name={name} />
       </Menu.Trigger>
       <Menu.Portal>
         <Menu.Content

@@ -1,5 +1,6 @@
 import type { Day } from '../../core/calendar';
 import type { Course, Enrolment } from '../../core/household';
+import { forecastDay } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { shortDate } from '../ui/dates';
@@ -17,7 +18,25 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
   const { household } = useHousehold();
   const { reserves, morning } = usePlan();
   const reserve = reserves.get(enrolment.id);
+  if (enrolment.rule.kind === 'when') {
+    const until = forecastDay(household, enrolment, day);
+    return (
+      <p className="self-center px-1 pb-2 text-[0.95rem] text-soft md:pl-4">
+        {until === undefined
+          ? 'when there is time'
+          : `at this pace until ${shortDate(household.settings.dateStyle, until, day)}`}
+      </p>
+    );
+  }
   if (!reserve) return <div className="hidden md:block" />;
+  if (reserve.daysInHand === undefined && reserve.projected !== undefined) {
+    return (
+      <p className="self-center px-1 pb-2 text-[0.95rem] text-soft md:pl-4">
+        last day {shortDate(household.settings.dateStyle, reserve.projected, day)}
+        {reserve.afterYear && ', past the year'}
+      </p>
+    );
+  }
   if (reserve.daysInHand === undefined || reserve.projected === undefined) {
     return (
       <p className="self-center px-1 pb-2 text-[0.95rem] text-soft md:pl-4">

@@ -8,7 +8,7 @@ import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { listing, MARK_WORDS, PRESENCE_WORDS, SIGNS } from '../ui/words';
 import { Details } from './details';
-import { MarkMenu } from './mark-menu';
+import { MenuButton } from './menu-button';
 import { ProofStrip } from './proof-strip';
 import type { RowActions } from './today';
 
@@ -114,6 +114,7 @@ export function Row({
                 {row.minutes} min, {PRESENCE_WORDS[step.presence]}
                 {step.optional && ' · optional'}
                 {row.pages && <ManualPages pages={row.pages} before={row.readBefore} />}
+                {row.prepare !== undefined && <b className="font-semibold text-ink"> · {row.prepare} min to prepare</b>}
                 {row.left && ` · left: ${row.left}`}
                 {row.proof && ' · to prove it is known'}
                 {row.carriedFrom !== undefined &&
@@ -123,7 +124,7 @@ export function Row({
             {row.missed.length > 0 && ` · missed by ${listing(row.missed.map((c) => c.name))}`}
           </p>
         </div>
-        <MarkMenu
+        <MenuButton
           row={row}
           family={family}
           childrenHere={sitting.children}

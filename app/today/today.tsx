@@ -2,16 +2,19 @@ import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRe
 import { Link } from 'react-router';
 import { countDays, dayKind, fromDay, teachingWeek } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { dayPage, type DayRow } from '../../core/day';
+import { absentFrom, dayPage, type DayRow } from '../../core/day';
 import type { Child, MarkKind } from '../../core/household';
-import { markOn, markRow, workedDays } from '../../core/log';
+import { isWork, markOn, markRow, workedDays } from '../../core/log';
 import { masteryOf } from '../../core/proof';
+import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { longDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { Group } from './group';
+import { Rituals } from './rituals';
+import { Spare } from './spare';
 import { TableToday } from './table';
 import { FirstSteps } from './first-steps';
 import { Jottings } from '../jot/list';
@@ -33,7 +36,11 @@ export function Today() {
   const day = useWorkday();
   const style = household.settings.dateStyle;
   const page = useMemo(() => dayPage(household, plan, day), [household, plan, day]);
-  const rows = useMemo(() => page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows)), [page]);
+  const due = useMemo(() => page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows)), [page]);
+  const rows = useMemo(
+    () => [...due, ...page.whenever.flatMap((g) => g.sittings.flatMap((s) => s.rows))],
+    [due, page.whenever],
+  );
   const worked = useMemo(() => workedDays(household.marks), [household.marks]);
   const [editing, setEditing] = useState<string>();
   const [asking, setAsking] = useState<{ what: 'prove' | 'again'; row: DayRow }>();
@@ -47,11 +54,11 @@ export function Today() {
 
   // The first open step takes the focus once, so that marking can start with the first key pressed.
   useEffect(() => {
-    if (started.current || rows.length === 0) return;
+    if (started.current || due.length === 0) return;
     started.current = true;
     const from = document.activeElement;
-    if (from === document.body || from?.closest('nav')) focus(rows.find((r) => !r.mark));
-  }, [rows]);
+    if (from === document.body || from?.closest('nav')) focus(due.find((r) => !r.mark));
+  }, [due]);
 
   // A row that leaves the page must not take the focus with it: its neighbour in the course or on the page gets it.
   useEffect(() => {
@@ -84,12 +91,21 @@ export function Today() {
         const goOn = kind === 'again' && masteryOf(household, course) === 'move on';
         const made = markRow(household, goOn ? { ...wish, goOn } : wish, crypto.randomUUID());
         const what = `${course.title} ${row.step.lesson.title}, ${stepName(row.step)}`;
+        // What waits until there is time does not take the focus by itself: it is never due.
         const after =
-          rows.slice(rows.indexOf(row) + 1).find((r) => !r.mark) ?? rows.find((r) => !r.mark && r !== row) ?? row;
-        void commit(`${what}: ${child ? `${child.name} ` : ''}${kind}`, [{ table: 'marks', put: made }]);
+          due.slice(due.indexOf(row) + 1).find((r) => !r.mark) ?? due.find((r) => !r.mark && r !== row) ?? row;
+        // Who has no school that day missed what the others did.
+        const absent = child || !isWork(made) ? [] : absentFrom(household, row.enrolment, day);
+        const missed = absent
+          .filter((c) => !row.missed.some((m) => m.id === c.id))
+          .map((c, i): Put => {
+            const put = markRow(household, { ...wish, kind: 'missed', childId: c.id }, crypto.randomUUID());
+            return { table: 'marks', put: { ...put, seq: made.seq + 1 + i } };
+          });
+        void commit(`${what}: ${child ? `${child.name} ` : ''}${kind}`, [{ table: 'marks', put: made }, ...missed]);
         if (!child) focus(after);
       },
-      [commit, day, household, rows],
+      [commit, day, household, due],
     ),
     unmark: useCallback(
       (row) => {
@@ -114,6 +130,7 @@ export function Today() {
     weekend: 'no school day',
     closed: 'a closed day',
     outside: 'outside the school year',
+    'catch-up': 'kept to catch up on',
   };
 
   return (
@@ -122,16 +139,8 @@ export function Today() {
         <h1>{longDate(style, day)}</h1>
         <p>
           teaching week {teachingWeek(year, day, household.settings.firstDay)} · <b>{counts.taught}</b> days taught,{' '}
-          <b>{counts.toCome}</b> to come,{' '}
-          {counts.spare >= 0 ? (
-            <>
-              <b>{counts.spare}</b> to spare
-            </>
-          ) : (
-            <>
-              <b>{-counts.spare}</b> short of {counts.target}
-            </>
-          )}
+          <b>{counts.toCome}</b> to come
+          <Spare />
         </p>
       </div>
       {day !== today && (
@@ -145,7 +154,11 @@ export function Today() {
           {page.children.map((c) => (
             <li key={c.child.id} className="flex items-center gap-2">
               <ChildName child={c.child} />
-              {c.steps === 0 ? (
+              {c.out ? (
+                <span className="text-soft">
+                  {c.out.why === 'away' ? 'away' : c.out.why === 'sick' ? 'sick' : 'no school'}
+                </span>
+              ) : c.steps === 0 ? (
                 <span className="text-soft">nothing today</span>
               ) : c.finished ? (
                 <span className="label settle border border-ink px-1.5">finished</span>
@@ -154,6 +167,16 @@ export function Today() {
                   {c.marked} of {c.steps}, {c.minutesLeft} min left
                 </span>
               )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {page.away.length > 0 && (
+        <ul aria-label="Who is away" className="flex flex-wrap gap-x-8 border-t border-rule py-1.5">
+          {page.away.map((a) => (
+            <li key={`${a.label} ${a.hours}`} className="wrap-anywhere">
+              {listing(a.names)}: {a.label || (a.why === 'sick' ? 'sick' : 'no school')}{' '}
+              <span className="text-soft">{a.hours ?? 'all day'}</span>
             </li>
           ))}
         </ul>
@@ -169,6 +192,7 @@ export function Today() {
           {fault}
         </p>
       )}
+      <Rituals day={day} />
       <div className="double-rule" onFocus={onFocus}>
         {page.groups.map((g) => (
           <Group
@@ -197,6 +221,24 @@ export function Today() {
           </p>
         )}
       </div>
+      {page.whenever.length > 0 && (
+        <section aria-labelledby="whenever" className="pt-4" onFocus={onFocus} data-whenever>
+          <h2 id="whenever" className="border-b border-ink pb-1">
+            When there is time
+          </h2>
+          {page.whenever.map((g) => (
+            <Group
+              key={g.sittings[0]!.enrolment.id}
+              group={g}
+              heading="When there is time"
+              actions={actions}
+              editing={editing}
+              setEditing={setEditing}
+              day={day}
+            />
+          ))}
+        </section>
+      )}
       <TableToday day={day} />
       <Jottings day={day} />
       {asking && (

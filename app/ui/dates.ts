@@ -1,11 +1,20 @@
-import { type Day, type IsoDate, toDay, fromDay, type Weekday } from '../../core/calendar';
+import { type Day, fromDay, type IsoDate, toDay, type Weekday, WEEKDAY_NAMES } from '../../core/calendar';
 import type { DateStyle } from '../../core/household';
 
 const LOCALES: Record<DateStyle, string> = { 'day month': 'en-GB', 'month day': 'en-US', 'year-month-day': 'en-GB' };
 
 const instant = (day: Day) => new Date(day * 86_400_000);
-const format = (style: DateStyle, day: Day, options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat(LOCALES[style], { ...options, timeZone: 'UTC' }).format(instant(day));
+/** Making a formatter costs far more than using one: each is made once. */
+const formatters = new Map<string, Intl.DateTimeFormat>();
+function format(style: DateStyle, day: Day, options: Intl.DateTimeFormatOptions): string {
+  const key = `${style} ${JSON.stringify(options)}`;
+  let made = formatters.get(key);
+  if (!made) {
+    made = new Intl.DateTimeFormat(LOCALES[style], { ...options, timeZone: 'UTC' });
+    formatters.set(key, made);
+  }
+  return made.format(instant(day));
+}
 
 /** "Wednesday 11 November". */
 export function longDate(style: DateStyle, day: Day): string {
@@ -26,15 +35,7 @@ export function dayAndDate(style: DateStyle, day: Day): string {
   return `${format(style, day, { weekday: 'short' })} ${shortDate(style, day)}`;
 }
 
-export const WEEKDAY_NAMES: Record<Weekday, string> = {
-  1: 'Monday',
-  2: 'Tuesday',
-  3: 'Wednesday',
-  4: 'Thursday',
-  5: 'Friday',
-  6: 'Saturday',
-  7: 'Sunday',
-};
+export { WEEKDAY_NAMES };
 
 /** The seven weekdays from the household's first day on. */
 export function weekFrom(first: Weekday): Weekday[] {
@@ -69,3 +70,23 @@ export function todayHere(): Day {
   const now = new Date();
   return Math.round(Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) / 86_400_000);
 }
+
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+/** The name of a month, 1 to 12. */
+export const monthName = (month: number): string => MONTHS[month - 1] ?? '';
+
+/** This moment, in milliseconds since 1970-01-01T00:00Z. */
+export const momentHere = (): number => new Date().getTime();

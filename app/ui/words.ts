@@ -1,4 +1,4 @@
-import type { Life, MarkKind, Presence } from '../../core/household';
+import type { Life, MarkKind, Presence, Verdict } from '../../core/household';
 
 /** The one place for how the program's words are shown. */
 export const PRESENCE_WORDS: Record<Presence, string> = {
@@ -31,10 +31,17 @@ export const SIGNS: Record<MarkKind, string> = {
 
 export const LIFE_WORDS: Record<Life, string> = {
   waiting: 'waiting (for its box, or until ready)',
+  tried: 'on trial',
   running: 'running',
   paused: 'paused',
   finished: 'finished',
   dropped: 'dropped',
+};
+
+export const WORTH_WORDS: Record<Verdict['worth'], string> = {
+  again: 'would take it again',
+  perhaps: 'perhaps again',
+  'not again': 'not again',
 };
 
 /** "1 day", "2 days". */

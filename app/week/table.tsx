@@ -15,7 +15,14 @@ export interface MoveActions {
   letGo: (enrolment: Enrolment, day: Day) => void;
 }
 
-const KIND_WORDS = { closed: 'closed', light: 'light', weekend: 'free', outside: 'outside the year', full: '' };
+const KIND_WORDS = {
+  closed: 'closed',
+  'catch-up': 'kept to catch up',
+  light: 'light',
+  weekend: 'free',
+  outside: 'outside the year',
+  full: '',
+};
 
 /** The week as a table: courses down, days along, what it asks of the teachers at the foot. */
 export function WeekTable({

@@ -16,7 +16,9 @@ import { listing } from '../ui/words';
 import { WeekTable } from './table';
 
 /** Up to so many rows the printed week is set larger and still stays on one side. */
-const ROOMY = 16;
+const ROOMY = 13;
+/** With more rows the print is set closer, so that a large family's week stays on one side. */
+const FULL = 18;
 
 /** One week: what each child does on each day, what it asks of the teachers, publishing and printing it. */
 export default function Week() {
@@ -91,12 +93,15 @@ export default function Week() {
   const past = last < (plan?.today ?? today);
 
   return (
-    <div className={`week-sheet ${page.rows.length <= ROOMY ? 'week-roomy' : ''}`}>
+    <div
+      className={`week-sheet ${page.rows.length <= ROOMY ? 'week-roomy' : page.rows.length > FULL ? 'week-full' : ''}`}
+    >
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2 pb-2">
         <h1>
           {shortDate(style, start, today)} – {shortDate(style, last, today)}
           <span className="ml-4 text-[1rem] font-normal">
             teaching week {teachingWeek(year, last, firstDay)}
+            {page.programmes.map((p) => ` · ${p.label}: its week ${p.week}`)}
             {page.published && ' · published'}
           </span>
         </h1>

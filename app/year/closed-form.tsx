@@ -1,11 +1,22 @@
-import { type FormEvent, useState } from 'react';
-import { fromDay, isIsoDate } from '../../core/calendar';
-import type { ClosedRange, SchoolYear } from '../../core/household';
+import { type FormEvent, useMemo, useState } from 'react';
+import { fromDay, isClock, isIsoDate, paintDays, partShare, toDay, withoutRange } from '../../core/calendar';
+import { byId, type ClosedRange, type Household, type SchoolYear, type SpecialDay } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
+import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 
-/** Closes a day or a range of days, or opens one again. */
+type What = 'closed' | SpecialDay['kind'];
+const WHATS: [What, string][] = [
+  ['closed', 'closed: no school'],
+  ['part', 'part of a day, between two times'],
+  ['light', 'light: fewer hours'],
+  ['extra', 'an extra school day'],
+  ['catch-up', 'kept free to catch up on'],
+];
+const newId = () => crypto.randomUUID();
+
+/** Closes days, opens them again, or makes them special; says what that does before it is kept. */
 export function ClosedForm({
   year,
   range,
@@ -15,33 +26,94 @@ export function ClosedForm({
   range: ClosedRange | undefined;
   close: () => void;
 }) {
-  const { today, commit } = useHousehold();
-  const [from, setFrom] = useState(range?.from ?? fromDay(today));
+  const { household, today, commit } = useHousehold();
+  const { dayFrom, dayTo } = household.settings;
+  const [what, setWhat] = useState<What>('closed');
+  const [from, setFrom] = useState(
+    range?.from ?? fromDay(Math.min(Math.max(today, toDay(year.start)), toDay(year.end))),
+  );
   const [to, setTo] = useState(range?.to ?? '');
   const [label, setLabel] = useState(range?.label ?? '');
+  const [share, setShare] = useState(50);
+  const [hours, setHours] = useState({ from: dayFrom, to: '12:00' });
   const [fault, setFault] = useState<string>();
-  const others = year.closed.filter((c) => c.id !== range?.id);
-  const store = async (closed: ClosedRange[], what: string) => {
-    if (await commit(what, [{ table: 'years', put: { ...year, closed } }])) close();
+
+  const last = to || from;
+  const problem = faultIn({ from, last, year, what, hours });
+  const change = useMemo(
+    () =>
+      (stored: SchoolYear): SchoolYear => {
+        const others = stored.closed.filter((c) => c.id !== range?.id);
+        if (what === 'closed')
+          return { ...stored, closed: [...others, { id: range?.id ?? newId(), from, to: last, label: label.trim() }] };
+        const [a, b] = [toDay(from), toDay(last)];
+        if (what === 'catch-up' || what === 'extra') {
+          const painted = paintDays(
+            { ...stored, closed: others },
+            a,
+            b,
+            { kind: what === 'extra' ? 'open' : what },
+            newId,
+          );
+          return labelled(painted, from, last, label.trim());
+        }
+        const portion = what === 'light' ? share : partShare(hours, { from: dayFrom, to: dayTo });
+        const light = paintDays(
+          { ...stored, closed: withoutRange(others, a, b, newId) },
+          a,
+          b,
+          { kind: 'light', share: portion },
+          newId,
+        );
+        const special = light.special.map((s): SpecialDay =>
+          what === 'part' && s.date >= from && s.date <= last ? { ...s, kind: 'part', ...hours } : s,
+        );
+        return labelled({ ...light, special }, from, last, label.trim());
+      },
+    [what, from, last, label, share, hours, range?.id, dayFrom, dayTo],
+  );
+
+  const before = useStanding(year.id);
+  const after = useMemo(
+    (): Household | undefined =>
+      problem ? undefined : { ...household, years: household.years.map((y) => (y.id === year.id ? change(y) : y)) },
+    [problem, household, change, year.id],
+  );
+  const effect = useEffectOf(before, after, year.id);
+
+  const store = async (make: (stored: SchoolYear) => SchoolYear, words: string) => {
+    const done = await commit(words, (now) => {
+      const stored = byId(now.years, year.id);
+      return stored ? [{ table: 'years', put: make(stored) }] : [];
+    });
+    if (done) close();
   };
   const keep = (e: FormEvent) => {
     e.preventDefault();
-    const last = to || from;
-    if (!isIsoDate(from) || !isIsoDate(last)) return setFault('Give the days as days that exist.');
-    if (last < from) return setFault('The last closed day comes before the first.');
-    if (last < year.start || from > year.end) return setFault(`These days lie outside ${year.name}.`);
-    void store(
-      [...others, { id: range?.id ?? crypto.randomUUID(), from, to: last, label: label.trim() }],
-      `${label.trim() || 'days'} closed`,
-    );
+    setFault(problem);
+    if (problem) return;
+    void store(change, `${label.trim() || 'days'}: ${WHATS.find(([w]) => w === what)![1]}`);
   };
   return (
     <FormDialog
-      title={range ? 'Closed days' : 'Close days'}
+      title={range ? 'Closed days' : 'Days unlike the others'}
       close={close}
       onSubmit={keep}
-      keep={range ? 'Keep' : 'Close them'}
+      keep={range || what !== 'closed' ? 'Keep' : 'Close them'}
     >
+      {!range && (
+        <Field label="They are">
+          {(p) => (
+            <select {...p} value={what} onChange={(e) => setWhat(e.target.value as What)}>
+              {WHATS.map(([w, word]) => (
+                <option key={w} value={w}>
+                  {word}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      )}
       <div className="grid gap-4 sm:grid-cols-2">
         <Field label="From" fault={fault}>
           {(p) => (
@@ -61,26 +133,99 @@ export function ClosedForm({
           )}
         </Field>
       </div>
+      {what === 'light' && (
+        <Field label="Hours, in %" hint="of a full day’s">
+          {(p) => (
+            <input
+              {...p}
+              type="number"
+              min={0}
+              max={99}
+              className="w-28"
+              value={share}
+              onChange={(e) => setShare(Math.max(0, Math.min(99, Math.round(Number(e.target.value)))))}
+            />
+          )}
+        </Field>
+      )}
+      {what === 'part' && (
+        <div className="grid gap-4 sm:grid-cols-2">
+          <Field label="School from">
+            {(p) => (
+              <input
+                {...p}
+                type="time"
+                value={hours.from}
+                onChange={(e) => setHours({ ...hours, from: e.target.value })}
+              />
+            )}
+          </Field>
+          <Field
+            label="School until"
+            hint={
+              isClock(hours.from) && isClock(hours.to)
+                ? `${partShare(hours, { from: dayFrom, to: dayTo })}% of ${dayFrom} to ${dayTo}`
+                : undefined
+            }
+          >
+            {(p) => (
+              <input {...p} type="time" value={hours.to} onChange={(e) => setHours({ ...hours, to: e.target.value })} />
+            )}
+          </Field>
+        </div>
+      )}
       <Field label="What for">
         {(p) => (
           <input
             {...p}
             value={label}
             maxLength={80}
-            placeholder="winter break"
+            placeholder={what === 'closed' ? 'winter break' : what === 'part' ? 'dentist in the afternoon' : ''}
             onChange={(e) => setLabel(e.target.value)}
           />
         )}
       </Field>
+      {effect && <EffectLines effect={effect} />}
       {range && (
         <button
           type="button"
           className="btn self-start"
-          onClick={() => void store(others, `${range.label || 'days'} opened again`)}
+          onClick={() =>
+            void store(
+              (stored) => ({ ...stored, closed: stored.closed.filter((c) => c.id !== range.id) }),
+              `${range.label || 'days'} opened again`,
+            )
+          }
         >
           Open these days again
         </button>
       )}
     </FormDialog>
   );
+}
+
+const labelled = (year: SchoolYear, from: string, to: string, label: string): SchoolYear => ({
+  ...year,
+  special: year.special.map((s) => (s.date >= from && s.date <= to && label ? { ...s, label } : s)),
+});
+
+function faultIn({
+  from,
+  last,
+  year,
+  what,
+  hours,
+}: {
+  from: string;
+  last: string;
+  year: SchoolYear;
+  what: What;
+  hours: { from: string; to: string };
+}): string | undefined {
+  if (!isIsoDate(from) || !isIsoDate(last)) return 'Give the days as days that exist.';
+  if (last < from) return 'The last day comes before the first.';
+  if (last < year.start || from > year.end) return `These days lie outside ${year.name}.`;
+  if (what !== 'part') return undefined;
+  if (!isClock(hours.from) || !isClock(hours.to)) return 'Give both times, like 09:30.';
+  return hours.to <= hours.from ? 'School ends before it begins.' : undefined;
 }

@@ -1,77 +1,96 @@
 import { yupResolver } from '@hookform/resolvers/yup';
+import { useMemo, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { array, number, object, type ObjectSchema, string } from 'yup';
-import { isIsoDate, schoolDays, toDay, type Weekday } from '../../core/calendar';
-import type { SchoolYear } from '../../core/household';
+import { blankYear, isIsoDate, rhythmFault, schoolDays, type Weekday, yearFault } from '../../core/calendar';
+import type { Household, LightDay, Rhythm, SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { Field, WeekdayPicker } from '../ui/field';
+import { WEEKDAY_NAMES } from '../ui/dates';
 import { FormDialog } from '../ui/form-dialog';
+import { EffectLines, useEffectOf, useStanding } from './effect-lines';
+import { RhythmFields } from './rhythm-fields';
 
 interface Values {
   name: string;
   start: string;
   end: string;
   weekdays: Weekday[];
-  lightDays: Weekday[];
-  lightShare: number;
-  targetDays: number;
 }
 
-const whole = (what: string, max: number) =>
-  number()
-    .typeError(`Give ${what} as a number.`)
-    .integer(`Give ${what} as a whole number.`)
-    .min(0, `${what} cannot be below 0.`)
-    .max(max, `${what} cannot be above ${max}.`)
-    .required(`Give ${what}.`);
-
-const schema: ObjectSchema<Values> = object({
-  name: string().trim().required('Give the year a name.').max(80, 'Keep the name under 80 letters.'),
-  start: string()
-    .required('Give the first day.')
-    .test('day', 'Give the first day as a day that exists.', (v) => isIsoDate(v)),
-  end: string()
-    .required('Give the last day.')
-    .test('day', 'Give the last day as a day that exists.', (v) => isIsoDate(v))
-    .test('after', 'The last day comes before the first.', (v, { parent }) => v >= (parent as Values).start)
-    .test('length', 'A school year of more than 400 days is too long: make two.', (v, { parent }) => {
-      const { start } = parent as Values;
-      return !isIsoDate(start) || !isIsoDate(v) || toDay(v) - toDay(start) <= 400;
-    }),
-  weekdays: array().of(number<Weekday>().required()).min(1, 'Choose at least one school day.').required(),
-  lightDays: array().of(number<Weekday>().required()).required(),
-  lightShare: whole('the share', 100),
-  targetDays: whole('the target', 366),
-});
-
-export function YearForm({ year, close }: { year: SchoolYear | undefined; close: () => void }) {
-  const { household, commit } = useHousehold();
-  const { register, handleSubmit, control, formState } = useForm<Values>({
-    resolver: yupResolver(schema),
-    defaultValues: year ?? {
-      name: 'This school year',
-      start: '',
-      end: '',
-      weekdays: [1, 2, 3, 4, 5],
-      lightDays: [],
-      lightShare: 50,
-      targetDays: 170,
-    },
+const schema = (id: string, others: readonly SchoolYear[]): ObjectSchema<Values> =>
+  object({
+    name: string().trim().required('Give the year a name.').max(80, 'Keep the name under 80 letters.'),
+    start: string()
+      .required('Give the first day.')
+      .test('day', 'Give the first day as a day that exists.', (v) => isIsoDate(v)),
+    end: string()
+      .required('Give the last day.')
+      .test('day', 'Give the last day as a day that exists.', (v) => isIsoDate(v))
+      .test('year', function (v) {
+        const { start } = this.parent as Values;
+        if (!isIsoDate(start) || !isIsoDate(v)) return true;
+        const fault = yearFault({ id, start, end: v }, others);
+        return fault ? this.createError({ message: fault }) : true;
+      }),
+    weekdays: array().of(number<Weekday>().required()).min(1, 'Choose at least one school day.').required(),
   });
+
+const LIGHT_SHARE = 50;
+
+/** Dates, weekdays, light days and rhythm of a year, with what a change of them does before it is kept. */
+export function YearForm({
+  year,
+  start,
+  close,
+}: {
+  year: SchoolYear | undefined;
+  /** What a new year begins with: the shape of the one before it. */
+  start: SchoolYear | undefined;
+  close: () => void;
+}) {
+  const { household, commit } = useHousehold();
+  const given = year ?? start;
+  const { register, handleSubmit, control, formState } = useForm<Values>({
+    resolver: yupResolver(schema(year?.id ?? '', household.years)),
+    defaultValues: given ?? { name: 'This school year', start: '', end: '', weekdays: [1, 2, 3, 4, 5] },
+  });
+  const [light, setLight] = useState<LightDay[]>(given?.light ?? []);
+  const [rhythm, setRhythm] = useState<Rhythm | undefined>(given?.rhythm);
+  const [fault, setFault] = useState<string>();
   const { errors } = formState;
-  const now = useWatch({ control });
-  const usable =
-    isIsoDate(now.start) && isIsoDate(now.end) && now.start <= now.end && toDay(now.end) - toDay(now.start) <= 400;
-  const days = usable ? schoolDays({ ...(now as Values), id: '', closed: year?.closed ?? [] }).length : undefined;
-  const keep = handleSubmit(async (v) => {
-    const put: SchoolYear = {
-      id: year?.id ?? crypto.randomUUID(),
-      closed: year?.closed ?? [],
-      ...v,
-      weekdays: [...v.weekdays].sort(),
-      lightDays: v.lightDays.filter((d) => v.weekdays.includes(d)),
+  const now = useWatch({ control }) as Values;
+  const made = useMemo((): SchoolYear | undefined => {
+    if (!isIsoDate(now.start) || !isIsoDate(now.end) || yearFault({ id: year?.id ?? '', ...now }, [])) return undefined;
+    if (rhythm && (rhythmFault(rhythm) || hasBlankDate(rhythm))) return undefined;
+    const base = given ?? { ...blankYear(now), requirement: { days: 170, meets: 'both' as const } };
+    const { rhythm: _r, ...rest } = base;
+    const weekdays = [...(now.weekdays ?? [])].sort((a, b) => a - b);
+    return {
+      ...rest,
+      id: year?.id ?? start?.id ?? crypto.randomUUID(),
+      name: now.name,
+      start: now.start,
+      end: now.end,
+      weekdays,
+      light: light.filter((l) => weekdays.includes(l.weekday)),
+      ...(rhythm ? { rhythm } : {}),
     };
-    if (await commit(`${put.name} ${year ? 'changed' : 'set up'}`, [{ table: 'years', put }])) close();
+  }, [given, light, now, rhythm, start?.id, year?.id]);
+
+  const before = useStanding(year?.id);
+  const after = useMemo(
+    (): Household | undefined =>
+      year && made ? { ...household, years: household.years.map((y) => (y.id === year.id ? made : y)) } : undefined,
+    [household, made, year],
+  );
+  const effect = useEffectOf(before, after, year?.id);
+
+  const keep = handleSubmit(async () => {
+    const bad = rhythm && (hasBlankDate(rhythm) ? 'Give every term and block dates that exist.' : rhythmFault(rhythm));
+    setFault(bad);
+    if (bad || !made) return;
+    if (await commit(`${made.name} ${year ? 'changed' : 'set up'}`, [{ table: 'years', put: made }])) close();
   });
   return (
     <FormDialog
@@ -108,41 +127,53 @@ export function YearForm({ year, close }: { year: SchoolYear | undefined; close:
           {errors.weekdays.message}
         </p>
       )}
-      <Controller
-        control={control}
-        name="lightDays"
-        render={({ field }) => (
-          <WeekdayPicker
-            legend="Light days"
-            value={field.value}
-            onChange={field.onChange}
-            firstDay={household.settings.firstDay}
-            among={(now.weekdays ?? []) as Weekday[]}
-          />
-        )}
+      <WeekdayPicker
+        legend="Light days"
+        value={light.map((l) => l.weekday)}
+        onChange={(days) =>
+          setLight(days.map((weekday) => light.find((l) => l.weekday === weekday) ?? { weekday, share: LIGHT_SHARE }))
+        }
+        firstDay={household.settings.firstDay}
+        among={now.weekdays ?? []}
       />
-      <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="A light day holds, in %" hint="of a full day’s hours" fault={errors.lightShare?.message}>
-          {(p) => <input {...p} type="number" {...register('lightShare', { valueAsNumber: true })} />}
-        </Field>
-        <Field
-          label="School days wanted"
-          hint="Your own number: check your own law."
-          fault={errors.targetDays?.message}
-        >
-          {(p) => <input {...p} type="number" {...register('targetDays', { valueAsNumber: true })} />}
-        </Field>
-      </div>
-      <p role="status">
-        {days === undefined ? (
-          'With both dates in, the school days are counted here.'
-        ) : (
-          <>
-            That makes <b>{days} school days</b>
-            {year && year.closed.length > 0 ? ' with the closed days taken out' : ' before any closed days'}.
-          </>
-        )}
-      </p>
+      {light.length > 0 && (
+        <div className="flex flex-wrap gap-4">
+          {light.map((l) => (
+            <Field key={l.weekday} label={`${WEEKDAY_NAMES[l.weekday]} holds, in %`} hint="of a full day’s hours">
+              {(p) => (
+                <input
+                  {...p}
+                  type="number"
+                  min={0}
+                  max={100}
+                  className="w-28"
+                  value={l.share}
+                  onChange={(e) => {
+                    const share = Math.max(0, Math.min(100, Math.round(Number(e.target.value))));
+                    setLight(light.map((x) => (x.weekday === l.weekday ? { ...x, share } : x)));
+                  }}
+                />
+              )}
+            </Field>
+          ))}
+        </div>
+      )}
+      <RhythmFields value={rhythm} onChange={setRhythm} start={now.start} end={now.end} fault={fault} />
+      {effect && <EffectLines effect={effect} />}
+      {!year && (
+        <p role="status">
+          {made === undefined ? (
+            'With both dates in, the school days are counted here.'
+          ) : (
+            <>
+              That makes <b>{schoolDays(made).length} school days</b> before any closed days.
+            </>
+          )}
+        </p>
+      )}
     </FormDialog>
   );
 }
+
+const hasBlankDate = (r: Rhythm) =>
+  r.kind === 'weeks' ? !isIsoDate(r.from) : r.terms.some((t) => !isIsoDate(t.from) || !isIsoDate(t.to));

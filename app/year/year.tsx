@@ -1,27 +1,58 @@
-import { useState } from 'react';
-import { countDays, type Day, schoolDays, toDay } from '../../core/calendar';
-import { type ClosedRange, type SchoolYear } from '../../core/household';
-import { workedDays } from '../../core/log';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { type ChildCount, childDays, daysAsked, type DayStatus, everybodysDays } from '../../core/attendance';
+import {
+  addMonths,
+  type Day,
+  dayKind,
+  dayLabel,
+  fromDay,
+  isoWeek,
+  monthStart,
+  nextYear,
+  paintDays,
+  schoolDays,
+  teachingWeek,
+  toDay,
+  yearWithOutside,
+} from '../../core/calendar';
+import { byId, type ClosedRange, type Household, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { dayAndDate, longDate, shortDate, WEEKDAY_NAMES } from '../ui/dates';
-import { count, listing } from '../ui/words';
+import { dayAndDate, longDate, monthName } from '../ui/dates';
+import { ChildName } from '../ui/ornament';
+import { count } from '../ui/words';
+import { Almanac, type Sweep } from './almanac';
+import { type Brush, BrushPanel, paintOf, sweepWords } from './brush';
 import { ClosedForm } from './closed-form';
-import { Ribbon } from './ribbon';
+import { Counts } from './counts';
+import { hoursWord, useEffectOf, useStanding } from './effect-lines';
+import { Exceptions } from './exceptions';
+import { RequirementForm } from './requirement-form';
+import { ShapeWords } from './shape-words';
+import { SubNav } from './sub-nav';
 import { YearForm } from './year-form';
 
-export default function Year() {
-  const { household, year, today } = useHousehold();
-  const [editing, setEditing] = useState<SchoolYear | 'new'>();
-  const [closed, setClosed] = useState<ClosedRange | 'new'>();
-  const style = household.settings.dateStyle;
-  const form = editing && (
-    <YearForm year={editing === 'new' ? undefined : editing} close={() => setEditing(undefined)} />
-  );
+const newId = () => crypto.randomUUID();
 
+/** The school year at a glance: counted, drawn, and changed by pressing its days. */
+export default function Year() {
+  const { household, year: current, today } = useHousehold();
+  const [params] = useSearchParams();
+  const asked = byId(household.years, params.get('year') ?? '');
+  const year = asked ? yearWithOutside(household, asked) : current;
+  const [editing, setEditing] = useState<SchoolYear | 'new'>();
+  const form = editing && (
+    <YearForm
+      year={editing === 'new' ? undefined : editing}
+      start={editing === 'new' && year ? nextYear(year, newId(), 'Next school year') : undefined}
+      close={() => setEditing(undefined)}
+    />
+  );
   if (!year) {
     return (
       <div className="max-w-2xl">
         <h1 className="pb-2">Year</h1>
+        <SubNav />
         <div className="double-rule pt-4">
           <p className="pb-4">No school year yet. It needs a first and a last day, and the weekdays you teach on.</p>
           <button type="button" className="btn btn-strong" onClick={() => setEditing('new')}>
@@ -32,16 +63,18 @@ export default function Year() {
       </div>
     );
   }
-
-  const counts = countDays(year, today, workedDays(household.marks));
-  const open = schoolDays(year);
-  const daysOf = (c: ClosedRange) => countClosed(year, c);
+  const others = household.years.filter((y) => y.id !== year.id).sort((a, b) => (a.start < b.start ? -1 : 1));
   return (
-    <div>
-      <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
+    <div className="year-sheet">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-3">
         <h1>{year.name}</h1>
-        <span className="flex gap-2">
-          <button type="button" className="btn" onClick={() => setEditing(year)}>
+        <span className="flex flex-wrap gap-2 print:hidden">
+          {others.map((y) => (
+            <Link key={y.id} className="btn" to={y.id === current?.id ? '/year' : `/year?year=${y.id}`}>
+              {y.name}
+            </Link>
+          ))}
+          <button type="button" className="btn" onClick={() => setEditing(byId(household.years, year.id))}>
             Change the year
           </button>
           <button type="button" className="btn" onClick={() => setEditing('new')}>
@@ -49,104 +82,204 @@ export default function Year() {
           </button>
         </span>
       </div>
-      <div className="double-rule grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 pt-4 lg:grid-cols-[1fr_1fr]">
-        <section aria-labelledby="count">
-          <h2 id="count">School days</h2>
-          <table className="figures w-full">
-            <tbody>
-              <Figure n={counts.taught} what="taught so far" note="days with work marked on them" />
-              <Figure n={counts.toCome} what="to come" note={`up to ${longDate(style, toDay(year.end))}`} />
-              <Figure n={counts.target} what="wanted" note="your own target: check your own law" />
-              <Figure
-                n={Math.abs(counts.spare)}
-                what={counts.spare >= 0 ? 'to spare' : 'too few'}
-                note={counts.spare >= 0 ? 'days that can still be lost' : 'open some days, or lower the target'}
-                strong
-              />
-            </tbody>
-          </table>
-          {counts.unmarked.length > 0 && (
-            <p className="pt-2 text-[0.95rem]">
-              {count(counts.unmarked.length, 'past school day carries', 'past school days carry')} no mark:{' '}
-              {listing(counts.unmarked.slice(-4).map((d) => dayAndDate(style, d)))}
-              {counts.unmarked.length > 4 && ' and earlier ones'}.{' '}
-              {counts.unmarked.length === 1
-                ? 'It is not counted as taught. Close it below if it was free.'
-                : 'They are not counted as taught. Close them below if they were free.'}
-            </p>
-          )}
-        </section>
-        <section aria-labelledby="shape">
-          <h2 id="shape">Its shape</h2>
-          <p className="pt-1">
-            {shortDate(style, year.start, today)} to {shortDate(style, year.end, today)}, on{' '}
-            {listing(year.weekdays.map((d) => WEEKDAY_NAMES[d]))}: <b>{count(open.length, 'school day')}</b>.
+      <SubNav />
+      <YearPage key={year.id} year={year} today={today} />
+      {form}
+    </div>
+  );
+}
+
+function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
+  const { household, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const [from, setFrom] = useState(() => monthStart(toDay(year.start)));
+  const [childId, setChildId] = useState('');
+  const [brush, setBrush] = useState<Brush>({ tool: 'look', label: '', share: 50 });
+  const [sweep, setSweep] = useState<Sweep>();
+  const [closed, setClosed] = useState<ClosedRange | 'new'>();
+  const [requiring, setRequiring] = useState(false);
+
+  const statuses = useMemo((): ReadonlyMap<Day, DayStatus> => {
+    const child = byId(household.children, childId);
+    const days = child ? childDays(household, year, child, today) : everybodysDays(household, year, today);
+    return new Map(days.map((d) => [d.day, d.status]));
+  }, [household, year, childId, today]);
+
+  const before = useStanding(year.id);
+  const tried = useDeferredValue(sweep);
+  const after = useMemo((): Household | undefined => {
+    const paint = paintOf(brush);
+    const stored = byId(household.years, year.id);
+    if (!tried || !paint || !stored) return undefined;
+    const painted = paintDays(stored, tried.from, tried.to, paint, newId);
+    return { ...household, years: household.years.map((y) => (y.id === stored.id ? painted : y)) };
+  }, [tried, brush, household, year.id]);
+  const effect = useEffectOf(before, after, year.id);
+
+  const keep = (s: Sweep) => {
+    const paint = paintOf(brush);
+    setSweep(undefined);
+    if (!paint) return;
+    const [a, b] = [Math.min(s.from, s.to), Math.max(s.from, s.to)];
+    const span = b > a ? `${dayAndDate(style, a)} – ${dayAndDate(style, b)}` : dayAndDate(style, a);
+    void commit(sweepWords(brush, span), (now) => {
+      const stored = byId(now.years, year.id);
+      return stored ? [{ table: 'years', put: paintDays(stored, a, b, paint, newId) }] : [];
+    });
+  };
+  const letGo = (s: Sweep) => (brush.tool === 'look' ? setSweep(undefined) : keep(s));
+
+  const describe = (day: Day): string => {
+    const kind = dayKind(year, day);
+    const label = dayLabel(year, day);
+    const school = kind === 'full' || kind === 'light';
+    const parts = [
+      `${longDate(style, day)} ${fromDay(day).slice(0, 4)}: ${KINDS[kind]}${label ? ` (${label})` : ''}`,
+      statuses.get(day) && STATUS[statuses.get(day)!],
+      school && `teaching week ${teachingWeek(year, day, household.settings.firstDay)}`,
+      `calendar week ${isoWeek(day)}`,
+    ];
+    return parts.filter(Boolean).join(' · ');
+  };
+  const asked = useMemo(() => daysAsked(household, year, today).length, [household, year, today]);
+  const spare = (before?.children ?? []).filter((c) => c.days.spare !== undefined || c.minutes.spare !== undefined);
+
+  return (
+    <div className="double-rule pt-3">
+      {spare.length > 0 && (
+        <p className="flex flex-wrap gap-x-6 pb-2 print:hidden">
+          <span className="label self-center">To spare</span>
+          {spare.map((c) => (
+            <span key={c.child.id} className="inline-flex items-center gap-1.5">
+              <ChildName child={c.child} />
+              <b>{spareWords(c)}</b>
+            </span>
+          ))}
+        </p>
+      )}
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,1fr)_330px] print:block">
+        <div>
+          <div className="flex flex-wrap items-end justify-between gap-3 pb-1 print:hidden">
+            <label className="flex max-w-full min-w-0 items-center gap-2">
+              <span className="label flex-none">Drawn for</span>
+              <select className="min-w-0" value={childId} onChange={(e) => setChildId(e.target.value)}>
+                <option value="">everybody</option>
+                {household.children.map((c) => (
+                  <option key={c.id} value={c.id}>
+                    {c.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label className="flex max-w-full min-w-0 items-center gap-2">
+              <span className="label flex-none">Twelve months from</span>
+              <select className="min-w-0" value={from} onChange={(e) => setFrom(Number(e.target.value))}>
+                {Array.from({ length: 25 }, (_, i) => addMonths(monthStart(toDay(year.start)), i - 12)).map((m) => (
+                  <option key={m} value={m}>
+                    {monthName(Number(fromDay(m).slice(5, 7)))} {fromDay(m).slice(0, 4)}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </div>
+          <Almanac
+            year={year}
+            from={from}
+            statuses={statuses}
+            today={today}
+            sweep={sweep}
+            onSweep={setSweep}
+            onLetGo={letGo}
+            onKeep={letGo}
+            describe={describe}
+          />
+          <p className="text-[0.9rem] text-soft">
+            Box: school. Low box: light. Dotted: kept to catch up. Struck: closed. Filled: taught. ?: nothing marked. s:
+            sick. a: away. Above: teaching weeks.
           </p>
-          {year.lightDays.length > 0 && (
+        </div>
+        <div className="order-first flex flex-col gap-4 lg:order-none print:pt-3">
+          <BrushPanel
+            brush={brush}
+            setBrush={setBrush}
+            sweep={sweep}
+            effect={effect}
+            keep={() => sweep && keep(sweep)}
+            leave={() => setSweep(undefined)}
+          />
+          <section aria-labelledby="shape" className="hidden lg:block print:block">
+            <h2 id="shape">Its shape</h2>
+            <ShapeWords year={year} />
             <p className="pt-1">
-              {listing(year.lightDays.map((d) => WEEKDAY_NAMES[d]))} {year.lightDays.length === 1 ? 'is' : 'are'} light:{' '}
-              {year.lightShare}% of a full day’s hours.
+              <b>{count(schoolDays(year).length, 'school day')}</b> in all.
             </p>
-          )}
-          <div className="flex items-baseline justify-between pt-4">
-            <h3>Closed</h3>
-            <button type="button" className="btn" onClick={() => setClosed('new')}>
-              Close days
+          </section>
+        </div>
+      </div>
+      {sweep && effect && (
+        <p className="fixed inset-x-0 bottom-[56px] z-20 flex flex-wrap items-center gap-3 border-t border-ink bg-sheet px-4 py-2 lg:hidden print:hidden">
+          <span className="min-w-0 flex-1">
+            {count(effect.schoolDays.before, 'school day')} to come → <b>{effect.schoolDays.after}</b>
+          </span>
+          <button type="button" className="btn btn-strong" onClick={() => keep(sweep)}>
+            Keep these days
+          </button>
+          <button type="button" className="btn" onClick={() => setSweep(undefined)}>
+            Leave them
+          </button>
+        </p>
+      )}
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 pt-6 lg:grid-cols-2 print:grid-cols-[1.15fr_1fr] print:gap-x-6 print:pt-3">
+        <section aria-labelledby="count">
+          <div className="flex items-baseline justify-between">
+            <h2 id="count">Counted</h2>
+            <button type="button" className="btn" onClick={() => setRequiring(true)}>
+              What is required
             </button>
           </div>
-          {year.closed.length === 0 && (
-            <p className="text-soft">No day is closed yet: holidays, trips, breaks of an outside class.</p>
+          <Counts year={year} />
+          {asked > 0 && (
+            <p className="pt-2 print:hidden">
+              {count(asked, 'past school day carries', 'past school days carry')} no mark.{' '}
+              <Link className="page-link" to="/year/attendance">
+                Say what {asked === 1 ? 'it was' : 'they were'}
+              </Link>
+            </p>
           )}
-          <ul>
-            {[...year.closed]
-              .sort((a, b) => (a.from < b.from ? -1 : 1))
-              .map((c) => (
-                <li key={c.id} className="flex items-center justify-between gap-3 border-b border-rule">
-                  <span className="wrap-break-word">
-                    {shortDate(style, c.from, today)}
-                    {c.to !== c.from && ` – ${shortDate(style, c.to, today)}`} · {c.label || 'closed'}{' '}
-                    <span className="text-soft">· {count(daysOf(c), 'school day')}</span>
-                  </span>
-                  <button
-                    type="button"
-                    className="btn btn-quiet page-link"
-                    aria-label={`Change ${c.label}`}
-                    onClick={() => setClosed(c)}
-                  >
-                    Change
-                  </button>
-                </li>
-              ))}
-          </ul>
         </section>
+        <Exceptions year={year} today={today} edit={setClosed} />
       </div>
-      <section className="pt-6" aria-labelledby="ribbon">
-        <h2 id="ribbon" className="pb-1">
-          Day by day
-        </h2>
-        <Ribbon year={year} today={today} />
-      </section>
-      {form}
+      {requiring && <RequirementForm year={byId(household.years, year.id) ?? year} close={() => setRequiring(false)} />}
       {closed && (
-        <ClosedForm year={year} range={closed === 'new' ? undefined : closed} close={() => setClosed(undefined)} />
+        <ClosedForm
+          year={byId(household.years, year.id) ?? year}
+          range={closed === 'new' ? undefined : closed}
+          close={() => setClosed(undefined)}
+        />
       )}
     </div>
   );
 }
 
-function Figure({ n, what, note, strong }: { n: number; what: string; note: string; strong?: boolean }) {
-  return (
-    <tr>
-      <td className={`w-20 !pr-4 text-right text-[1.75rem] leading-none ${strong ? 'font-semibold' : ''}`}>{n}</td>
-      <td className={strong ? 'font-semibold' : ''}>{what}</td>
-      <td className="text-[0.95rem] text-soft">{note}</td>
-    </tr>
-  );
+function spareWords({ days, minutes }: ChildCount): string {
+  const parts = [
+    days.spare !== undefined && (days.spare < 0 ? `${count(-days.spare, 'day')} short` : count(days.spare, 'day')),
+    minutes.spare !== undefined && `${hoursWord(minutes.spare)} h`,
+  ];
+  return parts.filter((w) => w !== false).join(', ');
 }
 
-/** School days that a closed range takes: those that would be open without it. */
-function countClosed(year: SchoolYear, range: ClosedRange): number {
-  const without = { ...year, closed: year.closed.filter((c) => c.id !== range.id) };
-  const days = (d: Day) => d >= toDay(range.from) && d <= toDay(range.to);
-  return schoolDays(without).filter(days).length;
-}
+const KINDS = {
+  outside: 'outside the school year',
+  weekend: 'no school weekday',
+  closed: 'closed',
+  'catch-up': 'kept to catch up on',
+  light: 'a light school day',
+  full: 'a school day',
+};
+const STATUS: Partial<Record<DayStatus, string>> = {
+  taught: 'taught',
+  sick: 'sick',
+  away: 'away',
+  unmarked: 'nothing marked',
+};

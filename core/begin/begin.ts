@@ -1,9 +1,22 @@
-import { ageOn, type Day, fromDay, isIsoDate, schoolDays, toDay, type Weekday, weekdayOf } from '../calendar';
+import {
+  ageOn,
+  blankYear,
+  type Day,
+  fromDay,
+  isIsoDate,
+  schoolDays,
+  toDay,
+  type Weekday,
+  weekdayOf,
+  yearFault,
+} from '../calendar';
 import { type CoursePattern, expandPattern, flatten, KIND_DEFAULTS } from '../course';
 import {
   COLOURS,
   type Child,
   type Course,
+  defaultSettings,
+  emptyHousehold,
   type Enrolment,
   type Id,
   ORNAMENTS,
@@ -39,7 +52,6 @@ export interface Begun {
 
 /** School weeks of a year offered to somebody new: 36 of teaching (common practice) and four of breaks. */
 const WEEKS_OFFERED = 40;
-const LONGEST_YEAR = 400;
 
 /** First and last day offered: from the coming Monday (today, if it is one) to a Friday forty weeks on. */
 export function yearOffered(today: Day): { start: string; end: string } {
@@ -80,8 +92,8 @@ export function begin(wish: BeginWish, today: Day, newId: () => Id): Begun | { f
   if (!isIsoDate(wish.start)) faults.start = 'Give the first day as a day that exists.';
   if (!isIsoDate(wish.end)) faults.end = 'Give the last day as a day that exists.';
   else if (isIsoDate(wish.start)) {
-    if (wish.end < wish.start) faults.end = 'The last day comes before the first.';
-    else if (toDay(wish.end) - toDay(wish.start) > LONGEST_YEAR) faults.end = 'A school year has at most 400 days.';
+    const fault = yearFault({ id: '', start: wish.start, end: wish.end }, []);
+    if (fault) faults.end = fault;
   }
   if (wish.weekdays.length === 0) faults.weekdays = 'Choose at least one school day.';
   if (!wish.title.trim()) faults.title = 'Give the course a title, as it stands on the cover.';
@@ -110,18 +122,10 @@ export function begin(wish: BeginWish, today: Day, newId: () => Id): Begun | { f
     ornament: ORNAMENTS[i % ORNAMENTS.length]!,
     minutesPerDay: minutesForAge(ageOn(c.born, fromDay(today))),
   }));
-  const year: SchoolYear = {
-    id: newId(),
-    name: 'This school year',
-    start: wish.start,
-    end: wish.end,
-    weekdays: [...wish.weekdays].sort((a, b) => a - b),
-    lightDays: [],
-    lightShare: 50,
-    targetDays: 0,
-    closed: [],
-  };
-  year.targetDays = Math.min(366, schoolDays(year).length);
+  const { start, end } = wish;
+  const draft = blankYear({ start, end, weekdays: [...wish.weekdays].sort((a, b) => a - b) });
+  const requirement = { days: Math.min(366, schoolDays(draft).length), meets: 'both' as const };
+  const year: SchoolYear = { ...draft, id: newId(), name: 'This school year', requirement };
   const course: Course = {
     id: newId(),
     title: wish.title.trim().slice(0, 500),
@@ -140,7 +144,8 @@ export function begin(wish: BeginWish, today: Day, newId: () => Id): Begun | { f
     life: 'running',
     takesOptional: true,
   };
-  const sittings = openDates(enrolment, year).filter((d) => d >= today).length;
+  const nobodyAway = emptyHousehold(defaultSettings(1, 'year-month-day'));
+  const sittings = openDates(nobodyAway, enrolment, year).filter((d) => d >= today).length;
   const steps = flatten(course).length;
   enrolment.rule = ruleOffered(steps, sittings, year.weekdays.length);
   enrolment.perSitting = enrolment.rule.kind === 'even' ? evenPerSitting(steps, sittings) : 1;

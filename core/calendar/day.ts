@@ -9,6 +9,36 @@ export type IsoDate = string;
 export type Day = number;
 /** ISO 8601 weekday: 1 is Monday, 7 is Sunday. */
 export type Weekday = 1 | 2 | 3 | 4 | 5 | 6 | 7;
+/** Their names in English, as the program writes and reads them. */
+export const WEEKDAY_NAMES: Record<Weekday, string> = {
+  1: 'Monday',
+  2: 'Tuesday',
+  3: 'Wednesday',
+  4: 'Thursday',
+  5: 'Friday',
+  6: 'Saturday',
+  7: 'Sunday',
+};
+
+/** A time of day in ISO 8601 form, `HH:MM`, 00:00 to 24:00. */
+export type Clock = string;
+
+const CLOCK = /^([01]\d|2[0-3]):([0-5]\d)$/;
+
+/** True when the text is a time of day `HH:MM`; 24:00, the end of a day, is one too. */
+export function isClock(text: unknown): text is Clock {
+  return typeof text === 'string' && (CLOCK.test(text) || text === '24:00');
+}
+
+/** Minutes from midnight, 0 to 1440: `minutesOf('09:30') === 570`. */
+export function minutesOf(clock: Clock): number {
+  return Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3, 5));
+}
+
+/** The time of day so many minutes after midnight (0 to 1440): `clockOf(570) === '09:30'`. */
+export function clockOf(minutes: number): Clock {
+  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+}
 
 const PATTERN = /^([1-9]\d{3})-(\d{2})-(\d{2})$/;
 const MS_A_DAY = 86_400_000;
@@ -58,4 +88,23 @@ export function weekStart(day: Day, firstDay: Weekday): Day {
 export function ageOn(born: IsoDate, on: IsoDate): number {
   const years = Number(on.slice(0, 4)) - Number(born.slice(0, 4));
   return on.slice(5) < born.slice(5) ? years - 1 : years;
+}
+
+/** The number of the ISO 8601 week that holds the day (1 to 53): the week of a year's first Thursday is its week 1. */
+export function isoWeek(day: Day): number {
+  const thursday = weekStart(day, 1) + 3;
+  const firstDay = toDay(`${fromDay(thursday).slice(0, 4)}-01-01`);
+  return Math.floor((thursday - firstDay) / 7) + 1;
+}
+
+/** The first day of the month that holds the day. */
+export function monthStart(day: Day): Day {
+  return toDay(`${fromDay(day).slice(0, 7)}-01`);
+}
+
+/** The first day of the month so many months later (negative: earlier). */
+export function addMonths(first: Day, months: number): Day {
+  const [year, month] = fromDay(first).split('-').map(Number) as [number, number];
+  const n = year * 12 + month - 1 + months;
+  return toDay(`${String(Math.floor(n / 12)).padStart(4, '0')}-${String((n % 12) + 1).padStart(2, '0')}-01`);
 }

@@ -1,44 +1,113 @@
-import type { SchoolYear } from '../household/types';
-import { type Day, toDay, type Weekday, weekdayOf, weekStart } from './day';
+import type { SchoolYear, SpecialDay } from '../household/types';
+import { type Day, toDay, weekdayOf, weekStart, type Weekday } from './day';
+import { blocksOf } from './rhythm';
 
-/** What a date of the calendar is: outside the year, not a school weekday, closed by the household, light, or full. */
-export type DayKind = 'outside' | 'weekend' | 'closed' | 'light' | 'full';
+/**
+ * What a date of the calendar is: outside the year, not a school weekday, closed by the household or by its rhythm,
+ * kept free to catch up on, light (part-days too), or full.
+ */
+export type DayKind = 'outside' | 'weekend' | 'closed' | 'catch-up' | 'light' | 'full';
 
-/** The kind of one day in a school year. Closed ranges win over weekdays; both ends of a range are closed. */
-export function dayKind(year: SchoolYear, day: Day): DayKind {
-  if (day < toDay(year.start) || day > toDay(year.end)) return 'outside';
-  const weekday = weekdayOf(day);
-  if (!year.weekdays.includes(weekday)) return 'weekend';
-  if (closedLabel(year, day) !== undefined) return 'closed';
-  return year.lightDays.includes(weekday) ? 'light' : 'full';
+/** A school year has at most so many days; a longer one is two. */
+export const LONGEST_YEAR = 400;
+
+/** One date of a year, as everything that was said of it makes it. */
+interface Entry {
+  kind: DayKind;
+  /** 0 to 1: the share of a full day's hours that the day holds. */
+  share: number;
+  label: string;
+  special?: SpecialDay;
 }
 
-/** The label of the closed range that holds the day, or undefined when none does. */
-export function closedLabel(year: SchoolYear, day: Day): string | undefined {
-  return year.closed.find((c) => toDay(c.from) <= day && day <= toDay(c.to))?.label;
-}
+const tables = new WeakMap<SchoolYear, { first: Day; entries: Entry[]; open: Day[] }>();
 
-const openCache = new WeakMap<SchoolYear, Day[]>();
-
-/** All school days of a year in order: school weekdays inside it that no range closes. Light days are school days. */
-export function schoolDays(year: SchoolYear): readonly Day[] {
-  const known = openCache.get(year);
+/**
+ * Every date of a year, worked out once. What was said of the date itself counts first; then closed ranges; then the
+ * rhythm (between terms, in a week off, there is no school); then weekdays and light weekdays.
+ */
+function tableOf(year: SchoolYear): { first: Day; entries: Entry[]; open: Day[] } {
+  const known = tables.get(year);
   if (known) return known;
   const first = toDay(year.start);
   const last = toDay(year.end);
-  const closed = new Set<Day>();
-  for (const c of year.closed) {
-    for (let d = Math.max(first, toDay(c.from)); d <= Math.min(last, toDay(c.to)); d++) closed.add(d);
+  const entries: Entry[] = [];
+  for (let d = first; d <= last; d++) {
+    const weekday = weekdayOf(d);
+    const light = year.light.find((l) => l.weekday === weekday);
+    entries.push(
+      !year.weekdays.includes(weekday)
+        ? { kind: 'weekend', share: 1, label: '' }
+        : { kind: light ? 'light' : 'full', share: light ? light.share / 100 : 1, label: '' },
+    );
   }
-  const days: Day[] = [];
-  for (let d = first; d <= last; d++) if (year.weekdays.includes(weekdayOf(d)) && !closed.has(d)) days.push(d);
-  openCache.set(year, days);
-  return days;
+  const close = (from: Day, to: Day, label: string) => {
+    for (let d = Math.max(first, from); d <= Math.min(last, to); d++) {
+      const e = entries[d - first]!;
+      if (e.kind !== 'weekend')
+        entries[d - first] = { kind: 'closed', share: e.share, label: e.kind === 'closed' ? e.label : label };
+    }
+  };
+  // A range that is named wins over the break it lies in; of several, the first.
+  for (const c of year.closed) close(toDay(c.from), toDay(c.to), c.label);
+  if (year.rhythm) {
+    const off = year.rhythm.kind === 'terms' ? 'between terms' : 'week off';
+    let next = first;
+    for (const b of blocksOf(year.rhythm, last)) {
+      close(next, b.from - 1, off);
+      next = Math.max(next, b.to + 1);
+    }
+    close(next, last, off);
+  }
+  for (const s of year.special) {
+    const d = toDay(s.date);
+    if (d < first || d > last) continue;
+    const kind = s.kind === 'catch-up' ? 'catch-up' : s.share < 100 ? 'light' : 'full';
+    entries[d - first] = { kind, share: s.share / 100, label: s.label, special: s };
+  }
+  const open: Day[] = [];
+  entries.forEach((e, i) => (e.kind === 'light' || e.kind === 'full') && open.push(first + i));
+  const table = { first, entries, open };
+  tables.set(year, table);
+  return table;
 }
 
-/** The share (0 to 1) of a full day's hours that the day holds: light days hold `lightShare` per cent. */
+const entryOf = (year: SchoolYear, day: Day): Entry | undefined => {
+  const { first, entries } = tableOf(year);
+  return entries[day - first];
+};
+
+/** The kind of one day in a school year. */
+export function dayKind(year: SchoolYear, day: Day): DayKind {
+  return entryOf(year, day)?.kind ?? 'outside';
+}
+
+/** Why a day is closed or special, in the parent's words; empty or undefined when nothing was said. */
+export function dayLabel(year: SchoolYear, day: Day): string | undefined {
+  return entryOf(year, day)?.label;
+}
+
+/** What was said of this one date, if anything was. */
+export function specialOn(year: SchoolYear, day: Day): SpecialDay | undefined {
+  return entryOf(year, day)?.special;
+}
+
+/** All school days of a year in order, light ones and part-days too; days to catch up on are none until worked on. */
+export function schoolDays(year: SchoolYear): readonly Day[] {
+  return tableOf(year).open;
+}
+
+/** The days of a year kept free to catch up on, in order. */
+export function catchUpDays(year: SchoolYear): Day[] {
+  return year.special
+    .filter((s) => s.kind === 'catch-up' && dayKind(year, toDay(s.date)) === 'catch-up')
+    .map((s) => toDay(s.date))
+    .sort((a, b) => a - b);
+}
+
+/** The share (0 to 1) of a full day's hours that a school day, or a day to catch up on, holds. */
 export function dayShare(year: SchoolYear, day: Day): number {
-  return year.lightDays.includes(weekdayOf(day)) ? year.lightShare / 100 : 1;
+  return entryOf(year, day)?.share ?? 1;
 }
 
 /** Where a school year stands against its target, all figures in school days. */
@@ -49,15 +118,12 @@ export interface DayCount {
   unmarked: Day[];
   /** School days from today on; today is left out once it is taught. */
   toCome: number;
-  /** The household's own target for the year. */
-  target: number;
-  /** taught + toCome − target; negative when the calendar cannot reach the target. */
-  spare: number;
 }
 
 /**
- * Counts a year's school days. `worked` holds the days on which work was marked; a taught day that is no
- * school day (a Saturday of catching up) counts as taught. Marks after today are left out.
+ * Counts the days on which the household held school. `worked` holds the days on which work was marked; a taught day
+ * that is no school day (a Saturday of catching up) counts as taught. Marks after today are left out. What each child
+ * has against what is required is counted by core/attendance.
  */
 export function countDays(year: SchoolYear, today: Day, worked: ReadonlySet<Day>): DayCount {
   const first = toDay(year.start);
@@ -67,7 +133,7 @@ export function countDays(year: SchoolYear, today: Day, worked: ReadonlySet<Day>
   const open = schoolDays(year);
   const unmarked = open.filter((d) => d < today && !worked.has(d));
   const toCome = open.filter((d) => d > today || (d === today && !worked.has(d))).length;
-  return { taught, unmarked, toCome, target: year.targetDays, spare: taught + toCome - year.targetDays };
+  return { taught, unmarked, toCome };
 }
 
 /** The number of the teaching week that holds the day: weeks of the household with no school day are not counted. */
@@ -83,6 +149,18 @@ export function yearFor(years: readonly SchoolYear[], day: Day): SchoolYear | un
   const sorted = [...years].sort((a, b) => (a.start < b.start ? -1 : 1));
   const holding = sorted.find((y) => toDay(y.start) <= day && day <= toDay(y.end));
   return holding ?? sorted.find((y) => toDay(y.start) > day) ?? sorted.at(-1);
+}
+
+/** What keeps the dates of a year from being kept beside the other years, in a sentence; undefined when nothing does. */
+export function yearFault(
+  year: Pick<SchoolYear, 'id' | 'start' | 'end'>,
+  others: readonly SchoolYear[],
+): string | undefined {
+  if (year.end < year.start) return 'The last day comes before the first.';
+  if (toDay(year.end) - toDay(year.start) > LONGEST_YEAR)
+    return `A school year has at most ${LONGEST_YEAR} days: make two.`;
+  const met = others.find((o) => o.id !== year.id && o.start <= year.end && year.start <= o.end);
+  return met && `These days run into “${met.name}” (${met.start} to ${met.end}): a day belongs to one year.`;
 }
 
 /** The first school day on or after `day`, or undefined when the year has none left. */

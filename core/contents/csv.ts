@@ -1,18 +1,7 @@
 import Papa from 'papaparse';
-import {
-  type Course,
-  KINDS,
-  type Kind,
-  type Lesson,
-  PRESENCES,
-  type Presence,
-  type Step,
-  type Unit,
-} from '../household/types';
-
-/** Columns of a course as CSV, one row a step; a lesson’s rows stand together. Only `title` must be there. */
-export const COURSE_COLUMNS = ['unit', 'title', 'pages', 'step', 'label', 'minutes', 'presence', 'optional'] as const;
-type Column = (typeof COURSE_COLUMNS)[number];
+import { WEEKDAY_NAMES } from '../calendar/day';
+import type { Course, Lesson, Step, Unit } from '../household/types';
+import { type CellValues, COURSE_COLUMNS, type CourseColumn, readCell } from './cell';
 
 export interface CsvFault {
   /** Row of the file, the header being row 1. */
@@ -48,7 +37,7 @@ export function readCourseCsv(text: string, prefix = ''): CsvReading {
   });
   const [header = [], ...body] = parsed.data;
   const columns = header.map((h) => h.trim().toLowerCase());
-  const unknown = columns.find((c) => c !== '' && !COURSE_COLUMNS.includes(c as Column));
+  const unknown = columns.find((c) => c !== '' && !COURSE_COLUMNS.includes(c as CourseColumn));
   const headerFault = (sentence: string): CsvReading => ({
     units: [],
     rows: 0,
@@ -71,56 +60,56 @@ export function readCourseCsv(text: string, prefix = ''): CsvReading {
   const units: Unit[] = [];
   let lessons = 0;
   let rows = 0;
-  let last: { unit: string; title: string; lesson: Lesson } | undefined;
+  let last: { unit: string; title: string; track: string | undefined; lesson: Lesson } | undefined;
   body.slice(0, MOST_ROWS).forEach((cells, i) => {
-    const cell = (c: Column) => undefuse((cells[columns.indexOf(c)] ?? '').trim());
+    const cell = (c: CourseColumn) => undefuse((cells[columns.indexOf(c)] ?? '').trim());
     const result = readRow(cell);
     if ('sentence' in result) {
       faults.push({ row: i + 2, ...result });
       return;
     }
     rows++;
-    const unitTitle = cell('unit');
-    const title = cell('title').slice(0, 500);
-    if (!last || last.title !== title || last.unit !== unitTitle) {
+    const { unit: unitTitle, title, track, pages, prepare } = result;
+    if (!last || last.title !== title || last.unit !== unitTitle || last.track !== track) {
       let unit = units.at(-1);
-      if (!unit || unit.title !== unitTitle) {
-        unit = { id: `${prefix}U${units.length + 1}`, title: unitTitle.slice(0, 500), lessons: [] };
+      if (!unit || unit.title !== unitTitle || unit.track !== track) {
+        unit = { id: `${prefix}U${units.length + 1}`, title: unitTitle, ...(track ? { track } : {}), lessons: [] };
         units.push(unit);
       }
-      const pages = cell('pages').slice(0, 60);
-      const lesson = { id: `${prefix}L${++lessons}`, title, ...(pages ? { pages } : {}), steps: [] as Step[] };
+      const id = `${prefix}L${++lessons}`;
+      const lesson = { id, title, ...(pages ? { pages } : {}), ...(prepare ? { prepare } : {}), steps: [] as Step[] };
       unit.lessons.push(lesson);
-      last = { unit: unitTitle, title, lesson };
+      last = { unit: unitTitle, title, track, lesson };
     }
-    last.lesson.steps.push({ id: `${last.lesson.id}-${last.lesson.steps.length + 1}`, ...result });
+    last.lesson.steps.push(stepOf(result, `${last.lesson.id}-${last.lesson.steps.length + 1}`));
   });
   return { units, rows, faults: faults.sort((a, b) => a.row - b.row) };
 }
 
-/** One row as a step without its id, or what is wrong with it. */
-function readRow(cell: (c: Column) => string): Omit<Step, 'id'> | Omit<CsvFault, 'row'> {
-  if (!cell('title')) return { column: 'title', sentence: 'The lesson has no title.' };
-  const word = cell('step').toLowerCase() || 'introduce';
-  const kind = word === 'test' ? 'assess' : word;
-  if (!KINDS.includes(kind as Kind))
-    return { column: 'step', sentence: `“${cell('step')}” is no kind of step; write one of ${KINDS.join(', ')}.` };
-  const minutes = cell('minutes');
-  if (minutes && !(/^\d+$/.test(minutes) && Number(minutes) >= 1 && Number(minutes) <= 600))
-    return { column: 'minutes', sentence: `“${minutes}” is no whole number of minutes from 1 to 600.` };
-  const presence = cell('presence').toLowerCase();
-  if (presence && !PRESENCES.includes(presence as Presence))
-    return { column: 'presence', sentence: `“${presence}” is not one of ${PRESENCES.join(', ')}.` };
-  const optional = cell('optional').toLowerCase();
-  if (optional && !['yes', 'no', 'true', 'false', 'x'].includes(optional))
-    return { column: 'optional', sentence: `“${optional}” should be yes or no.` };
-  const label = cell('label').slice(0, 500);
+type CellReader = (c: CourseColumn) => string;
+
+/** One row as the values of its cells, or what is wrong with the first faulty one. */
+function readRow(cell: CellReader): CellValues | Omit<CsvFault, 'row'> {
+  const values: Partial<Record<CourseColumn, unknown>> = {};
+  for (const column of COURSE_COLUMNS) {
+    const read = readCell(column, cell(column));
+    if ('sentence' in read) return { column, sentence: read.sentence };
+    values[column] = read.value;
+  }
+  return values as unknown as CellValues;
+}
+
+/** The step that a row's cells describe, with an id. */
+export function stepOf(v: CellValues, id: string): Step {
   return {
-    kind: kind as Kind,
-    ...(label ? { label } : {}),
-    ...(minutes ? { minutes: Number(minutes) } : {}),
-    ...(presence ? { presence: presence as Presence } : {}),
-    ...(['yes', 'true', 'x'].includes(optional) ? { optional: true } : {}),
+    id,
+    kind: v.step,
+    ...(v.label ? { label: v.label } : {}),
+    ...(v.minutes ? { minutes: v.minutes } : {}),
+    ...(v.presence ? { presence: v.presence } : {}),
+    ...(v.optional ? { optional: true } : {}),
+    ...(v.variant ? { variant: v.variant } : {}),
+    ...(v.weekday ? { weekday: v.weekday } : {}),
   };
 }
 
@@ -137,6 +126,10 @@ export function writeCourseCsv(course: Pick<Course, 'units'>): string {
         s.minutes ?? '',
         s.presence ?? '',
         s.optional ? 'yes' : '',
+        l.prepare ?? '',
+        defuse(s.variant ?? ''),
+        s.weekday ? WEEKDAY_NAMES[s.weekday] : '',
+        defuse(u.track ?? ''),
       ]),
     ),
   );

@@ -1,3 +1,5 @@
 export * from './paste';
 export * from './build';
 export * from './csv';
+export * from './cell';
+export * from './grid';

@@ -1,3 +1,5 @@
+export * from './contents';
 export * from './edit';
+export * from './isbn';
 export * from './pattern';
 export * from './steps';

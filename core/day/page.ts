@@ -1,5 +1,5 @@
-import { type Day, fromDay, toDay } from '../calendar';
-import { type FlatStep, flatten } from '../course';
+import { type Away, childAways, childOut, clockOf, type Day, fromDay, teacherAways, toDay } from '../calendar';
+import { contentsOf, type FlatStep, flatten } from '../course';
 import {
   byId,
   type Child,
@@ -14,6 +14,7 @@ import {
 } from '../household';
 import { compareMarks, marksByEnrolment, type Standing, standingsOf } from '../log';
 import { proofsOf, type ProofStanding } from '../proof';
+import { isTaken, remainingSteps } from '../pace';
 import type { Plan } from '../stagger';
 
 /** One step on a day's page. */
@@ -37,6 +38,8 @@ export interface DayRow {
   minutes: number;
   /** Manual pages of the lesson; only on the first row of its lesson on the page. */
   pages?: string;
+  /** Minutes the teacher needs to prepare the lesson; only there, and only while it is not begun. */
+  prepare?: number;
   /** The pages are still to be read: no sitting has been spent on the lesson before this day. */
   readBefore: boolean;
 }
@@ -65,6 +68,17 @@ export interface ChildDay {
   minutesLeft: number;
   /** True once every step of the day carries a mark. */
   finished: boolean;
+  /** Why the child has no school on this day at all. */
+  out?: Away;
+}
+
+/** Something that takes people from the table on a day. */
+export interface DayAway {
+  label: string;
+  why: Away['why'];
+  names: string[];
+  /** Times, the way there and back included; undefined when it takes the whole day. */
+  hours?: string;
 }
 
 export interface DayPage {
@@ -73,6 +87,10 @@ export interface DayPage {
   children: ChildDay[];
   /** New lessons of the day that each teacher starts, more than one being a clash. */
   fresh: { teacher: Teacher; count: number }[];
+  /** Who is away, and when, in order of time. */
+  away: DayAway[];
+  /** The next step of each course that has no timetable, for when there is time. */
+  whenever: DayGroup[];
 }
 
 /**
@@ -90,12 +108,14 @@ export function dayPage(state: Household, plan: Plan | undefined, day: Day): Day
     else groups.push({ children: sitting.children, sittings: [sitting] });
   }
   const rows = groups.flatMap((g) => g.sittings.flatMap((s) => s.rows));
-  const children = [...state.children].sort((a, b) => (a.born > b.born ? -1 : 1)).map((child) => childDay(child, rows));
+  const children = [...state.children]
+    .sort((a, b) => (a.born > b.born ? -1 : 1))
+    .map((child) => childDay(state, child, rows, day));
   const fresh = state.teachers.map((teacher) => ({
     teacher,
     count: new Set(rows.filter((r) => r.fresh && r.enrolment.teacherId === teacher.id).map((r) => r.enrolment.id)).size,
   }));
-  return { day, groups, children, fresh };
+  return { day, groups, children, fresh, away: awayOn(state, day), whenever: wheneverOn(state, groups, day) };
 }
 
 const sameChildren = (a: readonly Child[], b: readonly Child[]) =>
@@ -108,21 +128,29 @@ function sittingOn(
   day: Day,
   date: string,
 ): DaySitting | undefined {
-  const course = byId(state.courses, enrolment.courseId);
+  const planned = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
+  return sittingOf(state, enrolment, day, date, planned?.stepIds.filter((_, i) => planned.days[i] === day) ?? []);
+}
+
+/** What an enrolment has on a day: what is marked on it, and of the given steps those still open. */
+function sittingOf(
+  state: Household,
+  enrolment: Enrolment,
+  day: Day,
+  date: string,
+  placed: readonly Id[],
+): DaySitting | undefined {
+  const course = contentsOf(state, enrolment, day);
   if (!course) return undefined;
   const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? [])
     .filter((m) => m.date === date)
     .sort(compareMarks);
   const wanted = new Set<Id>(marks.map((m) => m.stepId));
-  const planned = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
-  if (!planned && marks.length === 0) return undefined;
   const standings = standingsOf(state.marks, enrolment.id);
-  planned?.days.forEach((d, i) => {
+  for (const id of placed) {
     // A plan made before the last mark may still name a step that has been settled since: the log wins.
-    const id = planned.stepIds[i]!;
-    const standing = standings.get(id);
-    if (d === day && (standing?.state ?? 'open') === 'open') wanted.add(id);
-  });
+    if ((standings.get(id)?.state ?? 'open') === 'open') wanted.add(id);
+  }
   if (wanted.size === 0) return undefined;
   const proofs = proofsOf(state, enrolment);
   const pagesShown = new Set<Id>();
@@ -136,6 +164,7 @@ function sittingOn(
       const from = carriedFrom(standing, day);
       const proof = proofs.find((p) => p.kept.some((k) => k.step.id === step.id));
       const firstOfLesson = !pagesShown.has(step.lesson.id);
+      const begun = step.lesson.steps.some((s) => standings.get(s.id)?.sat.some((d) => d < day));
       pagesShown.add(step.lesson.id);
       return {
         key: `${enrolment.id} ${step.id}`,
@@ -151,7 +180,8 @@ function sittingOn(
         ...(proof ? { proof } : {}),
         minutes: mark ? (mark.minutes ?? step.minutes) : (standing?.minutesLeft ?? step.minutes),
         ...(step.lesson.pages && firstOfLesson ? { pages: step.lesson.pages } : {}),
-        readBefore: !step.lesson.steps.some((s) => standings.get(s.id)?.sat.some((d) => d < day)),
+        ...(step.lesson.prepare && firstOfLesson && !begun ? { prepare: step.lesson.prepare } : {}),
+        readBefore: !begun,
       };
     });
   return {
@@ -171,8 +201,47 @@ function carriedFrom(standing: Standing | undefined, day: Day): Day | undefined 
   return from < day ? from : undefined;
 }
 
-function childDay(child: Child, rows: readonly DayRow[]): ChildDay {
-  const own = rows.filter((r) => r.enrolment.childIds.includes(child.id));
+/** Courses without a timetable: of each the next open step that is not on the page already, one group a course. */
+function wheneverOn(state: Household, groups: readonly DayGroup[], day: Day): DayGroup[] {
+  const onPage = new Set(groups.flatMap((g) => g.sittings.flatMap((s) => s.rows.map((r) => r.key))));
+  return inOrderOfDay(state)
+    .filter((e) => isTaken(e) && e.rule.kind === 'when')
+    .flatMap((e): DayGroup[] => {
+      const next = remainingSteps(state, e).find((s) => !onPage.has(`${e.id} ${s.id}`));
+      const sitting = next && sittingOf({ ...state, marks: NO_MARKS }, e, day, fromDay(day), [next.id]);
+      return sitting ? [{ children: sitting.children, sittings: [sitting] }] : [];
+    });
+}
+/** The offered step carries none of the day's marks; those of its course stand with what was done. */
+const NO_MARKS: Mark[] = [];
+
+/** Who is away on a day, one line a reason. */
+function awayOn(state: Household, day: Day): DayAway[] {
+  const lines = new Map<string, DayAway & { from: number }>();
+  const put = (name: string, a: Away) => {
+    const hours = a.whole ? undefined : `${clockOf(a.from)} to ${clockOf(a.to)}`;
+    const key = `${a.label} ${a.why} ${hours ?? ''}`;
+    const line = lines.get(key);
+    if (line) line.names.push(name);
+    else lines.set(key, { label: a.label, why: a.why, names: [name], from: a.from, ...(hours ? { hours } : {}) });
+  };
+  for (const c of state.children) for (const a of childAways(state, c.id, day)) put(c.name, a);
+  for (const t of state.teachers) for (const a of teacherAways(state, t.id, day)) put(t.name, a);
+  return [...lines.values()].sort((a, b) => a.from - b.from).map(({ from: _from, ...line }) => line);
+}
+
+/** The children of a sitting who have no school at all on its day: whoever marks it done, they missed it. */
+export function absentFrom(state: Household, enrolment: Enrolment, day: Day): Child[] {
+  if (enrolment.childIds.length < 2) return [];
+  return childrenOf(state, enrolment).filter((c) => childOut(state, c.id, day) !== undefined);
+}
+
+function childDay(state: Household, child: Child, rows: readonly DayRow[], day: Day): ChildDay {
+  const out = childOut(state, child.id, day);
+  // Absent, they miss what the others do together; what is marked for them alone stands all the same.
+  const own = rows.filter(
+    (r) => r.enrolment.childIds.includes(child.id) && (!out || r.enrolment.childIds.length === 1),
+  );
   const open = own.filter((r) => r.mark === undefined && !r.missed.some((m) => m.id === child.id));
   return {
     child,
@@ -180,6 +249,7 @@ function childDay(child: Child, rows: readonly DayRow[]): ChildDay {
     marked: own.length - open.length,
     minutesLeft: open.reduce((n, r) => n + r.minutes, 0),
     finished: own.length > 0 && open.length === 0,
+    ...(out ? { out } : {}),
   };
 }
 

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import type { Household } from '../household';
 import { aCourse, aHousehold, aMark, anEnrolment, householdArbitrary } from '../tests/make';
-import { readBackup, shiftBackup, writeBackup } from './index';
+import { readBackup, shiftBackup, VERSION, writeBackup } from './index';
 
 const household = (): Household =>
   aHousehold({
@@ -49,8 +49,8 @@ describe('a backup', () => {
     expect(faultOf('')).toContain('damaged');
     for (const foreign of ['{}', '[]', 'null', '"x"', '{"format":"other","version":1}'])
       expect(faultOf(foreign)).toContain('not a backup of Olden Primer');
-    expect(faultOf(good.replace('"version": 2', '"version": 7'))).toContain('newer Olden Primer (version 7');
-    expect(faultOf(good.replace('"version": 2', '"version": "2"'))).toContain('version');
+    expect(faultOf(good.replace(`"version": ${VERSION}`, '"version": 7'))).toContain('newer Olden Primer (version 7');
+    expect(faultOf(good.replace(`"version": ${VERSION}`, '"version": "2"'))).toContain('version');
     expect(faultOf(good.replace('"2026-09-08"', '"2026-02-30"'))).toContain('asOf');
     expect(faultOf(good.replace('"children"', '"kids"'))).toContain('“kids”');
     expect(faultOf('x'.repeat(200_000_001))).toContain('far larger');
@@ -76,6 +76,12 @@ describe('a backup', () => {
     );
     expect(with_({ teachers: [{ ...h.teachers[0], minutes: [1, 2] }] })).toContain('should hold from 7 to 7 entries');
     expect(with_({ years: [{ ...h.years[0], end: '2020-01-01' }] })).toContain('ends before it starts');
+    const absence = { id: 'a', childIds: ['A'], from: '2026-09-09', to: '2026-09-08', why: 'sick', label: '' };
+    expect(with_({ absences: [absence] })).toBe('absences, row 1 ends before it starts.');
+    expect(with_({ absences: [{ ...absence, childIds: ['Z'], to: '2026-09-09' }] })).toContain('“childIds” names “Z”');
+    expect(with_({ settings: { ...h.settings, dayFrom: '8.30' } })).toBe(
+      'settings, field “dayFrom” is not a time of day like 09:30 (it is "8.30").',
+    );
     expect(faultOf(write(h).replace('"place":""', '"place":"","colour":"red"'))).toContain(
       '“colour” that this version does not know',
     );

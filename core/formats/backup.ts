@@ -5,7 +5,7 @@ import { REFERENCES, SETTINGS_FIELDS, TABLE_FIELDS } from './schema';
 import { type Fields, record, tail } from './shapes';
 
 export const FORMAT = 'olden-primer';
-export const VERSION = 2;
+export const VERSION = 3;
 /** Longest backup that is read, in characters: some hundred times a family's ten years. */
 export const MAX_CHARACTERS = 200_000_000;
 
@@ -112,7 +112,23 @@ function referenceFault(household: Household): string | undefined {
       }
     }
   }
-  const year = household.years.findIndex((y) => y.end < y.start || y.closed.some((c) => c.to < c.from));
-  if (year >= 0) return `years, row ${year + 1} ends before it starts, or has a closed range that does.`;
-  return undefined;
+  return backwards(household);
+}
+
+/** Ranges of days must not end before they start; the first that does is named. */
+function backwards(household: Household): string | undefined {
+  const turned = (r: { from: string; to: string }) => r.to < r.from;
+  const year = household.years.findIndex(
+    (y) => y.end < y.start || y.closed.some(turned) || (y.rhythm?.kind === 'terms' && y.rhythm.terms.some(turned)),
+  );
+  if (year >= 0) return `years, row ${year + 1} ends before it starts, or has a closed range or a term that does.`;
+  const tables = { absences: household.absences, feeds: household.feeds, aways: household.aways };
+  for (const [table, rows] of Object.entries(tables)) {
+    const at = rows.findIndex(turned);
+    if (at >= 0) return `${table}, row ${at + 1} ends before it starts.`;
+  }
+  const feed = household.feeds.findIndex((f) => f.events.some(turned));
+  if (feed >= 0) return `feeds, row ${feed + 1} has an event that ends before it starts.`;
+  const away = household.aways.findIndex((a) => a.breaks.some(turned));
+  return away >= 0 ? `aways, row ${away + 1} has a break that ends before it starts.` : undefined;
 }

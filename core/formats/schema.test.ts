@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import Ajv2020 from 'ajv/dist/2020';
 import { describe, expect, it } from 'vitest';
+import { schoolDays } from '../calendar';
 import { aCourse, aHousehold, anEnrolment } from '../tests/make';
 import { backupSchema, readBackup, VERSION, writeBackup } from './index';
 
@@ -66,6 +67,23 @@ describe('older files', () => {
     const again = writeBackup(reading.backup);
     expect(JSON.parse(again)).toMatchObject({ version: VERSION });
     validate(JSON.parse(again));
+    expect(validate.errors).toBeNull();
+  });
+
+  it('a version-2 file gets light weekdays with a share each and a requirement in place of its target', () => {
+    const text = read('./fixtures/version-2.json');
+    const old = JSON.parse(text) as { version: number; years: Record<string, unknown>[] };
+    expect(old.years[0]).toMatchObject({ lightDays: [5], lightShare: 50, targetDays: 172 });
+    const reading = readBackup(text);
+    if ('fault' in reading) throw new Error(reading.fault);
+    const { household } = reading.backup;
+    const year = household.years[0]!;
+    expect(year).toMatchObject({ light: [{ weekday: 5, share: 50 }], special: [], own: [] });
+    expect(year.requirement).toEqual({ days: 172, meets: 'both' });
+    expect(schoolDays(year)).toHaveLength(176);
+    expect(household.settings).toMatchObject({ dayFrom: '08:30', dayTo: '15:30' });
+    expect([household.absences, household.aways, household.calendars, household.feeds]).toEqual([[], [], [], []]);
+    validate(JSON.parse(writeBackup(reading.backup)));
     expect(validate.errors).toBeNull();
   });
 });

@@ -1,5 +1,5 @@
 import * as H from '../household';
-import { byKind, date, type Fields, id, list, number, oneOf, opt, record, text, whole, yesNo } from './shapes';
+import { byKind, clock, date, type Fields, id, list, number, oneOf, opt, record, text, whole, yesNo } from './shapes';
 
 const weekday = whole(1, 7);
 const kindDefault = record({ minutes: whole(1, 600), presence: oneOf(H.PRESENCES) });
@@ -10,9 +10,46 @@ const step = record({
   minutes: opt(whole(1, 600)),
   presence: opt(oneOf(H.PRESENCES)),
   optional: opt(yesNo),
+  variant: opt(text(60)),
+  weekday: opt(weekday),
 });
-const lesson = record({ id, title: text(), pages: opt(text(60)), steps: list(step) });
-const unit = record({ id, title: text(), lessons: list(lesson) });
+const lesson = record({ id, title: text(), pages: opt(text(60)), prepare: opt(whole(1, 600)), steps: list(step) });
+const unit = record({ id, title: text(), track: opt(text(60)), lessons: list(lesson) });
+const range = record({ id, from: date, to: date, label: text(120) });
+const people: Fields = { childIds: list(id, 0, 50), teacherIds: list(id, 0, 50) };
+const requirement = record({
+  preset: opt(text(60)),
+  days: opt(whole(0, 366)),
+  hours: opt(whole(0, 8784)),
+  meets: oneOf(['both', 'either']),
+});
+const rhythm = byKind({
+  terms: { terms: list(record({ id, name: text(80), from: date, to: date }), 1, 20) },
+  weeks: {
+    from: date,
+    on: whole(1, 52),
+    off: whole(0, 52),
+    changes: list(record({ block: whole(1, 100), on: opt(whole(1, 52)), off: opt(whole(0, 52)) }), 0, 100),
+  },
+});
+const event = record({
+  uid: text(300),
+  title: text(300),
+  from: date,
+  to: date,
+  start: opt(clock),
+  end: opt(clock),
+});
+const gate = record({
+  id,
+  lessonId: opt(id),
+  until: byKind({
+    course: { enrolmentId: id, lessonId: opt(id), days: whole(0, 366) },
+    mastery: { list: text(120), known: whole(0, 10_000), of: whole(1, 10_000), opened: opt(date) },
+  }),
+  fillId: opt(id),
+});
+const lessonRef = record({ courseId: id, lessonId: id });
 const placement: Fields = { enrolmentId: id, stepId: id, date };
 
 /** The settings and of the rows of each table: the fields, in the order in which they are written. */
@@ -25,6 +62,9 @@ export const SETTINGS_FIELDS: Fields = {
   order: list(id),
   scope: oneOf(H.SCOPES),
   mastery: oneOf(H.MASTERIES),
+  dayFrom: clock,
+  dayTo: clock,
+  holidays: opt(record({ country: text(10), region: opt(text(20)) })),
 };
 export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   children: {
@@ -34,6 +74,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     colour: oneOf(H.COLOURS),
     ornament: oneOf(H.ORNAMENTS),
     minutesPerDay: whole(0, 1440),
+    yields: opt(list(id, 0, 500)),
   },
   teachers: { id, name: text(80), minutes: list(whole(0, 1440), 7, 7) },
   years: {
@@ -42,11 +83,50 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     start: date,
     end: date,
     weekdays: list(weekday, 0, 7),
-    lightDays: list(weekday, 0, 7),
-    lightShare: whole(0, 100),
-    targetDays: whole(0, 366),
-    closed: list(record({ id, from: date, to: date, label: text(80) })),
+    light: list(record({ weekday, share: whole(0, 100) }), 0, 7),
+    rhythm: opt(rhythm),
+    closed: list(range),
+    special: list(
+      record({
+        id,
+        date,
+        kind: oneOf(H.SPECIAL_KINDS),
+        share: whole(0, 100),
+        from: opt(clock),
+        to: opt(clock),
+        label: text(120),
+      }),
+    ),
+    requirement,
+    own: list(record({ childId: id, requirement }), 0, 50),
   },
+  absences: { id, childIds: list(id, 1, 50), from: date, to: date, why: oneOf(H.ABSENCE_KINDS), label: text(120) },
+  aways: {
+    id,
+    label: text(120),
+    ...people,
+    from: date,
+    to: date,
+    weekdays: list(weekday, 0, 7),
+    everyWeeks: whole(1, 52),
+    start: opt(clock),
+    end: opt(clock),
+    travel: whole(0, 600),
+    breaks: list(range, 0, 200),
+    takesDay: list(id, 0, 50),
+    counts: yesNo,
+    firstWeek: opt(whole(0, 1000)),
+    notes: opt(text(5000)),
+  },
+  calendars: {
+    id,
+    name: text(120),
+    feed: opt(text(300)),
+    zone: text(80),
+    decisions: list(record({ uid: text(300), does: oneOf(H.DECISIONS), ...people, travel: whole(0, 600) })),
+  },
+  feeds: { id, text: text(2_000_000), fetched: date, from: date, to: date, events: list(event) },
+  attendance: { id, childId: id, date, status: oneOf(H.ATTENDANCE_KINDS), minutes: opt(whole(0, 1440)) },
   courses: {
     id,
     title: text(),
@@ -58,6 +138,23 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     proof: opt(record({ practise: whole(0, 20), review: whole(0, 20), assess: whole(0, 20) })),
     mastery: opt(oneOf(H.MASTERIES)),
     weighByPages: opt(yesNo),
+    parts: opt(
+      list(
+        record({
+          id,
+          kind: oneOf(H.PART_KINDS),
+          title: text(200),
+          isbn: opt(text(13)),
+          edition: opt(text(120)),
+          price: opt(whole(0, 100_000_000)),
+        }),
+        0,
+        100,
+      ),
+    ),
+    bought: opt(record({ from: opt(text(200)), date: opt(date), used: opt(yesNo), exchangeUntil: opt(date) })),
+    wish: opt(yesNo),
+    rhythms: opt(list(record({ id, name: text(80), days: whole(1, 7), lessons: whole(1, 100) }), 0, 10)),
     units: list(unit),
   },
   enrolments: {
@@ -66,7 +163,14 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     childIds: list(id, 1, 50),
     teacherId: id,
     weekdays: list(weekday, 0, 7),
-    rule: byKind({ even: {}, weekly: { n: whole(1, 100), unit: oneOf(['steps', 'lessons']) } }),
+    rule: byKind({
+      even: {},
+      weekly: { n: whole(1, 100), unit: oneOf(['steps', 'lessons']) },
+      printed: { rhythmId: opt(id) },
+      minutes: { minutes: whole(1, 600) },
+      loop: { loopId: id },
+      when: {},
+    }),
     perSitting: whole(1, 100),
     minutesPerSitting: opt(whole(1, 600)),
     fromStepId: opt(id),
@@ -74,7 +178,36 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     target: opt(date),
     life: oneOf(H.LIVES),
     takesOptional: yesNo,
+    optionalKinds: opt(list(oneOf(H.KINDS), 0, H.KINDS.length)),
+    variant: opt(text(60)),
+    units: opt(list(record({ courseId: id, unitId: id }), 1, 1000)),
+    presences: opt(list(record({ kind: oneOf(H.KINDS), presence: oneOf(H.PRESENCES), from: opt(date) }), 0, 100)),
+    splitOver: opt(whole(1, 600)),
+    easy: opt(list(oneOf(H.KINDS), 0, H.KINDS.length)),
+    stretches: opt(list(record({ fromLessonId: id, toLessonId: id, times: whole(2, 6) }), 0, 50)),
+    gates: opt(list(gate, 0, 50)),
+    swappedFor: opt(id),
+    verdicts: opt(list(record({ childId: id, worth: oneOf(H.WORTHS), text: text(2000), date }), 0, 50)),
   },
+  loops: {
+    id,
+    name: text(80),
+    weekdays: list(weekday, 0, 7),
+    turns: oneOf(['next', 'weeks']),
+    order: list(id, 0, 100),
+  },
+  links: { id, enrolmentIds: list(id, 2, 20), by: oneOf(['whole', 'units']) },
+  overlaps: { id, one: lessonRef, other: lessonRef },
+  rituals: {
+    id,
+    title: text(120),
+    childIds: list(id, 1, 50),
+    teacherId: id,
+    weekdays: list(weekday, 0, 7),
+    minutes: whole(1, 600),
+    presence: oneOf(H.PRESENCES),
+  },
+  ritualMarks: { id, ritualId: id, date },
   marks: {
     id,
     enrolmentId: id,
@@ -94,7 +227,15 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   proofs: { id, enrolmentId: id, date, kept: list(id), failed: opt(date) },
   pins: { id, ...placement },
   published: { id, weekStart: date, placements: list(record(placement)) },
-  materials: { id, name: text(), place: text(), consumable: yesNo, unit: text(40), cautions: list(oneOf(H.CAUTIONS)) },
+  materials: {
+    id,
+    name: text(),
+    place: text(),
+    consumable: yesNo,
+    unit: text(40),
+    cautions: list(oneOf(H.CAUTIONS)),
+    leadDays: opt(whole(0, 365)),
+  },
   movements: {
     id,
     materialId: id,
@@ -120,6 +261,13 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
 /** Fields of each table that name a row of another. */
 export const REFERENCES: Partial<Record<H.TableName, Record<string, H.TableName>>> = {
   enrolments: { courseId: 'courses', childIds: 'children', teacherId: 'teachers' },
+  links: { enrolmentIds: 'enrolments' },
+  rituals: { childIds: 'children', teacherId: 'teachers' },
+  ritualMarks: { ritualId: 'rituals' },
+  absences: { childIds: 'children' },
+  aways: { childIds: 'children', teacherIds: 'teachers', takesDay: 'children' },
+  feeds: { id: 'calendars' },
+  attendance: { childId: 'children' },
   marks: { enrolmentId: 'enrolments', childId: 'children' },
   proofs: { enrolmentId: 'enrolments' },
   pins: { enrolmentId: 'enrolments' },

@@ -1,4 +1,4 @@
-import { isIsoDate } from '../calendar';
+import { isClock, isIsoDate } from '../calendar';
 
 /** A JSON Schema (2020-12), as far as a backup needs one. */
 export type JsonSchema = Record<string, unknown>;
@@ -31,6 +31,9 @@ export const id: Shape = shape({ type: 'string', minLength: 1, maxLength: 100 },
 );
 export const date: Shape = shape({ type: 'string', pattern: '^[1-9]\\d{3}-\\d{2}-\\d{2}$' }, (v) =>
   isIsoDate(v) ? undefined : `is not a calendar day like 2026-09-01 (it is ${show(v)})`,
+);
+export const clock: Shape = shape({ type: 'string', pattern: '^([01]\\d|2[0-3]):[0-5]\\d$|^24:00$' }, (v) =>
+  isClock(v) ? undefined : `is not a time of day like 09:30 (it is ${show(v)})`,
 );
 export const whole = (min: number, max: number): Shape =>
   shape({ type: 'integer', minimum: min, maximum: max }, (v) =>

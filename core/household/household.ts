@@ -19,6 +19,8 @@ export function defaultSettings(firstDay: Weekday, dateStyle: DateStyle): Settin
     order: [],
     scope: 'mastered',
     mastery: 'hold',
+    dayFrom: '08:30',
+    dayTo: '15:30',
   };
 }
 

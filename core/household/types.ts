@@ -2,7 +2,7 @@
  * Everything that is stored. The schedule is not here: it is computed from these by `core/stagger`.
  * Every row has an `id` that is unique in its table; ids are made by the caller, core never invents one.
  */
-import type { IsoDate, Weekday } from '../calendar/day';
+import type { Clock, IsoDate, Weekday } from '../calendar/day';
 
 export type Id = string;
 
@@ -25,6 +25,11 @@ export interface Settings {
   scope: Scope;
   /** What happens after work that did not stick, unless a course says otherwise. */
   mastery: Mastery;
+  /** Between these times school is held; what takes a person away outside them costs no school. */
+  dayFrom: Clock;
+  dayTo: Clock;
+  /** Whose public holidays are offered; nothing is closed by it. */
+  holidays?: { country: string; region?: string };
 }
 export const SCOPES = ['mastered', 'every sheet'] as const;
 export type Scope = (typeof SCOPES)[number];
@@ -42,6 +47,8 @@ export interface Child {
   ornament: Ornament;
   /** Minutes of school work a full day may hold for this child. */
   minutesPerDay: number;
+  /** Courses that give way when time is short, the first to yield first; those not named stay where they are. */
+  yields?: Id[];
 }
 
 export interface Teacher {
@@ -51,11 +58,63 @@ export interface Teacher {
   minutes: number[];
 }
 
+/** A range of days, both ends in it. */
 export interface ClosedRange {
   id: Id;
   from: IsoDate;
   to: IsoDate;
   label: string;
+}
+
+/** A school weekday that is light: it holds `share` per cent of a full day's hours. */
+export interface LightDay {
+  weekday: Weekday;
+  share: number;
+}
+
+export const SPECIAL_KINDS = ['extra', 'light', 'part', 'catch-up'] as const;
+/**
+ * What one date is, whatever its weekday, its week or a closed range say: an `extra` school day, a `light` one, a
+ * `part` of a day (with the times between which there is school), or a day kept free to `catch-up` on.
+ */
+export interface SpecialDay {
+  id: Id;
+  date: IsoDate;
+  kind: (typeof SPECIAL_KINDS)[number];
+  /** Per cent of a full day's hours. */
+  share: number;
+  from?: Clock;
+  to?: Clock;
+  label: string;
+}
+
+/** How the year runs: straight through when absent, in terms, or so many weeks on and so many off. */
+export type Rhythm =
+  | { kind: 'terms'; terms: Term[] }
+  | {
+      kind: 'weeks';
+      /** First day of the first week on; weeks are runs of seven days from it. */
+      from: IsoDate;
+      on: number;
+      off: number;
+      /** Blocks (counted from 1) that are longer or shorter, or are followed by another number of weeks off. */
+      changes: { block: number; on?: number; off?: number }[];
+    };
+export interface Term {
+  id: Id;
+  name: string;
+  from: IsoDate;
+  to: IsoDate;
+}
+
+/** What a year must hold, by law or by the household's own wish. Without days and hours nothing is asked. */
+export interface Requirement {
+  /** The preset it was taken from, when it still says what the preset says. */
+  preset?: string;
+  days?: number;
+  hours?: number;
+  /** With both days and hours: whether both must be met, or either will do. */
+  meets: 'both' | 'either';
 }
 
 export interface SchoolYear {
@@ -64,11 +123,102 @@ export interface SchoolYear {
   start: IsoDate;
   end: IsoDate;
   weekdays: Weekday[];
-  /** School weekdays that are light: they hold `lightShare` per cent of the hours. */
-  lightDays: Weekday[];
-  lightShare: number;
-  targetDays: number;
+  light: LightDay[];
+  rhythm?: Rhythm;
   closed: ClosedRange[];
+  special: SpecialDay[];
+  requirement: Requirement;
+  /** Children for whom another requirement holds. */
+  own: { childId: Id; requirement: Requirement }[];
+}
+
+export const ABSENCE_KINDS = ['sick', 'closed', 'interruption'] as const;
+/** Days on which some children have no school: sick, a day of their own, or weeks that fell out. */
+export interface Absence {
+  id: Id;
+  childIds: Id[];
+  from: IsoDate;
+  to: IsoDate;
+  why: (typeof ABSENCE_KINDS)[number];
+  label: string;
+}
+
+/** What takes some children or teachers away from the table: an outside class, an appointment, a trip. */
+export interface AwayBlock {
+  id: Id;
+  label: string;
+  childIds: Id[];
+  teacherIds: Id[];
+  from: IsoDate;
+  to: IsoDate;
+  /** The weekdays it falls on between its dates; none: every day between them. */
+  weekdays: Weekday[];
+  /** 1: every week; 2: every second, counted from the week of its first date. */
+  everyWeeks: number;
+  /** Without times it takes the whole day. */
+  start?: Clock;
+  end?: Clock;
+  /** Minutes on the way, before and after. */
+  travel: number;
+  breaks: ClosedRange[];
+  /** Children whom a part of a day costs the whole school day. */
+  takesDay: Id[];
+  /** Time there counts towards the requirement. */
+  counts: boolean;
+  /** A programme with week numbers of its own: the number of its first week. */
+  firstWeek?: number;
+  notes?: string;
+}
+
+/** A calendar kept elsewhere, and what its events mean for the school. */
+export interface OutsideCalendar {
+  id: Id;
+  name: string;
+  /** Where it is fetched from, on this machine's server; without it, it came from a file. */
+  feed?: string;
+  /** The IANA time zone in which its times are read. */
+  zone: string;
+  decisions: Decision[];
+}
+export const DECISIONS = ['closes', 'blocks', 'ignored'] as const;
+export interface Decision {
+  /** UID of the event, all its repeats included. */
+  uid: string;
+  does: (typeof DECISIONS)[number];
+  /** Whom it takes away, when it blocks hours, and the minutes on the way, before and after. */
+  childIds: Id[];
+  teacherIds: Id[];
+  travel: number;
+}
+/** The last good copy of an outside calendar, with its events as days and times. Its id is the calendar's. */
+export interface Feed {
+  id: Id;
+  text: string;
+  /** The day it was read, and the days between which repeats were followed. */
+  fetched: IsoDate;
+  from: IsoDate;
+  to: IsoDate;
+  events: OutsideEvent[];
+}
+export interface OutsideEvent {
+  uid: string;
+  title: string;
+  from: IsoDate;
+  to: IsoDate;
+  /** On the first and the last day; without them, whole days. */
+  start?: Clock;
+  end?: Clock;
+}
+
+export const ATTENDANCE_KINDS = ['taught', 'sick', 'closed', 'away'] as const;
+/** What the parent says of a child's day, whatever the marks say. */
+export interface Attendance {
+  id: Id;
+  childId: Id;
+  date: IsoDate;
+  status: (typeof ATTENDANCE_KINDS)[number];
+  /** Minutes of school, when they are to count otherwise than the marks say. */
+  minutes?: number;
 }
 
 export const KINDS = ['introduce', 'practise', 'review', 'apply', 'assess', 'read', 'make', 'drill'] as const;
@@ -89,17 +239,25 @@ export interface Step {
   minutes?: number;
   presence?: Presence;
   optional?: boolean;
+  /** One of several ways of doing the lesson; an enrolment takes the steps of one variant and those without one. */
+  variant?: string;
+  /** Meant for this weekday alone (a Friday test, say). */
+  weekday?: Weekday;
 }
 export interface Lesson {
   id: Id;
   title: string;
   /** Manual pages the teacher reads before the lesson, as printed, e.g. "46–48". */
   pages?: string;
+  /** Minutes the teacher needs to read and prepare before the lesson. */
+  prepare?: number;
   steps: Step[];
 }
 export interface Unit {
   id: Id;
   title: string;
+  /** The track it belongs to, in a course that runs on several side by side. */
+  track?: string;
   lessons: Lesson[];
 }
 export interface KindDefault {
@@ -111,6 +269,45 @@ export interface ProofRule {
   practise: number;
   review: number;
   assess: number;
+}
+export const PART_KINDS = [
+  'manual',
+  'textbook',
+  'workbook',
+  'readers',
+  'cards',
+  'video',
+  'tests',
+  'kit',
+  'other',
+] as const;
+/** One part of a course as it is bought. */
+export interface CoursePart {
+  id: Id;
+  kind: (typeof PART_KINDS)[number];
+  title: string;
+  /** ISBN-13 or ISBN-10 without hyphens, its check digit right. */
+  isbn?: string;
+  /** The edition as typed, when it is another than the course's. */
+  edition?: string;
+  /** In hundredths of the household's own money. */
+  price?: number;
+}
+/** How a course was bought. */
+export interface Purchase {
+  from?: string;
+  date?: IsoDate;
+  used?: boolean;
+  /** The last day on which it can be exchanged or sent back. */
+  exchangeUntil?: IsoDate;
+}
+
+/** A week as the publisher has it: so many days, with so many lessons spread over them in order. */
+export interface PrintedRhythm {
+  id: Id;
+  name: string;
+  days: number;
+  lessons: number;
 }
 export interface Course {
   id: Id;
@@ -127,12 +324,82 @@ export interface Course {
   mastery?: Mastery;
   /** The even rule gives a lesson with more manual pages more of the year. */
   weighByPages?: boolean;
+  /** The weekly rhythms that the book prints; a course may print several. */
+  rhythms?: PrintedRhythm[];
+  parts?: CoursePart[];
+  bought?: Purchase;
+  /** On the wish list: it stays out of the way of the year. */
+  wish?: boolean;
   units: Unit[];
 }
 
-export type PaceRule = { kind: 'even' } | { kind: 'weekly'; n: number; unit: 'steps' | 'lessons' };
-export const LIVES = ['waiting', 'running', 'paused', 'finished', 'dropped'] as const;
+/**
+ * How fast a course is meant to go. `even`: spread to its target. `weekly`: so many steps or lessons a week. `printed`: one
+ * of the publisher's days a sitting, as many a week as the rhythm prints. `minutes`: so many minutes a sitting, however
+ * far it gets. `when`: no timetable at all; the next step waits until there is time.
+ */
+export type PaceRule =
+  | { kind: 'even' }
+  | { kind: 'weekly'; n: number; unit: 'steps' | 'lessons' }
+  | { kind: 'printed'; rhythmId?: Id }
+  | { kind: 'minutes'; minutes: number }
+  | { kind: 'loop'; loopId: Id }
+  | { kind: 'when' };
+export const LIVES = ['waiting', 'tried', 'running', 'paused', 'finished', 'dropped'] as const;
+/** `waiting`: for its box; `tried`: taken like a running one, and not yet decided on. */
 export type Life = (typeof LIVES)[number];
+
+/** What must be met before a lesson, or a whole course, is begun. */
+export interface Gate {
+  id: Id;
+  /** The lesson that waits; without it the whole course does. */
+  lessonId?: Id;
+  until:
+    | {
+        /** A lesson of another enrolment is done; without a lesson, all of it. */
+        kind: 'course';
+        enrolmentId: Id;
+        lessonId?: Id;
+        /** Days left free in between, to order and prepare the next volume. */
+        days: number;
+      }
+    | {
+        /** A list is mastered: so many of so many. It opens when all are, or earlier on the parent's word. */
+        kind: 'mastery';
+        list: string;
+        known: number;
+        of: number;
+        opened?: IsoDate;
+      };
+  /** The enrolment taken meanwhile, and only meanwhile. */
+  fillId?: Id;
+}
+
+export const WORTHS = ['again', 'perhaps', 'not again'] as const;
+/** What a course was worth to one child. */
+export interface Verdict {
+  childId: Id;
+  worth: (typeof WORTHS)[number];
+  text: string;
+  date: IsoDate;
+}
+/** Another presence for a kind of work, for those who take this enrolment, from a date on when one is given. */
+export interface OwnPresence {
+  kind: Kind;
+  presence: Presence;
+  from?: IsoDate;
+}
+/** A stretch that goes faster: so many times the usual number of steps a sitting. */
+export interface Stretch {
+  fromLessonId: Id;
+  toLessonId: Id;
+  times: number;
+}
+/** A unit as one enrolment takes it; it may be one of another course, when two levels are blended. */
+export interface UnitRef {
+  courseId: Id;
+  unitId: Id;
+}
 
 export interface Enrolment {
   id: Id;
@@ -155,6 +422,67 @@ export interface Enrolment {
   life: Life;
   /** Whether steps marked optional are planned for. */
   takesOptional: boolean;
+  /** Of the optional steps only those of these kinds; without it all of them. */
+  optionalKinds?: Kind[];
+  /** Which variant is taken, where the course has several; without it the first. */
+  variant?: string;
+  /** Its units in its own order, leaving out others or taking in those of a neighbouring level; without it the book's. */
+  units?: UnitRef[];
+  presences?: OwnPresence[];
+  /** A step longer than so many minutes is split over two days. */
+  splitOver?: number;
+  /** Kinds of which two fit into one place of a sitting. */
+  easy?: Kind[];
+  stretches?: Stretch[];
+  gates?: Gate[];
+  /** The enrolment that took its place. */
+  swappedFor?: Id;
+  verdicts?: Verdict[];
+}
+
+/**
+ * Enrolments that take turns in one slot. `next`: whichever is next, so that a lost day delays and nothing falls out.
+ * `weeks`: each teaching week belongs to one of them in turn.
+ */
+export interface Loop {
+  id: Id;
+  name: string;
+  weekdays: Weekday[];
+  turns: 'next' | 'weeks';
+  /** Enrolments in turn order; those not named follow. */
+  order: Id[];
+}
+/** Enrolments kept in step: by the share of the whole course, or unit against unit. */
+export interface Link {
+  id: Id;
+  enrolmentIds: Id[];
+  by: 'whole' | 'units';
+}
+export interface LessonRef {
+  courseId: Id;
+  lessonId: Id;
+}
+/** Two lessons that do the same work: whoever has done one of them need not do the other. */
+export interface Overlap {
+  id: Id;
+  one: LessonRef;
+  other: LessonRef;
+}
+/** Something done on its weekdays without any sequence; it can never fall behind. */
+export interface Ritual {
+  id: Id;
+  title: string;
+  childIds: Id[];
+  teacherId: Id;
+  weekdays: Weekday[];
+  minutes: number;
+  presence: Presence;
+}
+/** A ritual done on a day. */
+export interface RitualMark {
+  id: Id;
+  ritualId: Id;
+  date: IsoDate;
 }
 
 export const MARK_KINDS = ['done', 'known', 'left out', 'partly', 'not today', 'again', 'missed'] as const;
@@ -238,6 +566,8 @@ export interface Material {
   /** What one of it is called, e.g. "sheet"; empty for plain pieces. */
   unit: string;
   cautions: Caution[];
+  /** Days from ordering it to having it. */
+  leadDays?: number;
 }
 export interface Movement {
   id: Id;
@@ -271,8 +601,18 @@ export interface Household {
   children: Child[];
   teachers: Teacher[];
   years: SchoolYear[];
+  absences: Absence[];
+  aways: AwayBlock[];
+  calendars: OutsideCalendar[];
+  feeds: Feed[];
+  attendance: Attendance[];
   courses: Course[];
   enrolments: Enrolment[];
+  loops: Loop[];
+  links: Link[];
+  overlaps: Overlap[];
+  rituals: Ritual[];
+  ritualMarks: RitualMark[];
   marks: Mark[];
   proofs: Proof[];
   pins: Pin[];
@@ -288,8 +628,18 @@ export const TABLES = [
   'children',
   'teachers',
   'years',
+  'absences',
+  'aways',
+  'calendars',
+  'feeds',
+  'attendance',
   'courses',
   'enrolments',
+  'loops',
+  'links',
+  'overlaps',
+  'rituals',
+  'ritualMarks',
   'marks',
   'proofs',
   'pins',

@@ -115,8 +115,12 @@ export function standingsOf(marks: readonly Mark[], enrolmentId: Id): ReadonlyMa
 }
 
 const workedCache = new WeakMap<readonly Mark[], ReadonlyMap<Day, number>>();
-/** Anything but "not today" and "missed" is work. */
-const isWork = (m: Mark) => m.kind !== 'not today' && m.kind !== 'missed';
+/**
+ * Whether a mark says that school was held: something was done, or shown to be known. What was put off, missed or left
+ * out does not, nor do the steps that fall away at one stroke when a stretch is said to be known.
+ */
+export const isWork = (m: Mark): boolean =>
+  m.kind === 'done' || m.kind === 'partly' || m.kind === 'again' || (m.kind === 'known' && m.proofId === undefined);
 
 /** Marks of work on each day that has any; kept for as long as the same array is in use. */
 function workOnDays(marks: readonly Mark[]): ReadonlyMap<Day, number> {

@@ -1,4 +1,4 @@
-import { flatten, type FlatStep } from '../course';
+import { contentsOf, flatten, type FlatStep } from '../course';
 import {
   byId,
   type Child,
@@ -27,15 +27,15 @@ export function recordLines(state: Household, filter: { childId?: Id; courseId?:
   const lines: RecordLine[] = [];
   for (const mark of [...state.marks].sort((a, b) => compareMarks(b, a))) {
     const enrolment = byId(state.enrolments, mark.enrolmentId);
-    const course = enrolment && byId(state.courses, enrolment.courseId);
+    const course = enrolment && contentsOf(state, enrolment);
     if (!enrolment || !course) continue;
     if (filter.courseId && course.id !== filter.courseId) continue;
     const about = mark.childId ? [mark.childId] : enrolment.childIds;
     if (filter.childId && !about.includes(filter.childId)) continue;
-    let flat = steps.get(course.id);
+    let flat = steps.get(enrolment.id);
     if (!flat) {
       flat = new Map(flatten(course).map((s) => [s.id, s]));
-      steps.set(course.id, flat);
+      steps.set(enrolment.id, flat);
     }
     const children = childrenOf(state, enrolment).filter((c) => about.includes(c.id));
     lines.push({ mark, enrolment, course, step: flat.get(mark.stepId), children });

@@ -1,5 +1,5 @@
 import { type Day, toDay } from '../calendar';
-import { type FlatStep, flatten } from '../course';
+import { contentsOf, type FlatStep, flatten, lentId } from '../course';
 import {
   byId,
   type Course,
@@ -29,6 +29,17 @@ function quantityOf(need: Need, enrolment: Enrolment, away = 0): number {
   return need.per === 'child' ? need.quantity * Math.max(0, enrolment.childIds.length - away) : need.quantity;
 }
 
+/** What the lessons of an enrolment need: those of its own course, and of any unit that another level lends it. */
+function needsOf(enrolment: Enrolment, of: (courseId: Id) => readonly Need[]): Need[] {
+  const lenders = new Set((enrolment.units ?? []).map((u) => u.courseId).filter((id) => id !== enrolment.courseId));
+  const lent = (n: Need): Need => ({
+    ...n,
+    lessonId: lentId(n.courseId, n.lessonId),
+    ...(n.stepId ? { stepId: lentId(n.courseId, n.stepId) } : {}),
+  });
+  return [...of(enrolment.courseId), ...[...lenders].flatMap((id) => of(id).map(lent))];
+}
+
 const serves = (need: Need, step: FlatStep) =>
   need.lessonId === step.lesson.id && (need.stepId === undefined || need.stepId === step.id);
 
@@ -43,9 +54,9 @@ export function futureUses(state: Household, plan: Plan): Use[] {
   const met = new Set<string>();
   for (const track of plan.tracks) {
     const enrolment = byId(state.enrolments, track.enrolmentId);
-    const course = enrolment && byId(state.courses, enrolment.courseId);
+    const course = enrolment && contentsOf(state, enrolment);
     if (!enrolment || !course) continue;
-    const needs = state.needs.filter((n) => n.courseId === course.id);
+    const needs = needsOf(enrolment, (id) => state.needs.filter((n) => n.courseId === id));
     if (needs.length === 0) continue;
     const flat = new Map(flatten(course).map((s) => [s.id, s]));
     const begunNeeds = usedByMarks(state, enrolment, needs, false);
@@ -104,7 +115,7 @@ function usedByMarks(
 ): Map<Id, Used> {
   const marks = marksByEnrolment(state.marks).get(enrolment.id);
   if (!marks) return new Map(needs.map((n) => [n.id, { times: 0, inHand: new Set(), taken: [] }]));
-  const course = byId(state.courses, enrolment.courseId);
+  const course = contentsOf(state, enrolment);
   const list = usedCache.get(marks) ?? [];
   usedCache.set(marks, list);
   const kept = list.find(
@@ -120,7 +131,7 @@ function usedByMarks(
 /** What the marks of an enrolment have used, need by need. A copy spoiled by "again" is used up; the next takes another. */
 function countUsed(state: Household, enrolment: Enrolment, needs: readonly Need[]): Map<Id, Used> {
   const result = new Map<Id, Used>();
-  const course = byId(state.courses, enrolment.courseId);
+  const course = contentsOf(state, enrolment);
   if (!course) return result;
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   // Only lessons that need something are looked at, each lesson's marks by themselves.
@@ -176,16 +187,16 @@ export function stock(state: Household): Map<Id, number> {
     const last = counted.get(m.materialId);
     if (m.kind === 'count' && (!last || later(m, last))) counted.set(m.materialId, m);
   }
-  const needsOf = new Map<Id, Need[]>();
+  const consumables = new Map<Id, Need[]>();
   for (const n of state.needs) {
     if (!byId(state.materials, n.materialId)?.consumable) continue;
-    const list = needsOf.get(n.courseId);
+    const list = consumables.get(n.courseId);
     if (list) list.push(n);
-    else needsOf.set(n.courseId, [n]);
+    else consumables.set(n.courseId, [n]);
   }
   for (const enrolment of state.enrolments) {
-    const needs = needsOf.get(enrolment.courseId);
-    if (!needs) continue;
+    const needs = needsOf(enrolment, (id) => consumables.get(id) ?? []);
+    if (needs.length === 0) continue;
     const used = usedByMarks(state, enrolment, needs, true);
     for (const need of needs) {
       const since = counted.get(need.materialId);
@@ -251,10 +262,16 @@ export function pullList(state: Household, plan: Plan, from: Day, to: Day): Pull
   );
 }
 
+/** Days from ordering a thing to having it, while nobody has said otherwise (common practice: a week). */
+export const LEAD_DAYS = 7;
+
 /** When a thing first runs short in the whole plan, and by how many in all. */
 export interface Shortage {
   material: Material;
+  /** Need-by date. */
   day: Day;
+  /** Order-by date: the need-by date less the days from ordering it to having it. */
+  orderBy: Day;
   short: number;
 }
 
@@ -274,7 +291,7 @@ export function shortages(state: Household, plan: Plan): Shortage[] {
           have,
         ) > 0,
     )!.day;
-    result.push({ material, day, short });
+    result.push({ material, day, orderBy: day - (material.leadDays ?? LEAD_DAYS), short });
   }
   return result.sort((a, b) => a.day - b.day);
 }

@@ -1,26 +1,33 @@
 import { weekdayOf, weekStart, type Day } from '../calendar';
 import type { Track } from './track';
 
+/** Places are shares like 1/3: so far may their sum lie above the room for no other reason than rounding. */
+const ROUNDING = 1e-9;
+
 /**
  * The largest j such that steps i…j−1 of the track fit together on `day` with `room` steps of room, when `used` of
  * the weekly cap is gone. Every shorter run from i fits too, so one number says it all. This is the one place that
- * knows what fits on a date: steps and minutes of a sitting, the weekly cap, dates that a step may not precede, and
- * no test on the date of an introduction it tests. A step longer than the sitting sits alone.
+ * knows what fits on a date: places and minutes of a sitting, the weekly cap, dates that a step may not precede, its weekday,
+ * one printed day a sitting, and no test on the date of an introduction it tests. A step longer than the sitting sits alone.
  */
 export function reach(track: Track, i: number, day: Day, room: number, used: number): number {
   const { steps } = track;
-  const limit = Math.min(steps.length, i + room);
   let minutes = 0;
+  let places = 0;
   let uses = used;
   let j = i;
-  for (; j < limit; j++) {
+  for (; j < steps.length; j++) {
     const step = steps[j]!;
+    places += step.size;
+    if (places > room + ROUNDING) break;
     minutes += step.minutes;
     uses += step.uses;
     if (step.notBefore > day) break;
+    if (step.weekday !== 0 && day !== Infinity && weekdayOf(day) !== step.weekday) break;
     if (uses > track.weeklyCap) break;
     if (minutes > track.minutesPerSitting && j > i) break;
     if (step.behind >= i) break;
+    if (step.printedDay !== steps[i]!.printedDay) break;
   }
   return j;
 }
@@ -31,8 +38,6 @@ export interface Fit {
   days: Day[];
   /** Sittings that hold at least one step. */
   sittings: number;
-  /** Sittings that hold at least one step after the track's target. */
-  extra: number;
 }
 
 /** The open dates of a track, followed without end by its weekdays beyond the school year (never closed). */
@@ -59,10 +64,9 @@ function* datesWithoutEnd(track: Track, yearEnd: Day, skip: number): Generator<[
 export function earliestFit(track: Track, yearEnd: Day, skip = 0): Fit | undefined {
   const days: Day[] = [];
   let sittings = 0;
-  let extra = 0;
   let used = track.usedThisWeek;
   let week: Day | undefined;
-  if (track.steps.length === 0) return { days, sittings, extra };
+  if (track.steps.length === 0) return { days, sittings };
   for (const [day, room] of datesWithoutEnd(track, yearEnd, skip)) {
     const w = weekStart(day, track.firstDay);
     // Only the week of today has used something of its cap already.
@@ -74,11 +78,8 @@ export function earliestFit(track: Track, yearEnd: Day, skip = 0): Fit | undefin
       days.push(day);
       used += track.steps[k]!.uses;
     }
-    if (to > from) {
-      sittings++;
-      if (day > track.target) extra++;
-    }
-    if (days.length === track.steps.length) return { days, sittings, extra };
+    if (to > from) sittings++;
+    if (days.length === track.steps.length) return { days, sittings };
   }
   return undefined;
 }

@@ -56,7 +56,7 @@ describe('days to which a sitting was moved', () => {
     const saturday = toDay('2026-09-12');
     const closed = toDay('2026-09-16');
     const outside = toDay('2027-08-02');
-    const open = openDates(e, year, [saturday, closed, outside, saturday]);
+    const open = openDates(aHousehold(), e, year, [saturday, closed, outside, saturday]);
     expect(open).toContain(saturday);
     expect(open).not.toContain(closed);
     expect(open).not.toContain(outside);

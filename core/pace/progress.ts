@@ -1,7 +1,8 @@
+import type { Day } from '../calendar';
 import type { FlatStep } from '../course';
 import type { Enrolment, Household } from '../household';
 import { standingsOf } from '../log';
-import { takenSteps } from './track';
+import { takenSteps } from './taken';
 
 /** How far an enrolment is, in steps. done + known + leftOut + open are all the steps it takes. */
 export interface Progress {
@@ -27,4 +28,22 @@ export function progressOf(state: Household, enrolment: Enrolment): Progress {
     open: count('open'),
     next: taken.find((s) => stateOf(s) === 'open'),
   };
+}
+
+/** Days looked back over for the pace of a course that has no timetable: four weeks. */
+const LOOKED_BACK = 28;
+
+/**
+ * When a course without a timetable would end at the pace of the last four weeks; undefined when nothing was done in
+ * them, or nothing is left. A forecast only: nothing is planned by it.
+ */
+export function forecastDay(state: Household, enrolment: Enrolment, today: Day): Day | undefined {
+  const standings = standingsOf(state.marks, enrolment.id);
+  const taken = takenSteps(state, enrolment);
+  const open = taken.filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open').length;
+  const lately = taken.filter((s) => {
+    const standing = standings.get(s.id);
+    return standing?.state === 'done' && (standing.sat.at(-1) ?? -Infinity) > today - LOOKED_BACK;
+  }).length;
+  return open === 0 || lately === 0 ? undefined : today + Math.ceil((open * LOOKED_BACK) / lately);
 }

@@ -7,10 +7,10 @@ import type { Track } from './track';
 export interface Reserve {
   /**
    * Sittings that can still be lost before the target date is lost; negative: sittings missing.
-   * Undefined when the course has nothing left to do, or no weekday to do it on.
+   * Undefined when the course has nothing left to do, no weekday to do it on, or nothing to be in time for.
    */
   daysInHand: number | undefined;
-  /** Where the earliest fit of the remaining steps ends; undefined as above. */
+  /** Where the earliest fit of the remaining steps ends; undefined when nothing is left, or no weekday is set. */
   projected: Day | undefined;
   /** True when the projected day lies behind the school year, where only weekdays are counted. */
   afterYear: boolean;
@@ -26,20 +26,42 @@ export interface Reserve {
  * halving.
  */
 export function reserveOf(track: Track, year: SchoolYear): Reserve {
+  const known = told.get(track);
+  if (known?.year === year) return known.reserve;
+  const reserve = newReserve(track, year);
+  told.set(track, { year, reserve });
+  return reserve;
+}
+const told = new WeakMap<Track, { year: SchoolYear; reserve: Reserve }>();
+
+function newReserve(track: Track, year: SchoolYear): Reserve {
   const yearEnd = toDay(year.end);
-  const remaining = track.steps.length;
+  // In a queue, this enrolment's own last step decides; what is lost is a slot of the queue, whoever has the turn.
+  const {
+    count: remaining,
+    last,
+    target,
+  } = track.own ?? {
+    count: track.steps.length,
+    last: track.steps.length - 1,
+    target: track.target,
+  };
   const fit = remaining > 0 ? earliestFit(track, yearEnd) : undefined;
   if (!fit) return { daysInHand: undefined, projected: undefined, afterYear: false, remaining };
-  const projected = fit.days.at(-1)!;
+  const projected = fit.days[last]!;
   const afterYear = projected > yearEnd;
-  if (projected > track.target) return { daysInHand: -fit.extra, projected, afterYear, remaining };
+  if (track.noTarget) return { daysInHand: undefined, projected, afterYear, remaining };
+  if (projected > target) {
+    const late = new Set(fit.days.slice(0, last + 1).filter((d) => d > target));
+    return { daysInHand: -late.size, projected, afterYear, remaining };
+  }
   const inTime = (k: number) => {
-    const end = earliestFit(track, yearEnd, k)?.days.at(-1);
-    return end !== undefined && end <= track.target;
+    const end = earliestFit(track, yearEnd, k)?.days[last];
+    return end !== undefined && end <= target;
   };
   let low = 0;
   // No more can be lost than there are: what is left may fit into a sitting begun today.
-  let high = track.dates.filter((d) => d <= track.target).length - (track.begunToday ? 1 : 0) + 1;
+  let high = track.dates.filter((d) => d <= target).length - (track.begunToday ? 1 : 0) + 1;
   while (high - low > 1) {
     const middle = (low + high) >> 1;
     if (inTime(middle)) low = middle;

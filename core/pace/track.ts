@@ -1,7 +1,17 @@
-import { type Day, dayKind, dayShare, schoolDays, toDay, type Weekday, weekdayOf, weekStart } from '../calendar';
-import { flatten, type FlatStep, manualPages, teacherMinutes } from '../course';
-import { byId, type Enrolment, type Household, type Id, type PaceRule, type SchoolYear } from '../household';
-import { type Standing, standingsOf } from '../log';
+import { type Day, toDay, type Weekday, weekStart } from '../calendar';
+import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
+import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
+import { marksByEnrolment, type Standing, standingsOf } from '../log';
+import { catchUpDates, openDates } from './dates';
+import { fillWindow, gatePosition, gateState } from './gates';
+import { earliestFit } from './fit';
+import { idealSittings } from './ideal';
+import { loopTrack } from './loop';
+import { relatedTo } from './related';
+import { pacing } from './rule';
+import { inOrderToDo, takenSteps } from './taken';
+import { todayUse, usedInWeek } from './today';
+import { loopOf } from './turns';
 
 /** One remaining step, reduced to what placing it needs. */
 export interface TrackStep {
@@ -12,7 +22,7 @@ export interface TrackStep {
   teacher: number;
   /** 1 when the step is a new lesson, else 0. */
   fresh: 0 | 1;
-  /** What the step uses of a weekly cap: every step 1, or only a lesson's first remaining step. */
+  /** What the step uses of a weekly cap, in the cap's parts: every step, or only a lesson's first remaining one. */
   uses: number;
   /**
    * Position, within the remaining steps, of the last one that must stand on an earlier date: the introduction a test
@@ -21,6 +31,22 @@ export interface TrackStep {
   behind: number;
   /** No date before this one. */
   notBefore: Day;
+  /** The printed day it belongs to; a sitting holds steps of one printed day. −1 when the course is not taken as printed. */
+  printedDay: number;
+  /** The share of a place in a sitting that it takes: 1, or less for an easy step or one in a stretch that goes faster. */
+  size: number;
+  /** The only weekday on which it can stand; 0 for any. */
+  weekday: Weekday | 0;
+  /** In the queue of a loop, whose step it is. */
+  enrolmentId?: Id;
+}
+
+/** A step of another enrolment that must be done `gap` days or more before the step at a position. */
+export interface TrackGate {
+  at: number;
+  enrolmentId: Id;
+  stepId: Id;
+  gap: number;
 }
 
 /** One enrolment made ready for placing: its remaining steps in order, its open dates, and its caps. */
@@ -37,9 +63,14 @@ export interface Track {
   minutesPerSitting: number;
   /** Last date on time. */
   target: Day;
+  /** The rule asks for no date of its own and none is given: it has a projected day, and no days in hand. */
+  noTarget: boolean;
   weekdays: Weekday[];
   firstDay: Weekday;
-  /** Steps or lessons a household week may begin; Infinity when the rule has no cap. */
+  /**
+   * Steps or lessons a household week may begin, in parts (a step in a stretch that goes faster uses fewer of them);
+   * Infinity when the rule has no cap.
+   */
   weeklyCap: number;
   /** First day of the household week that holds today. */
   thisWeek: Day;
@@ -53,26 +84,50 @@ export interface Track {
   begunToday: boolean;
   /** What today already holds from marks: new lessons, teacher and child minutes. */
   today: { fresh: number; teacher: number; child: number };
+  /** Some step is tied to weekdays or to a date to come, so that what fits differs from date to date. */
+  dated: boolean;
+  /** Steps that wait at a gate nobody can date, or are not needed to fill a stretch: not among `steps`. */
+  waiting: number;
+  gates: TrackGate[];
+  /** How firmly it holds its place against others: 1, or more for a course that yields later than others, or never. */
+  firm: number;
+  /** In a loop: everybody in the queue, in turn order. */
+  members: Id[];
+  /** Of a queue, the enrolment that was asked about: its steps, the last of them, and its last date on time. */
+  own?: { id: Id; count: number; last: number; target: Day };
 }
 
-/** Weekdays and rule as far as the cap and the wish of a pace rule need them. */
-export function sittingsPerWeek(enrolment: Pick<Enrolment, 'weekdays'>, year: Pick<SchoolYear, 'weekdays'>): number {
-  return enrolment.weekdays.filter((d) => year.weekdays.includes(d)).length;
+export interface TrackOptions {
+  /** Whether the days kept free to catch up on are among its dates. */
+  catchUp?: boolean;
+  /** `held`: what waits at a gate that nobody can date is left out. `open`: as if it opened today. */
+  gates?: 'held' | 'open';
+  /** Enrolments on whose account this one is asked about. */
+  seen?: ReadonlySet<Id>;
 }
+
+/** The firmest that a course can hold its place. */
+const FIRMEST = 4;
 
 /**
- * Open dates of an enrolment in a school year: school days on its weekdays, not before its first date, and the days
- * (of the year, not closed) to which the parent has moved a sitting by hand, be they another weekday or a Saturday.
+ * How firmly a course holds its place: 1 where no child of it ranks what yields. Else 1 for the first to yield, one more
+ * for each later place of the list, and the most for what is not on it.
  */
-export function openDates(enrolment: Enrolment, year: SchoolYear, moved: readonly Day[] = []): Day[] {
-  const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
-  const open = schoolDays(year).filter((d) => d >= first && enrolment.weekdays.includes(weekdayOf(d)));
-  const more = moved.filter((d) => !open.includes(d) && ['full', 'light', 'weekend'].includes(dayKind(year, d)));
-  return more.length === 0 ? open : [...open, ...new Set(more)].sort((a, b) => a - b);
+function firmness(state: Household, enrolment: Enrolment): number {
+  const ranks = enrolment.childIds.map((id) => {
+    const list = byId(state.children, id)?.yields ?? [];
+    const at = list.indexOf(enrolment.courseId);
+    return list.length === 0 ? 1 : at < 0 ? FIRMEST : Math.min(FIRMEST - 1, at + 1);
+  });
+  return Math.max(1, ...ranks);
 }
 
 /** How many open steps the parent has pinned to each day. A day takes as many of them as were moved there. */
-function pinnedOn(state: Household, enrolment: Enrolment, standings: ReadonlyMap<Id, Standing>): Map<Day, number> {
+export function pinnedOn(
+  state: Household,
+  enrolment: Enrolment,
+  standings: ReadonlyMap<Id, Standing>,
+): Map<Day, number> {
   const days = new Map<Day, number>();
   for (const p of state.pins) {
     if (p.enrolmentId !== enrolment.id || (standings.get(p.stepId)?.state ?? 'open') !== 'open') continue;
@@ -92,118 +147,104 @@ function provedBefore(state: Household, enrolment: Enrolment): Map<Id, Id> {
   return before;
 }
 
-/** The steps an enrolment takes at all: from its first step on, without optional ones it has declined. */
-export function takenSteps(state: Household, enrolment: Enrolment): FlatStep[] {
-  const course = byId(state.courses, enrolment.courseId);
-  if (!course) return [];
-  const all = flatten(course);
-  const from = enrolment.fromStepId ? all.findIndex((s) => s.id === enrolment.fromStepId) : 0;
-  return all.slice(Math.max(0, from)).filter((s) => enrolment.takesOptional || !s.optional);
-}
-
-/** The steps still to do, in the order in which they are to be done. */
-export function remainingSteps(state: Household, enrolment: Enrolment): FlatStep[] {
-  const standings = standingsOf(state.marks, enrolment.id);
-  return inOrderToDo(takenSteps(state, enrolment), standings);
-}
-
-/**
- * The open steps in order. One that did not stick in a household that moves on stands behind the next lesson that has
- * not been sat for yet (the deferred steps of a lesson in their own order), so that it comes back as review.
- */
-function inOrderToDo(taken: readonly FlatStep[], standings: ReadonlyMap<Id, Standing>): FlatStep[] {
-  const open = taken.filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
-  const held = open.filter((s) => !standings.get(s.id)?.deferred);
-  const deferred = open.filter((s) => standings.get(s.id)?.deferred);
-  if (deferred.length === 0) return open;
-  const behindLesson = new Map<number, FlatStep[]>();
-  for (const s of deferred) {
-    const next = held.find((h) => h.lessonIndex > s.lessonIndex)?.lessonIndex ?? Infinity;
-    behindLesson.set(next, [...(behindLesson.get(next) ?? []), s]);
-  }
-  const ordered: FlatStep[] = [];
-  held.forEach((s, i) => {
-    ordered.push(s);
-    if (held[i + 1]?.lessonIndex !== s.lessonIndex) ordered.push(...(behindLesson.get(s.lessonIndex) ?? []));
-  });
-  return [...ordered, ...(behindLesson.get(Infinity) ?? [])];
-}
-
-/**
- * The steps a sitting must take so that an *even* course ends in time: remaining ÷ sittings, rounded up, at least 1.
- * Stored when the rule is set.
- */
-export function evenPerSitting(remaining: number, sittings: number): number {
-  return sittings <= 0 ? Math.max(1, remaining) : Math.max(1, Math.ceil(remaining / sittings));
-}
-
-/**
- * The steps a sitting must take for *n a week*: n ÷ sittings a week, rounded up. For n lessons, n times the steps of
- * the longest lesson, so that any week can hold its n.
- */
-export function weeklyPerSitting(
-  n: number,
-  unit: 'steps' | 'lessons',
-  sittings: number,
-  longestLesson: number,
-): number {
-  const steps = unit === 'steps' ? n : n * longestLesson;
-  return Math.max(1, Math.ceil(steps / Math.max(1, sittings)));
-}
-
 /** The last date on time of an enrolment: its own target, never after the school year. */
 export function targetDay(enrolment: Enrolment, year: SchoolYear): Day {
   const end = toDay(year.end);
   return enrolment.target ? Math.min(toDay(enrolment.target), end) : end;
 }
 
-/** Makes an enrolment ready for placing on the dates from `today` on. */
-export function makeTrack(state: Household, year: SchoolYear, enrolment: Enrolment, today: Day): Track {
+/**
+ * Makes an enrolment ready for placing on the dates from `today` on. Days kept free to catch up on are among its dates:
+ * they are part of what it has in hand, though nothing is planned on them while it fits without (`planTrack`). An
+ * enrolment in a loop is placed with all others of the loop: its track is the whole queue.
+ */
+export function makeTrack(
+  state: Household,
+  year: SchoolYear,
+  enrolment: Enrolment,
+  today: Day,
+  options: TrackOptions = {},
+): Track {
+  const { loop, members } = loopOf(state, enrolment);
+  return keep(state, year, enrolment, today, options, () =>
+    loop?.turns === 'next'
+      ? loopTrack(state, year, loop, members, enrolment, today, options)
+      : ownTrack(state, year, enrolment, today, options),
+  );
+}
+
+/** What a kept track was made of: as long as all of it is the same, so is the track. */
+interface Kept {
+  of: readonly unknown[];
+  track: Track;
+}
+const kept = new WeakMap<Enrolment, Kept[]>();
+/** As planned and as in hand, now and as of this morning, and as others ask about it. */
+const MOST_KEPT = 8;
+
+/**
+ * Keeps a track for as long as nothing it hangs on has changed: the calendar, the shelf, and the marks, pins and proofs of
+ * its own and of the few enrolments it is tied to. So a mark costs those, and not everybody.
+ */
+function keep(
+  state: Household,
+  year: SchoolYear,
+  enrolment: Enrolment,
+  today: Day,
+  options: TrackOptions,
+  make: () => Track,
+): Track {
+  // An enrolment under a form is not among the household's own; nothing is known of what hangs on it.
+  if (byId(state.enrolments, enrolment.id) !== enrolment) return make();
+  const { settings, children, absences, aways, calendars, feeds, courses, enrolments, loops, overlaps } = state;
+  const related = relatedTo(state, enrolment);
+  const groups = marksByEnrolment(state.marks);
+  const own = <T extends { enrolmentId: Id }>(rows: readonly T[]) =>
+    rows.filter((r) => related.includes(r.enrolmentId));
+  const seen = [...(options.seen ?? [])].sort().join(' ');
+  const of = [
+    ...[settings, children, absences, aways, calendars, feeds, courses, enrolments, loops, overlaps, year, today],
+    ...[options.catchUp ?? true, options.gates ?? 'open', seen],
+    ...related.map((id) => groups.get(id)),
+    ...own(state.pins),
+    ...own(state.proofs),
+  ];
+  const list = kept.get(enrolment) ?? [];
+  kept.set(enrolment, list);
+  const known = list.find((k) => k.of.length === of.length && k.of.every((x, i) => x === of[i]));
+  if (known) return known.track;
+  const track = make();
+  list.push({ of, track });
+  if (list.length > MOST_KEPT) list.shift();
+  return track;
+}
+
+/** The track of one enrolment by itself. */
+export function ownTrack(
+  state: Household,
+  year: SchoolYear,
+  enrolment: Enrolment,
+  today: Day,
+  { catchUp = true, gates = 'open', seen }: TrackOptions = {},
+): Track {
   const { firstDay, startMinutes } = state.settings;
   const standings = standingsOf(state.marks, enrolment.id);
-  const taken = takenSteps(state, enrolment);
-  const used = todayUse(taken, standings, today, startMinutes);
+  const taken = takenSteps(state, enrolment, today);
+  const pace = pacing(state, enrolment);
+  const used = todayUse(taken, standings, today, startMinutes, pace.size);
   const remaining = inOrderToDo(taken, standings);
-  const before = provedBefore(state, enrolment);
-  const cap = enrolment.rule.kind === 'weekly' ? enrolment.rule.n : Infinity;
-  const byLesson = enrolment.rule.kind === 'weekly' && enrolment.rule.unit === 'lessons';
-
-  const position = new Map(remaining.map((s, i) => [s.index, i]));
-  const positionOfId = new Map(remaining.map((s, i) => [s.id, i]));
-  const earlier = (i: number, at: number | undefined) => (at !== undefined && at < i ? at : -1);
-  const steps = remaining.map((s, i): TrackStep => {
-    const standing = standings.get(s.id);
-    const minutes = standing?.minutesLeft ?? s.minutes;
-    const stopped = standing?.sat.at(-1) === today || standing?.refused.at(-1) === today;
-    const testsToday = s.tests >= 0 && used.doneIndexes.has(s.tests);
-    const proved = before.get(s.id);
-    const provedToday = proved !== undefined && standings.get(proved)?.sat.at(-1) === today;
-    return {
-      id: s.id,
-      minutes,
-      teacher: teacherMinutes(minutes, s.presence, startMinutes),
-      fresh: s.opensNewLesson ? 1 : 0,
-      uses: byLesson && remaining[i - 1]?.lessonIndex === s.lessonIndex ? 0 : 1,
-      behind: Math.max(
-        earlier(i, position.get(s.tests)),
-        earlier(i, proved === undefined ? undefined : positionOfId.get(proved)),
-      ),
-      notBefore: stopped || testsToday || provedToday ? today + 1 : -Infinity,
-    };
-  });
-  // A lesson begun on an earlier day has used its share of the cap already: its rest is free.
-  const first = remaining[0];
-  if (byLesson && first && taken.some((s) => s.lessonIndex === first.lessonIndex && begun(standings.get(s.id)))) {
-    steps[0]!.uses = 0;
-  }
-
+  const weekdays = (loopOf(state, enrolment).loop?.weekdays ?? enrolment.weekdays).filter((d) =>
+    year.weekdays.includes(d),
+  );
+  const steps = trackSteps(state, enrolment, { taken, remaining, standings, used, pace, today, weekdays });
   const pinned = pinnedOn(state, enrolment, standings);
-  const open = openDates(enrolment, year, [...pinned.keys()]);
+  const regular = openDates(state, enrolment, year, [...pinned.keys()]);
+  const more = catchUp ? catchUpDates(state, enrolment, year).filter((d) => !regular.includes(d)) : [];
+  const open = more.length === 0 ? regular : [...regular, ...more].sort((a, b) => a - b);
   const dates = open.filter((d) => d >= today);
   const room = dates.map((d) =>
-    Math.max(0, Math.max(enrolment.perSitting, pinned.get(d) ?? 0) - (d === today ? used.steps : 0)),
+    Math.max(0, Math.max(pace.perSitting, pinned.get(d) ?? 0) - (d === today ? used.places : 0)),
   );
-  const target = targetDay(enrolment, year);
   const track: Track = {
     enrolmentId: enrolment.id,
     teacherId: enrolment.teacherId,
@@ -211,122 +252,151 @@ export function makeTrack(state: Household, year: SchoolYear, enrolment: Enrolme
     steps,
     dates,
     room,
-    perSitting: enrolment.perSitting,
+    perSitting: pace.perSitting,
     minutesPerSitting: enrolment.minutesPerSitting ?? Infinity,
-    target,
-    weekdays: enrolment.weekdays.filter((d) => year.weekdays.includes(d)),
+    target: targetDay(enrolment, year),
+    noTarget: enrolment.rule.kind === 'minutes' && enrolment.target === undefined,
+    weekdays,
     firstDay,
-    weeklyCap: cap,
+    weeklyCap: pace.cap,
     thisWeek: weekStart(today, firstDay),
     // More than the cap may have been done: the rest of a lesson begun is free all the same.
     usedThisWeek:
-      cap === Infinity ? 0 : Math.min(cap, usedInWeek(taken, standings, weekStart(today, firstDay), today, byLesson)),
+      pace.cap === Infinity
+        ? 0
+        : Math.min(pace.cap, usedInWeek(taken, standings, weekStart(today, firstDay), today, pace)),
     ideal: [],
     weighByPages: enrolment.rule.kind === 'even' && (byId(state.courses, enrolment.courseId)?.weighByPages ?? false),
     begunToday: used.begun && dates[0] === today,
     today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
+    dated: false,
+    waiting: 0,
+    gates: [],
+    firm: firmness(state, enrolment),
+    members: [enrolment.id],
   };
-  track.ideal = idealSittings(track, enrolment.rule, taken, remaining, standings, open);
+  track.ideal = idealSittings(track, enrolment.rule, pace, taken, remaining, standings, open);
+  const on = new Set([...(seen ?? []), enrolment.id]);
+  holdAtGates(state, year, enrolment, track, { taken, remaining, today, options: { catchUp, gates }, seen: on });
+  fillStretch(track, fillWindow(state, year, enrolment, today, { catchUp, gates: 'held' }, on), toDay(year.end));
+  track.dated = track.steps.some((s) => s.weekday !== 0 || (s.notBefore !== -Infinity && s.notBefore > today + 1));
   return track;
+}
+
+interface Making {
+  taken: readonly FlatStep[];
+  remaining: readonly FlatStep[];
+  standings: ReadonlyMap<Id, Standing>;
+  used: ReturnType<typeof todayUse>;
+  pace: ReturnType<typeof pacing>;
+  today: Day;
+  weekdays: readonly Weekday[];
+}
+
+/** The remaining steps, each reduced to what placing it needs. */
+function trackSteps(state: Household, enrolment: Enrolment, making: Making): TrackStep[] {
+  const { taken, remaining, standings, used, pace, today, weekdays } = making;
+  const { startMinutes } = state.settings;
+  const before = provedBefore(state, enrolment);
+  const position = new Map(remaining.map((s, i) => [s.index, i]));
+  const positionOfId = new Map(remaining.map((s, i) => [s.id, i]));
+  // One printed day a sitting: what today's belongs to, the rest of today belongs to.
+  const printedToday = pace.printed && [...used.sat].map(pace.printed).at(-1);
+  const ofToday = (s: FlatStep) => printedToday === undefined || pace.printed!(s) === printedToday;
+  const earlier = (i: number, at: number | undefined) => (at !== undefined && at < i ? at : -1);
+  const satToday = (id: Id | undefined) => id !== undefined && standings.get(id)?.sat.at(-1) === today;
+  const steps = remaining.map((s, i): TrackStep => {
+    const standing = standings.get(s.id);
+    const minutes = standing?.minutesLeft ?? s.minutes;
+    const stopped = satToday(s.id) || standing?.refused.at(-1) === today;
+    const testsToday = s.tests >= 0 && used.doneIndexes.has(s.tests);
+    const half = firstHalfOf(s.id);
+    const proved = before.get(s.id);
+    const grouped = pace.group && i > 0 && pace.group(remaining[i - 1]!) === pace.group(s);
+    const behind = (id: Id | undefined) => earlier(i, id === undefined ? undefined : positionOfId.get(id));
+    return {
+      id: s.id,
+      minutes,
+      teacher: teacherMinutes(minutes, s.presence, startMinutes),
+      fresh: s.opensNewLesson ? 1 : 0,
+      uses: grouped ? 0 : pace.scale / pace.times(s),
+      behind: Math.max(earlier(i, position.get(s.tests)), behind(proved), behind(half)),
+      notBefore: stopped || testsToday || satToday(proved) || satToday(half) || !ofToday(s) ? today + 1 : -Infinity,
+      printedDay: pace.printed ? pace.printed(s) : -1,
+      size: pace.size(s),
+      // A weekday on which the course is not taken cannot be kept; such a step stands where it falls.
+      weekday: s.step.weekday && weekdays.includes(s.step.weekday) ? s.step.weekday : 0,
+    };
+  });
+  // A lesson begun on an earlier day has used its share of the cap already: its rest is free.
+  const first = remaining[0];
+  const { group } = pace;
+  if (group && first && taken.some((s) => group(s) === group(first) && begun(standings.get(s.id)))) {
+    steps[0]!.uses = 0;
+  }
+  return steps;
 }
 
 const begun = (s: Standing | undefined) => s !== undefined && s.sat.length > 0;
 
-interface TodayUse {
-  begun: boolean;
-  steps: number;
-  fresh: number;
-  teacher: number;
-  child: number;
-  doneIndexes: Set<number>;
+/** Lets the steps behind each gate wait: until its date, or (taken out of the track) until somebody can say when. */
+function holdAtGates(
+  state: Household,
+  year: SchoolYear,
+  enrolment: Enrolment,
+  track: Track,
+  how: {
+    taken: readonly FlatStep[];
+    remaining: readonly FlatStep[];
+    today: Day;
+    options: TrackOptions;
+    seen: ReadonlySet<Id>;
+  },
+): void {
+  for (const gate of enrolment.gates ?? []) {
+    const at = gatePosition(gate, how.taken, how.remaining);
+    if (at < 0) continue;
+    const stands = gateState(state, year, gate, how.today, how.options, how.seen);
+    if (stands.kind === 'held' && how.options.gates === 'held') cutTrack(track, at);
+    if (stands.kind !== 'behind' || at >= track.steps.length) continue;
+    const step = track.steps[at]!;
+    track.steps[at] = { ...step, notBefore: Math.max(step.notBefore, stands.day) };
+    if (stands.stepId)
+      track.gates.push({ at, enrolmentId: stands.enrolmentId, stepId: stands.stepId, gap: stands.gap });
+  }
 }
 
-/** What today's marks have used of an enrolment's sitting. Known and left-out steps use nothing: the next comes up. */
-function todayUse(
-  taken: readonly FlatStep[],
-  standings: ReadonlyMap<Id, Standing>,
-  today: Day,
-  startMinutes: number,
-): TodayUse {
-  const use: TodayUse = { begun: false, steps: 0, fresh: 0, teacher: 0, child: 0, doneIndexes: new Set() };
-  for (const s of taken) {
-    const standing = standings.get(s.id);
-    if (!standing) continue;
-    if (standing.refused.at(-1) === today && standing.state === 'open') use.begun = true;
-    if (standing.sat.at(-1) !== today) continue;
-    use.begun = true;
-    use.steps++;
-    if (s.opensNewLesson) use.fresh = 1;
-    use.teacher += teacherMinutes(s.minutes, s.presence, startMinutes);
-    use.child += s.minutes;
-    if (s.kind === 'introduce') use.doneIndexes.add(s.index);
-  }
-  return use;
+function cutTrack(track: Track, at: number): void {
+  if (at >= track.steps.length) return;
+  track.waiting += track.steps.length - at;
+  track.steps = track.steps.slice(0, at);
+  track.ideal = track.ideal.slice(0, at);
+  track.gates = track.gates.filter((g) => g.at < at);
 }
 
-function usedInWeek(
-  taken: readonly FlatStep[],
-  standings: ReadonlyMap<Id, Standing>,
-  from: Day,
-  today: Day,
-  byLesson: boolean,
-): number {
-  const inWeek = (s: FlatStep) => (standings.get(s.id)?.sat ?? []).filter((d) => d >= from && d <= today).length;
-  if (!byLesson) return taken.reduce((n, s) => n + inWeek(s), 0);
-  // A lesson counts in the week in which its first sitting fell.
-  const firstSat = new Map<number, Day>();
-  for (const s of taken) {
-    for (const d of standings.get(s.id)?.sat ?? []) {
-      firstSat.set(s.lessonIndex, Math.min(d, firstSat.get(s.lessonIndex) ?? Infinity));
-    }
-  }
-  return [...firstSat.values()].filter((d) => d >= from && d <= today).length;
+/** Keeps of a track that fills a stretch the dates inside it, and as many steps as fit there; it has no date to end by. */
+function fillStretch(track: Track, window: ReturnType<typeof fillWindow>, yearEnd: Day): void {
+  if (!window) return;
+  const inside = (d: Day) => d >= window.from && d < window.before;
+  const skipped = Math.max(0, track.dates.findIndex(inside));
+  track.room = track.room.filter((_, i) => inside(track.dates[i]!));
+  track.dates = track.dates.filter(inside);
+  track.ideal = track.ideal.map((s) => Math.max(1, s - skipped));
+  track.noTarget = true;
+  // Today's sitting was begun only if today is still one of its dates.
+  track.begunToday &&= skipped === 0 && track.dates.length > 0;
+  const last = track.dates.at(-1) ?? -Infinity;
+  const days = track.dates.length === 0 ? [] : (earliestFit(track, yearEnd)?.days ?? []);
+  cutTrack(track, days.filter((d) => d <= last).length);
 }
 
 /**
- * Where the pace rule would like each remaining step, as sittings counted from 1 along the open dates.
- *
- * The wish is drawn afresh from where things stood at the start of the household week: *even* spreads what was left
- * then over the sittings from then to the target; *n a week* takes n steps, or n lessons, in a full week's sittings.
- * Each step stands in the middle of its share. Counting from today instead would forget every day what is owed (a
- * course of two sittings a step would be put off, or begun, daily); counting from the start of the year would double
- * up after every bad week. Steps done this week keep their place, so that finishing early pulls nothing forward.
+ * The track that is planned: without the days kept free to catch up on, as long as the course ends in time without
+ * them; with them once it does not. They are never planned on for their own sake. What waits at a gate is left out.
  */
-function idealSittings(
-  track: Track,
-  rule: PaceRule,
-  taken: readonly FlatStep[],
-  remaining: readonly FlatStep[],
-  standings: ReadonlyMap<Id, Standing>,
-  open: readonly Day[],
-): number[] {
-  const size = new Map<number, number>();
-  for (const s of taken) size.set(s.lessonIndex, (size.get(s.lessonIndex) ?? 0) + 1);
-  const byLesson = rule.kind === 'weekly' && rule.unit === 'lessons';
-  const weight = (s: FlatStep) => {
-    if (byLesson) return 1 / size.get(s.lessonIndex)!;
-    return track.weighByPages ? manualPages(s.lesson) / size.get(s.lessonIndex)! : 1;
-  };
-  const doneThisWeek = taken.filter((s) => {
-    const standing = standings.get(s.id);
-    return standing?.state === 'done' && (standing.sat.at(-1) ?? -Infinity) >= track.thisWeek;
-  });
-  const sum = (steps: readonly FlatStep[]) => steps.reduce((n, s) => n + weight(s), 0);
-  const fromWeek = open.filter((d) => d >= track.thisWeek);
-  const passed = fromWeek.length - track.dates.length;
-  let at = sum(doneThisWeek);
-  const sittingsPerUnit =
-    rule.kind === 'even'
-      ? Math.max(1, fromWeek.filter((d) => d <= track.target).length) / (at + sum(remaining))
-      : Math.max(1, track.weekdays.length) / rule.n;
-  return remaining.map((s) => {
-    const middle = at + weight(s) / 2;
-    at += weight(s);
-    return Math.max(1, Math.ceil(middle * sittingsPerUnit) - passed);
-  });
-}
-
-/** Hours of a day in minutes: a teacher's on that weekday, less on a light day. */
-export function teacherHours(minutes: readonly number[], year: SchoolYear, day: Day): number {
-  return Math.round((minutes[weekdayOf(day) - 1] ?? 0) * dayShare(year, day));
+export function planTrack(state: Household, year: SchoolYear, enrolment: Enrolment, today: Day): Track {
+  const without = makeTrack(state, year, enrolment, today, { catchUp: false, gates: 'held' });
+  const end = earliestFit(without, toDay(year.end))?.days.at(-1);
+  if (without.steps.length === 0 || (end !== undefined && end <= without.target)) return without;
+  return makeTrack(state, year, enrolment, today, { gates: 'held' });
 }

@@ -1,6 +1,6 @@
 import type { IsoDate } from '../calendar';
-import { byId, type Course, type Enrolment, type Household, type Id, type Mark, type Mastery } from '../household';
-import { flatten } from '../course';
+import { type Course, type Enrolment, type Household, type Id, type Mark, type Mastery } from '../household';
+import { contentsOf, flatten } from '../course';
 import { markRow, standingsOf } from '../log';
 import { fromDay } from '../calendar';
 
@@ -15,7 +15,7 @@ export const masteryOf = (state: Household, course: Course): Mastery => course.m
  * every step settled at a sitting on or after the date.
  */
 export function againSteps(state: Household, enrolment: Enrolment, stepId: Id, scope: AgainScope): Id[] {
-  const course = byId(state.courses, enrolment.courseId);
+  const course = contentsOf(state, enrolment);
   if (!course) return [];
   const standings = standingsOf(state.marks, enrolment.id);
   const flat = flatten(course);

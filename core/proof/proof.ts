@@ -1,7 +1,6 @@
 import { type Day, type IsoDate } from '../calendar';
-import { flatten, type FlatStep } from '../course';
+import { contentsOf, flatten, type FlatStep } from '../course';
 import {
-  byId,
   type Course,
   type Enrolment,
   type Household,
@@ -32,7 +31,7 @@ export interface ProofPlan {
  * With a rule of three noughts everything falls away.
  */
 export function planProof(state: Household, enrolment: Enrolment, fromStepId: Id, toStepId: Id): ProofPlan {
-  const course = byId(state.courses, enrolment.courseId);
+  const course = contentsOf(state, enrolment);
   if (!course) return { kept: [], fall: [] };
   const rule = proofRuleOf(course);
   const standings = standingsOf(state.marks, enrolment.id);
@@ -90,7 +89,7 @@ export interface ProofStanding {
 
 /** The proofs of an enrolment that have not failed, newest first. */
 export function proofsOf(state: Household, enrolment: Enrolment): ProofStanding[] {
-  const course = byId(state.courses, enrolment.courseId);
+  const course = contentsOf(state, enrolment);
   if (!course) return [];
   const standings = standingsOf(state.marks, enrolment.id);
   const steps = new Map(flatten(course).map((s) => [s.id, s]));

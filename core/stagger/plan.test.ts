@@ -4,58 +4,21 @@ import { fromDay, schoolDays, toDay, weekdayOf, weekStart } from '../calendar';
 import { flatten } from '../course';
 import type { Household, SchoolYear } from '../household';
 import { reach, remainingSteps } from '../pace';
-import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
-import { makePlan, makeProblem, type Plan, type Problem, WEIGHTS } from './index';
+import { costAgain } from '../tests/again';
+import {
+  aChild,
+  aCourse,
+  aHousehold,
+  aMark,
+  anEnrolment,
+  aYear,
+  householdArbitrary,
+  shapedArbitrary,
+} from '../tests/make';
+import { makePlan, makeProblem, WEIGHTS } from './index';
 
 const planOf = (state: Household, year: SchoolYear, today: number, sweeps = 8, seed = 1) =>
   makePlan(makeProblem(state, year, today), { sweeps, seed });
-
-/** Cost of a plan, told again from the state alone: shares no code with the engine. */
-function costAgain(problem: Problem, plan: Plan): number {
-  let cost = 0;
-  const fresh = new Map<string, number>();
-  const minutes = new Map<string, number>();
-  const add = (map: Map<string, number>, key: string, n: number) => map.set(key, (map.get(key) ?? 0) + n);
-  problem.tracks.forEach((track, t) => {
-    const days = plan.tracks[t]!.days;
-    const opened = new Set<number>();
-    const now = problem.today;
-    if (track.today.fresh) {
-      opened.add(now);
-      add(fresh, `${track.teacherId} ${now}`, 1);
-    }
-    add(minutes, `${track.teacherId} ${now}`, track.today.teacher);
-    for (const c of track.childIds) add(minutes, `${c} ${now}`, track.today.child);
-    days.forEach((day, i) => {
-      if (day === -1) {
-        cost += 20_000;
-        return;
-      }
-      const step = track.steps[i]!;
-      cost += Math.abs(track.dates.filter((d) => d <= day).length - track.ideal[i]!);
-      if (day > track.target) cost += 1_000;
-      if (step.fresh && !opened.has(day)) {
-        opened.add(day);
-        add(fresh, `${track.teacherId} ${day}`, 1);
-      }
-      add(minutes, `${track.teacherId} ${day}`, step.teacher);
-      for (const c of track.childIds) add(minutes, `${c} ${day}`, step.minutes);
-    });
-  });
-  problem.teachers.forEach((teacher, t) => {
-    for (let at = 0; at < problem.length; at++) {
-      const key = `${teacher.id} ${problem.from + at}`;
-      cost += 100 * Math.max(0, (fresh.get(key) ?? 0) - problem.allowance[t]![at]!);
-      cost += 2 * Math.max(0, (minutes.get(key) ?? 0) - teacher.hours[at]!);
-    }
-  });
-  for (const child of problem.children) {
-    for (let at = 0; at < problem.length; at++) {
-      cost += 2 * Math.max(0, (minutes.get(`${child.id} ${problem.from + at}`) ?? 0) - child.hours[at]!);
-    }
-  }
-  return cost;
-}
 
 describe('a plan, on any small household', () => {
   it('keeps order, capacity, weekdays and closed days; leaves only a suffix unplaced; is the same again', () => {
@@ -80,7 +43,9 @@ describe('a plan, on any small household', () => {
           });
           for (const day of new Set(placed)) {
             const steps = track.stepIds.filter((_, i) => track.days[i] === day).map((id) => flat.get(id)!);
-            expect(steps.length).toBeLessThanOrEqual(enrolment.perSitting);
+            // As printed and by minutes, a sitting's size follows from the rule (core/pace/rules.test.ts).
+            if (enrolment.rule.kind === 'even' || enrolment.rule.kind === 'weekly')
+              expect(steps.length).toBeLessThanOrEqual(enrolment.perSitting);
             const minutes = steps.reduce((n, s) => n + s.minutes, 0);
             if (steps.length > 1) expect(minutes).toBeLessThanOrEqual(enrolment.minutesPerSitting ?? Infinity);
             for (const s of steps.filter((x) => x.kind === 'assess')) {
@@ -100,7 +65,7 @@ describe('a plan, on any small household', () => {
 
   it('costs what an independent telling of the rules says, never less than its bound, never more with more effort', () => {
     fc.assert(
-      fc.property(householdArbitrary, ({ state, year, today }) => {
+      fc.property(fc.oneof(householdArbitrary, shapedArbitrary), ({ state, year, today }) => {
         const problem = makeProblem(state, year, today);
         const quick = makePlan(problem, { sweeps: 1, seed: 3 });
         const long = makePlan(problem, { sweeps: 12, seed: 3 });
@@ -109,12 +74,12 @@ describe('a plan, on any small household', () => {
         expect(long.bound).toBeDefined();
         expect(long.cost.total).toBeGreaterThanOrEqual(long.bound!);
       }),
-      { numRuns: 150 },
+      { numRuns: 300 },
     );
   });
 
   it('places a single enrolment at the least cost there is (all placements tried)', () => {
-    const single = householdArbitrary.filter(({ state }) => {
+    const single = fc.oneof(householdArbitrary, shapedArbitrary).filter(({ state }) => {
       const [e] = state.enrolments;
       return state.enrolments.length === 1 && remainingSteps(state, e!).length <= 6;
     });

@@ -1,6 +1,17 @@
-import { type Day, dayShare, nextSchoolDay, schoolDays, toDay, weekdayOf } from '../calendar';
-import type { Household, Id, SchoolYear } from '../household';
-import { makeTrack, type Track, teacherHours } from '../pace';
+import {
+  childMinutesOn,
+  type Day,
+  nextSchoolDay,
+  schoolDays,
+  teacherAways,
+  teacherMinutesOn,
+  toDay,
+  usualMinutes,
+  yearWithOutside,
+} from '../calendar';
+import type { Enrolment, Household, Id, SchoolYear, Teacher } from '../household';
+import { isTaken, loopOf, planTrack, type Track } from '../pace';
+import { type LinkedTracks, linkedTracks } from './links';
 
 /**
  * Everything placing needs, as plain data that can cross into a worker: tracks, and for every date from today to the
@@ -18,6 +29,11 @@ export interface Problem {
   allowance: number[][];
   /** Steps held to a date by a publication or a pin, per track: one date a step, or −1. */
   held: number[][];
+  /** What must be done before what: step `at` of a track not sooner than `gap` days behind a step of another. */
+  gates: { track: number; at: number; behind: number; step: number; gap: number }[];
+  /** Enrolments kept in step, and the school days (from the first date on, 0) on which they are compared. */
+  links: LinkedTracks[];
+  schoolDays: number[];
 }
 export interface Resource {
   id: Id;
@@ -28,29 +44,38 @@ export interface Resource {
 /** Default number of new lessons that a teacher can start on a date they are there. */
 export const NEW_LESSONS_A_TEACHER = 1;
 
+/** New lessons a teacher may start on a date: none when they do not teach on it or are away all day. */
+export function newLessonsAllowed(state: Household, year: SchoolYear, teacher: Teacher, day: Day): number {
+  if (teacherAways(state, teacher.id, day).some((a) => a.whole)) return 0;
+  return usualMinutes(year, teacher, day) > 0 ? NEW_LESSONS_A_TEACHER : 0;
+}
+
 /**
  * Sets up the placing of all running enrolments from the stored state. Same state and date, same problem: there is
  * no clock here and no earlier plan. Published weeks hold their placements as long as the date is still open and not
  * past; pins do the same.
  */
-export function makeProblem(state: Household, year: SchoolYear, today: Day): Problem {
+export function makeProblem(state: Household, stored: SchoolYear, today: Day): Problem {
+  const year = yearWithOutside(state, stored);
   const from = today;
   const length = Math.max(0, toDay(year.end) - from + 1);
   const days = Array.from({ length }, (_, i) => from + i);
-  const open = new Set(schoolDays(year));
-  const running = state.enrolments.filter((e) => e.life === 'running').sort((a, b) => (a.id < b.id ? -1 : 1));
-  const tracks = running.map((e) => makeTrack(state, year, e, today));
+  const running = state.enrolments
+    .filter((e) => isTaken(e) && e.rule.kind !== 'when' && leadsLoop(state, e))
+    .sort((a, b) => (a.id < b.id ? -1 : 1));
+  const tracks = running.map((e) => planTrack(state, year, e, today));
+  const { settings, absences, aways, calendars, feeds } = state;
+  const of = [settings, absences, aways, calendars, feeds, year, today];
+  const perDay = (row: object, what: string, tell: (d: Day) => number) => keptDays(row, what, of, () => days.map(tell));
   const teachers = state.teachers.map((t) => ({
     id: t.id,
-    hours: days.map((d) => (open.has(d) ? teacherHours(t.minutes, year, d) : 0)),
+    hours: perDay(t, 'hours', (d) => teacherMinutesOn(state, year, t, d)),
   }));
   const children = state.children.map((c) => ({
     id: c.id,
-    hours: days.map((d) => (open.has(d) ? Math.round(c.minutesPerDay * dayShare(year, d)) : 0)),
+    hours: perDay(c, 'hours', (d) => childMinutesOn(state, year, c, d)),
   }));
-  const allowance = state.teachers.map((t) =>
-    days.map((d) => ((t.minutes[weekdayOf(d) - 1] ?? 0) > 0 ? NEW_LESSONS_A_TEACHER : 0)),
-  );
+  const allowance = state.teachers.map((t) => perDay(t, 'allowance', (d) => newLessonsAllowed(state, year, t, d)));
   const holds = new Map<string, Day>();
   for (const week of state.published)
     for (const p of week.placements) holds.set(`${p.enrolmentId}\n${p.stepId}`, toDay(p.date));
@@ -58,11 +83,43 @@ export function makeProblem(state: Household, year: SchoolYear, today: Day): Pro
   const held = tracks.map((t) => {
     const dates = new Set(t.dates);
     return t.steps.map((s) => {
-      const day = holds.get(`${t.enrolmentId}\n${s.id}`);
+      const day = holds.get(`${s.enrolmentId ?? t.enrolmentId}\n${s.id}`);
       return day !== undefined && dates.has(day) ? day : -1;
     });
   });
-  return { today, from, length, tracks, teachers, children, allowance, held };
+  const gates = tracks.flatMap((t, track) =>
+    t.gates.flatMap(({ at, enrolmentId, stepId, gap }) => {
+      const behind = tracks.findIndex((o) => o.members.includes(enrolmentId));
+      const step = tracks[behind]?.steps.findIndex(
+        (s) => s.id === stepId && (s.enrolmentId ?? tracks[behind]!.enrolmentId) === enrolmentId,
+      );
+      return step === undefined || step < 0 || behind === track ? [] : [{ track, at, behind, step, gap }];
+    }),
+  );
+  const open = schoolDays(year)
+    .filter((d) => d >= from)
+    .map((d) => d - from);
+  const links = linkedTracks(state, tracks);
+  return { today, from, length, tracks, teachers, children, allowance, held, gates, links, schoolDays: open };
+}
+
+const daysKept = new WeakMap<object, Map<string, { of: readonly unknown[]; days: number[] }>>();
+
+/** A figure a day for a teacher or a child, kept for as long as the calendar stays as it is: marks change none of it. */
+function keptDays(row: object, what: string, of: readonly unknown[], make: () => number[]): number[] {
+  const own = daysKept.get(row) ?? new Map<string, { of: readonly unknown[]; days: number[] }>();
+  daysKept.set(row, own);
+  const known = own.get(what);
+  if (known?.of.every((x, i) => x === of[i])) return known.days;
+  const days = make();
+  own.set(what, { of, days });
+  return days;
+}
+
+/** A loop in which whoever is next has the turn is one track: only its first member makes it. */
+function leadsLoop(state: Household, e: Enrolment): boolean {
+  const { loop, members } = loopOf(state, e);
+  return loop?.turns !== 'next' || members[0]?.id === e.id;
 }
 
 /** The day a page of work is for: today when it is a school day, else the next one of the year. */

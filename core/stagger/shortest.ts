@@ -1,5 +1,6 @@
 import { weekStart } from '../calendar';
 import { reach, type Track } from '../pace';
+import { distanceCost, placedBy } from './links';
 import { type Loads, over, type Placed } from './loads';
 import type { Problem } from './problem';
 import { WEIGHTS } from './weights';
@@ -15,24 +16,36 @@ export interface Shortest {
  * With loads, the track pays what it adds to the shared cost of the others; without, only its own. Among equal costs
  * the earlier placement wins, so the result is the same every time.
  */
-export function shortest(problem: Problem, t: number, loads?: Loads): Shortest {
-  const track = problem.tracks[t]!;
+export function shortest(
+  problem: Problem,
+  t: number,
+  loads?: Loads,
+  others?: readonly Placed[],
+  track = problem.tracks[t]!,
+  hint?: { toGo: ToGo; stood: Placed },
+): Shortest {
   const { steps, dates, room } = track;
   const n = steps.length;
   const m = dates.length;
   const capped = Number.isFinite(track.weeklyCap);
-  const width = capped ? Math.min(track.weeklyCap, n + track.usedThisWeek) + 1 : 1;
+  const most = track.usedThisWeek + steps.reduce((sum, s) => sum + s.uses, 0);
+  const width = capped ? Math.min(track.weeklyCap, most) + 1 : 1;
   const size = (n + 1) * width;
   const own = ownCosts(problem, t);
   const price = loads ? sharedCosts(problem, t, loads) : undefined;
+  const apart = others ? linkCosts(problem, t, others) : undefined;
   const usual = usualReach(track);
 
+  // Where the track stood is a placement like any other: no part of a better one can cost more than all of it.
+  const limit = hint ? costAlong(track, hint.stood, own, price, apart) + ROUNDING : Infinity;
+  const left = hint?.toGo;
   let now = new Float64Array(size).fill(Infinity);
   let next = new Float64Array(size);
   now[capped ? Math.min(track.usedThisWeek, width - 1) : 0] = 0;
   // For every date and state after it: the state before it.
   const from = new Int32Array(m * size).fill(-1);
   let top = 0;
+  let low = 0;
   for (let d = 0; d < m; d++) {
     const day = dates[d]!;
     const week = weekStart(day, track.firstDay);
@@ -40,20 +53,24 @@ export function shortest(problem: Problem, t: number, loads?: Loads): Shortest {
     if (capped && freshWeek) forgetWeek(now, width, top);
     const row = d * size;
     // Today has used some of its room; a day to which the parent moved sittings has more than the usual.
-    const unusual = day <= problem.today || room[d] !== track.perSitting;
+    const unusual = track.dated || day <= problem.today || room[d] !== track.perSitting;
     next.fill(Infinity);
     let nextTop = top;
-    for (let p = 0; p <= top; p++) {
+    let lowest = top + 1;
+    for (let p = low; p <= top; p++) {
+      const most = left ? limit - left[d * (n + 1) + p]! : Infinity;
       for (let u = 0; u < width; u++) {
         const base = now[p * width + u]!;
-        if (base === Infinity) continue;
+        if (base === Infinity || base > most) continue;
+        if (p < lowest) lowest = p;
         let used = capped && freshWeek ? 0 : u;
         const end = capped || unusual ? reach(track, p, day, room[d]!, capped ? used : 0) : usual[p]!;
         if (end > nextTop) nextTop = end;
         const state = p * width + u;
         let alone = base;
         for (let j = p; ; j++) {
-          const cost = price !== undefined && j > p ? alone + price(d, p, j) : alone;
+          let cost = price !== undefined && j > p ? alone + price(d, p, j) : alone;
+          if (apart) cost += apart[d]![j]!;
           const to = j * width + (capped ? used : 0);
           // A tie goes to the path that has placed more by now: the earlier placement.
           if (cost < next[to]! || (cost === next[to]! && state > from[row + to]!)) {
@@ -68,6 +85,7 @@ export function shortest(problem: Problem, t: number, loads?: Loads): Shortest {
     }
     [now, next] = [next, now];
     top = nextTop;
+    low = Math.min(lowest, top);
   }
 
   let best = 0;
@@ -88,6 +106,65 @@ export function shortest(problem: Problem, t: number, loads?: Loads): Shortest {
     state = before;
   }
   return { placed, cost: bestCost };
+}
+
+/** Costs are whole numbers; so far may a sum lie above another for no other reason than adding up. */
+const ROUNDING = 1e-6;
+
+/** What a placement of the track costs, priced as the paths are; every step of it stands on a date it may stand on. */
+function costAlong(
+  track: Track,
+  placed: Placed,
+  own: (d: number, i: number) => number,
+  price: ((d: number, p: number, j: number) => number) | undefined,
+  apart: readonly Float64Array[] | undefined,
+): number {
+  let cost = 0;
+  let p = 0;
+  track.dates.forEach((day, d) => {
+    let j = p;
+    for (; j < placed.length && placed[j] === day; j++) cost += own(d, j);
+    if (j > p && price) cost += price(d, p, j);
+    if (apart) cost += apart[d]![j]!;
+    p = j;
+  });
+  return cost + (track.steps.length - p) * WEIGHTS.unplaced;
+}
+
+/** For every open date and number of steps placed before it: the least that the rest costs its own track. */
+export type ToGo = Float64Array;
+
+/**
+ * What is still to be paid at least, from every date on, with all shared people, links and the weekly cap left out. No path
+ * through a state can cost less than what it has cost so far and this; so states beyond a known cost are passed over,
+ * and the result stays exact.
+ */
+export function costToGo(problem: Problem, t: number): ToGo {
+  const track = problem.tracks[t]!;
+  const n = track.steps.length;
+  const m = track.dates.length;
+  const own = ownCosts(problem, t);
+  const usual = usualReach(track);
+  const least = new Float64Array((m + 1) * (n + 1));
+  for (let p = 0; p <= n; p++) least[m * (n + 1) + p] = (n - p) * WEIGHTS.unplaced;
+  for (let d = m - 1; d >= 0; d--) {
+    const day = track.dates[d]!;
+    const room = track.room[d]!;
+    const unusual = track.dated || day <= problem.today || room !== track.perSitting;
+    const [row, after] = [d * (n + 1), (d + 1) * (n + 1)];
+    for (let p = n; p >= 0; p--) {
+      const end = p === n ? n : unusual ? reach(track, p, day, room, -Infinity) : usual[p]!;
+      let best = least[after + p]!;
+      let alone = 0;
+      for (let j = p; j < end; j++) {
+        alone += own(d, j);
+        const cost = alone + least[after + j + 1]!;
+        if (cost < best) best = cost;
+      }
+      least[row + p] = best;
+    }
+  }
+  return least;
 }
 
 /** A new week forgets what was used: of each row only the cheapest state can be on a best path, the others go. */
@@ -114,14 +191,14 @@ function usualReach(track: Track): Int32Array {
 
 /** What step i costs its own track at its d-th open date: drift, lateness, and standing off a held date. */
 export function ownCosts(problem: Problem, t: number): (d: number, i: number) => number {
-  const { dates, target, ideal } = problem.tracks[t]!;
+  const { dates, target, ideal, firm } = problem.tracks[t]!;
   const held = problem.held[t]!;
   const wish = Int32Array.from(ideal);
   const anyHeld = held.some((h) => h >= 0);
   const late = Int32Array.from(dates, (day) => (day > target ? WEIGHTS.late : 0));
   return (d, i) => {
     const gap = d + 1 - wish[i]!;
-    const cost = (gap < 0 ? -gap : gap) * WEIGHTS.drift + late[d]!;
+    const cost = (gap < 0 ? -gap : gap) * WEIGHTS.drift * firm + late[d]!;
     return anyHeld && held[i]! >= 0 && held[i] !== dates[d] ? cost + WEIGHTS.held : cost;
   };
 }
@@ -174,3 +251,45 @@ function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: 
 
 /** How much an addition to a load adds to what lies above the allowed. */
 const added = (have: number, more: number, allowed: number) => over(have + more, allowed) - over(have, allowed);
+
+/**
+ * For every open date of a track and every number of steps placed by then: what being apart from its linked enrolments,
+ * where they stand, costs on the school days up to its next open date. Undefined when nothing placed is linked to it.
+ */
+function linkCosts(problem: Problem, t: number, others: readonly Placed[]): Float64Array[] | undefined {
+  const partners = problem.links.flatMap((link) => {
+    const own = link.tracks.indexOf(t);
+    if (own < 0) return [];
+    return link.tracks.flatMap((other, k) => {
+      if (k === own || others[other]!.length === 0) return [];
+      const counts = placedBy(others[other]!, problem.from, problem.schoolDays);
+      return [{ position: link.positions[own]!, at: Array.from(counts, (n) => link.positions[k]![n]!) }];
+    });
+  });
+  if (partners.length === 0) return undefined;
+  const { dates, steps } = problem.tracks[t]!;
+  return dates.map((day, d) => {
+    const costs = new Float64Array(steps.length + 1);
+    const next = dates[d + 1] ?? Infinity;
+    problem.schoolDays.forEach((s, k) => {
+      if (problem.from + s < day || problem.from + s >= next) return;
+      for (const { position, at } of partners)
+        for (let j = 0; j <= steps.length; j++) costs[j]! += distanceCost(position[j]!, at[k]!, WEIGHTS.link);
+    });
+    return costs;
+  });
+}
+
+/** What all linked enrolments together cost for being apart, as they are placed. */
+export function linkCost(problem: Problem, placed: readonly Placed[]): number {
+  let cost = 0;
+  for (const { tracks, positions } of problem.links) {
+    const along = tracks.map((t, k) =>
+      Array.from(placedBy(placed[t]!, problem.from, problem.schoolDays), (n) => positions[k]![n]!),
+    );
+    for (let a = 0; a < tracks.length; a++)
+      for (let b = a + 1; b < tracks.length; b++)
+        along[a]!.forEach((p, s) => (cost += distanceCost(p, along[b]![s]!, WEIGHTS.link)));
+  }
+  return cost;
+}

@@ -10,6 +10,7 @@ import {
   type Enrolment,
   type Household,
   type Mark,
+  type PaceRule,
   type SchoolYear,
   type Teacher,
 } from '../household';
@@ -22,10 +23,11 @@ export const aYear = (change: Partial<SchoolYear> = {}): SchoolYear => ({
   start: '2026-09-07',
   end: '2027-06-11',
   weekdays: MON_TO_FRI,
-  lightDays: [],
-  lightShare: 50,
-  targetDays: 170,
+  light: [],
   closed: [],
+  special: [],
+  requirement: { days: 170, meets: 'both' },
+  own: [],
   ...change,
 });
 
@@ -120,7 +122,7 @@ export const yearArbitrary = fc
       start: fromDay(start),
       end: fromDay(start + length),
       weekdays,
-      lightDays: weekdays.slice(0, 1),
+      light: weekdays.slice(0, 1).map((weekday) => ({ weekday, share: 50 })),
       closed: holes.map(([at, n], i) => ({
         id: `c${i}`,
         from: fromDay(start + at),
@@ -129,6 +131,22 @@ export const yearArbitrary = fc
       })),
     }),
   );
+
+/** Any pace rule that plans something; those printed follow a rhythm of the course's own (see below). */
+const ruleArbitrary = fc.oneof(
+  fc.constant<PaceRule>({ kind: 'even' }),
+  fc.record({
+    kind: fc.constant('weekly' as const),
+    n: fc.integer({ min: 1, max: 4 }),
+    unit: fc.constantFrom('steps' as const, 'lessons' as const),
+  }),
+  fc.constantFrom<PaceRule>({ kind: 'printed' }, { kind: 'printed', rhythmId: 'two' }),
+  fc.record({ kind: fc.constant('minutes' as const), minutes: fc.integer({ min: 5, max: 60 }) }),
+);
+const RHYTHMS = [
+  { id: 'five', name: 'five days', days: 5, lessons: 5 },
+  { id: 'two', name: 'two days', days: 2, lessons: 5 },
+];
 
 /** Arbitrary small households: up to three children, up to four enrolments of different shapes, some marks. */
 export const householdArbitrary = fc
@@ -144,10 +162,7 @@ export const householdArbitrary = fc
         perSitting: fc.integer({ min: 1, max: 3 }),
         minutesPerSitting: fc.option(fc.integer({ min: 10, max: 60 }), { nil: undefined }),
         weekdays: fc.subarray([1, 2, 3, 4, 5, 6, 7] as Weekday[], { minLength: 1 }),
-        weekly: fc.option(
-          fc.tuple(fc.integer({ min: 1, max: 4 }), fc.constantFrom('steps' as const, 'lessons' as const)),
-          { nil: undefined },
-        ),
+        rule: ruleArbitrary,
         children: fc.subarray(['A', 'B', 'C'], { minLength: 1 }),
         settled: fc.array(
           fc.tuple(
@@ -165,15 +180,19 @@ export const householdArbitrary = fc
   .map(({ year, courses, todayAt }) => {
     const today = toDay(year.start) + todayAt;
     const made = courses.map((c, i) =>
-      aCourse(`C${i}`, {
-        lessons: c.lessons,
-        testEvery: c.testEvery,
-        perLesson: [
-          { kind: 'introduce', count: c.introduce },
-          { kind: 'practise', count: c.practise + (c.introduce + c.practise + c.assess === 0 ? 1 : 0) },
-          { kind: 'assess', count: c.assess },
-        ],
-      }),
+      aCourse(
+        `C${i}`,
+        {
+          lessons: c.lessons,
+          testEvery: c.testEvery,
+          perLesson: [
+            { kind: 'introduce', count: c.introduce },
+            { kind: 'practise', count: c.practise + (c.introduce + c.practise + c.assess === 0 ? 1 : 0) },
+            { kind: 'assess', count: c.assess },
+          ],
+        },
+        { rhythms: RHYTHMS },
+      ),
     );
     const enrolments = courses.map((c, i) =>
       anEnrolment(`E${i}`, `C${i}`, {
@@ -181,7 +200,7 @@ export const householdArbitrary = fc
         weekdays: c.weekdays,
         perSitting: c.perSitting,
         ...(c.minutesPerSitting === undefined ? {} : { minutesPerSitting: c.minutesPerSitting }),
-        rule: c.weekly ? { kind: 'weekly', n: c.weekly[0], unit: c.weekly[1] } : { kind: 'even' },
+        rule: c.rule,
       }),
     );
     const marks = courses.flatMap((c, i) => {
@@ -207,4 +226,78 @@ export const householdArbitrary = fc
       marks,
     });
     return { state, year, today };
+  });
+
+/**
+ * The same households with what may be said of an enrolment beyond its rule: easy kinds, a faster stretch, steps split
+ * over two days or tied to a weekday, gates on the enrolment before it, a loop of the first two, everybody in step.
+ */
+export const shapedArbitrary = fc
+  .tuple(
+    householdArbitrary,
+    fc.record({
+      easy: fc.subarray(['introduce', 'practise', 'assess'] as const),
+      times: fc.integer({ min: 1, max: 3 }),
+      splitOver: fc.constantFrom(undefined, 12, 18),
+      weekday: fc.constantFrom<Weekday | undefined>(undefined, 1, 3, 5),
+      gate: fc.constantFrom('none', 'course', 'lesson', 'mastered', 'unmastered'),
+      days: fc.integer({ min: 0, max: 5 }),
+      loop: fc.constantFrom('none', 'next', 'weeks'),
+      link: fc.constantFrom('none', 'whole', 'units'),
+      yields: fc.subarray(['C0', 'C1', 'C2']),
+    }),
+  )
+  .map(([{ state, year, today }, w]) => {
+    const looped = w.loop !== 'none' && state.enrolments.length >= 2;
+    const enrolments = state.enrolments.map((e, i): Enrolment => {
+      const until =
+        w.gate === 'mastered' || w.gate === 'unmastered'
+          ? { kind: 'mastery' as const, list: 'sounds', known: w.gate === 'mastered' ? 4 : 3, of: 4 }
+          : {
+              kind: 'course' as const,
+              enrolmentId: `E${i - 1}`,
+              days: w.days,
+              ...(w.gate === 'lesson' ? { lessonId: 'L1' } : {}),
+            };
+      return {
+        ...e,
+        ...(w.easy.length > 0 ? { easy: [...w.easy] } : {}),
+        ...(w.times > 1 ? { stretches: [{ fromLessonId: 'L1', toLessonId: 'L2', times: w.times }] } : {}),
+        ...(w.splitOver === undefined ? {} : { splitOver: w.splitOver }),
+        ...(w.gate !== 'none' && i > 0 ? { gates: [{ id: 'g', lessonId: 'L2', until }] } : {}),
+        ...(looped && i < 2 ? { rule: { kind: 'loop' as const, loopId: 'loop' }, childIds: ['A'] } : {}),
+      };
+    });
+    const courses = state.courses.map((c) => ({
+      ...c,
+      units: c.units.map((u) => ({
+        ...u,
+        lessons: u.lessons.map((l) => ({
+          ...l,
+          steps: l.steps.map((s) => (w.weekday && s.kind === 'assess' ? { ...s, weekday: w.weekday } : s)),
+        })),
+      })),
+    }));
+    const shaped: Household = {
+      ...state,
+      courses,
+      enrolments,
+      children: state.children.map((c) => (w.yields.length > 0 ? { ...c, yields: [...w.yields] } : c)),
+      loops: looped
+        ? [
+            {
+              id: 'loop',
+              name: 'loop',
+              weekdays: year.weekdays,
+              turns: w.loop as 'next' | 'weeks',
+              order: ['E1', 'E0'],
+            },
+          ]
+        : [],
+      links:
+        w.link !== 'none' && enrolments.length > 1
+          ? [{ id: 'l', enrolmentIds: enrolments.map((e) => e.id), by: w.link as 'whole' | 'units' }]
+          : [],
+    };
+    return { state: shaped, year, today };
   });

@@ -33,7 +33,10 @@ describe('the week', () => {
   it('shows what each day holds, its closed and light days, and what it asks of the teacher', () => {
     const h = household({
       years: [
-        aYear({ lightDays: [5], closed: [{ id: 'x', from: '2026-09-09', to: '2026-09-09', label: 'gate repairs' }] }),
+        aYear({
+          light: [{ weekday: 5, share: 50 }],
+          closed: [{ id: 'x', from: '2026-09-09', to: '2026-09-09', label: 'gate repairs' }],
+        }),
       ],
       marks: [aMark('e', 'L1-1', 'done', '2026-09-07')],
     });

@@ -1,7 +1,15 @@
-import { type Day, type DayKind, dayKind, fromDay, toDay } from '../calendar';
-import { flatten, type FlatStep, teacherMinutes } from '../course';
 import {
-  byId,
+  type Day,
+  type DayKind,
+  dayKind,
+  dayLabel,
+  fromDay,
+  programmeWeek,
+  teacherMinutesOn,
+  yearWithOutside,
+} from '../calendar';
+import { contentsOf, flatten, type FlatStep, teacherMinutes } from '../course';
+import {
   type Child,
   childrenOf,
   type Course,
@@ -15,8 +23,7 @@ import {
   type Teacher,
 } from '../household';
 import { compareMarks, marksByEnrolment, standingsOf } from '../log';
-import { teacherHours } from '../pace';
-import { NEW_LESSONS_A_TEACHER, type Plan } from '../stagger';
+import { newLessonsAllowed, type Plan } from '../stagger';
 
 /** One step in one cell of the week. */
 export interface WeekItem {
@@ -59,7 +66,7 @@ export interface TeacherDay {
 export interface WeekDay {
   day: Day;
   kind: DayKind;
-  /** Why it is closed, in the parent’s words. */
+  /** Why it is closed, or what it is for, in the parent’s words. */
   label?: string;
   teachers: TeacherDay[];
 }
@@ -68,13 +75,16 @@ export interface WeekPage {
   days: WeekDay[];
   rows: WeekRow[];
   published: PublishedWeek | undefined;
+  /** Programmes led elsewhere that meet in this week, with their own number of it. */
+  programmes: { label: string; week: number }[];
 }
 
 /**
  * One household week: what stands in it by the record and by the plan, who is needed how long, and what was published.
  * Days without school that hold no work are left out. Weeks before the plan’s date hold the record alone.
  */
-export function weekPage(state: Household, year: SchoolYear, plan: Plan | undefined, start: Day): WeekPage {
+export function weekPage(state: Household, stored: SchoolYear, plan: Plan | undefined, start: Day): WeekPage {
+  const year = yearWithOutside(state, stored);
   // Kept by its first day; found by any, should the household’s week have started on another day then.
   const published = state.published.find((p) => p.weekStart >= fromDay(start) && p.weekStart <= fromDay(start + 6));
   const all = Array.from({ length: 7 }, (_, i) => start + i);
@@ -88,7 +98,17 @@ export function weekPage(state: Household, year: SchoolYear, plan: Plan | undefi
     published,
     days: shown.map((day) => weekDay(state, year, rows, day)),
     rows: rows.map((r) => ({ ...r, cells: r.cells.filter((c) => shown.includes(c.day)) })),
+    programmes: programmesIn(state, start),
   };
+}
+
+/** The own week numbers of programmes that meet in the seven days from `start`. */
+export function programmesIn(state: Pick<Household, 'aways'>, start: Day): { label: string; week: number }[] {
+  return state.aways.flatMap((a) => {
+    // An ISO week may begin inside the household's: the later one that meets is the one named.
+    const week = programmeWeek(a, start + 6) ?? programmeWeek(a, start);
+    return week === undefined ? [] : [{ label: a.label, week }];
+  });
 }
 
 function rowOf(
@@ -98,7 +118,7 @@ function rowOf(
   enrolment: Enrolment,
   days: readonly Day[],
 ): WeekRow | undefined {
-  const course = byId(state.courses, enrolment.courseId);
+  const course = contentsOf(state, enrolment, days[0]);
   if (!course) return undefined;
   const steps = new Map(flatten(course).map((s) => [s.id, s]));
   const standings = standingsOf(state.marks, enrolment.id);
@@ -149,7 +169,7 @@ function rowOf(
 
 function weekDay(state: Household, year: SchoolYear, rows: readonly WeekRow[], day: Day): WeekDay {
   const kind = dayKind(year, day);
-  const range = year.closed.find((c) => toDay(c.from) <= day && day <= toDay(c.to));
+  const label = dayLabel(year, day);
   const teachers = state.teachers.map((teacher): TeacherDay => {
     let minutes = 0;
     let fresh = 0;
@@ -159,10 +179,10 @@ function weekDay(state: Household, year: SchoolYear, rows: readonly WeekRow[], d
       if (items.some((i) => i.fresh)) fresh++;
       for (const i of items) minutes += teacherMinutes(i.minutes, i.step.presence, state.settings.startMinutes);
     }
-    const hours = kind === 'full' || kind === 'light' ? teacherHours(teacher.minutes, year, day) : 0;
-    return { teacher, minutes, hours, fresh, allowance: hours > 0 ? NEW_LESSONS_A_TEACHER : 0 };
+    const hours = teacherMinutesOn(state, year, teacher, day);
+    return { teacher, minutes, hours, fresh, allowance: hours > 0 ? newLessonsAllowed(state, year, teacher, day) : 0 };
   });
-  return { day, kind, ...(kind === 'closed' && range?.label ? { label: range.label } : {}), teachers };
+  return { day, kind, ...(label ? { label } : {}), teachers };
 }
 
 /** Only what is planned or was sat for takes anybody’s time. */

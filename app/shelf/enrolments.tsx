@@ -1,0 +1,173 @@
+import { lazy, Suspense, useState } from 'react';
+import { byId, childrenOf, type Course, type Enrolment } from '../../core/household';
+import { coveredLessons, isMastered, unitRecords } from '../../core/pace';
+import { useHousehold } from '../shell/household';
+import { shortDate } from '../ui/dates';
+import { count, listing, WORTH_WORDS } from '../ui/words';
+import { EnrolmentForm } from './enrolment-form';
+import { EnrolmentLine } from './shelf';
+
+const ChoicesForm = lazy(async () => ({ default: (await import('./choices-form')).ChoicesForm }));
+const GatesForm = lazy(async () => ({ default: (await import('./gates-form')).GatesForm }));
+const LifeForm = lazy(async () => ({ default: (await import('./life-form')).LifeForm }));
+
+type Asked = { what: 'pace' | 'choices' | 'gates' | 'life'; enrolment: Enrolment } | { what: 'new' };
+const BUTTONS = [
+  ['pace', 'Pace'],
+  ['choices', 'Choices'],
+  ['gates', 'Gates'],
+  ['life', 'Pause, swap, verdict'],
+] as const;
+
+/** Who takes a course: how far each is, and what can be changed for each without touching the book. */
+export function Enrolments({ course }: { course: Course }) {
+  const { household } = useHousehold();
+  const [asked, setAsked] = useState<Asked>();
+  const enrolments = household.enrolments.filter((e) => e.courseId === course.id);
+  const close = () => setAsked(undefined);
+  return (
+    <section className="double-rule pt-3 pb-5" aria-labelledby="taken">
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 id="taken">Who takes it</h2>
+        <button
+          type="button"
+          className={enrolments.length === 0 ? 'btn btn-strong' : 'btn'}
+          onClick={() => setAsked({ what: 'new' })}
+        >
+          Begin it with somebody
+        </button>
+      </div>
+      {enrolments.length === 0 && <p className="text-soft">Nobody yet. Until somebody does, it is not planned.</p>}
+      <ul>
+        {enrolments.map((e) => {
+          const who = listing(childrenOf(household, e).map((c) => c.name));
+          return (
+            <li key={e.id} className="border-b border-rule py-1.5">
+              <EnrolmentLine enrolment={e} />
+              <Standing enrolment={e} />
+              <span className="flex flex-wrap gap-x-1">
+                {BUTTONS.map(([what, word]) => (
+                  <button
+                    key={what}
+                    type="button"
+                    className="btn btn-quiet page-link"
+                    aria-label={`${word}: ${who}`}
+                    onClick={() => setAsked({ what, enrolment: e })}
+                  >
+                    {word}
+                  </button>
+                ))}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      <UnitTimes enrolments={enrolments} />
+      {asked && (
+        <Suspense>
+          {asked.what === 'new' || asked.what === 'pace' ? (
+            <EnrolmentForm
+              course={course}
+              enrolment={asked.what === 'new' ? undefined : asked.enrolment}
+              close={close}
+            />
+          ) : asked.what === 'choices' ? (
+            <ChoicesForm course={course} enrolment={asked.enrolment} close={close} />
+          ) : asked.what === 'gates' ? (
+            <GatesForm course={course} enrolment={asked.enrolment} close={close} />
+          ) : (
+            <LifeForm course={course} enrolment={asked.enrolment} close={close} />
+          )}
+        </Suspense>
+      )}
+    </section>
+  );
+}
+
+/** What else there is to say of an enrolment: what it waits for, what another course has done for it, the verdicts. */
+function Standing({ enrolment }: { enrolment: Enrolment }) {
+  const { household } = useHousehold();
+  const lines: string[] = [];
+  const title = (e: Enrolment | undefined) => (e && byId(household.courses, e.courseId)?.title) ?? 'a course';
+  const of = (id: string) => household.enrolments.find((e) => e.id === id);
+  for (const g of enrolment.gates ?? []) {
+    const what = lessonTitle(household.courses, enrolment, g.lessonId);
+    if (g.until.kind === 'mastery' && !isMastered(g.until))
+      lines.push(`${what} waits: ${g.until.list}, ${g.until.known} of ${g.until.of} known`);
+    if (g.until.kind === 'course') {
+      const other = of(g.until.enrolmentId);
+      const lesson = other && g.until.lessonId ? `${lessonTitle(household.courses, other, g.until.lessonId)} of ` : '';
+      lines.push(
+        `${what} comes after ${lesson}${title(other)}${g.until.days > 0 ? `, ${count(g.until.days, 'day')} later` : ''}`,
+      );
+    }
+  }
+  if (enrolment.swappedFor) lines.push(`swapped for ${title(of(enrolment.swappedFor))}`);
+  for (const { enrolment: by, lesson } of coveredLessons(household, enrolment).values())
+    lines.push(`${lesson.title} of ${title(by)} has done the same work`);
+  for (const v of enrolment.verdicts ?? []) {
+    const child = byId(household.children, v.childId);
+    lines.push(`${child?.name ?? ''}: ${WORTH_WORDS[v.worth]}${v.text ? ` – ${v.text}` : ''}`);
+  }
+  if (lines.length === 0) return null;
+  return (
+    <ul className="text-[0.95rem] text-soft">
+      {lines.map((l) => (
+        <li key={l} className="wrap-anywhere">
+          {l}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function lessonTitle(courses: Course[], enrolment: Enrolment, lessonId: string | undefined): string {
+  if (lessonId === undefined) return 'it';
+  const lessons = byId(courses, enrolment.courseId)?.units.flatMap((u) => u.lessons);
+  return lessons?.find((l) => l.id === lessonId)?.title ?? 'a lesson';
+}
+
+/** How long each child took for each unit: the best first guess for the next one. */
+function UnitTimes({ enrolments }: { enrolments: Enrolment[] }) {
+  const { household, today } = useHousehold();
+  const { dateStyle } = household.settings;
+  const rows = enrolments.flatMap((e) =>
+    unitRecords(household, e).map((r) => ({
+      who: listing(childrenOf(household, e).map((c) => c.name)),
+      id: e.id,
+      ...r,
+    })),
+  );
+  if (rows.length === 0) return null;
+  return (
+    <details className="pt-2">
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-semibold">How long each unit took</summary>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="How long each unit took">
+        <table className="figures">
+          <thead>
+            <tr>
+              <th>Child</th>
+              <th>Unit</th>
+              <th>from</th>
+              <th>to</th>
+              <th>sittings</th>
+              <th>minutes marked</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={`${r.id} ${r.unit.id}`}>
+                <td>{r.who}</td>
+                <td>{r.unit.title || 'the whole book'}</td>
+                <td>{shortDate(dateStyle, r.from, today)}</td>
+                <td>{r.whole ? shortDate(dateStyle, r.to, today) : 'not yet'}</td>
+                <td>{r.sittings}</td>
+                <td>{r.minutes > 0 ? r.minutes : '–'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </details>
+  );
+}

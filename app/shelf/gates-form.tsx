@@ -1,0 +1,265 @@
+import { useState } from 'react';
+import { fromDay } from '../../core/calendar';
+import { byId, childrenOf, type Course, type Enrolment, type Gate } from '../../core/household';
+import { gateFault, isMastered } from '../../core/pace';
+import { useHousehold } from '../shell/household';
+import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { count, listing } from '../ui/words';
+
+/** What must be met before an enrolment, or a lesson of it, is begun; and what is taken meanwhile. */
+export function GatesForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
+  const { household, today, commit } = useHousehold();
+  const [gates, setGates] = useState<Gate[]>(enrolment.gates ?? []);
+  const [fault, setFault] = useState<string>();
+  const others = household.enrolments.filter((e) => e.id !== enrolment.id);
+  const name = (e: Enrolment) =>
+    `${byId(household.courses, e.courseId)?.title ?? ''} (${listing(childrenOf(household, e).map((c) => c.name))})`;
+  const who = listing(childrenOf(household, enrolment).map((c) => c.name));
+  const change = (i: number, gate: Gate) => setGates(gates.map((g, k) => (k === i ? gate : g)));
+  const draft = (): Enrolment => {
+    const { gates: _g, ...rest } = enrolment;
+    return gates.length > 0 ? { ...rest, gates } : rest;
+  };
+  const keep = async () => {
+    const wrong = gateFault(household, draft());
+    if (wrong) return setFault(wrong);
+    const empty = gates.find((g) => g.until.kind === 'mastery' && !g.until.list.trim());
+    if (empty) return setFault('Say what must be known, like “letter sounds”.');
+    if (await commit(`${course.title}: what ${who} must meet first`, [{ table: 'enrolments', put: draft() }])) close();
+  };
+  return (
+    <FormDialog
+      wide
+      title={`${course.title}: before ${who} goes on`}
+      close={close}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      {gates.length === 0 && (
+        <p className="text-soft">
+          Nothing holds it up. A gate lets a lesson, or the whole course, wait until a list is mastered or another
+          course has come so far.
+        </p>
+      )}
+      {gates.map((g, i) => (
+        <GateFields
+          key={g.id}
+          gate={g}
+          course={course}
+          others={others}
+          name={name}
+          today={fromDay(today)}
+          change={(gate) => change(i, gate)}
+          remove={() => setGates(gates.filter((_, k) => k !== i))}
+        />
+      ))}
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            setGates([...gates, { id: crypto.randomUUID(), until: { kind: 'mastery', list: '', known: 0, of: 26 } }])
+          }
+        >
+          Wait until a list is mastered
+        </button>
+        <button
+          type="button"
+          className="btn"
+          disabled={others.length === 0}
+          onClick={() =>
+            setGates([
+              ...gates,
+              { id: crypto.randomUUID(), until: { kind: 'course', enrolmentId: others[0]!.id, days: 0 } },
+            ])
+          }
+        >
+          Wait for another course
+        </button>
+      </div>
+      {fault && (
+        <p role="alert" className="font-semibold">
+          {fault}
+        </p>
+      )}
+    </FormDialog>
+  );
+}
+
+function GateFields({
+  gate,
+  course,
+  others,
+  name,
+  today,
+  change,
+  remove,
+}: {
+  gate: Gate;
+  course: Course;
+  others: Enrolment[];
+  name: (e: Enrolment) => string;
+  today: string;
+  change: (gate: Gate) => void;
+  remove: () => void;
+}) {
+  const { household } = useHousehold();
+  const { until } = gate;
+  const whole = (text: string, least: number, most: number) =>
+    Math.min(most, Math.max(least, Math.round(Number(text) || 0)));
+  const without = <K extends keyof Gate>(key: K): Gate => {
+    const next = { ...gate };
+    delete next[key];
+    return next;
+  };
+  const other = until.kind === 'course' ? household.enrolments.find((e) => e.id === until.enrolmentId) : undefined;
+  const lessons = (other && byId(household.courses, other.courseId)?.units.flatMap((u) => u.lessons)) ?? [];
+  return (
+    <fieldset className="border border-edge p-3">
+      <legend className="label px-1">{until.kind === 'mastery' ? 'A list to master' : 'Another course first'}</legend>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Field label="What waits">
+          {(p) => (
+            <select
+              {...p}
+              value={gate.lessonId ?? ''}
+              onChange={(e) => change(e.target.value ? { ...gate, lessonId: e.target.value } : without('lessonId'))}
+            >
+              <option value="">the whole course</option>
+              {course.units.flatMap((u) =>
+                u.lessons.map((l) => (
+                  <option key={l.id} value={l.id}>
+                    from {l.title} on
+                  </option>
+                )),
+              )}
+            </select>
+          )}
+        </Field>
+        {until.kind === 'mastery' ? (
+          <>
+            <Field label="What must be known">
+              {(p) => (
+                <input
+                  {...p}
+                  maxLength={120}
+                  placeholder="letter sounds"
+                  value={until.list}
+                  onChange={(e) => change({ ...gate, until: { ...until, list: e.target.value } })}
+                />
+              )}
+            </Field>
+            <Field label="Known so far">
+              {(p) => (
+                <input
+                  {...p}
+                  type="number"
+                  value={until.known}
+                  onChange={(e) => change({ ...gate, until: { ...until, known: whole(e.target.value, 0, 10_000) } })}
+                />
+              )}
+            </Field>
+            <Field label="of">
+              {(p) => (
+                <input
+                  {...p}
+                  type="number"
+                  value={until.of}
+                  onChange={(e) => change({ ...gate, until: { ...until, of: whole(e.target.value, 1, 10_000) } })}
+                />
+              )}
+            </Field>
+            <label className="flex min-h-[44px] items-center gap-2">
+              <input
+                type="checkbox"
+                checked={isMastered(until)}
+                disabled={until.known >= until.of}
+                onChange={(e) => {
+                  const { opened: _o, ...closed } = until;
+                  change({ ...gate, until: e.target.checked ? { ...until, opened: today } : closed });
+                }}
+              />
+              good enough: it is open
+            </label>
+          </>
+        ) : (
+          <>
+            <Field label="Waits for">
+              {(p) => (
+                <select
+                  {...p}
+                  value={until.enrolmentId}
+                  onChange={(e) =>
+                    change({ ...gate, until: { kind: 'course', enrolmentId: e.target.value, days: until.days } })
+                  }
+                >
+                  {others.map((e) => (
+                    <option key={e.id} value={e.id}>
+                      {name(e)}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <Field label="until">
+              {(p) => (
+                <select
+                  {...p}
+                  value={until.lessonId ?? ''}
+                  onChange={(e) => {
+                    const { lessonId: _l, ...rest } = until;
+                    change({ ...gate, until: e.target.value ? { ...rest, lessonId: e.target.value } : rest });
+                  }}
+                >
+                  <option value="">all of it is done</option>
+                  {lessons.map((l) => (
+                    <option key={l.id} value={l.id}>
+                      {l.title} is done
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <Field label="Days in between" hint="To order and prepare the next volume.">
+              {(p) => (
+                <input
+                  {...p}
+                  type="number"
+                  value={until.days}
+                  onChange={(e) => change({ ...gate, until: { ...until, days: whole(e.target.value, 0, 366) } })}
+                />
+              )}
+            </Field>
+          </>
+        )}
+        <Field label="Meanwhile take" hint="Only until the gate opens.">
+          {(p) => (
+            <select
+              {...p}
+              value={gate.fillId ?? ''}
+              onChange={(e) => change(e.target.value ? { ...gate, fillId: e.target.value } : without('fillId'))}
+            >
+              <option value="">nothing else</option>
+              {others.map((e) => (
+                <option key={e.id} value={e.id}>
+                  {name(e)}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      </div>
+      <button type="button" className="btn mt-2" onClick={remove}>
+        Take this gate away
+      </button>
+      {until.kind === 'mastery' && !isMastered(until) && (
+        <p className="pt-1 text-[0.95rem] text-soft">
+          {count(Math.max(0, until.of - until.known), 'entry is', 'entries are')} still to come.
+        </p>
+      )}
+    </fieldset>
+  );
+}

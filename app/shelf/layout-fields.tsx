@@ -1,0 +1,139 @@
+import type { FieldErrors, UseFormRegister } from 'react-hook-form';
+import type { Layout } from '../../core/course';
+import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
+import { useHousehold } from '../shell/household';
+import { Field } from '../ui/field';
+import type { CourseValues } from './course-form';
+
+const LAYOUT_WORDS: Record<Layout, string> = {
+  same: 'one lesson like the next',
+  chapters: 'chapters or booklets of unequal length',
+  tracks: 'numbered days on several tracks',
+  strands: 'strands taken up in turn, left and taken up again',
+};
+
+/** How the lessons of a new course are laid out: the shape of the book in hand. */
+export function LayoutFields({
+  register,
+  errors,
+  now,
+}: {
+  register: UseFormRegister<CourseValues>;
+  errors: FieldErrors<CourseValues>;
+  now: CourseValues;
+}) {
+  const { household } = useHousehold();
+  const number = { valueAsNumber: true };
+  return (
+    <div className="flex flex-col gap-4">
+      <fieldset>
+        <legend className="label mb-1">The book is</legend>
+        <div className="flex flex-wrap gap-x-5">
+          {(Object.keys(LAYOUT_WORDS) as Layout[]).map((l) => (
+            <label key={l} className="flex min-h-[44px] items-center gap-2">
+              <input type="radio" value={l} {...register('layout')} /> {LAYOUT_WORDS[l]}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
+        {now.layout === 'same' && (
+          <>
+            <Field label="How many lessons" fault={errors.lessons?.message}>
+              {(p) => <input {...p} type="number" {...register('lessons', number)} />}
+            </Field>
+            <Field label="Lessons in a unit" hint="0 for no units" fault={errors.lessonsPerUnit?.message}>
+              {(p) => <input {...p} type="number" {...register('lessonsPerUnit', number)} />}
+            </Field>
+          </>
+        )}
+        {now.layout === 'chapters' && (
+          <>
+            <Field
+              label="Lessons of each, in order"
+              hint="like 6, 8, 5, 9"
+              fault={errors.chapters?.message}
+              className="col-span-2"
+            >
+              {(p) => <input {...p} {...register('chapters')} autoComplete="off" />}
+            </Field>
+            <Field label="The book calls these" hint="Chapter, Booklet …" fault={errors.unitWord?.message}>
+              {(p) => <input {...p} {...register('unitWord')} placeholder="Chapter" />}
+            </Field>
+          </>
+        )}
+        {now.layout === 'tracks' && (
+          <Field
+            label="The tracks and their numbers"
+            hint="like Reading 140, Sums 180"
+            fault={errors.tracks?.message}
+            className="col-span-2"
+          >
+            {(p) => <input {...p} {...register('tracks')} autoComplete="off" />}
+          </Field>
+        )}
+        {now.layout === 'strands' && (
+          <>
+            <Field
+              label="The strands, in order"
+              hint="like Numbers, Shapes, Measures"
+              fault={errors.strands?.message}
+              className="col-span-2"
+            >
+              {(p) => <input {...p} {...register('strands')} autoComplete="off" />}
+            </Field>
+            <Field label="Each comes round so many times" fault={errors.rounds?.message}>
+              {(p) => <input {...p} type="number" {...register('rounds', number)} />}
+            </Field>
+            <Field label="with so many lessons each time" fault={errors.strandLessons?.message}>
+              {(p) => <input {...p} type="number" {...register('strandLessons', number)} />}
+            </Field>
+          </>
+        )}
+        <Field label="The book calls them" fault={errors.word?.message}>
+          {(p) => <input {...p} {...register('word')} />}
+        </Field>
+        <Field label="A test after every" hint="lessons; 0 for none" fault={errors.testEvery?.message}>
+          {(p) => <input {...p} type="number" {...register('testEvery', number)} />}
+        </Field>
+        <Field label="or after just these lessons" hint="like 4, 9, 15" fault={errors.testsAfter?.message}>
+          {(p) => <input {...p} {...register('testsAfter')} autoComplete="off" />}
+        </Field>
+      </div>
+      <details>
+        <summary className="min-h-[44px] cursor-pointer py-2.5 font-semibold">
+          A manual to read, a project, tests on one weekday
+        </summary>
+        <div className="grid grid-cols-2 gap-4 pt-2 sm:grid-cols-3">
+          <Field label="Manual starts on page" hint="0 when there is none" fault={errors.firstPage?.message}>
+            {(p) => <input {...p} type="number" {...register('firstPage', number)} />}
+          </Field>
+          <Field label="Manual pages a lesson" fault={errors.pagesPerLesson?.message}>
+            {(p) => <input {...p} type="number" {...register('pagesPerLesson', number)} />}
+          </Field>
+          <Field label="Minutes to prepare a lesson" hint="the teacher’s, beforehand" fault={errors.prepare?.message}>
+            {(p) => <input {...p} type="number" {...register('prepare', number)} />}
+          </Field>
+          <Field label="A project beside the lessons" hint="empty for none" fault={errors.project?.message}>
+            {(p) => <input {...p} {...register('project')} placeholder="model of the lock" />}
+          </Field>
+          <Field label="worked on so many times" fault={errors.projectSittings?.message}>
+            {(p) => <input {...p} type="number" disabled={!now.project} {...register('projectSittings', number)} />}
+          </Field>
+          <Field label="Tests only on">
+            {(p) => (
+              <select {...p} {...register('testWeekday', number)}>
+                <option value={0}>any weekday</option>
+                {weekFrom(household.settings.firstDay).map((d) => (
+                  <option key={d} value={d}>
+                    {WEEKDAY_NAMES[d]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        </div>
+      </details>
+    </div>
+  );
+}

@@ -1,0 +1,140 @@
+import { useState } from 'react';
+import { fromDay } from '../../core/calendar';
+import {
+  byId,
+  childrenOf,
+  type Course,
+  type Enrolment,
+  type Life,
+  LIVES,
+  type Verdict,
+  type WORTHS,
+} from '../../core/household';
+import { swapRows } from '../../core/pace';
+import type { Put } from '../../store';
+import { useHousehold } from '../shell/household';
+import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { ChildName } from '../ui/ornament';
+import { LIFE_WORDS, listing, WORTH_WORDS } from '../ui/words';
+
+type Worth = (typeof WORTHS)[number] | '';
+
+/** The life of an enrolment: paused, resumed, dropped, finished, swapped for another; and what it was worth to each child. */
+export function LifeForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
+  const { household, year, today, commit } = useHousehold();
+  const [life, setLife] = useState<Life>(enrolment.life);
+  const [swap, setSwap] = useState('');
+  const [verdicts, setVerdicts] = useState<Record<string, { worth: Worth; text: string }>>(
+    Object.fromEntries((enrolment.verdicts ?? []).map((v) => [v.childId, { worth: v.worth, text: v.text }])),
+  );
+  const children = childrenOf(household, enrolment);
+  const who = listing(children.map((c) => c.name));
+  const courses = household.courses.filter((c) => c.id !== course.id);
+  const keep = async () => {
+    const next = byId(household.courses, swap);
+    const given: Verdict[] = children.flatMap((c) => {
+      const v = verdicts[c.id];
+      if (!v?.worth) return [];
+      const old = enrolment.verdicts?.find((o) => o.childId === c.id);
+      const same = old?.worth === v.worth && old.text === v.text.trim();
+      return [{ childId: c.id, worth: v.worth, text: v.text.trim(), date: same ? old.date : fromDay(today) }];
+    });
+    const { verdicts: _v, swappedFor, ...rest } = enrolment;
+    const put: Enrolment = {
+      ...rest,
+      life,
+      ...(given.length > 0 ? { verdicts: given } : {}),
+      ...(life === 'dropped' && swappedFor ? { swappedFor } : {}),
+    };
+    const swapped = next && swapRows(household, year, put, next, today, crypto.randomUUID());
+    const words = next
+      ? `${course.title} swapped for ${next.title} for ${who}`
+      : `${course.title} for ${who}: ${LIFE_WORDS[life]}`;
+    const puts: Put[] = swapped
+      ? [
+          { table: 'enrolments', put: swapped.dropped },
+          { table: 'enrolments', put: swapped.taken },
+          ...(swapped.loop ? [{ table: 'loops' as const, put: swapped.loop }] : []),
+        ]
+      : [{ table: 'enrolments', put }];
+    if (await commit(words, puts)) close();
+  };
+  return (
+    <FormDialog
+      title={`${course.title}: ${who}`}
+      close={close}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      <Field label="It is">
+        {(p) => (
+          <select
+            {...p}
+            value={swap ? 'dropped' : life}
+            disabled={swap !== ''}
+            onChange={(e) => setLife(e.target.value as Life)}
+          >
+            {LIVES.map((l) => (
+              <option key={l} value={l}>
+                {LIFE_WORDS[l]}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field
+        label="Swap it for"
+        hint="From today on the other takes its weekdays and its pace; the record of this one is kept."
+      >
+        {(p) => (
+          <select {...p} value={swap} onChange={(e) => setSwap(e.target.value)}>
+            <option value="">nothing</option>
+            {courses.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.title}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      {children.map((c) => (
+        <fieldset key={c.id} className="flex flex-wrap items-end gap-3">
+          <legend className="label mb-1 flex items-center gap-2">
+            What it was worth to <ChildName child={c} />
+          </legend>
+          <select
+            aria-label={`verdict for ${c.name}`}
+            value={verdicts[c.id]?.worth ?? ''}
+            onChange={(e) =>
+              setVerdicts({
+                ...verdicts,
+                [c.id]: { text: verdicts[c.id]?.text ?? '', worth: e.target.value as Worth },
+              })
+            }
+          >
+            <option value="">not said yet</option>
+            {Object.entries(WORTH_WORDS).map(([w, words]) => (
+              <option key={w} value={w}>
+                {words}
+              </option>
+            ))}
+          </select>
+          <input
+            className="min-w-0 flex-1"
+            aria-label={`why, for ${c.name}`}
+            maxLength={2000}
+            placeholder="in a few words"
+            disabled={!verdicts[c.id]?.worth}
+            value={verdicts[c.id]?.text ?? ''}
+            onChange={(e) =>
+              setVerdicts({ ...verdicts, [c.id]: { worth: verdicts[c.id]?.worth ?? '', text: e.target.value } })
+            }
+          />
+        </fieldset>
+      ))}
+    </FormDialog>
+  );
+}

@@ -1,0 +1,141 @@
+import { useState } from 'react';
+import { printedDayOf } from '../../core/pace';
+import { byId, type Course, type PrintedRhythm } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { count } from '../ui/words';
+
+/** The weekly rhythms a book prints: two days or five, say. Whoever takes the course picks one, or none. */
+export function Rhythms({ course }: { course: Course }) {
+  const [editing, setEditing] = useState<PrintedRhythm | 'new'>();
+  const lessons = course.units.reduce((n, u) => n + u.lessons.length, 0);
+  return (
+    <section className="pb-5" aria-labelledby="rhythms">
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 id="rhythms">Weeks as printed</h2>
+        <button type="button" className="btn" onClick={() => setEditing('new')}>
+          Add a printed week
+        </button>
+      </div>
+      {(course.rhythms ?? []).length === 0 && (
+        <p className="text-soft">
+          Where the manual prints a week of its own (five days, or two), add it here; then it can be taken “as printed”.
+        </p>
+      )}
+      <ul>
+        {course.rhythms?.map((r) => (
+          <li key={r.id} className="flex items-center gap-3 border-b border-rule">
+            <span className="min-w-0 flex-1 wrap-anywhere">
+              {r.name}: {count(r.lessons, 'lesson')} on {count(r.days, 'day')} a week{' '}
+              <span className="text-soft">
+                {lessons > 0 && `· ${count(printedDayOf(lessons - 1, r) + 1, 'printed day')} in all`}
+              </span>
+            </span>
+            <button
+              type="button"
+              className="btn btn-quiet page-link"
+              aria-label={`Change ${r.name}`}
+              onClick={() => setEditing(r)}
+            >
+              Change
+            </button>
+          </li>
+        ))}
+      </ul>
+      {editing && (
+        <RhythmForm
+          course={course}
+          rhythm={editing === 'new' ? undefined : editing}
+          close={() => setEditing(undefined)}
+        />
+      )}
+    </section>
+  );
+}
+
+function RhythmForm({
+  course,
+  rhythm,
+  close,
+}: {
+  course: Course;
+  rhythm: PrintedRhythm | undefined;
+  close: () => void;
+}) {
+  const { household, commit } = useHousehold();
+  const [name, setName] = useState(rhythm?.name ?? '');
+  const [days, setDays] = useState(rhythm?.days ?? 5);
+  const [lessons, setLessons] = useState(rhythm?.lessons ?? 5);
+  const [fault, setFault] = useState<string>();
+  const store = async (make: (old: PrintedRhythm[]) => PrintedRhythm[], words: string) => {
+    const done = await commit(words, (now) => {
+      const stored = byId(now.courses, course.id);
+      return stored ? [{ table: 'courses', put: { ...stored, rhythms: make(stored.rhythms ?? []) } }] : [];
+    });
+    if (done) close();
+  };
+  const used = household.enrolments.some((e) => e.rule.kind === 'printed' && e.rule.rhythmId === rhythm?.id);
+  return (
+    <FormDialog
+      title={rhythm ? rhythm.name : 'A week as printed'}
+      close={close}
+      onSubmit={(e) => {
+        e.preventDefault();
+        const whole = (n: number, most: number) => Number.isInteger(n) && n >= 1 && n <= most;
+        if (!name.trim()) return setFault('Give it a name, like “five days”.');
+        if (!whole(days, 7) || !whole(lessons, 100))
+          return setFault('Days are whole numbers from 1 to 7, lessons from 1 to 100.');
+        const put: PrintedRhythm = { id: rhythm?.id ?? crypto.randomUUID(), name: name.trim(), days, lessons };
+        void store(
+          (old) => (rhythm ? old.map((r) => (r.id === rhythm.id ? put : r)) : [...old, put]),
+          `${course.title}: ${put.name} as printed`,
+        );
+      }}
+    >
+      <Field label="Called" fault={fault}>
+        {(p) => (
+          <input {...p} value={name} maxLength={80} placeholder="five days" onChange={(e) => setName(e.target.value)} />
+        )}
+      </Field>
+      <div className="grid grid-cols-2 gap-4">
+        <Field label="Days a week">
+          {(p) => (
+            <input
+              {...p}
+              type="number"
+              min={1}
+              max={7}
+              value={days}
+              onChange={(e) => setDays(Number(e.target.value))}
+            />
+          )}
+        </Field>
+        <Field label="Lessons in that week" hint="Spread over the days in order.">
+          {(p) => (
+            <input
+              {...p}
+              type="number"
+              min={1}
+              max={100}
+              value={lessons}
+              onChange={(e) => setLessons(Number(e.target.value))}
+            />
+          )}
+        </Field>
+      </div>
+      {rhythm &&
+        (used ? (
+          <p className="text-[0.95rem] text-soft">Somebody takes the course by it, so it cannot be taken out.</p>
+        ) : (
+          <button
+            type="button"
+            className="btn self-start"
+            onClick={() => void store((old) => old.filter((r) => r.id !== rhythm.id), `${rhythm.name} taken out`)}
+          >
+            Take it out
+          </button>
+        ))}
+    </FormDialog>
+  );
+}

@@ -1,0 +1,125 @@
+import { useState } from 'react';
+import { type Presence, PRESENCES, type Ritual } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { Field, WeekdayPicker } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { ChildName } from '../ui/ornament';
+import { PRESENCE_WORDS } from '../ui/words';
+
+/** A ritual: what, with whom, on which days. */
+export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; close: () => void }) {
+  const { household, year, commit } = useHousehold();
+  const [title, setTitle] = useState(ritual?.title ?? '');
+  const [childIds, setChildIds] = useState(ritual?.childIds ?? household.children.map((c) => c.id));
+  const [teacherId, setTeacherId] = useState(ritual?.teacherId ?? household.teachers[0]?.id ?? '');
+  const [weekdays, setWeekdays] = useState(ritual?.weekdays ?? year?.weekdays ?? []);
+  const [minutes, setMinutes] = useState(ritual?.minutes ?? 10);
+  const [presence, setPresence] = useState<Presence>(ritual?.presence ?? 'with');
+  const [fault, setFault] = useState<string>();
+  const marked = ritual && household.ritualMarks.some((m) => m.ritualId === ritual.id);
+  return (
+    <FormDialog
+      title={ritual?.title ?? 'A ritual'}
+      close={close}
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (!title.trim()) return setFault('Say what it is, like “date, weather, a hymn”.');
+        if (childIds.length === 0) return setFault('Choose who takes part.');
+        if (!teacherId) return setFault('Add a teacher under Household first.');
+        if (!Number.isInteger(minutes) || minutes < 1 || minutes > 600)
+          return setFault('Give whole minutes from 1 to 600.');
+        const put: Ritual = {
+          id: ritual?.id ?? crypto.randomUUID(),
+          title: title.trim(),
+          childIds,
+          teacherId,
+          weekdays,
+          minutes,
+          presence,
+        };
+        void commit(`${put.title}: ritual kept`, [{ table: 'rituals', put }]).then((done) => done && close());
+      }}
+    >
+      <Field label="What" fault={fault}>
+        {(p) => (
+          <input
+            {...p}
+            value={title}
+            maxLength={120}
+            placeholder="date, weather, a hymn"
+            onChange={(e) => setTitle(e.target.value)}
+          />
+        )}
+      </Field>
+      <fieldset>
+        <legend className="label mb-1">With whom</legend>
+        <div className="flex flex-wrap gap-4">
+          {household.children.map((c) => (
+            <label key={c.id} className="flex min-h-[44px] items-center gap-2">
+              <input
+                type="checkbox"
+                checked={childIds.includes(c.id)}
+                onChange={(e) =>
+                  setChildIds(e.target.checked ? [...childIds, c.id] : childIds.filter((id) => id !== c.id))
+                }
+              />
+              <ChildName child={c} />
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <WeekdayPicker
+        legend="On"
+        value={weekdays}
+        onChange={setWeekdays}
+        firstDay={household.settings.firstDay}
+        {...(year ? { among: year.weekdays } : {})}
+      />
+      <div className="grid gap-4 sm:grid-cols-3">
+        <Field label="Minutes">
+          {(p) => <input {...p} type="number" value={minutes} onChange={(e) => setMinutes(Number(e.target.value))} />}
+        </Field>
+        <Field label="Led by">
+          {(p) => (
+            <select {...p} value={teacherId} onChange={(e) => setTeacherId(e.target.value)}>
+              {household.teachers.map((t) => (
+                <option key={t.id} value={t.id}>
+                  {t.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="The teacher is">
+          {(p) => (
+            <select {...p} value={presence} onChange={(e) => setPresence(e.target.value as Presence)}>
+              {PRESENCES.map((w) => (
+                <option key={w} value={w}>
+                  {PRESENCE_WORDS[w]}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      </div>
+      {ritual &&
+        (marked ? (
+          <p className="text-[0.95rem] text-soft">
+            It stands in the record, which is kept. Without any weekday it rests.
+          </p>
+        ) : (
+          <button
+            type="button"
+            className="btn self-start"
+            onClick={() =>
+              void commit(`${ritual.title} removed`, [{ table: 'rituals', remove: ritual.id }]).then(
+                (done) => done && close(),
+              )
+            }
+          >
+            Remove the ritual
+          </button>
+        ))}
+    </FormDialog>
+  );
+}

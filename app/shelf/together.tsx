@@ -1,0 +1,182 @@
+import { lazy, Suspense, useState } from 'react';
+import { Link } from 'react-router';
+import {
+  byId,
+  childrenOf,
+  type Enrolment,
+  type Household,
+  type Link as InStep,
+  type Loop,
+  type Ritual,
+} from '../../core/household';
+import { loopOf } from '../../core/pace';
+import { useHousehold } from '../shell/household';
+import { WEEKDAY_NAMES } from '../ui/dates';
+import { count, listing, PRESENCE_WORDS } from '../ui/words';
+import { Yields } from './yields';
+
+const LoopForm = lazy(async () => ({ default: (await import('./together-forms')).LoopForm }));
+const LinkForm = lazy(async () => ({ default: (await import('./together-forms')).LinkForm }));
+const OverlapForm = lazy(async () => ({ default: (await import('./together-forms')).OverlapForm }));
+const RitualForm = lazy(async () => ({ default: (await import('./ritual-form')).RitualForm }));
+
+type Asked =
+  | { what: 'loop'; loop: Loop }
+  | { what: 'link'; link: InStep | undefined }
+  | { what: 'overlap' }
+  | { what: 'ritual'; ritual: Ritual | undefined };
+
+/** An enrolment by its course and children: "Canal history (Oda and Thora)". */
+export function enrolmentName(state: Household, e: Enrolment): string {
+  const names = listing(childrenOf(state, e).map((c) => c.name));
+  return `${byId(state.courses, e.courseId)?.title ?? 'a course'} (${names})`;
+}
+
+/** What concerns several courses at once: turns, courses in step, the same work twice, rituals, and what yields first. */
+export default function Together() {
+  const { household, commit } = useHousehold();
+  const [asked, setAsked] = useState<Asked>();
+  const close = () => setAsked(undefined);
+  const name = (id: string) => {
+    const e = byId(household.enrolments, id);
+    return e ? enrolmentName(household, e) : 'a course that is gone';
+  };
+  const lesson = (ref: { courseId: string; lessonId: string }) => {
+    const course = byId(household.courses, ref.courseId);
+    const found = course?.units.flatMap((u) => u.lessons).find((l) => l.id === ref.lessonId);
+    return `${found?.title ?? 'a lesson that is gone'} of ${course?.title ?? 'a course that is gone'}`;
+  };
+  const members = (loop: Loop) => {
+    const any = household.enrolments.find((e) => e.rule.kind === 'loop' && e.rule.loopId === loop.id);
+    return any ? loopOf(household, any).members : [];
+  };
+  const days = (list: readonly (keyof typeof WEEKDAY_NAMES)[]) => listing(list.map((d) => WEEKDAY_NAMES[d]));
+  return (
+    <div className="max-w-4xl">
+      <h1 className="pb-2">Courses together</h1>
+      <p className="double-rule pt-3">
+        <Link className="page-link" to="/shelf">
+          Back to the shelf
+        </Link>
+      </p>
+      <Part
+        title="Loops"
+        hint="Courses that take turns in one slot. A course joins a loop by its pace, on its own page."
+      >
+        {household.loops.map((l) => (
+          <Line key={l.id} label={`Change ${l.name}`} change={() => setAsked({ what: 'loop', loop: l })}>
+            <b className="font-semibold">{l.name}</b>, {days(l.weekdays) || 'on no weekday'}:{' '}
+            {listing(members(l).map((e) => name(e.id))) || 'nobody in it'}{' '}
+            <span className="text-soft">{l.turns === 'next' ? '· whoever is next' : '· a week each in turn'}</span>
+          </Line>
+        ))}
+      </Part>
+      <Part
+        title="In step"
+        hint="Courses that belong together move by the same share of the whole; the one that is ahead waits, and reviews."
+        add="Keep courses in step"
+        onAdd={() => setAsked({ what: 'link', link: undefined })}
+      >
+        {household.links.map((l) => (
+          <Line key={l.id} label="Change what is in step" change={() => setAsked({ what: 'link', link: l })}>
+            {listing(l.enrolmentIds.map(name))}{' '}
+            <span className="text-soft">· {l.by === 'units' ? 'unit against unit' : 'by the share of the whole'}</span>
+          </Line>
+        ))}
+      </Part>
+      <Part
+        title="The same work twice"
+        hint="Where two books ask for the same thing, whoever has done it in one need not do it in the other."
+        add="Say what does the same work"
+        onAdd={() => setAsked({ what: 'overlap' })}
+      >
+        {household.overlaps.map((o) => (
+          <li key={o.id} className="flex items-center gap-3 border-b border-rule">
+            <span className="min-w-0 flex-1 py-1.5 wrap-anywhere">
+              {lesson(o.one)} does the same work as {lesson(o.other)}
+            </span>
+            <button
+              type="button"
+              className="btn btn-quiet page-link"
+              aria-label={`Take away: ${lesson(o.one)}`}
+              onClick={() => void commit('The same work twice: taken away', [{ table: 'overlaps', remove: o.id }])}
+            >
+              Take away
+            </button>
+          </li>
+        ))}
+      </Part>
+      <Part
+        title="Rituals"
+        hint="The date, the weather, a hymn: done on their days without any sequence, and never behind."
+        add="Add a ritual"
+        onAdd={() => setAsked({ what: 'ritual', ritual: undefined })}
+      >
+        {household.rituals.map((r) => (
+          <Line key={r.id} label={`Change ${r.title}`} change={() => setAsked({ what: 'ritual', ritual: r })}>
+            <b className="font-semibold">{r.title}</b>, {days(r.weekdays)}:{' '}
+            {listing(r.childIds.map((id) => byId(household.children, id)?.name ?? ''))}{' '}
+            <span className="text-soft">
+              · {count(r.minutes, 'minute')}, teacher {PRESENCE_WORDS[r.presence]}
+            </span>
+          </Line>
+        ))}
+      </Part>
+      <Yields />
+      {asked && (
+        <Suspense>
+          {asked.what === 'loop' ? (
+            <LoopForm loop={asked.loop} close={close} />
+          ) : asked.what === 'link' ? (
+            <LinkForm link={asked.link} close={close} />
+          ) : asked.what === 'overlap' ? (
+            <OverlapForm close={close} />
+          ) : (
+            <RitualForm ritual={asked.ritual} close={close} />
+          )}
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
+function Part({
+  title,
+  hint,
+  add,
+  onAdd,
+  children,
+}: {
+  title: string;
+  hint: string;
+  add?: string;
+  onAdd?: () => void;
+  children: React.ReactNode;
+}) {
+  const id = title.toLowerCase().replace(/\W+/g, '-');
+  return (
+    <section className="pt-5" aria-labelledby={id}>
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 id={id}>{title}</h2>
+        {add && (
+          <button type="button" className="btn" onClick={onAdd}>
+            {add}
+          </button>
+        )}
+      </div>
+      <p className="text-[0.95rem] text-soft">{hint}</p>
+      <ul>{children}</ul>
+    </section>
+  );
+}
+
+function Line({ label, change, children }: { label: string; change: () => void; children: React.ReactNode }) {
+  return (
+    <li className="flex items-center gap-3 border-b border-rule">
+      <span className="min-w-0 flex-1 py-1.5 wrap-anywhere">{children}</span>
+      <button type="button" className="btn btn-quiet page-link" aria-label={label} onClick={change}>
+        Change
+      </button>
+    </li>
+  );
+}

@@ -1,0 +1,77 @@
+import { useMemo, useState } from 'react';
+import { fromDay, rangeFault } from '../../core/calendar';
+import type { Absence, Household } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { listing } from '../ui/words';
+import { EffectLines, useEffectOf, useStanding } from './effect-lines';
+import { PeoplePicker } from './people-picker';
+
+export const WHY_WORDS: Record<Absence['why'], string> = {
+  sick: 'sick',
+  closed: 'days off of their own',
+  interruption: 'an interruption (illness, a move, a newborn)',
+};
+
+/** Sick days, days of a child's own, weeks that fall out: what it does to every course is shown before it is kept. */
+export function AbsenceForm({ absence, close }: { absence: Absence | undefined; close: () => void }) {
+  const { household, year, today, commit } = useHousehold();
+  const [id] = useState(() => absence?.id ?? crypto.randomUUID());
+  const [childIds, setChildIds] = useState(absence?.childIds ?? []);
+  const [from, setFrom] = useState(absence?.from ?? fromDay(today));
+  const [to, setTo] = useState(absence?.to ?? '');
+  const [why, setWhy] = useState<Absence['why']>(absence?.why ?? 'sick');
+  const [label, setLabel] = useState(absence?.label ?? '');
+  const [fault, setFault] = useState<string>();
+  const draft = useMemo(
+    (): Absence => ({ id, childIds: [...childIds], from, to: to || from, why, label: label.trim() }),
+    [id, childIds, from, to, why, label],
+  );
+  const problem = childIds.length === 0 ? 'Say which child.' : rangeFault(draft);
+  const before = useStanding(year?.id);
+  const after = useMemo(
+    (): Household | undefined =>
+      problem ? undefined : { ...household, absences: [...household.absences.filter((a) => a.id !== id), draft] },
+    [problem, household, id, draft],
+  );
+  const effect = useEffectOf(before, after, year?.id);
+  const names = listing(household.children.filter((c) => childIds.includes(c.id)).map((c) => c.name));
+  return (
+    <FormDialog
+      title={absence ? 'Days without school' : 'Sick, or without school'}
+      close={close}
+      onSubmit={(e) => {
+        e.preventDefault();
+        setFault(problem);
+        if (problem) return;
+        void commit(`${names}: ${label.trim() || WHY_WORDS[why]}`, [{ table: 'absences', put: draft }]).then(
+          (done) => done && close(),
+        );
+      }}
+      remove={absence && { table: 'absences', id: absence.id, name: absence.label || WHY_WORDS[absence.why] }}
+    >
+      <PeoplePicker legend="Who" people={household.children} value={childIds} onChange={setChildIds} />
+      <fieldset className="flex flex-col">
+        <legend className="label mb-1">Why</legend>
+        {Object.entries(WHY_WORDS).map(([w, word]) => (
+          <label key={w} className="flex min-h-[44px] items-center gap-2">
+            <input type="radio" name="why" checked={why === w} onChange={() => setWhy(w as Absence['why'])} /> {word}
+          </label>
+        ))}
+      </fieldset>
+      <div className="grid gap-4 sm:grid-cols-2">
+        <Field label="From" fault={fault}>
+          {(p) => <input {...p} type="date" value={from} onChange={(e) => setFrom(e.target.value)} />}
+        </Field>
+        <Field label="To, if more than one day">
+          {(p) => <input {...p} type="date" value={to} min={from} onChange={(e) => setTo(e.target.value)} />}
+        </Field>
+      </div>
+      <Field label="In your words">
+        {(p) => <input {...p} value={label} maxLength={120} onChange={(e) => setLabel(e.target.value)} />}
+      </Field>
+      {effect && <EffectLines effect={effect} />}
+    </FormDialog>
+  );
+}

@@ -1,0 +1,284 @@
+import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { attendanceRow, childMonths, type ChildDay, daysAsked, type DayStatus, overruled } from '../../core/attendance';
+import { type Day, fromDay, weekdayOf } from '../../core/calendar';
+import { type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
+import type { Put } from '../../store';
+import { useHousehold } from '../shell/household';
+import { dayAndDate, longDate, monthName } from '../ui/dates';
+import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { ChildName } from '../ui/ornament';
+import { count } from '../ui/words';
+import { SubNav } from './sub-nav';
+
+const SIGNS: Record<DayStatus, string> = {
+  taught: '●',
+  sick: 's',
+  closed: '/',
+  away: 'a',
+  unmarked: '?',
+  'to come': '·',
+  free: '',
+  outside: '',
+};
+const WORDS: Record<DayStatus, string> = {
+  taught: 'taught',
+  sick: 'sick',
+  closed: 'no school',
+  away: 'away',
+  unmarked: 'nothing marked',
+  'to come': 'to come',
+  free: 'no school weekday',
+  outside: 'outside the year',
+};
+
+/** The register: each child's days month by month, with the totals at the foot, and what past days were if nobody said. */
+export default function AttendancePage() {
+  const { household, year, today } = useHousehold();
+  const [params, setParams] = useSearchParams();
+  const [editing, setEditing] = useState<ChildDay>();
+  const child = byId(household.children, params.get('child') ?? '') ?? household.children[0];
+  if (!year || !child) {
+    return (
+      <div className="max-w-2xl">
+        <h1 className="pb-2">Attendance</h1>
+        <SubNav />
+        <p className="double-rule pt-4">
+          With a school year and a child, the register is kept here by itself, from what is marked.
+        </p>
+      </div>
+    );
+  }
+  return (
+    <div className="register-sheet">
+      <h1>
+        Attendance <span className="hidden print:inline">of {child.name}</span>
+      </h1>
+      <SubNav />
+      <div className="double-rule pt-3">
+        <Asked year={year} today={today} />
+        <div className="flex flex-wrap gap-1 pb-3 print:hidden" role="tablist" aria-label="Whose register">
+          {household.children.map((c) => (
+            <button
+              key={c.id}
+              type="button"
+              role="tab"
+              aria-selected={c.id === child.id}
+              className="btn aria-selected:border-2 aria-selected:border-ink"
+              onClick={() => setParams({ child: c.id }, { replace: true })}
+            >
+              <ChildName child={c} />
+            </button>
+          ))}
+        </div>
+        <Register year={year} child={child} today={today} edit={setEditing} />
+      </div>
+      {editing && <DayForm child={child} day={editing} close={() => setEditing(undefined)} />}
+    </div>
+  );
+}
+
+/** Past school days about which nothing was said: asked about for all children at once, or one by one in the register. */
+function Asked({ year, today }: { year: SchoolYear; today: Day }) {
+  const { household, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const byDay = useMemo(() => daysAsked(household, year, today), [household, year, today]);
+  if (byDay.length === 0) return null;
+  const say = (day: Day, children: readonly Child[], status: Attendance['status']) =>
+    commit(
+      `${dayAndDate(style, day)}: ${WORDS[status]}`,
+      children.map((c): Put => ({ table: 'attendance', put: attendanceRow(c.id, day, status) })),
+    );
+  const SHOWN = 6;
+  return (
+    <section aria-labelledby="asked" className="mb-4 border-b border-ink pb-3 print:hidden">
+      <h2 id="asked">What were these days?</h2>
+      <p className="text-[0.95rem] text-soft">
+        {count(byDay.length, 'past school day carries', 'past school days carry')} no mark.{' '}
+        {byDay.length === 1 ? 'It counts' : 'They count'} as nothing until you say.
+      </p>
+      <ul>
+        {byDay.slice(-SHOWN).map(({ day, children }) => (
+          <li key={day} className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-1">
+            <span className="min-w-0 flex-1 basis-full sm:basis-auto">
+              {longDate(style, day)}{' '}
+              <span className="text-soft">
+                {children.length === household.children.length ? 'everybody' : children.map((c) => c.name).join(', ')}
+              </span>
+            </span>
+            {(['taught', 'closed', 'sick', 'away'] as const).map((s) => (
+              <button
+                key={s}
+                type="button"
+                className="btn !px-3"
+                aria-label={`${longDate(style, day)}: ${s === 'taught' ? 'school was held' : WORDS[s]}`}
+                onClick={() => void say(day, children, s)}
+              >
+                {s === 'taught' ? 'school was held' : WORDS[s]}
+              </button>
+            ))}
+          </li>
+        ))}
+      </ul>
+      {byDay.length > SHOWN && (
+        <p className="pt-1 text-[0.95rem] text-soft">Earlier ones come up when these are answered.</p>
+      )}
+    </section>
+  );
+}
+
+function Register({
+  year,
+  child,
+  today,
+  edit,
+}: {
+  year: SchoolYear;
+  child: Child;
+  today: Day;
+  edit: (day: ChildDay) => void;
+}) {
+  const { household } = useHousehold();
+  const months = useMemo(() => childMonths(household, year, child, today), [household, year, child, today]);
+  const style = household.settings.dateStyle;
+  const foot: [string, (m: (typeof months)[number]) => number][] = [
+    ['taught', (m) => m.totals.taught],
+    ['sick', (m) => m.totals.sick],
+    ['no school', (m) => m.totals.closed],
+    ['away', (m) => m.totals.away],
+    ['?', (m) => m.totals.unmarked],
+    ['hours', (m) => Math.round(m.totals.minutes / 60)],
+  ];
+  const cell = (m: (typeof months)[number], date: number) =>
+    m.days.find((d) => Number(fromDay(d.day).slice(8)) === date);
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Register of ${child.name}`}>
+      <table className="register w-full">
+        <caption className="sr-only">The year of {child.name}, a column a month. Totals stand at the foot.</caption>
+        <thead>
+          <tr>
+            <th scope="col">
+              <span className="sr-only">Day of the month</span>
+            </th>
+            {months.map((m) => (
+              <th key={m.first} scope="col" className="!text-center">
+                {monthName(Number(fromDay(m.first).slice(5, 7))).slice(0, 3)}
+              </th>
+            ))}
+            <th scope="col" className="!text-center">
+              Year
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {Array.from({ length: 31 }, (_, i) => i + 1).map((date) => (
+            <tr key={date}>
+              <th scope="row">{date}</th>
+              {months.map((m) => {
+                const d = cell(m, date);
+                return (
+                  <td key={m.first} className={d && weekdayOf(d.day) > 5 ? 'register-weekend' : ''}>
+                    {d && d.day <= today ? (
+                      <button
+                        type="button"
+                        className={`register-day ${d.overruled ? 'underline' : ''}`}
+                        title={d.label || undefined}
+                        aria-label={`${longDate(style, d.day)}: ${WORDS[d.status]}${d.label ? `, ${d.label}` : ''}`}
+                        onClick={() => edit(d)}
+                      >
+                        {SIGNS[d.status]}
+                      </button>
+                    ) : (
+                      d && <span className="text-soft">{SIGNS[d.status]}</span>
+                    )}
+                  </td>
+                );
+              })}
+              <td />
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          {foot.map(([word, of]) => (
+            <tr key={word}>
+              <th scope="row" className="whitespace-nowrap">
+                {word}
+              </th>
+              {months.map((m) => (
+                <td key={m.first}>{of(m) || ''}</td>
+              ))}
+              <td className="font-semibold">
+                {word === 'hours'
+                  ? Math.round(months.reduce((n, m) => n + m.totals.minutes, 0) / 60)
+                  : months.reduce((n, m) => n + of(m), 0)}
+              </td>
+            </tr>
+          ))}
+        </tfoot>
+      </table>
+      <p className="pt-2 text-[0.9rem] text-soft">
+        ● taught · s sick · / no school · a away · ? nothing marked · “·” to come. Underlined: said by hand. Press a day
+        to say otherwise.
+      </p>
+    </div>
+  );
+}
+
+/** What a child's day was, whatever the marks say; or back to the marks. */
+function DayForm({ child, day, close }: { child: Child; day: ChildDay; close: () => void }) {
+  const { household, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const said = overruled(household, child.id, day.day);
+  const [status, setStatus] = useState<Attendance['status'] | ''>(said?.status ?? '');
+  const [minutes, setMinutes] = useState(said?.minutes === undefined ? '' : String(said.minutes));
+  const [fault, setFault] = useState<string>();
+  const date = longDate(style, day.day);
+  return (
+    <FormDialog
+      title={`${child.name}, ${date}`}
+      close={close}
+      onSubmit={(e) => {
+        e.preventDefault();
+        const n = minutes === '' ? undefined : Number(minutes);
+        if (n !== undefined && (!Number.isInteger(n) || n < 0 || n > 1440))
+          return setFault('Give whole minutes from 0 to 1440.');
+        const id = `${child.id} ${fromDay(day.day)}`;
+        const put: Put =
+          status === ''
+            ? { table: 'attendance', remove: id }
+            : {
+                table: 'attendance',
+                put: attendanceRow(child.id, day.day, status, status === 'taught' ? n : undefined),
+              };
+        void commit(`${child.name}, ${date}: ${status === '' ? 'as marked' : WORDS[status]}`, [put]).then(
+          (done) => done && close(),
+        );
+      }}
+    >
+      <fieldset className="flex flex-col">
+        <legend className="label mb-1">That day was</legend>
+        {(
+          [
+            ['', `as the marks have it${said ? '' : ` (${WORDS[day.status]})`}`],
+            ['taught', 'taught'],
+            ['sick', 'sick'],
+            ['closed', 'no school'],
+            ['away', 'away'],
+          ] as const
+        ).map(([s, word]) => (
+          <label key={s} className="flex min-h-[44px] items-center gap-2">
+            <input type="radio" name="status" checked={status === s} onChange={() => setStatus(s)} /> {word}
+          </label>
+        ))}
+      </fieldset>
+      {status === 'taught' && (
+        <Field label="Minutes of school" hint="Empty: those marked, else the usual ones of such a day." fault={fault}>
+          {(p) => (
+            <input {...p} type="number" className="w-32" value={minutes} onChange={(e) => setMinutes(e.target.value)} />
+          )}
+        </Field>
+      )}
+    </FormDialog>
+  );
+}

@@ -1,0 +1,257 @@
+import { Plus, X } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { awayFault, fromDay } from '../../core/calendar';
+import type { AwayBlock, Household } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { Field, WeekdayPicker } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { EffectLines, useEffectOf, useStanding } from './effect-lines';
+import { PeoplePicker } from './people-picker';
+
+/** An outside class, an appointment, a trip: whom it takes away, when, and what that does. */
+export function AwayForm({ block, close }: { block: AwayBlock | undefined; close: () => void }) {
+  const { household, year, today, commit } = useHousehold();
+  const [draft, setDraft] = useState<AwayBlock>(
+    () =>
+      block ?? {
+        id: crypto.randomUUID(),
+        label: '',
+        childIds: [],
+        teacherIds: [],
+        from: fromDay(today),
+        to: year?.end ?? fromDay(today),
+        weekdays: [],
+        everyWeeks: 1,
+        travel: 0,
+        breaks: [],
+        takesDay: [],
+        counts: false,
+      },
+  );
+  const [recurs, setRecurs] = useState(block ? block.from !== block.to : true);
+  const [fault, setFault] = useState<string>();
+  const set = (change: Partial<AwayBlock>) => setDraft((d) => ({ ...d, ...change }));
+  const without = (field: 'start' | 'end' | 'firstWeek' | 'notes') =>
+    setDraft((d) => {
+      const { [field]: _gone, ...rest } = d;
+      return rest as AwayBlock;
+    });
+  const text = (field: 'start' | 'end' | 'notes', value: string) =>
+    value === '' ? without(field) : set({ [field]: value });
+  const made = useMemo(
+    (): AwayBlock => ({
+      ...draft,
+      label: draft.label.trim(),
+      to: recurs ? draft.to : draft.from,
+      weekdays: recurs ? draft.weekdays : [],
+      takesDay: draft.takesDay.filter((id) => draft.childIds.includes(id)),
+    }),
+    [draft, recurs],
+  );
+  const problem = awayFault(made);
+  const before = useStanding(year?.id);
+  const after = useMemo(
+    (): Household | undefined =>
+      problem ? undefined : { ...household, aways: [...household.aways.filter((a) => a.id !== made.id), made] },
+    [problem, household, made],
+  );
+  const effect = useEffectOf(before, after, year?.id);
+  const timed = draft.start !== undefined || draft.end !== undefined;
+  const taken = household.children.filter((c) => draft.childIds.includes(c.id));
+  return (
+    <FormDialog
+      title={block ? block.label : 'Away from the table'}
+      wide
+      close={close}
+      onSubmit={(e) => {
+        e.preventDefault();
+        setFault(problem);
+        if (problem) return;
+        void commit(`${made.label} ${block ? 'changed' : 'added'}`, [{ table: 'aways', put: made }]).then(
+          (done) => done && close(),
+        );
+      }}
+      remove={block && { table: 'aways', id: block.id, name: block.label }}
+    >
+      <div className="grid gap-x-8 gap-y-4 md:grid-cols-2">
+        <div className="flex flex-col gap-4">
+          <Field label="What it is" fault={fault}>
+            {(p) => (
+              <input
+                {...p}
+                value={draft.label}
+                maxLength={120}
+                placeholder="nature class, dentist, trip"
+                onChange={(e) => set({ label: e.target.value })}
+              />
+            )}
+          </Field>
+          <PeoplePicker
+            legend="Takes away, of the children"
+            people={household.children}
+            value={draft.childIds}
+            onChange={(childIds) => set({ childIds })}
+          />
+          <PeoplePicker
+            legend="Of the teachers"
+            people={household.teachers}
+            value={draft.teacherIds}
+            onChange={(teacherIds) => set({ teacherIds })}
+          />
+          <fieldset className="flex flex-wrap gap-x-5">
+            <legend className="label mb-1">How often</legend>
+            <label className="flex min-h-[44px] items-center gap-2">
+              <input type="radio" name="recurs" checked={!recurs} onChange={() => setRecurs(false)} /> once
+            </label>
+            <label className="flex min-h-[44px] items-center gap-2">
+              <input type="radio" name="recurs" checked={recurs} onChange={() => setRecurs(true)} /> on several days
+            </label>
+          </fieldset>
+          <div className="grid grid-cols-2 gap-4">
+            <Field label={recurs ? 'First day' : 'On'}>
+              {(p) => <input {...p} type="date" value={draft.from} onChange={(e) => set({ from: e.target.value })} />}
+            </Field>
+            {recurs && (
+              <Field label="Last day">
+                {(p) => <input {...p} type="date" value={draft.to} onChange={(e) => set({ to: e.target.value })} />}
+              </Field>
+            )}
+          </div>
+          {recurs && (
+            <>
+              <WeekdayPicker
+                legend="On (none: every day between)"
+                value={draft.weekdays}
+                onChange={(weekdays) => set({ weekdays })}
+                firstDay={household.settings.firstDay}
+              />
+              <Field label="Every how many weeks">
+                {(p) => (
+                  <input
+                    {...p}
+                    type="number"
+                    className="w-24"
+                    min={1}
+                    value={draft.everyWeeks}
+                    onChange={(e) => set({ everyWeeks: Number(e.target.value) })}
+                  />
+                )}
+              </Field>
+              <Breaks block={draft} set={set} />
+            </>
+          )}
+        </div>
+        <div className="flex flex-col gap-4">
+          <div className="grid grid-cols-3 gap-3">
+            <Field label="Begins">
+              {(p) => (
+                <input {...p} type="time" value={draft.start ?? ''} onChange={(e) => text('start', e.target.value)} />
+              )}
+            </Field>
+            <Field label="Ends">
+              {(p) => (
+                <input {...p} type="time" value={draft.end ?? ''} onChange={(e) => text('end', e.target.value)} />
+              )}
+            </Field>
+            <Field label="Way, min">
+              {(p) => (
+                <input
+                  {...p}
+                  type="number"
+                  min={0}
+                  value={draft.travel}
+                  onChange={(e) => set({ travel: Number(e.target.value) })}
+                />
+              )}
+            </Field>
+          </div>
+          <p className="text-[0.9rem] text-soft">
+            Without times it takes the whole day. The way is counted before and after. School is held{' '}
+            {household.settings.dayFrom} to {household.settings.dayTo} (see Household).
+          </p>
+          {timed && (
+            <PeoplePicker
+              legend="It costs the whole school day for"
+              people={taken}
+              value={draft.takesDay}
+              onChange={(takesDay) => set({ takesDay })}
+            />
+          )}
+          <label className="flex min-h-[44px] items-center gap-2">
+            <input type="checkbox" checked={draft.counts} onChange={(e) => set({ counts: e.target.checked })} /> time
+            there counts as school
+          </label>
+          <label className="flex min-h-[44px] items-center gap-2">
+            <input
+              type="checkbox"
+              checked={draft.firstWeek !== undefined}
+              onChange={(e) => (e.target.checked ? set({ firstWeek: 1 }) : without('firstWeek'))}
+            />{' '}
+            a programme with week numbers of its own
+          </label>
+          {draft.firstWeek !== undefined && (
+            <Field label="Its first week has number" hint="It counts its own meetings and never slips with your weeks.">
+              {(p) => (
+                <input
+                  {...p}
+                  type="number"
+                  className="w-24"
+                  min={0}
+                  value={draft.firstWeek}
+                  onChange={(e) => set({ firstWeek: Math.max(0, Math.round(Number(e.target.value))) })}
+                />
+              )}
+            </Field>
+          )}
+          <Field label="Notes" hint="Kept for when it comes round again.">
+            {(p) => (
+              <textarea
+                {...p}
+                rows={2}
+                value={draft.notes ?? ''}
+                maxLength={5000}
+                onChange={(e) => text('notes', e.target.value)}
+              />
+            )}
+          </Field>
+        </div>
+      </div>
+      {effect && <EffectLines effect={effect} />}
+    </FormDialog>
+  );
+}
+
+function Breaks({ block, set }: { block: AwayBlock; set: (change: Partial<AwayBlock>) => void }) {
+  const change = (i: number, to: Partial<AwayBlock['breaks'][number]>) =>
+    set({ breaks: block.breaks.map((b, at) => (at === i ? { ...b, ...to } : b)) });
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="label mb-1">Breaks of its own</legend>
+      {block.breaks.map((b, i) => (
+        <div key={b.id} className="grid grid-cols-[1fr_1fr_44px] items-end gap-2">
+          <Field label={`Break ${i + 1} from`}>
+            {(p) => <input {...p} type="date" value={b.from} onChange={(e) => change(i, { from: e.target.value })} />}
+          </Field>
+          <Field label={`Break ${i + 1} to`}>
+            {(p) => <input {...p} type="date" value={b.to} onChange={(e) => change(i, { to: e.target.value })} />}
+          </Field>
+          <button
+            type="button"
+            className="btn !px-0"
+            aria-label={`Take break ${i + 1} out`}
+            onClick={() => set({ breaks: block.breaks.filter((_, at) => at !== i) })}
+          >
+            <X size={18} aria-hidden="true" />
+          </button>
+        </div>
+      ))}
+      <button
+        type="button"
+        className="btn self-start"
+        onClick={() => set({ breaks: [...block.breaks, { id: crypto.randomUUID(), from: '', to: '', label: '' }] })}
+      >
+        <Plus size={18} aria-hidden="true" /> A break
+      </button>
+    </fieldset>
+  );
+}

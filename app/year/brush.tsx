@@ -1,0 +1,130 @@
+import type { Effect } from '../../core/attendance';
+import type { Day, Paint } from '../../core/calendar';
+import { useHousehold } from '../shell/household';
+import { dayAndDate } from '../ui/dates';
+import { Field } from '../ui/field';
+import { EffectLines } from './effect-lines';
+import type { Sweep } from './almanac';
+
+export type Tool = 'look' | Paint['kind'];
+export interface Brush {
+  tool: Tool;
+  label: string;
+  share: number;
+}
+
+const TOOLS: [Tool, string, string][] = [
+  ['look', 'Look', 'a press only says what a day is'],
+  ['close', 'Close', 'no school'],
+  ['open', 'Open', 'a school day; a Saturday pressed by itself becomes an extra one'],
+  ['light', 'Lighten', 'fewer hours that day'],
+  ['catch-up', 'Catch up', 'kept free; planned only for courses that would not end in time'],
+];
+
+/** The paint that a brush puts on days; undefined while it only looks. */
+export function paintOf({ tool, label, share }: Brush): Paint | undefined {
+  if (tool === 'look') return undefined;
+  if (tool === 'close') return { kind: 'close', label: label.trim() };
+  return tool === 'light' ? { kind: 'light', share } : { kind: tool };
+}
+
+/** What was done to the days, for the line at the foot of the page. */
+export function sweepWords(brush: Brush, span: string): string {
+  if (brush.tool === 'close') return `${span} closed${brush.label.trim() ? ` (${brush.label.trim()})` : ''}`;
+  if (brush.tool === 'open') return `${span} opened`;
+  return brush.tool === 'light' ? `${span} made light` : `${span} kept to catch up on`;
+}
+
+/** What a press or a sweep makes of days, and what it would do, before it is let go. */
+export function BrushPanel({
+  brush,
+  setBrush,
+  sweep,
+  effect,
+  keep,
+  leave,
+}: {
+  brush: Brush;
+  setBrush: (brush: Brush) => void;
+  sweep: Sweep | undefined;
+  effect: Effect | undefined;
+  keep: () => void;
+  leave: () => void;
+}) {
+  const { household } = useHousehold();
+  const style = household.settings.dateStyle;
+  const [a, b]: [Day, Day] = sweep ? [Math.min(sweep.from, sweep.to), Math.max(sweep.from, sweep.to)] : [0, 0];
+  return (
+    <section aria-label="Change days" className="flex flex-col gap-3 print:hidden">
+      <fieldset>
+        <legend className="label mb-1">A press or a sweep will</legend>
+        <div className="flex flex-wrap gap-1">
+          {TOOLS.map(([tool, word, meaning]) => (
+            <label
+              key={tool}
+              title={meaning}
+              className="btn has-checked:border-ink has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-3 has-focus-visible:outline-offset-2 !px-3"
+            >
+              <input
+                type="radio"
+                name="tool"
+                className="sr-only"
+                checked={brush.tool === tool}
+                onChange={() => setBrush({ ...brush, tool })}
+              />
+              {word}
+            </label>
+          ))}
+        </div>
+        <p className="pt-1 text-[0.9rem] text-soft">{TOOLS.find(([t]) => t === brush.tool)![2]}</p>
+      </fieldset>
+      {brush.tool === 'close' && (
+        <Field label="What for">
+          {(p) => (
+            <input
+              {...p}
+              value={brush.label}
+              maxLength={80}
+              placeholder="trip to the coast"
+              onChange={(e) => setBrush({ ...brush, label: e.target.value })}
+            />
+          )}
+        </Field>
+      )}
+      {brush.tool === 'light' && (
+        <Field label="A light day holds, in %" hint="of a full day’s hours">
+          {(p) => (
+            <input
+              {...p}
+              type="number"
+              min={0}
+              max={99}
+              className="w-28"
+              value={brush.share}
+              onChange={(e) =>
+                setBrush({ ...brush, share: Math.max(0, Math.min(99, Math.round(Number(e.target.value)))) })
+              }
+            />
+          )}
+        </Field>
+      )}
+      {sweep && effect && (
+        <div className="border-t border-ink pt-2" data-effect>
+          <h3>
+            {dayAndDate(style, a)}
+            {b > a && ` – ${dayAndDate(style, b)}`}
+          </h3>
+          <EffectLines effect={effect} />
+          <div className="flex gap-2 pt-2">
+            <button type="button" className="btn btn-strong" onClick={keep}>
+              Keep
+            </button>
+            <button type="button" className="btn" onClick={leave}>
+              Leave
+            </button>
+          </div>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,81 @@
+import { useState } from 'react';
+import { fromDay, isIsoDate, rangeFault, toDay, weekStart } from '../../core/calendar';
+import { entriesOf, writeCalendar } from '../../core/ical';
+import type { SchoolYear } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
+import { momentHere } from '../ui/dates';
+import { download } from '../ui/download';
+import { Field } from '../ui/field';
+import { count } from '../ui/words';
+import { PeoplePicker } from './people-picker';
+
+/** A calendar file of plan, closed days and order-by dates, for the calendar on the wall or on the phone. */
+export function CalendarOut({ year }: { year: SchoolYear }) {
+  const { household, today, say } = useHousehold();
+  const { plan } = usePlan();
+  const monday = weekStart(today, household.settings.firstDay);
+  const [what, setWhat] = useState({ sittings: true, closed: true, orders: true });
+  const [childIds, setChildIds] = useState<string[]>([]);
+  const [from, setFrom] = useState(fromDay(monday));
+  const [to, setTo] = useState(fromDay(monday + 27));
+  const usable = isIsoDate(from) && isIsoDate(to) && rangeFault({ from, to }) === undefined;
+  const options = usable ? { ...what, childIds, from: toDay(from), to: toDay(to) } : undefined;
+  const entries = options ? entriesOf(household, year, plan, { ...options, stamp: 0 }) : [];
+  const save = () => {
+    if (!options) return;
+    const name = household.settings.name.replace(/[^\p{L}\p{N} -]/gu, '');
+    download(
+      `olden-primer ${name} ${from}.ics`,
+      writeCalendar(household, year, plan, { ...options, stamp: momentHere() }),
+      'text/calendar',
+    );
+    say('The calendar file is in your downloads.');
+  };
+  return (
+    <section aria-labelledby="out" className="flex flex-col gap-3">
+      <h2 id="out">A calendar file to take along</h2>
+      <p className="text-soft">
+        For any calendar program (iCalendar). Read in again later, it moves what has moved and doubles nothing.
+      </p>
+      <div className="flex flex-wrap gap-x-5">
+        {(
+          [
+            ['sittings', 'the plan, step by step'],
+            ['closed', 'closed days'],
+            ['orders', 'order-by dates'],
+          ] as const
+        ).map(([key, word]) => (
+          <label key={key} className="flex min-h-[44px] items-center gap-2">
+            <input
+              type="checkbox"
+              checked={what[key]}
+              onChange={(e) => setWhat({ ...what, [key]: e.target.checked })}
+            />{' '}
+            {word}
+          </label>
+        ))}
+      </div>
+      <PeoplePicker
+        legend="Only for (none: everybody)"
+        people={household.children}
+        value={childIds}
+        onChange={setChildIds}
+      />
+      <div className="flex flex-wrap gap-3">
+        <Field
+          label="From"
+          fault={isIsoDate(from) && isIsoDate(to) && !usable ? 'The last day comes before the first.' : undefined}
+        >
+          {(p) => <input {...p} type="date" value={from} onChange={(e) => setFrom(e.target.value)} />}
+        </Field>
+        <Field label="To">
+          {(p) => <input {...p} type="date" value={to} onChange={(e) => setTo(e.target.value)} />}
+        </Field>
+      </div>
+      <button type="button" className="btn self-start" disabled={entries.length === 0} onClick={save}>
+        Save {count(entries.length, 'entry', 'entries')} as a file
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,197 @@
+import { useRef, useState } from 'react';
+import useSWR from 'swr';
+import { fromDay } from '../../core/calendar';
+import { LONGEST_CALENDAR, seriesOf } from '../../core/ical';
+import { byId, type Feed, type OutsideCalendar } from '../../core/household';
+import { useFeedReader, useFeedText } from '../feeds/use-feed';
+import { useHousehold } from '../shell/household';
+import { shortDate } from '../ui/dates';
+import { count } from '../ui/words';
+import { CalendarDialog } from './calendar-dialog';
+
+interface Offer {
+  path: string;
+  name: string;
+  about: string;
+}
+interface Opened {
+  calendar: OutsideCalendar;
+  feed: Feed;
+  notes: string[];
+  fresh: boolean;
+}
+
+async function offers(path: string): Promise<Offer[]> {
+  const answer = await fetch(path);
+  if (!answer.ok || !answer.headers.get('content-type')?.includes('json')) throw new Error('unreachable');
+  return (await answer.json()) as Offer[];
+}
+
+const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+
+/** Calendars kept elsewhere: subscribed or read from a file, and what their events mean. */
+export function Calendars() {
+  const { household } = useHousehold();
+  const read = useFeedReader();
+  const { data: offered, error } = useSWR<Offer[], Error>('/api/feeds', offers, { shouldRetryOnError: false });
+  const [open, setOpen] = useState<Opened>();
+  const [fault, setFault] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  const replacing = useRef<OutsideCalendar>(undefined);
+
+  const look = async (text: string, name: string, feed?: string) => {
+    const old = replacing.current;
+    replacing.current = undefined;
+    const id = old?.id ?? crypto.randomUUID();
+    const zone = old?.zone ?? zoneHere();
+    const made = await read(id, text, zone);
+    if ('fault' in made) return setFault(made.fault);
+    const calendar: OutsideCalendar = old ?? {
+      id,
+      name: (made.name || name).slice(0, 120),
+      ...(feed ? { feed } : {}),
+      zone,
+      decisions: [],
+    };
+    setOpen({ calendar, feed: made.feed, notes: made.notes, fresh: true });
+  };
+  const guarded = async (work: () => Promise<void>) => {
+    setFault(undefined);
+    setBusy(true);
+    try {
+      await work();
+    } catch {
+      setFault('The calendar cannot be reached just now. Nothing was changed; try again later.');
+    }
+    setBusy(false);
+  };
+  const subscribe = (offer: Offer) =>
+    guarded(async () => {
+      const answer = await fetch(offer.path);
+      if (!answer.ok) throw new Error(String(answer.status));
+      await look(await answer.text(), offer.name, offer.path);
+    });
+  const choose = (chosen: File | undefined) =>
+    guarded(async () => {
+      if (!chosen) return;
+      // Looked at before it is read: a film chosen by mistake must not fill the memory.
+      if (chosen.size > LONGEST_CALENDAR * 4) setFault('The file is far larger than any calendar; it was not read.');
+      else await look(await chosen.text(), chosen.name.replace(/\.[^.]*$/, ''));
+      if (file.current) file.current.value = '';
+    });
+  const free = (offered ?? []).filter((o) => !household.calendars.some((c) => c.feed === o.path));
+  return (
+    <section aria-labelledby="calendars">
+      <h2 id="calendars">Outside calendars</h2>
+      {household.calendars.length === 0 && (
+        <p className="text-soft">
+          None yet. A class, a club or an office often offers its dates as a calendar file or feed.
+        </p>
+      )}
+      <ul>
+        {household.calendars.map((c) => (
+          <Line
+            key={c.id}
+            calendar={c}
+            open={(feed) => setOpen({ calendar: c, feed, notes: [], fresh: false })}
+            renew={() => {
+              replacing.current = c;
+              file.current?.click();
+            }}
+          />
+        ))}
+      </ul>
+      {free.map((o) => (
+        <div key={o.path} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-2">
+          <span className="min-w-0 flex-1">
+            {o.name} <span className="block text-[0.9rem] text-soft">{o.about}</span>
+          </span>
+          <button type="button" className="btn" disabled={busy} onClick={() => void subscribe(o)}>
+            Subscribe
+          </button>
+        </div>
+      ))}
+      {error && <p className="text-[0.95rem] text-soft">Calendars to subscribe to cannot be reached just now.</p>}
+      <label className="btn mt-2 has-focus-visible:outline-3">
+        Read a calendar file
+        <input
+          ref={file}
+          type="file"
+          accept=".ics,text/calendar"
+          className="sr-only"
+          onChange={(e) => void choose(e.target.files?.[0])}
+        />
+      </label>
+      {fault && (
+        <p role="alert" className="pt-2 font-semibold">
+          {fault}
+        </p>
+      )}
+      {open && <CalendarDialog {...open} close={() => setOpen(undefined)} />}
+    </section>
+  );
+}
+
+function Line({ calendar, open, renew }: { calendar: OutsideCalendar; open: (feed: Feed) => void; renew: () => void }) {
+  const { household, today, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const { error, isValidating } = useFeedText(calendar.feed);
+  const feed = byId(household.feeds, calendar.id);
+  if (!feed) return null;
+  const date = fromDay(today);
+  const coming = seriesOf(feed.events, calendar.decisions, date).filter((s) => s.next.to >= date);
+  const open_ = coming.filter((s) => !s.decision).length;
+  const read = shortDate(style, feed.fetched, today);
+  const state = !calendar.feed
+    ? `from a file, read on ${read}`
+    : error
+      ? `cannot be reached just now; the copy of ${read} is in use`
+      : isValidating
+        ? 'being fetched …'
+        : `fetched on ${read}`;
+  return (
+    <li className="flex flex-wrap items-center justify-between gap-x-3 border-b border-rule py-1">
+      <span className="min-w-0 flex-1">
+        <span className="wrap-anywhere">{calendar.name}</span>
+        <span className="block text-[0.9rem] text-soft">
+          {count(coming.length, 'event')} to come · {state}
+        </span>
+        {open_ > 0 && <b className="block text-[0.95rem]">{count(open_, 'event is', 'events are')} not decided yet.</b>}
+      </span>
+      <span className="flex flex-wrap">
+        <button
+          type="button"
+          className="btn btn-quiet page-link"
+          aria-label={`Decide: ${calendar.name}`}
+          onClick={() => open(feed)}
+        >
+          Decide
+        </button>
+        {!calendar.feed && (
+          <button
+            type="button"
+            className="btn btn-quiet page-link"
+            aria-label={`Read a newer file of ${calendar.name}`}
+            onClick={renew}
+          >
+            Newer file
+          </button>
+        )}
+        <button
+          type="button"
+          className="btn btn-quiet page-link"
+          aria-label={`Remove ${calendar.name}`}
+          onClick={() =>
+            void commit(`${calendar.name} removed`, [
+              { table: 'calendars', remove: calendar.id },
+              { table: 'feeds', remove: calendar.id },
+            ])
+          }
+        >
+          Remove
+        </button>
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,133 @@
+import { useMemo } from 'react';
+import { type ChildCount, childCount, isShort, presetOf, type Remedy, remedies } from '../../core/attendance';
+import { byId, type SchoolYear } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { dayAndDate, shortDate } from '../ui/dates';
+import { ChildName } from '../ui/ornament';
+import { count, listing } from '../ui/words';
+import { hoursWord } from './effect-lines';
+import { requirementWords } from './requirement-words';
+
+/** Where each child stands against what is required, and what to do when the calendar cannot reach it. */
+export function Counts({ year }: { year: SchoolYear }) {
+  const { household, today } = useHousehold();
+  const style = household.settings.dateStyle;
+  const counts = useMemo(
+    () => household.children.map((c) => childCount(household, year, c, today)),
+    [household, year, today],
+  );
+  if (counts.length === 0)
+    return <p className="text-soft">With the first child under Household, days are counted here.</p>;
+  const hours = counts.some((c) => c.minutes.needed !== undefined);
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Days counted">
+      <table className="figures w-full">
+        <thead>
+          <tr>
+            <th scope="col">Days</th>
+            <th scope="col">so far</th>
+            <th scope="col">to come</th>
+            <th scope="col">required</th>
+            <th scope="col">to spare</th>
+            {hours && <th scope="col">hours</th>}
+            <th scope="col">met on</th>
+          </tr>
+        </thead>
+        <tbody>
+          {counts.map((c) => (
+            <tr key={c.child.id}>
+              <td className="min-w-32">
+                <ChildName child={c.child} />
+              </td>
+              <td>{c.days.counted}</td>
+              <td>{c.days.toCome}</td>
+              <td>{c.days.needed ?? '–'}</td>
+              <td className="font-semibold">
+                {c.days.spare === undefined ? '–' : c.days.spare < 0 ? `${-c.days.spare} short` : c.days.spare}
+              </td>
+              {hours && (
+                <td className="whitespace-nowrap">
+                  {c.minutes.needed === undefined ? (
+                    '–'
+                  ) : (
+                    <>
+                      {Math.floor(c.minutes.counted / 60)} of {c.minutes.needed / 60}, {hoursWord(c.minutes.spare!)}
+                      {c.minutes.spare! >= 0 && ' to spare'}
+                    </>
+                  )}
+                </td>
+              )}
+              <td className="whitespace-nowrap">
+                {c.met === undefined ? (isShort(c) ? 'not reached' : '–') : shortDate(style, c.met, today)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Sources counts={counts} />
+      {counts.filter(isShort).map((c) => (
+        <Short key={c.child.id} year={year} count={c} />
+      ))}
+    </div>
+  );
+}
+
+function Sources({ counts }: { counts: readonly ChildCount[] }) {
+  const presets = [...new Set(counts.map((c) => presetOf(c.requirement)).filter((p) => p !== undefined))];
+  return (
+    <p className="pt-1 text-[0.9rem] text-soft">
+      {presets.length === 0
+        ? 'What is required is your own figure: check your own law.'
+        : `${presets.map((p) => `${p.name}: ${p.source}`).join('; ')}. From memory: check your own law.`}
+    </p>
+  );
+}
+
+function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
+  const { household, today, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const stored = byId(household.years, year.id);
+  const found = useMemo(
+    () => (stored ? remedies(household, stored, c.child, today, () => crypto.randomUUID()) : []),
+    [household, stored, c.child, today],
+  );
+  const missing = [
+    c.days.spare !== undefined && c.days.spare < 0 && count(-c.days.spare, 'day'),
+    c.minutes.spare !== undefined && c.minutes.spare < 0 && count(Math.ceil(-c.minutes.spare / 60), 'hour'),
+  ].filter((w) => w !== false);
+  const words = (r: Remedy): string => {
+    if (r.kind === 'open')
+      return `Teach on ${listing(r.days.map((d) => dayAndDate(style, d)))}${r.labels.length > 0 ? ` (${listing(r.labels)})` : ''}`;
+    if (r.kind === 'extra')
+      return `Teach on ${count(r.days.length, 'extra day')}: ${listing(r.days.map((d) => dayAndDate(style, d)))}`;
+    if (r.kind === 'later') return `Run on to ${dayAndDate(style, r.end)}`;
+    return `${count(r.minutes, 'minute')} more on a full day`;
+  };
+  const take = (r: Remedy) =>
+    commit(`${c.child.name}: ${words(r)}`, [
+      'year' in r ? { table: 'years', put: r.year } : { table: 'children', put: r.child },
+    ]);
+  return (
+    <div className="mt-3 border-l-4 border-ink py-1 pl-3" role="group" aria-label={`${c.child.name}: not reached`}>
+      <p>
+        <b>
+          {c.child.name}: the calendar cannot reach {requirementWords(c.requirement)};{' '}
+          {missing.join(c.requirement.meets === 'both' ? ' and ' : ' or ')} missing.
+        </b>{' '}
+        {found.length > 0
+          ? 'Any of these would do:'
+          : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
+      </p>
+      <ul className="flex flex-col gap-1 pt-1">
+        {found.map((r) => (
+          <li key={r.kind} className="flex flex-wrap items-center justify-between gap-x-3">
+            <span className="min-w-0 flex-1">{words(r)}</span>
+            <button type="button" className="btn" onClick={() => void take(r)}>
+              Do this
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

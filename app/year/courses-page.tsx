@@ -1,0 +1,360 @@
+import { startTransition, useCallback, useMemo, useState } from 'react';
+import { fromDay, toDay } from '../../core/calendar';
+import { childrenOf, type Enrolment, type Lesson, type Unit } from '../../core/household';
+import {
+  cellWords,
+  lessonsOf,
+  misfits,
+  overview,
+  type Overview,
+  type OverviewRow,
+  type StepPlace,
+} from '../../core/overview';
+import { isTaken } from '../../core/pace';
+import { useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
+import { inHand } from '../today/pace';
+import { dayAndDate, shortDate } from '../ui/dates';
+import { count, listing } from '../ui/words';
+import { MoveUnit } from './move-unit';
+import { RowsDrag } from './rows-drag';
+import type { Span } from './rows-drawing';
+import { SubNav } from './sub-nav';
+
+const TERM = 13;
+/** Weeks that are drawn day by day. */
+const WEEKS = 3;
+
+const ZOOM_WORDS = { year: 'The year', term: 'Thirteen weeks', week: 'Day by day' };
+
+/** The whole year of every course in one drawing, and as a table; what does not fit is said first. */
+export default function CoursesPage() {
+  const { household, year, today } = useHousehold();
+  const { plan } = usePlan();
+  const [childId, setChildId] = useState('');
+  const [zoom, setZoom] = useState<'year' | 'term' | 'week'>('year');
+  const [term, setTerm] = useState<number>();
+  const [open, setOpen] = useState<string>();
+  const choose = useCallback((id: string) => setOpen((was) => (was === id ? undefined : id)), []);
+  const view = useMemo(
+    () => (year ? overview(household, year, plan, today) : undefined),
+    [household, year, plan, today],
+  );
+  if (!year || !view || view.groups.length === 0) {
+    return (
+      <div className="max-w-2xl">
+        <h1 className="pb-2">Courses over the year</h1>
+        <SubNav />
+        <p className="double-rule pt-4">
+          With a school year and a course that somebody takes, the whole year of it is drawn here.
+        </p>
+      </div>
+    );
+  }
+  const shown: Overview = {
+    ...view,
+    groups: childId ? view.groups.filter((g) => g.children.some((c) => c.id === childId)) : view.groups,
+  };
+  const now = Math.max(
+    0,
+    view.weeks.findIndex((w) => today < w.start + 7),
+  );
+  const shownWeeks = zoom === 'week' ? WEEKS : TERM;
+  const from = term ?? Math.max(0, Math.min(zoom === 'week' ? now : now - 2, view.weeks.length - shownWeeks));
+  const span: Span =
+    zoom === 'year'
+      ? { from: 0, to: view.weeks.length, week: Math.max(22, Math.floor(960 / view.weeks.length)) }
+      : { from, to: Math.min(view.weeks.length, from + shownWeeks), week: zoom === 'term' ? 72 : 320 };
+  const row = shown.groups.flatMap((g) => g.rows).find((r) => r.enrolment.id === open);
+  return (
+    <div className="courses-sheet">
+      <h1>Courses over the year</h1>
+      <SubNav />
+      <div className="double-rule pt-3">
+        <Feasible view={shown} />
+        <div className="flex flex-wrap items-end justify-between gap-3 pb-2 print:hidden">
+          <label className="flex max-w-full min-w-0 items-center gap-2">
+            <span className="label flex-none">Drawn for</span>
+            <select className="min-w-0" value={childId} onChange={(e) => setChildId(e.target.value)}>
+              <option value="">everybody</option>
+              {household.children.map((c) => (
+                <option key={c.id} value={c.id}>
+                  {c.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <span className="flex flex-wrap gap-2">
+            {zoom !== 'year' && (
+              <>
+                <button
+                  type="button"
+                  className="btn"
+                  disabled={from === 0}
+                  onClick={() => startTransition(() => setTerm(Math.max(0, from - Math.floor(shownWeeks / 2))))}
+                >
+                  Earlier
+                </button>
+                <button
+                  type="button"
+                  className="btn"
+                  disabled={from + shownWeeks >= view.weeks.length}
+                  onClick={() =>
+                    startTransition(() =>
+                      setTerm(Math.min(view.weeks.length - shownWeeks, from + Math.floor(shownWeeks / 2))),
+                    )
+                  }
+                >
+                  Later
+                </button>
+              </>
+            )}
+            {(['year', 'term', 'week'] as const).map((z) => (
+              <button
+                key={z}
+                type="button"
+                className="btn"
+                aria-pressed={zoom === z}
+                // Drawn in slices, so that a press is never held up by the whole year.
+                onClick={() =>
+                  startTransition(() => {
+                    setZoom(z);
+                    setTerm(undefined);
+                  })
+                }
+              >
+                {ZOOM_WORDS[z]}
+              </button>
+            ))}
+          </span>
+        </div>
+        <RowsDrag view={shown} span={span} today={today} open={open} choose={choose} />
+        <p className="pt-1 text-[0.9rem] text-soft">
+          Filled: done. Hatched: known. Open box: to come. Dotted: left out. Diamond: test. Thick stroke: should end by.
+          Thick line: now. On top: minutes asked of a teacher, the line being their hours; dot: new lessons clash; black
+          week: crowded. Press a course for its units; drag a unit by its bracket to another week.
+        </p>
+        {row && <Units key={row.enrolment.id} row={row} view={view} />}
+        <WeekTable view={shown} />
+      </div>
+    </div>
+  );
+}
+
+/** What does not fit, by how much, and the smallest change of pace that would make it fit. */
+function Feasible({ view }: { view: Overview }) {
+  const { household, year, today } = useHousehold();
+  const found = useMemo(() => (year ? misfits(household, year, view, today) : []), [household, year, view, today]);
+  const style = household.settings.dateStyle;
+  // What fills the time until a gate opens does not wait itself.
+  const fills = new Set(household.enrolments.flatMap((e) => (e.gates ?? []).map((g) => g.fillId)));
+  const waits = view.groups
+    .flatMap((g) => g.rows)
+    .filter((row) => isTaken(row.enrolment) && row.counts.waiting > 0 && !fills.has(row.enrolment.id));
+  if (found.length === 0 && waits.length === 0)
+    return <p className="pb-3">Every step of every running course has a date, and each course ends in time.</p>;
+  return (
+    <ul className="pb-3" aria-label="What does not fit">
+      {found.map(({ row, unplaced, short, perSitting, perWeek, weekly }) => {
+        const ways = [
+          weekly !== undefined && `${weekly} a week`,
+          perWeek !== undefined && `sittings on ${perWeek} days a week`,
+          perSitting !== undefined && `${count(perSitting, 'step')} a sitting`,
+        ].filter((w) => w !== false);
+        return (
+          <li key={row.enrolment.id} className="border-b border-rule py-1">
+            <b>
+              {row.course.title} ({listing(row.children.map((c) => c.name))})
+            </b>{' '}
+            would end {short > 0 ? `${count(short, 'sitting')} too late` : 'after its date'}
+            {row.reserve?.projected !== undefined && `, on ${shortDate(style, row.reserve.projected, today)}`}
+            {unplaced > 0 && `; ${count(unplaced, 'step finds', 'steps find')} no day`}.{' '}
+            {ways.length > 0
+              ? `It fits with ${ways.join(', or with ')}; or skip what is known, leave optional steps out, or end later.`
+              : 'No small change of its pace makes it fit: skip what is known, leave parts out, or run on.'}
+          </li>
+        );
+      })}
+      {waits.map((row) => (
+        <li key={`waits ${row.enrolment.id}`} className="border-b border-rule py-1">
+          <b>
+            {row.course.title} ({listing(row.children.map((c) => c.name))})
+          </b>{' '}
+          waits at a gate with {count(row.counts.waiting, 'step')}
+          {row.reserve?.daysInHand !== undefined && `; if it opened today: ${inHand(row.reserve.daysInHand)}`}.
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const PLACE_WORDS: Record<StepPlace, string> = {
+  done: 'done',
+  known: 'known',
+  'left out': 'left out',
+  'to come': 'to come',
+  unplaced: 'without a day',
+  waiting: 'waiting',
+};
+
+/** The units of one course with their dates; each opens to its lessons, and can be asked to begin in another week. */
+function Units({ row, view }: { row: OverviewRow; view: Overview }) {
+  const { household, today } = useHousehold();
+  const style = household.settings.dateStyle;
+  const [unit, setUnit] = useState<Unit>();
+  const [moving, setMoving] = useState<{ unit: Unit; lesson?: Lesson | undefined }>();
+  const dates = (from: number | undefined, to: number | undefined) =>
+    from === undefined || to === undefined
+      ? 'no day yet'
+      : from === to
+        ? dayAndDate(style, from)
+        : `${shortDate(style, from, today)} – ${shortDate(style, to, today)}`;
+  return (
+    <section className="border-t border-ink pt-3 pb-4" aria-label={`Units of ${row.course.title}`}>
+      <h2>
+        {row.course.title} <span className="text-soft">{listing(row.children.map((c) => c.name))}</span>
+      </h2>
+      <p className="text-[0.95rem]">
+        {count(row.counts.done, 'step')} done, {row.counts.known} known, {row.counts['left out']} left out,{' '}
+        {row.counts['to come']} to come
+        {row.counts.unplaced > 0 && `, ${row.counts.unplaced} without a day`}
+        {row.counts.waiting > 0 && `, ${row.counts.waiting} waiting`}
+        {row.reserve?.daysInHand !== undefined && <b> · {inHand(row.reserve.daysInHand)}</b>}
+      </p>
+      <ul>
+        {row.units.map((u, i) => (
+          <li key={u.unit.id} className="border-b border-rule">
+            <div className="flex flex-wrap items-center gap-x-4">
+              <button
+                type="button"
+                className="btn btn-quiet page-link min-w-0 !justify-start !px-0 text-left wrap-anywhere"
+                aria-expanded={unit === u.unit}
+                onClick={() => setUnit(unit === u.unit ? undefined : u.unit)}
+              >
+                {u.unit.title || `Part ${i + 1}`}
+              </button>
+              <span className="flex-1 text-[0.95rem] text-soft">
+                {dates(u.from, u.to)} ·{' '}
+                {(Object.keys(PLACE_WORDS) as StepPlace[])
+                  .filter((p) => u.counts[p] > 0)
+                  .map((p) => `${u.counts[p]} ${PLACE_WORDS[p]}`)
+                  .join(', ')}
+              </span>
+              {isTaken(row.enrolment) && u.counts['to come'] + u.counts.unplaced > 0 && (
+                <button
+                  type="button"
+                  className="btn btn-quiet page-link print:hidden"
+                  aria-label={`Move ${u.unit.title || `part ${i + 1}`}`}
+                  onClick={() => setMoving({ unit: u.unit })}
+                >
+                  Move
+                </button>
+              )}
+            </div>
+            {unit === u.unit && (
+              <ol className="columns-1 pb-2 pl-4 text-[0.95rem] sm:columns-2 lg:columns-3">
+                {lessonsOf(row, u.unit).map((l) => (
+                  <li key={l.id} className="break-inside-avoid">
+                    {isTaken(row.enrolment) && (l.place === 'to come' || l.place === 'unplaced') ? (
+                      <button
+                        type="button"
+                        className="page-link min-h-[24px] cursor-pointer"
+                        aria-label={`Move ${l.title}`}
+                        onClick={() => setMoving({ unit: u.unit, lesson: u.unit.lessons.find((x) => x.id === l.id) })}
+                      >
+                        {l.title}
+                      </button>
+                    ) : (
+                      l.title
+                    )}{' '}
+                    <span className="text-soft">
+                      {l.from === undefined ? '' : dates(toDay(l.from), toDay(l.to!))} {PLACE_WORDS[l.place]}
+                    </span>
+                  </li>
+                ))}
+              </ol>
+            )}
+          </li>
+        ))}
+      </ul>
+      {moving && <MoveUnit row={row} {...moving} view={view} close={() => setMoving(undefined)} />}
+    </section>
+  );
+}
+
+/** Course by teaching week: what each week should hold, and what it did hold. */
+function WeekTable({ view }: { view: Overview }) {
+  const { household, today } = useHousehold();
+  const style = household.settings.dateStyle;
+  const [shown, setShown] = useState(false);
+  const weeks = view.weeks.map((w, index) => ({ ...w, index })).filter((w) => w.teaching !== undefined);
+  const published = useMemo(() => {
+    const counts = new Map<string, number>();
+    for (const week of household.published)
+      for (const p of week.placements) {
+        const at = view.weeks.findIndex((w) => p.date >= fromDay(w.start) && p.date < fromDay(w.start + 7));
+        const key = `${p.enrolmentId} ${at}`;
+        counts.set(key, (counts.get(key) ?? 0) + 1);
+      }
+    return counts;
+  }, [household.published, view.weeks]);
+  const name = (e: Enrolment) => listing(childrenOf(household, e).map((c) => c.name));
+  return (
+    <section aria-labelledby="as-table" className="pt-4">
+      <div className="flex items-baseline justify-between print:hidden">
+        <h2 id="as-table">As a table</h2>
+        <button type="button" className="btn" aria-expanded={shown} onClick={() => setShown(!shown)}>
+          {shown ? 'Put it away' : 'Show what each week should hold'}
+        </button>
+      </div>
+      {shown && (
+        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Courses by teaching week">
+          <table className="week-by-week">
+            <caption className="sr-only">
+              Lessons of each course in each teaching week; in past weeks what was done of what was published
+            </caption>
+            <thead>
+              <tr>
+                <th scope="col">Week</th>
+                {view.groups
+                  .flatMap((g) => g.rows)
+                  .map((r) => (
+                    <th key={r.enrolment.id} scope="col">
+                      {r.course.title} <span className="font-normal text-soft">{name(r.enrolment)}</span>
+                    </th>
+                  ))}
+              </tr>
+            </thead>
+            <tbody>
+              {weeks.map((w) => (
+                <tr key={w.start} className={w.crowded ? 'week-by-week-crowded' : ''}>
+                  <th scope="row" className="whitespace-nowrap">
+                    {w.teaching} <span className="font-normal text-soft">{shortDate(style, w.start, today)}</span>
+                  </th>
+                  {view.groups
+                    .flatMap((g) => g.rows)
+                    .map((r) => {
+                      const cell = r.cells.get(w.index);
+                      const wanted = published.get(`${r.enrolment.id} ${w.index}`);
+                      const past = w.start + 6 < today;
+                      return (
+                        <td key={r.enrolment.id}>
+                          {cell && cellWords(cell)}
+                          {past && wanted !== undefined && (
+                            <span className="text-soft">
+                              {' '}
+                              ({cell?.held ?? 0} of {wanted})
+                            </span>
+                          )}
+                        </td>
+                      );
+                    })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,115 @@
+import { useMemo } from 'react';
+import { type Effect, effectOf, isShort, type Standing, standingOf } from '../../core/attendance';
+import { byId, childrenOf, type Household } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { shortDate } from '../ui/dates';
+import { count, listing } from '../ui/words';
+
+/** Counts and days in hand as they are now, to hold a change against; worked out when first needed. */
+export function useStanding(yearId: string | undefined): Standing | undefined {
+  const { household, today } = useHousehold();
+  return useMemo(
+    () => (yearId === undefined ? undefined : standingOf(household, yearId, today)),
+    [household, yearId, today],
+  );
+}
+
+/** What a change of the calendar would do: `after` is the household as it would be; undefined while nothing is chosen. */
+export function useEffectOf(
+  before: Standing | undefined,
+  after: Household | undefined,
+  yearId: string | undefined,
+): Effect | undefined {
+  const { today } = useHousehold();
+  return useMemo(
+    () => (before && after && yearId !== undefined ? effectOf(before, after, yearId, today) : undefined),
+    [before, after, yearId, today],
+  );
+}
+
+const days = (n: number | undefined) => (n === undefined ? '–' : n < 0 ? `${-n} short` : String(n));
+
+/** The effect of a change in lines: school days to come, each child's spare days, each course's days in hand. */
+export function EffectLines({ effect }: { effect: Effect }) {
+  const { household, today } = useHousehold();
+  const style = household.settings.dateStyle;
+  const changed = effect.courses.filter((c) => c.before.daysInHand !== c.after.daysInHand);
+  const children = effect.children.filter(
+    (c) =>
+      c.before.days.spare !== c.after.days.spare ||
+      c.before.minutes.spare !== c.after.minutes.spare ||
+      c.before.days.toCome !== c.after.days.toCome,
+  );
+  const { schoolDays } = effect;
+  return (
+    <div role="status" aria-live="polite" className="flex flex-col gap-2 text-[0.95rem]">
+      <p>
+        School days to come:{' '}
+        {schoolDays.before === schoolDays.after ? (
+          <b>{schoolDays.after}, as before</b>
+        ) : (
+          <>
+            {schoolDays.before} → <b>{schoolDays.after}</b>
+          </>
+        )}
+      </p>
+      {children.length > 0 && (
+        <ul>
+          {children.map(({ before, after }) => (
+            <li key={after.child.id}>
+              {after.child.name}:{' '}
+              {after.days.spare !== undefined ? (
+                <>
+                  days to spare {days(before.days.spare)} → <b>{days(after.days.spare)}</b>
+                </>
+              ) : (
+                <>
+                  days to come {before.days.toCome} → <b>{after.days.toCome}</b>
+                </>
+              )}
+              {after.minutes.spare !== undefined && before.minutes.spare !== after.minutes.spare && (
+                <>
+                  {' '}
+                  · hours to spare {hoursWord(before.minutes.spare!)} → <b>{hoursWord(after.minutes.spare)}</b>
+                </>
+              )}
+              {isShort(after) && !isShort(before) && <b> – no longer reached</b>}
+            </li>
+          ))}
+        </ul>
+      )}
+      {changed.length > 0 && (
+        <table className="figures w-full">
+          <caption className="label py-1 text-left">Days in hand</caption>
+          <tbody>
+            {changed.map(({ enrolment, before, after }) => (
+              <tr key={enrolment.id}>
+                <td>
+                  {byId(household.courses, enrolment.courseId)?.title}{' '}
+                  <span className="text-soft">{listing(childrenOf(household, enrolment).map((c) => c.name))}</span>
+                  {after.afterYear && !before.afterYear && after.projected !== undefined && (
+                    <b> – would end {shortDate(style, after.projected, today)}, past the year</b>
+                  )}
+                </td>
+                <td className="text-right whitespace-nowrap !pr-0">
+                  {days(before.daysInHand)} → <b>{days(after.daysInHand)}</b>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {effect.courses.length > changed.length && (
+        <p className="text-soft">
+          {changed.length === 0
+            ? 'No course has more or fewer days in hand.'
+            : `${count(effect.courses.length - changed.length, 'other course stays', 'other courses stay')} as before.`}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Hours to spare, whole ones: "12", or "3 short". */
+export const hoursWord = (minutes: number): string =>
+  minutes < 0 ? `${Math.ceil(-minutes / 60)} short` : String(Math.floor(minutes / 60));

@@ -1,0 +1,16 @@
+import { toDay } from '../../core/calendar';
+import type { DateStyle, Household, Pin } from '../../core/household';
+import type { Put } from '../../store';
+import { dayAndDate } from '../ui/dates';
+
+type Commit = (words: string, puts: (now: Household) => readonly Put[]) => Promise<boolean>;
+
+/** Stores a pin in place of any that the same step has. */
+export function keepPin(commit: Commit, name: string, pin: Omit<Pin, 'id'>, style: DateStyle): Promise<boolean> {
+  return commit(`${name} begins ${dayAndDate(style, toDay(pin.date))}`, (now) => [
+    ...now.pins
+      .filter((p) => p.enrolmentId === pin.enrolmentId && p.stepId === pin.stepId)
+      .map((p) => ({ table: 'pins' as const, remove: p.id })),
+    { table: 'pins', put: { id: crypto.randomUUID(), ...pin } },
+  ]);
+}

@@ -1,0 +1,91 @@
+import { useMemo, useState } from 'react';
+import { toDay } from '../../core/calendar';
+import type { Lesson, Pin, Unit } from '../../core/household';
+import { lessonsOf, type Overview, type OverviewRow } from '../../core/overview';
+import { useHousehold } from '../shell/household';
+import { shortDate } from '../ui/dates';
+import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { keepPin } from './keep-pin';
+import { useMovedPlan } from './use-moved-plan';
+import { WhatGives } from './what-gives';
+
+/** Asks for a unit, or one lesson of it, to begin in another week; what gives is worked out before it is kept. */
+export function MoveUnit({
+  row,
+  unit,
+  lesson,
+  view,
+  close,
+}: {
+  row: OverviewRow;
+  unit: Unit;
+  lesson?: Lesson | undefined;
+  view: Overview;
+  close: () => void;
+}) {
+  const { household, today, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const weeks = view.weeks.filter((w) => w.teaching !== undefined && w.start + 6 >= today);
+  const begins = lesson ? lessonsOf(row, unit).find((l) => l.id === lesson.id)?.from : undefined;
+  const from = lesson
+    ? begins === undefined
+      ? undefined
+      : toDay(begins)
+    : row.units.find((u) => u.unit.id === unit.id)?.from;
+  const at = weeks.find((w) => from !== undefined && from >= w.start && from < w.start + 7);
+  const [week, setWeek] = useState(at?.start ?? weeks[0]?.start ?? today);
+  const unchanged = week === at?.start;
+  const asked = useMemo(
+    () => (unchanged ? undefined : { row, unit, week, lessonId: lesson?.id }),
+    [unchanged, row, unit, week, lesson],
+  );
+  const { wish, after } = useMovedPlan(asked);
+  const fault = wish && 'fault' in wish ? wish.fault : undefined;
+  const name = lesson?.title ?? (unit.title || row.course.title);
+  const inside = new Set((lesson ? [lesson] : unit.lessons).flatMap((l) => l.steps.map((s) => s.id)));
+  const own = (p: Pin) => p.enrolmentId === row.enrolment.id && inside.has(p.stepId);
+  return (
+    <FormDialog
+      title={`${name}, ${row.course.title}`}
+      close={close}
+      disabled={!wish || 'fault' in wish}
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (wish && 'pin' in wish) void keepPin(commit, name, wish.pin, style).then((done) => done && close());
+      }}
+    >
+      <Field label="Begins in the week of" fault={fault}>
+        {(p) => (
+          <select {...p} value={week} onChange={(e) => setWeek(Number(e.target.value))}>
+            {weeks.map((w) => (
+              <option key={w.start} value={w.start}>
+                {shortDate(style, w.start, today)}, teaching week {w.teaching}
+                {w.start === at?.start && ' (as planned)'}
+                {w.crowded && ', crowded'}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      {wish && 'pin' in wish && (
+        <div role="status" className="text-[0.95rem]">
+          <WhatGives wish={wish} after={after} />
+        </div>
+      )}
+      {household.pins.some(own) && (
+        <button
+          type="button"
+          className="btn self-start"
+          onClick={() =>
+            void commit(`${name}: placed by the planner again`, (now) =>
+              now.pins.filter(own).map((p) => ({ table: 'pins' as const, remove: p.id })),
+            ).then((done) => done && close())
+          }
+        >
+          Let the planner place it
+        </button>
+      )}
+    </FormDialog>
+  );
+}

@@ -1,0 +1,141 @@
+import { type FormEvent, useState } from 'react';
+import { PRESETS, presetOf, requirementOf } from '../../core/attendance';
+import { byId, type Requirement, type SchoolYear } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { requirementWords } from './requirement-words';
+
+const LIMITS = { days: 366, hours: 8784 };
+
+/** What a year must hold, for everybody or for one child: a preset that names its rule, or the household's own figure. */
+export function RequirementForm({ year, close }: { year: SchoolYear; close: () => void }) {
+  const { household, commit } = useHousehold();
+  const [who, setWho] = useState('');
+  const [wish, setWish] = useState<Requirement>(year.requirement);
+  const [fault, setFault] = useState<string>();
+  const choose = (childId: string) => {
+    setWho(childId);
+    setWish(childId ? requirementOf(year, childId) : year.requirement);
+    setFault(undefined);
+  };
+  const preset = presetOf(wish);
+  const number = (field: 'days' | 'hours', text: string) => {
+    const { [field]: _old, preset: _preset, ...rest } = wish;
+    setWish(text === '' ? rest : { ...rest, [field]: Number(text) });
+  };
+  const name = byId(household.children, who)?.name;
+  const store = async (make: (stored: SchoolYear) => SchoolYear, words: string) => {
+    const done = await commit(words, (now) => {
+      const stored = byId(now.years, year.id);
+      return stored ? [{ table: 'years', put: make(stored) }] : [];
+    });
+    if (done) close();
+  };
+  const keep = (e: FormEvent) => {
+    e.preventDefault();
+    for (const field of ['days', 'hours'] as const) {
+      const n = wish[field];
+      if (n !== undefined && (!Number.isInteger(n) || n < 0 || n > LIMITS[field]))
+        return setFault(`Give the ${field} as a whole number from 0 to ${LIMITS[field]}.`);
+    }
+    void store(
+      (stored) =>
+        who
+          ? { ...stored, own: [...stored.own.filter((o) => o.childId !== who), { childId: who, requirement: wish }] }
+          : { ...stored, requirement: wish },
+      `required${name ? ` of ${name}` : ''}: ${requirementWords(wish)}`,
+    );
+  };
+  return (
+    <FormDialog title="What is required" close={close} onSubmit={keep}>
+      <Field label="Of whom">
+        {(p) => (
+          <select {...p} value={who} onChange={(e) => choose(e.target.value)}>
+            <option value="">everybody without a figure of their own</option>
+            {household.children.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}
+                {year.own.some((o) => o.childId === c.id) && ' (own figure)'}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field
+        label="By a published rule"
+        hint={
+          preset
+            ? `${preset.source}${preset.note ? `: ${preset.note}` : ''}. From memory: check your own law.`
+            : 'All of them from memory: check your own law. Many places ask for nothing.'
+        }
+      >
+        {(p) => (
+          <select
+            {...p}
+            value={preset?.id ?? ''}
+            onChange={(e) => {
+              const found = PRESETS.find((x) => x.id === e.target.value);
+              setWish(found ? { ...found.requirement, preset: found.id } : { meets: 'both' });
+            }}
+          >
+            <option value="">our own figure, or none</option>
+            {PRESETS.map((x) => (
+              <option key={x.id} value={x.id}>
+                {x.name}: {requirementWords(x.requirement)}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <div className="grid gap-4 sm:grid-cols-2">
+        <Field label="School days" hint="Empty: not counted against anything." fault={fault}>
+          {(p) => (
+            <input {...p} type="number" value={wish.days ?? ''} onChange={(e) => number('days', e.target.value)} />
+          )}
+        </Field>
+        <Field label="Hours">
+          {(p) => (
+            <input {...p} type="number" value={wish.hours ?? ''} onChange={(e) => number('hours', e.target.value)} />
+          )}
+        </Field>
+      </div>
+      {wish.days !== undefined && wish.hours !== undefined && (
+        <fieldset className="flex flex-wrap gap-x-5">
+          <legend className="label mb-1">Of the two</legend>
+          {(['both', 'either'] as const).map((m) => (
+            <label key={m} className="flex min-h-[44px] items-center gap-2">
+              <input
+                type="radio"
+                name="meets"
+                checked={wish.meets === m}
+                onChange={() => {
+                  const { preset: _preset, ...rest } = wish;
+                  setWish({ ...rest, meets: m });
+                }}
+              />
+              {m === 'both' ? 'both must be met' : 'either will do'}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      <p className="text-[0.95rem] text-soft">
+        A day counts once something is marked on it. Hours are the minutes marked, else those planned for the step.
+      </p>
+      {who && year.own.some((o) => o.childId === who) && (
+        <button
+          type="button"
+          className="btn self-start"
+          onClick={() =>
+            void store(
+              (stored) => ({ ...stored, own: stored.own.filter((o) => o.childId !== who) }),
+              `${name}: the same is required as of everybody`,
+            )
+          }
+        >
+          The same as everybody
+        </button>
+      )}
+    </FormDialog>
+  );
+}

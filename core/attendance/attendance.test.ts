@@ -1,0 +1,300 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { childOut, dayKind, fromDay, schoolDays, toDay } from '../calendar';
+import type { AwayBlock, Household, Requirement } from '../household';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
+import {
+  attendanceRow,
+  childCount,
+  childDays,
+  childMonths,
+  daysAsked,
+  effectOf,
+  isShort,
+  PRESETS,
+  presetOf,
+  remedies,
+  standingOf,
+  workOf,
+} from './index';
+
+let n = 0;
+const newId = () => `new${++n}`;
+
+/** Two weeks; A and B each take a course of their own, and one together. */
+const year = aYear({ start: '2026-09-07', end: '2026-09-18', requirement: { days: 9, meets: 'both' } });
+const base = (change: Partial<Household> = {}) =>
+  aHousehold({
+    years: [year],
+    children: [aChild('A', { minutesPerDay: 120 }), aChild('B', { minutesPerDay: 60 })],
+    courses: [aCourse('c', { lessons: 20 })],
+    enrolments: [
+      anEnrolment('a', 'c'),
+      anEnrolment('b', 'c', { childIds: ['B'] }),
+      anEnrolment('both', 'c', { childIds: ['A', 'B'] }),
+    ],
+    ...change,
+  });
+const count = (h: Household, id: string, today: string) =>
+  childCount(
+    h,
+    h.years[0]!,
+    h.children.find((c) => c.id === id)!,
+    toDay(today),
+  );
+
+describe('the register of a child', () => {
+  it('follows from the marks: work counts for those who were there, with its minutes', () => {
+    const h = base({
+      marks: [
+        aMark('a', 'L1-1', 'done', '2026-09-07', { minutes: 25 }),
+        aMark('both', 'L1-1', 'done', '2026-09-08'),
+        aMark('both', 'L1-1', 'missed', '2026-09-08', { childId: 'B' }),
+        aMark('b', 'L1-1', 'not today', '2026-09-09'),
+        aMark('b', 'L1-2', 'left out', '2026-09-10'),
+        aMark('b', 'L1-2', 'partly', '2026-09-11', { minutesLeft: 4 }),
+      ],
+    });
+    const planned = base().courses[0]!.kinds;
+    expect([...workOf(h, 'A')]).toEqual([
+      [toDay('2026-09-07'), 25],
+      [toDay('2026-09-08'), planned.introduce.minutes],
+    ]);
+    expect([...workOf(h, 'B')]).toEqual([[toDay('2026-09-11'), planned.practise.minutes - 4]]);
+    const b = count(h, 'B', '2026-09-14');
+    expect([b.days.counted, b.days.toCome, b.unmarked.map(fromDay)]).toEqual([
+      1,
+      5,
+      ['2026-09-07', '2026-09-08', '2026-09-09', '2026-09-10'],
+    ]);
+  });
+
+  it('knows a stretch said to be known for no day of school, and a step shown known for one', () => {
+    const known = (more: object) => base({ marks: [aMark('a', 'L1-1', 'known', '2026-09-07', more)] });
+    expect(count(known({}), 'A', '2026-09-08').days.counted).toBe(1);
+    expect(count(known({ proofId: 'p' }), 'A', '2026-09-08').days.counted).toBe(0);
+  });
+
+  it('shows sick, closed and away days as what they were, and asks about the rest', () => {
+    const away: AwayBlock = {
+      id: 'w',
+      label: 'trip',
+      childIds: ['A'],
+      teacherIds: [],
+      from: '2026-09-09',
+      to: '2026-09-09',
+      weekdays: [],
+      everyWeeks: 1,
+      travel: 0,
+      breaks: [],
+      takesDay: [],
+      counts: false,
+    };
+    const h = base({
+      absences: [
+        { id: 's', childIds: ['A'], from: '2026-09-07', to: '2026-09-07', why: 'sick', label: 'cough' },
+        { id: 'i', childIds: ['A'], from: '2026-09-08', to: '2026-09-08', why: 'interruption', label: 'moving' },
+      ],
+      aways: [away],
+    });
+    const of = (state: Household) =>
+      childDays(state, year, state.children[0]!, toDay('2026-09-14'))
+        .slice(0, 7)
+        .map((d) => d.status);
+    expect(of(h)).toEqual(['sick', 'closed', 'away', 'unmarked', 'unmarked', 'free', 'free']);
+    // A class that counts is school: asked about once past, to come before.
+    const counts = { ...h, aways: [{ ...away, counts: true }] };
+    expect(of(counts)[2]).toBe('unmarked');
+    const ahead = childDays(counts, year, counts.children[0]!, toDay('2026-09-07'))[2]!;
+    expect([ahead.status, ahead.minutes]).toEqual(['to come', 120]);
+    // Work marked on a sick day is work all the same.
+    const worked = { ...h, marks: [aMark('a', 'L1-1', 'done', '2026-09-07')] };
+    expect(of(worked)[0]).toBe('taught');
+  });
+
+  it('can be overruled day by day, both ways', () => {
+    const h = base({
+      marks: [aMark('a', 'L1-1', 'done', '2026-09-07', { minutes: 30 })],
+      attendance: [
+        attendanceRow('A', toDay('2026-09-07'), 'sick'),
+        attendanceRow('A', toDay('2026-09-08'), 'taught', 45),
+        attendanceRow('A', toDay('2026-09-09'), 'taught'),
+        attendanceRow('A', toDay('2026-09-12'), 'taught'),
+      ],
+    });
+    const a = count(h, 'A', '2026-09-14');
+    expect(a.days.counted).toBe(3);
+    // What was said, else the usual minutes of such a day; a Saturday has none.
+    expect(a.minutes.counted).toBe(45 + 120);
+    expect(a.unmarked.map(fromDay)).toEqual(['2026-09-10', '2026-09-11']);
+  });
+
+  it('adds up: every school day is counted, to come, or explained, on any household', () => {
+    fc.assert(
+      fc.property(householdArbitrary, fc.nat(3), ({ state, year: y, today }, why) => {
+        const h: Household = {
+          ...state,
+          absences: [
+            {
+              id: 'x',
+              childIds: ['A'],
+              from: fromDay(today - why),
+              to: fromDay(today + why),
+              why: 'sick',
+              label: '',
+            },
+          ],
+        };
+        for (const child of h.children) {
+          const days = childDays(h, y, child, today);
+          const c = childCount(h, y, child, today);
+          const worked = new Set(
+            h.marks
+              .filter((m) => ['done', 'partly', 'again', 'known'].includes(m.kind))
+              .filter((m) => h.enrolments.find((e) => e.id === m.enrolmentId)!.childIds.includes(child.id))
+              .map((m) => m.date)
+              .filter((d) => d >= y.start && d <= fromDay(Math.min(today, toDay(y.end)))),
+          );
+          expect(c.days.counted).toBe(worked.size);
+          // Brute force: open, not absent, from today on, and not worked on already.
+          const toCome = schoolDays(y).filter(
+            (d) => d >= today && !childOut(h, child.id, d) && !worked.has(fromDay(d)),
+          );
+          expect(c.days.toCome).toBe(toCome.length);
+          for (const d of days) {
+            if (worked.has(fromDay(d.day))) expect(d.status).toBe('taught');
+            else if (dayKind(y, d.day) === 'closed') expect(d.status).toBe('closed');
+          }
+          const months = childMonths(h, y, child, today);
+          expect(months.reduce((sum, m) => sum + m.totals.taught, 0)).toBe(c.days.counted);
+          expect(months.reduce((sum, m) => sum + m.totals.unmarked, 0)).toBe(c.unmarked.length);
+          expect(months.reduce((sum, m) => sum + m.totals.minutes, 0)).toBe(c.minutes.counted);
+          expect(months.reduce((sum, m) => sum + m.days.length, 0)).toBe(days.length);
+        }
+      }),
+      { numRuns: 80 },
+    );
+  });
+
+  it('asks all about a day on which nobody worked, and else only of whom something is required', () => {
+    const h = base({
+      years: [{ ...year, own: [{ childId: 'B', requirement: { meets: 'both' } }] }],
+      marks: [aMark('a', 'L1-1', 'done', '2026-09-07')],
+    });
+    const asked = daysAsked(h, h.years[0]!, toDay('2026-09-09'));
+    expect(asked.map((d) => [fromDay(d.day), d.children.map((c) => c.id)])).toEqual([['2026-09-08', ['A', 'B']]]);
+  });
+});
+
+describe('what is required', () => {
+  const met = (requirement: Requirement) => {
+    const h = base({ years: [{ ...year, requirement }] });
+    const c = count(h, 'A', '2026-09-07');
+    return [c.met === undefined ? undefined : fromDay(c.met), isShort(c)];
+  };
+  it('is met on the day the last of days and hours is reached, or the first when either will do', () => {
+    expect(met({ days: 4, meets: 'both' })).toEqual(['2026-09-10', false]);
+    // Two hours a day.
+    expect(met({ hours: 12, meets: 'both' })).toEqual(['2026-09-14', false]);
+    expect(met({ days: 4, hours: 12, meets: 'both' })).toEqual(['2026-09-14', false]);
+    expect(met({ days: 4, hours: 12, meets: 'either' })).toEqual(['2026-09-10', false]);
+    expect(met({ days: 11, hours: 12, meets: 'either' })).toEqual(['2026-09-14', false]);
+    expect(met({ days: 11, hours: 12, meets: 'both' })).toEqual([undefined, true]);
+    expect(met({ meets: 'both' })).toEqual([undefined, false]);
+  });
+
+  // Each preset beside the rule it comes from, as the project's authors remember it: days, hours.
+  it.each([
+    ['us-co', 'C.R.S. 22-33-104.5', 172, 4 * 172, 'both'],
+    ['us-ga', 'O.C.G.A. 20-2-690', 180, 4.5 * 180, 'both'],
+    ['us-mo', 'RSMo 167.031', undefined, 1000, 'both'],
+    ['us-nd', 'N.D.C.C. 15.1-23-04', 175, 4 * 175, 'both'],
+    ['us-ny-6', '8 NYCRR 100.10', undefined, 900, 'both'],
+    ['us-ny-12', '8 NYCRR 100.10', undefined, 990, 'both'],
+    ['us-pa-e', '24 P.S. 13-1327.1', 180, 900, 'either'],
+    ['us-pa-s', '24 P.S. 13-1327.1', 180, 990, 'either'],
+    ['us-tn', 'T.C.A. 49-6-3050', 180, 4 * 180, 'both'],
+    ['us-wi', 'Wis. Stat. 118.165', undefined, 875, 'both'],
+    ['round-180', 'common practice', 180, undefined, 'both'],
+  ])('preset %s asks what %s asks', (id, source, days, hours, meets) => {
+    const preset = PRESETS.find((p) => p.id === id)!;
+    expect(preset.requirement).toEqual({
+      ...(days === undefined ? {} : { days }),
+      ...(hours === undefined ? {} : { hours }),
+      meets,
+    });
+    // The section named in the source is the one the program shows.
+    const section = source.replace(/^.*?(\d[\d.\- NYCRP]*\d).*$/, '$1').replace(/^8 NYCRR 100/, '100');
+    if (source !== 'common practice') expect(preset.source).toContain(section.split(' ').at(-1)!);
+  });
+
+  it('has every preset tested, and forgets the preset once a figure is changed', () => {
+    expect(PRESETS).toHaveLength(11);
+    const preset = PRESETS[0]!;
+    const requirement = { ...preset.requirement, preset: preset.id };
+    expect(presetOf(requirement)).toBe(preset);
+    expect(presetOf({ ...requirement, days: 171 })).toBeUndefined();
+  });
+});
+
+describe('remedies', () => {
+  const closed = [{ id: 'k', from: '2026-09-10', to: '2026-09-11', label: 'boat fair' }];
+  it('are the fewest that reach it, each kept to its word', () => {
+    const h = base({ years: [{ ...year, closed }] });
+    const y = h.years[0]!;
+    const a = h.children[0]!;
+    const found = remedies(h, y, a, toDay('2026-09-07'), newId);
+    expect(found.map((r) => r.kind)).toEqual(['open', 'extra', 'later']);
+    const [open, extra, later] = found;
+    expect(open).toMatchObject({ days: [toDay('2026-09-11')], labels: ['boat fair'] });
+    expect(extra).toMatchObject({ days: [toDay('2026-09-12')] });
+    expect(later).toMatchObject({ end: toDay('2026-09-21') });
+  });
+
+  it('every one of them reaches what is required, and none is offered when nothing is short', () => {
+    fc.assert(
+      fc.property(
+        householdArbitrary,
+        fc.integer({ min: 1, max: 60 }),
+        fc.option(fc.integer({ min: 1, max: 90 })),
+        (given, days, hours) => {
+          const requirement: Requirement = { days, ...(hours === null ? {} : { hours }), meets: 'both' };
+          const y = { ...given.year, requirement };
+          const h = { ...given.state, years: [y] };
+          const child = h.children[0]!;
+          const found = remedies(h, y, child, given.today, newId);
+          if (!isShort(childCount(h, y, child, given.today))) {
+            expect(found).toEqual([]);
+            return;
+          }
+          for (const r of found) {
+            const after =
+              'year' in r
+                ? { ...h, years: [r.year] }
+                : { ...h, children: h.children.map((c) => (c.id === child.id ? r.child : c)) };
+            const c = after.children.find((x) => x.id === child.id)!;
+            expect(isShort(childCount(after, after.years[0]!, c, given.today))).toBe(false);
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('the effect of a change', () => {
+  it('tells counts and every course’s days in hand before and after', () => {
+    const h = base();
+    const today = toDay('2026-09-07');
+    const before = standingOf(h, year.id, today);
+    const flood = { ...year, closed: [{ id: 'f', from: '2026-09-16', to: '2026-09-17', label: 'flood' }] };
+    const effect = effectOf(before, { ...h, years: [flood] }, year.id, today);
+    expect(effect.schoolDays).toEqual({ before: 10, after: 8 });
+    expect(effect.children.map((c) => [c.before.days.spare, c.after.days.spare])).toEqual([
+      [1, -1],
+      [1, -1],
+    ]);
+    for (const c of effect.courses) expect(c.before.daysInHand! - c.after.daysInHand!).toBe(2);
+    expect(effect.courses).toHaveLength(3);
+  });
+});

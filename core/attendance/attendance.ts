@@ -1,0 +1,266 @@
+import {
+  addMonths,
+  childAways,
+  childMinutesOn,
+  childOut,
+  type Day,
+  dayKind,
+  dayLabel,
+  fromDay,
+  monthStart,
+  toDay,
+  yearWithOutside,
+} from '../calendar';
+import type { Attendance, Child, Household, Id, Requirement, SchoolYear } from '../household';
+import { requirementOf } from './presets';
+import { workOf } from './work';
+
+/**
+ * What a date was or will be for one child. `unmarked`: a past school day about which nothing was said, to be asked
+ * about and never assumed; `free`: no school weekday, or a day kept to catch up on that was not used.
+ */
+export type DayStatus = Attendance['status'] | 'unmarked' | 'to come' | 'free' | 'outside';
+
+export interface ChildDay {
+  day: Day;
+  status: DayStatus;
+  /** Minutes that count: those of the record, or those expected on a day to come. */
+  minutes: number;
+  /** The parent has said so, whatever the marks say. */
+  overruled: boolean;
+  label: string;
+}
+
+/** A child's year, day by day, and where it stands against what is required. */
+export interface ChildCount {
+  child: Child;
+  requirement: Requirement;
+  days: Figures;
+  /** In minutes. */
+  minutes: Figures;
+  /** The day on which the requirement is met, on the record or by the calendar to come; undefined when it is not. */
+  met: Day | undefined;
+  /** Past school days about which nothing was said. */
+  unmarked: Day[];
+}
+export interface Figures {
+  counted: number;
+  toCome: number;
+  /** Undefined when nothing is required. */
+  needed: number | undefined;
+  /** counted + toCome − needed; negative when the calendar cannot reach it. Undefined when nothing is required. */
+  spare: number | undefined;
+}
+
+const attendanceIndex = new WeakMap<readonly Attendance[], Map<string, Attendance>>();
+/** The parent's own word on a child's day, if there is one. */
+export function overruled(state: Pick<Household, 'attendance'>, childId: Id, day: Day): Attendance | undefined {
+  if (state.attendance.length === 0) return undefined;
+  let index = attendanceIndex.get(state.attendance);
+  if (!index) {
+    index = new Map(state.attendance.map((a) => [`${a.childId} ${a.date}`, a]));
+    attendanceIndex.set(state.attendance, index);
+  }
+  return index.get(`${childId} ${fromDay(day)}`);
+}
+
+const unworked = new WeakMap<Child, { of: readonly unknown[]; days: readonly ChildDay[] }>();
+const NO_WORK: ReadonlyMap<Day, number> = new Map();
+
+/**
+ * Every date of a year for one child, in order. What the calendar alone says is kept until the calendar changes; a mark
+ * costs only the days that have work on them.
+ */
+export function childDays(state: Household, stored: SchoolYear, child: Child, today: Day): ChildDay[] {
+  const year = yearWithOutside(state, stored);
+  const first = toDay(year.start);
+  const { settings, attendance, absences, aways, calendars, feeds } = state;
+  const of = [settings, attendance, absences, aways, calendars, feeds, year, today];
+  let kept = unworked.get(child);
+  if (!kept || kept.of.some((x, i) => x !== of[i])) {
+    const days: ChildDay[] = [];
+    for (let d = first; d <= toDay(year.end); d++) days.push(childDay(state, year, child, d, today, NO_WORK));
+    kept = { of, days };
+    unworked.set(child, kept);
+  }
+  const days = [...kept.days];
+  const work = workOf(state, child.id);
+  for (const day of work.keys()) {
+    if (day >= first && day - first < days.length) days[day - first] = childDay(state, year, child, day, today, work);
+  }
+  return days;
+}
+
+function childDay(
+  state: Household,
+  year: SchoolYear,
+  child: Child,
+  day: Day,
+  today: Day,
+  work: ReadonlyMap<Day, number>,
+): ChildDay {
+  const said = overruled(state, child.id, day);
+  const worked = day <= today ? work.get(day) : undefined;
+  const elsewhere = countedAway(state, child, day);
+  const is = (status: DayStatus, minutes = 0, label = ''): ChildDay => ({
+    day,
+    status,
+    minutes,
+    overruled: false,
+    label,
+  });
+  if (said) {
+    const own = worked ? worked + elsewhere : expected(state, year, child, day);
+    const minutes = said.status === 'taught' ? (said.minutes ?? own) : 0;
+    return { ...is(said.status, minutes), overruled: true };
+  }
+  if (worked !== undefined) return is('taught', worked + elsewhere);
+  const kind = dayKind(year, day);
+  if (kind === 'weekend' || kind === 'catch-up') return is('free', 0, dayLabel(year, day) ?? '');
+  if (kind === 'closed') return is('closed', 0, dayLabel(year, day) ?? '');
+  const out = childOut(state, child.id, day);
+  if (out && out.why !== 'away') return is(out.why === 'sick' ? 'sick' : 'closed', 0, out.label);
+  // A day at a class that counts is school: it is to come, and asked about once it is past.
+  if (out && elsewhere === 0) return is('away', 0, out.label);
+  return day < today
+    ? is('unmarked', 0, out?.label ?? '')
+    : is('to come', expected(state, year, child, day), out?.label ?? '');
+}
+
+/** Minutes at classes elsewhere that count; a whole day there counts as the child's usual day. */
+function countedAway(state: Household, child: Child, day: Day): number {
+  const minutes = childAways(state, child.id, day).reduce((n, a) => n + a.counted, 0);
+  return Math.min(minutes, Math.max(child.minutesPerDay, Number.isFinite(minutes) ? minutes : 0));
+}
+
+const expected = (state: Household, year: SchoolYear, child: Child, day: Day) =>
+  childMinutesOn(state, year, child, day) + countedAway(state, child, day);
+
+/**
+ * Where a child stands: days and minutes counted so far, those still to come, what is spare, and the date on which the
+ * requirement is met if every day to come is held. With both days and hours required, both must be met or either, as
+ * the requirement says.
+ */
+export function childCount(state: Household, year: SchoolYear, child: Child, today: Day): ChildCount {
+  const requirement = requirementOf(year, child.id);
+  const neededMinutes = requirement.hours === undefined ? undefined : requirement.hours * 60;
+  const days = { counted: 0, toCome: 0 };
+  const minutes = { counted: 0, toCome: 0 };
+  const unmarked: Day[] = [];
+  let metDays: Day | undefined;
+  let metMinutes: Day | undefined;
+  for (const d of childDays(state, year, child, today)) {
+    if (d.status === 'unmarked') unmarked.push(d.day);
+    if (d.status !== 'taught' && d.status !== 'to come') continue;
+    const side = d.status === 'taught' && d.day <= today ? 'counted' : 'toCome';
+    days[side]++;
+    minutes[side] += d.minutes;
+    if (metDays === undefined && days.counted + days.toCome >= (requirement.days ?? Infinity)) metDays = d.day;
+    if (metMinutes === undefined && minutes.counted + minutes.toCome >= (neededMinutes ?? Infinity)) metMinutes = d.day;
+  }
+  return {
+    child,
+    requirement,
+    days: figures(days, requirement.days),
+    minutes: figures(minutes, neededMinutes),
+    met: metOn(requirement, metDays, metMinutes),
+    unmarked,
+  };
+}
+
+const figures = ({ counted, toCome }: { counted: number; toCome: number }, needed: number | undefined): Figures => ({
+  counted,
+  toCome,
+  needed,
+  spare: needed === undefined ? undefined : counted + toCome - needed,
+});
+
+function metOn(
+  { days, hours, meets }: Requirement,
+  byDays: Day | undefined,
+  byHours: Day | undefined,
+): Day | undefined {
+  if (days === undefined || hours === undefined) return days === undefined ? byHours : byDays;
+  if (byDays === undefined || byHours === undefined) return meets === 'either' ? (byDays ?? byHours) : undefined;
+  return meets === 'either' ? Math.min(byDays, byHours) : Math.max(byDays, byHours);
+}
+
+/** Whether something is required that the calendar, as it stands, cannot reach. */
+export function isShort(count: ChildCount): boolean {
+  const { days, hours } = count.requirement;
+  return (days !== undefined || hours !== undefined) && count.met === undefined;
+}
+
+/** One month of a child's year. */
+export interface ChildMonth {
+  /** Its first day. */
+  first: Day;
+  days: ChildDay[];
+  totals: Record<'taught' | 'sick' | 'closed' | 'away' | 'unmarked', number> & { minutes: number };
+}
+
+/** The months of a child's year, with the totals that stand at the foot of each: only what is on record is in them. */
+export function childMonths(state: Household, year: SchoolYear, child: Child, today: Day): ChildMonth[] {
+  const all = childDays(state, year, child, today);
+  const months: ChildMonth[] = [];
+  for (let first = monthStart(toDay(year.start)); first <= toDay(year.end); first = addMonths(first, 1)) {
+    const next = addMonths(first, 1);
+    const days = all.filter((d) => d.day >= first && d.day < next);
+    const past = days.filter((d) => d.day <= today);
+    const n = (status: DayStatus) => past.filter((d) => d.status === status).length;
+    months.push({
+      first,
+      days,
+      totals: {
+        taught: n('taught'),
+        sick: n('sick'),
+        closed: n('closed'),
+        away: n('away'),
+        unmarked: n('unmarked'),
+        minutes: past.filter((d) => d.status === 'taught').reduce((sum, d) => sum + d.minutes, 0),
+      },
+    });
+  }
+  return months;
+}
+
+/** The row to store when the parent says what a child's day was; undefined status: as the marks have it. */
+export function attendanceRow(childId: Id, day: Day, status: Attendance['status'], minutes?: number): Attendance {
+  const date = fromDay(day);
+  return { id: `${childId} ${date}`, childId, date, status, ...(minutes === undefined ? {} : { minutes }) };
+}
+
+/**
+ * Every date of a year for the household as one: taught when anybody was, asked about when anybody is, to come when
+ * anybody has school to come; else what it is for all of them alike, and `free` when they differ.
+ */
+export function everybodysDays(state: Household, year: SchoolYear, today: Day): { day: Day; status: DayStatus }[] {
+  const each = state.children.map((c) => childDays(state, year, c, today));
+  const first = each[0];
+  if (!first) return [];
+  const ORDER: DayStatus[] = ['taught', 'unmarked', 'to come'];
+  return first.map(({ day }, i) => {
+    const all = each.map((days) => days[i]!.status);
+    const status = ORDER.find((s) => all.includes(s)) ?? (all.every((s) => s === all[0]) ? all[0]! : 'free');
+    return { day, status };
+  });
+}
+
+/**
+ * Past school days to ask about, with the children they are asked of: all, when nobody was taught that day; else those
+ * of whom something is required and about whom nothing was said.
+ */
+export function daysAsked(state: Household, year: SchoolYear, today: Day): { day: Day; children: Child[] }[] {
+  const counts = state.children.map((c) => childCount(state, year, c, today));
+  const asked = new Map<Day, Child[]>();
+  const taught = new Set(
+    everybodysDays(state, year, today)
+      .filter((d) => d.status === 'taught')
+      .map((d) => d.day),
+  );
+  for (const { child, requirement, unmarked } of counts) {
+    const required = requirement.days !== undefined || requirement.hours !== undefined;
+    for (const day of unmarked) if (required || !taught.has(day)) asked.set(day, [...(asked.get(day) ?? []), child]);
+  }
+  return [...asked].sort(([a], [b]) => a - b).map(([day, children]) => ({ day, children }));
+}

@@ -1,0 +1,53 @@
+import { childOut, type Day, toDay } from '../calendar';
+import { contentsOf, flatten } from '../course';
+import { byId, type Course, type Enrolment, type Household, type Id, type Mark } from '../household';
+import { isWork, marksByEnrolment } from '../log';
+
+/** Minutes of marked work of each child of one enrolment, by day. */
+type Work = ReadonlyMap<Id, ReadonlyMap<Day, number>>;
+
+const cache = new WeakMap<readonly Mark[], { enrolment: Enrolment; course: Course | undefined; work: Work }>();
+
+/**
+ * What the marks of one enrolment say of each child: a mark of work about the whole enrolment is work of every child
+ * but those who missed the step that day. Minutes are those marked, else those planned for the step (less what was
+ * left of it). Kept for as long as the marks are the same list, so that one mark costs one enrolment.
+ */
+function workIn(marks: readonly Mark[], enrolment: Enrolment, course: Course | undefined): Work {
+  const known = cache.get(marks);
+  if (known && known.enrolment === enrolment && known.course === course) return known.work;
+  const planned = new Map(course ? flatten(course).map((s) => [s.id, s.minutes]) : []);
+  const missed = new Set(marks.filter((m) => m.kind === 'missed').map((m) => `${m.date} ${m.stepId} ${m.childId}`));
+  const work = new Map<Id, Map<Day, number>>();
+  for (const m of marks) {
+    if (!isWork(m)) continue;
+    const whole = planned.get(m.stepId) ?? 0;
+    const minutes = m.kind === 'known' ? (m.minutes ?? 0) : (m.minutes ?? Math.max(0, whole - (m.minutesLeft ?? 0)));
+    const day = toDay(m.date);
+    for (const id of m.childId ? [m.childId] : enrolment.childIds) {
+      if (!m.childId && missed.has(`${m.date} ${m.stepId} ${id}`)) continue;
+      const days = work.get(id) ?? new Map<Day, number>();
+      work.set(id, days.set(day, (days.get(day) ?? 0) + minutes));
+    }
+  }
+  cache.set(marks, { enrolment, course, work });
+  return work;
+}
+
+/** Minutes of work marked for a child on each day that has any, rituals included; a day of work without minutes stands there with 0. */
+export function workOf(state: Household, childId: Id): Map<Day, number> {
+  const all = new Map<Day, number>();
+  for (const [enrolmentId, marks] of marksByEnrolment(state.marks)) {
+    const enrolment = byId(state.enrolments, enrolmentId);
+    if (!enrolment) continue;
+    const own = workIn(marks, enrolment, contentsOf(state, enrolment)).get(childId);
+    for (const [day, minutes] of own ?? []) all.set(day, (all.get(day) ?? 0) + minutes);
+  }
+  for (const m of state.ritualMarks) {
+    const ritual = byId(state.rituals, m.ritualId);
+    const day = toDay(m.date);
+    if (ritual?.childIds.includes(childId) && !childOut(state, childId, day))
+      all.set(day, (all.get(day) ?? 0) + ritual.minutes);
+  }
+  return all;
+}

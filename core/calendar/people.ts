@@ -1,0 +1,87 @@
+import type { Child, Id, SchoolYear, Teacher } from '../household/types';
+import { type Clock, type Day, isClock, minutesOf, weekdayOf } from './day';
+import { type Away, type CalendarParts, outsideOf } from './outside';
+import { dayKind, dayShare, specialOn } from './year';
+
+/** Minutes of the school's hours (`dayFrom` to `dayTo`) that the given absences take, overlapping ones once. */
+function minutesTaken(state: CalendarParts, aways: readonly Away[]): number {
+  const from = minutesOf(state.settings.dayFrom);
+  const to = minutesOf(state.settings.dayTo);
+  let taken = 0;
+  let at = from;
+  for (const a of [...aways].sort((x, y) => x.from - y.from)) {
+    const start = Math.max(at, a.from);
+    const end = Math.min(to, a.to);
+    if (end <= start) continue;
+    taken += end - start;
+    at = end;
+  }
+  return taken;
+}
+
+const schoolHours = ({ settings }: CalendarParts) =>
+  Math.max(0, minutesOf(settings.dayTo) - minutesOf(settings.dayFrom));
+
+/** What takes a child from the table on a day, in part or whole. */
+export const childAways = (state: CalendarParts, childId: Id, day: Day): readonly Away[] =>
+  outsideOf(state).children.get(childId)?.get(day) ?? [];
+
+/** The same of a teacher. */
+export const teacherAways = (state: CalendarParts, teacherId: Id, day: Day): readonly Away[] =>
+  outsideOf(state).teachers.get(teacherId)?.get(day) ?? [];
+
+/**
+ * Why a child has no school at all on a day: sick or closed before away. Undefined when they have some. Parts of a day
+ * that together leave nothing of the school's hours take the day.
+ */
+export function childOut(state: CalendarParts, childId: Id, day: Day): Away | undefined {
+  const aways = childAways(state, childId, day);
+  if (aways.length === 0) return undefined;
+  const whole = aways.find((a) => a.why !== 'away') ?? aways.find((a) => a.whole);
+  if (whole) return whole;
+  return minutesTaken(state, aways) >= schoolHours(state) ? aways[0] : undefined;
+}
+
+/**
+ * Minutes of school a child has on a day: their usual minutes, the day's share of them on a light day, and never more
+ * than what is left of the school's hours once they have been away. A morning out so costs an older child most of the
+ * day, while a small child still fits everything in. 0 on a day without school.
+ */
+export function childMinutesOn(state: CalendarParts, year: SchoolYear, child: Child, day: Day): number {
+  if (childOut(state, child.id, day)) return 0;
+  return minutesLeft(state, year, child.minutesPerDay, childAways(state, child.id, day), day);
+}
+
+/**
+ * The minutes a teacher usually teaches on such a day. On an extra day of a weekday without school, or one kept to catch
+ * up on, they have what their school weekdays hold on average.
+ */
+export function usualMinutes(year: SchoolYear, teacher: Teacher, day: Day): number {
+  const own = teacher.minutes[weekdayOf(day) - 1] ?? 0;
+  if (own > 0 || year.weekdays.includes(weekdayOf(day)) || !specialOn(year, day)) return own;
+  const taught = year.weekdays.map((w) => teacher.minutes[w - 1] ?? 0).filter((n) => n > 0);
+  return taught.length === 0 ? 0 : Math.round(taught.reduce((a, n) => a + n, 0) / taught.length);
+}
+
+/** Minutes of teaching a teacher has on a day, cut in the same way as a child's. */
+export function teacherMinutesOn(state: CalendarParts, year: SchoolYear, teacher: Teacher, day: Day): number {
+  const aways = teacherAways(state, teacher.id, day);
+  if (aways.some((a) => a.whole)) return 0;
+  return minutesLeft(state, year, usualMinutes(year, teacher, day), aways, day);
+}
+
+function minutesLeft(state: CalendarParts, year: SchoolYear, usual: number, aways: readonly Away[], day: Day): number {
+  if (!['full', 'light', 'catch-up'].includes(dayKind(year, day))) return 0;
+  // A day planned longer than the school's hours is the parent's own wish and not cut by them.
+  const left = Math.max(usual, schoolHours(state)) - minutesTaken(state, aways);
+  return Math.max(0, Math.min(Math.round(usual * dayShare(year, day)), left));
+}
+
+/** The share of the school's hours, in whole per cent, that lies between two times of a part-day. */
+export function partShare(part: { from: Clock; to: Clock }, hours: { from: Clock; to: Clock }): number {
+  if (!isClock(part.from) || !isClock(part.to)) return 100;
+  const whole = minutesOf(hours.to) - minutesOf(hours.from);
+  const held =
+    Math.min(minutesOf(part.to), minutesOf(hours.to)) - Math.max(minutesOf(part.from), minutesOf(hours.from));
+  return whole <= 0 ? 100 : Math.max(0, Math.min(100, Math.round((held / whole) * 100)));
+}

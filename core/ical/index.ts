@@ -1,0 +1,4 @@
+export * from './read';
+export * from './series';
+export * from './write';
+export { isZone } from './zones';

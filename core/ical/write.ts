@@ -1,0 +1,165 @@
+import ICAL from 'ical.js';
+import { blocksOf, type Day, dayKind, dayLabel, fromDay, toDay } from '../calendar';
+import { contentsOf, flatten, stepName } from '../course';
+import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
+import { standingsOf } from '../log';
+import { shortages } from '../materials';
+import type { Plan } from '../stagger';
+
+export interface WriteOptions {
+  from: Day;
+  to: Day;
+  /** What goes in. */
+  sittings: boolean;
+  closed: boolean;
+  orders: boolean;
+  /** Only the work of these children; empty: everybody's. */
+  childIds: readonly Id[];
+  /** The moment of writing, in milliseconds since 1970-01-01T00:00Z. */
+  stamp: number;
+}
+
+/** One entry of the calendar that is written: always whole days, since days are planned and not hours. */
+interface Entry {
+  uid: string;
+  title: string;
+  from: Day;
+  to: Day;
+  text?: string;
+  /** No longer to be done: whoever has it is told to take it out. */
+  cancelled?: boolean;
+}
+
+/**
+ * Writes an iCalendar file (RFC 5545) of the steps planned and done, the closed days, and the dates by which things must
+ * be ordered. An entry's UID names what it is about (this step of this course, this closed range) and not its date,
+ * and its SEQUENCE rises with the minute of writing: read in anew, it moves what it moved before and doubles nothing.
+ * Steps that fell away since are written as cancelled.
+ */
+export function writeCalendar(
+  state: Household,
+  year: SchoolYear,
+  plan: Plan | undefined,
+  options: WriteOptions,
+): string {
+  const calendar = new ICAL.Component('vcalendar');
+  calendar.addPropertyWithValue('version', '2.0');
+  calendar.addPropertyWithValue('prodid', '-//Olden Primer//school calendar//EN');
+  calendar.addPropertyWithValue('calscale', 'GREGORIAN');
+  calendar.addPropertyWithValue('method', 'PUBLISH');
+  calendar.addPropertyWithValue('x-wr-calname', state.settings.name);
+  for (const entry of entriesOf(state, year, plan, options)) calendar.addSubcomponent(eventOf(entry, options.stamp));
+  return `${calendar.toString()}\r\n`;
+}
+
+/** The entries that a calendar file would hold, so that a page can say how many before it is written. */
+export function entriesOf(state: Household, year: SchoolYear, plan: Plan | undefined, options: WriteOptions): Entry[] {
+  const entries = [
+    ...(options.sittings ? stepEntries(state, plan, options) : []),
+    ...(options.closed ? closedEntries(state, year, options) : []),
+    ...(options.orders && plan ? orderEntries(state, plan) : []),
+  ];
+  return entries
+    .filter((e) => e.from <= options.to && e.to >= options.from)
+    .sort((a, b) => a.from - b.from || (a.uid < b.uid ? -1 : 1));
+}
+
+const uid = (...parts: string[]) => `${parts.map((p) => encodeURIComponent(p)).join('.')}@olden-primer`;
+
+function stepEntries(state: Household, plan: Plan | undefined, { childIds }: WriteOptions): Entry[] {
+  const about = (e: Enrolment) => childIds.length === 0 || e.childIds.some((id) => childIds.includes(id));
+  return state.enrolments.filter(about).flatMap((enrolment) => {
+    const course = contentsOf(state, enrolment);
+    if (!course) return [];
+    const standings = standingsOf(state.marks, enrolment.id);
+    const track = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
+    const planned = new Map(track?.stepIds.map((id, i) => [id, track.days[i]!]));
+    const names = enrolment.childIds.map((id) => byId(state.children, id)?.name ?? '').join(', ');
+    return flatten(course).flatMap((step): Entry[] => {
+      const standing = standings.get(step.id);
+      const settled = standing !== undefined && standing.state !== 'open';
+      const day = settled ? toDay(standing.last.date) : planned.get(step.id);
+      if (day === undefined || day < 0) return [];
+      return [
+        {
+          uid: uid('step', enrolment.id, step.id),
+          title: `${names}: ${course.title}, ${step.lesson.title}, ${stepName(step)}`,
+          from: day,
+          to: day,
+          text: [
+            `${step.minutes} minutes`,
+            step.lesson.pages && `manual pages ${step.lesson.pages}`,
+            settled && standing.state,
+          ]
+            .filter(Boolean)
+            .join(', '),
+          ...(settled && standing.state !== 'done' ? { cancelled: true } : {}),
+        },
+      ];
+    });
+  });
+}
+
+function closedEntries(state: Household, year: SchoolYear, { childIds }: WriteOptions): Entry[] {
+  const named = year.closed.map((c) => ({
+    uid: uid('closed', c.id),
+    title: `No school: ${c.label || 'closed'}`,
+    from: toDay(c.from),
+    to: toDay(c.to),
+  }));
+  const concerned = (ids: readonly Id[]) => childIds.length === 0 || ids.some((id) => childIds.includes(id));
+  const own = state.absences
+    .filter((a) => a.why !== 'sick' && concerned(a.childIds))
+    .map((a) => ({
+      uid: uid('absence', a.id),
+      title: `No school for ${a.childIds.map((id) => byId(state.children, id)?.name ?? '').join(', ')}: ${a.label || 'closed'}`,
+      from: toDay(a.from),
+      to: toDay(a.to),
+    }));
+  return [...named, ...own, ...breaksOf(year)];
+}
+
+/** The stretches between terms or blocks, named by the block they follow, so that a moved break keeps its UID. */
+function breaksOf(year: SchoolYear): Entry[] {
+  if (!year.rhythm) return [];
+  const [first, last] = [toDay(year.start), toDay(year.end)];
+  const blocks = blocksOf(year.rhythm, last).filter((b) => b.to >= first && b.from <= last);
+  const ends = [first - 1, ...blocks.map((b) => b.to)];
+  const starts = [...blocks.map((b) => b.from), last + 1];
+  return ends.flatMap((end, i): Entry[] => {
+    const [from, to] = [end + 1, starts[i]! - 1];
+    if (to < from) return [];
+    const closed = Array.from({ length: to - from + 1 }, (_, d) => from + d).find((d) => dayKind(year, d) === 'closed');
+    if (closed === undefined) return [];
+    return [
+      { uid: uid('break', year.id, String(i)), title: `No school: ${dayLabel(year, closed) || 'break'}`, from, to },
+    ];
+  });
+}
+
+function orderEntries(state: Household, plan: Plan): Entry[] {
+  return shortages(state, plan).map(({ material, orderBy, day, short }) => ({
+    uid: uid('order', material.id),
+    title: `Order by today: ${short}${material.unit ? ` ${material.unit}` : ' ×'} ${material.name}`,
+    from: orderBy,
+    to: orderBy,
+    text: `needed on ${fromDay(day)}`,
+  }));
+}
+
+function eventOf(entry: Entry, stamp: number): ICAL.Component {
+  const event = new ICAL.Component('vevent');
+  const moment = ICAL.Time.fromJSDate(new Date(stamp), true);
+  event.addPropertyWithValue('uid', entry.uid);
+  event.addPropertyWithValue('dtstamp', moment);
+  event.addPropertyWithValue('last-modified', moment);
+  event.addPropertyWithValue('sequence', Math.floor(stamp / 60_000));
+  event.addPropertyWithValue('dtstart', ICAL.Time.fromDateString(fromDay(entry.from)));
+  // The end of a whole-day event is the day after its last (RFC 5545, 3.6.1).
+  event.addPropertyWithValue('dtend', ICAL.Time.fromDateString(fromDay(entry.to + 1)));
+  event.addPropertyWithValue('summary', entry.title);
+  if (entry.text) event.addPropertyWithValue('description', entry.text);
+  event.addPropertyWithValue('transp', 'TRANSPARENT');
+  event.addPropertyWithValue('status', entry.cancelled ? 'CANCELLED' : 'CONFIRMED');
+  return event;
+}

@@ -1,0 +1,2 @@
+export * from './overview';
+export * from './gives';

@@ -1,0 +1,52 @@
+import {
+  type CalendarParts,
+  catchUpDays,
+  childOut,
+  type Day,
+  dayKind,
+  schoolDays,
+  toDay,
+  type Weekday,
+  weekdayOf,
+  weekStart,
+  yearWithOutside,
+} from '../calendar';
+import type { Enrolment, Household, SchoolYear } from '../household';
+import { loopOf } from './turns';
+
+/**
+ * Open dates of an enrolment in a school year: school days on its weekdays, not before its first date, on which at
+ * least one of its children is there, and the days (of the year, not closed) to which the parent has moved a sitting by
+ * hand, be they another weekday or a Saturday. An extra school day on a weekday without school is open to every course.
+ */
+export function openDates(state: Household, enrolment: Enrolment, year: SchoolYear, moved: readonly Day[] = []): Day[] {
+  const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
+  const { loop, members } = loopOf(state, enrolment);
+  const weekdays = loop?.weekdays ?? enrolment.weekdays;
+  const there = (d: Day) => enrolment.childIds.some((id) => !childOut(state, id, d));
+  const whole = yearWithOutside(state, year);
+  const takes = (w: Weekday) => weekdays.includes(w) || !year.weekdays.includes(w);
+  const days = schoolDays(whole);
+  const turn = loop?.turns === 'weeks' ? weekTurns(days, state.settings.firstDay, members, enrolment) : undefined;
+  const open = days.filter((d) => d >= first && takes(weekdayOf(d)) && there(d) && (!turn || turn(d)));
+  const more = moved.filter(
+    (d) => !open.includes(d) && ['full', 'light', 'weekend', 'catch-up'].includes(dayKind(whole, d)) && there(d),
+  );
+  return more.length === 0 ? open : [...open, ...new Set(more)].sort((a, b) => a - b);
+}
+
+/** Days kept free to catch up on that an enrolment could use: on any weekday, from its first date on, its children there. */
+export function catchUpDates(state: CalendarParts, enrolment: Enrolment, year: SchoolYear): Day[] {
+  const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
+  return catchUpDays(yearWithOutside(state, year)).filter(
+    (d) => d >= first && enrolment.childIds.some((id) => !childOut(state, id, d)),
+  );
+}
+
+/** In a loop whose turns are weeks: whether the teaching week of a school day is this enrolment's. */
+function weekTurns(days: readonly Day[], firstDay: Weekday, members: readonly Enrolment[], enrolment: Enrolment) {
+  const weeks = [...new Set(days.map((d) => weekStart(d, firstDay)))];
+  const number = new Map(weeks.map((w, i) => [w, i]));
+  const own = members.findIndex((m) => m.id === enrolment.id);
+  return (d: Day) => members.length === 0 || own < 0 || number.get(weekStart(d, firstDay))! % members.length === own;
+}

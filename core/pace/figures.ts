@@ -1,0 +1,51 @@
+import { type Day, toDay, weekStart } from '../calendar';
+import { teacherMinutes } from '../course';
+import type { Enrolment, Household, SchoolYear } from '../household';
+import { earliestFit } from './fit';
+import { reserveOf } from './reserve';
+import { remainingSteps } from './taken';
+import { makeTrack } from './track';
+
+/** What a pace rule comes to, for comparing one with another before it is kept. */
+export interface PaceFigures {
+  /** The day on which the rule would have the last step; the earliest possible one where the rule asks for sooner. */
+  lastDay: Day | undefined;
+  daysInHand: number | undefined;
+  /** Steps a teaching week, from now to the last day. */
+  stepsAWeek: number | undefined;
+  /** Minutes of the teacher a teaching week, from now to the last day. */
+  teacherAWeek: number | undefined;
+  /** Steps that wait at a gate nobody can date. */
+  waiting: number;
+}
+
+/**
+ * What an enrolment comes to under its rule: last day, days in hand, steps and teacher minutes a week. Other enrolments
+ * are left out of it, as they are of days in hand.
+ */
+export function paceFigures(state: Household, year: SchoolYear, enrolment: Enrolment, today: Day): PaceFigures {
+  const own = { ...state, enrolments: [...state.enrolments.filter((e) => e.id !== enrolment.id), enrolment] };
+  const { firstDay, startMinutes } = state.settings;
+  const track = makeTrack(own, year, enrolment, today);
+  const held = makeTrack(own, year, enrolment, today, { gates: 'held' });
+  const none = { lastDay: undefined, stepsAWeek: undefined, teacherAWeek: undefined };
+  const { daysInHand } = reserveOf(track, year);
+  const fit = track.steps.length > 0 ? earliestFit(track, toDay(year.end)) : undefined;
+  if (!fit) return { ...none, daysInHand, waiting: held.waiting };
+  const last = track.own?.last ?? track.steps.length - 1;
+  const wished = track.dates[track.ideal[last]! - 1];
+  const lastDay = Math.max(fit.days[last]!, wished ?? -Infinity);
+  const weeks = new Set(track.dates.filter((d) => d <= lastDay).map((d) => weekStart(d, firstDay)));
+  // Beyond the school year every week counts.
+  for (let d = weekStart(toDay(year.end), firstDay) + 7; d <= lastDay; d += 7) weeks.add(d);
+  const steps = remainingSteps(own, enrolment);
+  const minutes = steps.reduce((n, s) => n + teacherMinutes(s.minutes, s.presence, startMinutes), 0);
+  const perWeek = (n: number) => n / Math.max(1, weeks.size);
+  return {
+    lastDay,
+    daysInHand,
+    stepsAWeek: perWeek(steps.length),
+    teacherAWeek: perWeek(minutes),
+    waiting: held.waiting,
+  };
+}

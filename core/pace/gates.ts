@@ -1,0 +1,143 @@
+import { type Day, toDay } from '../calendar';
+import { contentsOf, type FlatStep } from '../course';
+import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYear } from '../household';
+import { standingsOf } from '../log';
+import { earliestFit } from './fit';
+import { takenSteps } from './taken';
+import { makeTrack, type TrackOptions } from './track';
+import { isTaken, loopOf } from './turns';
+
+/** What a gate does to the steps behind it. */
+export type GateState =
+  /** Met, or of no account: nothing waits. */
+  | { kind: 'open' }
+  /** Nobody can say yet when it opens. */
+  | { kind: 'held' }
+  /** It opens once a step of another enrolment is done: not before `day`, and `gap` days behind that step. */
+  | { kind: 'behind'; enrolmentId: Id; stepId: Id; gap: number; day: Day };
+
+/** Whether a mastery gate is open: every entry of its list is known, or the parent has said so. */
+export const isMastered = (g: Extract<Gate['until'], { kind: 'mastery' }>): boolean =>
+  g.opened !== undefined || g.known >= g.of;
+
+/**
+ * How a gate of an enrolment stands. The date is the earliest one possible: that on which the other enrolment, at its
+ * own pace and alone in the world, would be through. An enrolment that is dropped or finished holds nobody up; one that
+ * is paused, or waits itself, does. `seen` are the enrolments on whose account this one is asked: a gate that leads
+ * back to one of them is passed over (`gateFault` says so before it is kept).
+ */
+export function gateState(
+  state: Household,
+  year: SchoolYear,
+  gate: Gate,
+  today: Day,
+  options: TrackOptions,
+  seen: ReadonlySet<Id>,
+): GateState {
+  const { until } = gate;
+  if (until.kind === 'mastery') return { kind: isMastered(until) ? 'open' : 'held' };
+  const other = byId(state.enrolments, until.enrolmentId);
+  if (!other || seen.has(other.id)) return { kind: 'open' };
+  const steps = takenSteps(state, other).filter((s) => until.lessonId === undefined || s.lesson.id === until.lessonId);
+  const standings = standingsOf(state.marks, other.id);
+  const stands = (s: FlatStep) => standings.get(s.id)?.state ?? 'open';
+  const last = steps.filter((s) => stands(s) === 'open').at(-1);
+  if (!last) {
+    const days = steps.map((s) => standings.get(s.id)).filter((s) => s !== undefined);
+    const met = Math.max(-Infinity, ...days.map((s) => toDay(s.last.date)));
+    const day = met + until.days + 1;
+    return day <= today ? { kind: 'open' } : { kind: 'behind', enrolmentId: other.id, stepId: '', gap: 0, day };
+  }
+  if (other.life === 'finished' || other.life === 'dropped') return { kind: 'open' };
+  if (!isTaken(other) || other.rule.kind === 'when') return { kind: 'held' };
+  const track = makeTrack(state, year, other, today, { ...options, seen });
+  const at = track.steps.findIndex((s) => s.id === last.id && (s.enrolmentId ?? track.enrolmentId) === other.id);
+  const day = at < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[at];
+  if (day === undefined) return { kind: 'held' };
+  const gap = until.days + 1;
+  return { kind: 'behind', enrolmentId: other.id, stepId: last.id, gap, day: day + gap };
+}
+
+/** The position, among the remaining steps, of the first one behind a gate; −1 when all of what it guards is begun or gone. */
+export function gatePosition(gate: Gate, taken: readonly FlatStep[], remaining: readonly FlatStep[]): number {
+  if (gate.lessonId === undefined) return remaining.length > 0 ? 0 : -1;
+  const guarded = taken.filter((s) => s.lesson.id === gate.lessonId);
+  const open = remaining.findIndex((s) => s.lesson.id === gate.lessonId);
+  const begun = guarded.some((s) => !remaining.some((r) => r.id === s.id));
+  return begun ? -1 : open;
+}
+
+/** When an enrolment that fills an in-between stretch is taken: from a day on, until another. */
+export interface FillWindow {
+  from: Day;
+  before: Day;
+}
+
+/**
+ * The stretch that an enrolment fills, when a gate of another names it for that: from where the other has done all that
+ * comes before its gate, until the gate opens. Undefined when it fills nothing; an empty stretch once the gate is open.
+ */
+export function fillWindow(
+  state: Household,
+  year: SchoolYear,
+  enrolment: Enrolment,
+  today: Day,
+  options: TrackOptions,
+  seen: ReadonlySet<Id>,
+): FillWindow | undefined {
+  for (const other of state.enrolments) {
+    if (seen.has(other.id)) continue;
+    const gate = other.gates?.find((g) => g.fillId === enrolment.id);
+    if (!gate || other.life === 'finished' || other.life === 'dropped') continue;
+    const stands = gateState(state, year, gate, today, options, seen);
+    if (stands.kind === 'open') return { from: today, before: today };
+    const taken = takenSteps(state, other);
+    const standings = standingsOf(state.marks, other.id);
+    const remaining = taken.filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
+    const at = gatePosition(gate, taken, remaining);
+    if (at < 0) return { from: today, before: today };
+    let from = today;
+    if (at > 0 && isTaken(other)) {
+      const track = makeTrack(state, year, other, today, { ...options, seen });
+      const i = track.steps.findIndex((s) => s.id === remaining[at - 1]!.id);
+      const day = i < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[i];
+      if (day !== undefined) from = day + 1;
+    }
+    return { from, before: stands.kind === 'behind' ? stands.day : Infinity };
+  }
+  return undefined;
+}
+
+/**
+ * Says why the gates of an enrolment cannot be kept, in a sentence; undefined when they can. A gate may not lead back,
+ * over whatever others, to the enrolment it belongs to: both would wait for ever.
+ */
+export function gateFault(state: Household, enrolment: Enrolment): string | undefined {
+  const all = [...state.enrolments.filter((e) => e.id !== enrolment.id), enrolment];
+  const title = (e: Enrolment) => contentsOf(state, e)?.title ?? 'a course';
+  const path: Enrolment[] = [];
+  const leadsBack = (e: Enrolment): boolean => {
+    for (const g of e.gates ?? []) {
+      const next =
+        g.until.kind === 'course' ? all.find((x) => x.id === (g.until as { enrolmentId: Id }).enrolmentId) : undefined;
+      if (!next || path.includes(next)) continue;
+      path.push(next);
+      if (next.id === enrolment.id || leadsBack(next)) return true;
+      path.pop();
+    }
+    return false;
+  };
+  if (leadsBack(enrolment)) {
+    const way = path.map(title);
+    return `${title(enrolment)} would wait for itself: it waits for ${way.join(', which waits for ')}. Choose another lesson or course to wait for.`;
+  }
+  const { loop, members } = loopOf(state, enrolment);
+  for (const g of enrolment.gates ?? []) {
+    if (loop && members.some((m) => g.until.kind === 'course' && m.id === g.until.enrolmentId))
+      return `It takes turns with the course it would wait for; the order of “${loop.name}” says which comes first.`;
+    if (g.fillId === enrolment.id) return 'A course cannot fill the time in which it waits itself.';
+    if (g.until.kind === 'mastery' && g.until.known > g.until.of)
+      return `${g.until.list || 'The list'} has ${g.until.of} entries; ${g.until.known} of them cannot be known.`;
+  }
+  return undefined;
+}

@@ -1,0 +1,49 @@
+import type { Enrolment, Household, Id } from '../household';
+
+type Tied = Pick<Household, 'enrolments' | 'overlaps'>;
+interface Kept {
+  overlaps: Household['overlaps'];
+  groups: ReadonlyMap<Id, readonly Id[]>;
+}
+const cache = new WeakMap<readonly Enrolment[], Kept>();
+
+/**
+ * The enrolments whose marks one enrolment's track hangs on, itself among them: those it waits for or fills in for, those
+ * that do the same work, those it takes turns with, and so on from each of these. Most have only themselves.
+ */
+export function relatedTo(state: Tied, enrolment: Enrolment): readonly Id[] {
+  let kept = cache.get(state.enrolments);
+  if (!kept || kept.overlaps !== state.overlaps) {
+    kept = { overlaps: state.overlaps, groups: groupsOf(state) };
+    cache.set(state.enrolments, kept);
+  }
+  return kept.groups.get(enrolment.id) ?? [enrolment.id];
+}
+
+function groupsOf({ enrolments, overlaps }: Tied): Map<Id, Id[]> {
+  const group = new Map<Id, Set<Id>>(enrolments.map((e) => [e.id, new Set([e.id])]));
+  const tie = (a: Id, b: Id) => {
+    const [one, other] = [group.get(a), group.get(b)];
+    if (!one || !other || one === other) return;
+    for (const id of other) {
+      one.add(id);
+      group.set(id, one);
+    }
+  };
+  const takes = (courseId: Id) =>
+    enrolments.filter((e) => e.courseId === courseId || e.units?.some((u) => u.courseId === courseId));
+  const loops = new Map<Id, Id>();
+  for (const e of enrolments) {
+    for (const g of e.gates ?? []) {
+      if (g.until.kind === 'course') tie(e.id, g.until.enrolmentId);
+      if (g.fillId !== undefined) tie(e.id, g.fillId);
+    }
+    if (e.rule.kind !== 'loop') continue;
+    const first = loops.get(e.rule.loopId);
+    if (first === undefined) loops.set(e.rule.loopId, e.id);
+    else tie(e.id, first);
+  }
+  for (const o of overlaps)
+    for (const a of takes(o.one.courseId)) for (const b of takes(o.other.courseId)) tie(a.id, b.id);
+  return new Map([...group].map(([id, set]) => [id, [...set]]));
+}

@@ -1,0 +1,130 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { dayPage } from '../day';
+import { fromDay, schoolDays, toDay, weekStart } from '../calendar';
+import { flatten } from '../course';
+import type { Enrolment, PaceRule, PrintedRhythm } from '../household';
+import { makePlan, makeProblem } from '../stagger';
+import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
+import { forecastDay, makeTrack, minutesAStep, printedDayOf, reserveOf } from './index';
+
+const year = aYear({ start: '2026-09-07', end: '2026-10-30' });
+const today = toDay('2026-09-07');
+const RHYTHMS: PrintedRhythm[] = [
+  { id: 'five', name: 'five days', days: 5, lessons: 5 },
+  { id: 'two', name: 'two days', days: 2, lessons: 5 },
+];
+const household = (rule: PaceRule, change: Partial<Enrolment> = {}, marks = [] as ReturnType<typeof aMark>[]) =>
+  aHousehold({
+    years: [year],
+    courses: [aCourse('c', { lessons: 12 }, { rhythms: RHYTHMS })],
+    enrolments: [anEnrolment('e', 'c', { rule, ...change })],
+    marks,
+  });
+const placed = (h: ReturnType<typeof household>, on = today) => {
+  const plan = makePlan(makeProblem(h, year, on), { sweeps: 2, seed: 1 });
+  return plan.tracks.flatMap((t) => t.stepIds.map((id, i) => [id, t.days[i]! < 0 ? '' : fromDay(t.days[i]!)] as const));
+};
+
+describe('as printed', () => {
+  it('one printed day a sitting: five lessons over two days a week are three and two', () => {
+    expect(Array.from({ length: 10 }, (_, l) => printedDayOf(l, RHYTHMS[1]!))).toEqual([0, 0, 0, 1, 1, 2, 2, 2, 3, 3]);
+    expect(Array.from({ length: 4 }, (_, l) => printedDayOf(l, { days: 5, lessons: 3 }))).toEqual([0, 1, 2, 3]);
+    const h = household({ kind: 'printed', rhythmId: 'two' }, { weekdays: [1, 3] });
+    const byDate = new Map<string, string[]>();
+    for (const [id, date] of placed(h)) byDate.set(date, [...(byDate.get(date) ?? []), id.split('-')[0]!]);
+    const lessons = [...byDate].slice(0, 4).map(([date, ids]) => [date, [...new Set(ids)].join(' ')]);
+    expect(lessons).toEqual([
+      ['2026-09-07', 'L1 L2 L3'],
+      ['2026-09-09', 'L4 L5'],
+      ['2026-09-14', 'L6 L7 L8'],
+      ['2026-09-16', 'L9 L10'],
+    ]);
+  });
+
+  it('holds on any calendar: no sitting has two printed days, no week more than the rhythm prints', () => {
+    fc.assert(
+      fc.property(householdArbitrary, ({ state, year: y, today: now }) => {
+        const plan = makePlan(makeProblem(state, y, now), { sweeps: 2, seed: 1 });
+        for (const track of plan.tracks) {
+          const e = state.enrolments.find((x) => x.id === track.enrolmentId)!;
+          if (e.rule.kind !== 'printed') continue;
+          const course = state.courses.find((c) => c.id === e.courseId)!;
+          const { rhythmId } = e.rule;
+          const rhythm = course.rhythms!.find((r) => r.id === rhythmId) ?? course.rhythms![0]!;
+          const steps = new Map(flatten(course).map((s) => [s.id, printedDayOf(s.lessonIndex, rhythm)]));
+          const days = new Map<number, Set<number>>();
+          const weeks = new Map<number, Set<number>>();
+          track.days.forEach((d, i) => {
+            if (d < 0) return;
+            const day = steps.get(track.stepIds[i]!)!;
+            days.set(d, (days.get(d) ?? new Set()).add(day));
+            const w = weekStart(d, state.settings.firstDay);
+            weeks.set(w, (weeks.get(w) ?? new Set()).add(day));
+          });
+          for (const set of days.values()) expect(set.size).toBe(1);
+          // A printed day begun before is free, so that its rest may stand beside a whole week's own.
+          for (const set of weeks.values())
+            expect(set.size).toBeLessThanOrEqual(Math.min(rhythm.days, rhythm.lessons) + 1);
+        }
+      }),
+      { numRuns: 80 },
+    );
+  });
+
+  it('the rest of today belongs to today’s printed day', () => {
+    const h = household({ kind: 'printed', rhythmId: 'five' }, {}, [aMark('e', 'L1-1', 'done', '2026-09-07')]);
+    const dates = new Map(placed(h));
+    expect(dates.get('L1-2')).toBe('2026-09-07');
+    expect(dates.get('L2-1')! > '2026-09-07').toBe(true);
+  });
+});
+
+describe('minutes a sitting', () => {
+  it('takes as many steps as fit by this child’s own median, once there is a record; by the book’s before', () => {
+    const planned = household({ kind: 'minutes', minutes: 40 });
+    const course = planned.courses[0]!;
+    const both = [course.kinds.introduce.minutes, course.kinds.practise.minutes].sort((a, b) => a - b);
+    expect(minutesAStep(planned, planned.enrolments[0]!)).toBe(both[0]);
+    const marks = [4, 5, 6, 7, 30].map((minutes, i) => aMark('e', `L${i + 1}-1`, 'done', '2026-09-01', { minutes }));
+    const known = household({ kind: 'minutes', minutes: 40 }, {}, marks);
+    expect(minutesAStep(known, known.enrolments[0]!)).toBe(6);
+    expect(makeTrack(known, year, known.enrolments[0]!, today).perSitting).toBe(6);
+  });
+
+  it('goes on as far as it gets: no date to be in time for, so no days in hand, but a projected day', () => {
+    const h = household({ kind: 'minutes', minutes: 30 });
+    const track = makeTrack(h, year, h.enrolments[0]!, today);
+    const reserve = reserveOf(track, year);
+    expect(reserve.daysInHand).toBeUndefined();
+    // 24 steps at two a sitting are twelve sittings.
+    expect(track.perSitting).toBe(2);
+    expect(fromDay(reserve.projected!)).toBe(fromDay(schoolDays(year)[11]!));
+    expect(placed(h).at(-1)![1]).toBe(fromDay(schoolDays(year)[11]!));
+    const dated = household({ kind: 'minutes', minutes: 30 }, { target: '2026-10-02' });
+    expect(reserveOf(makeTrack(dated, year, dated.enrolments[0]!, today), year).daysInHand).toBe(8);
+  });
+});
+
+describe('when there is time', () => {
+  it('is never planned; its next step is offered on the day, and its end forecast from the last four weeks', () => {
+    const h = household({ kind: 'when' });
+    expect(placed(h)).toEqual([]);
+    const page = dayPage(h, undefined, today);
+    expect(page.groups).toEqual([]);
+    expect(page.whenever.flatMap((g) => g.sittings.flatMap((s) => s.rows.map((r) => r.step.id)))).toEqual(['L1-1']);
+    expect(page.children[0]!.steps).toBe(0);
+    expect(forecastDay(h, h.enrolments[0]!, today)).toBeUndefined();
+    // Done on the day, it stands with what was done, and the next is offered.
+    const done = household({ kind: 'when' }, {}, [
+      aMark('e', 'L1-1', 'done', '2026-09-07'),
+      aMark('e', 'L1-2', 'done', '2026-09-01'),
+      aMark('e', 'L2-1', 'done', '2026-08-01'),
+    ]);
+    const after = dayPage(done, undefined, today);
+    expect(after.groups[0]!.sittings[0]!.rows.map((r) => r.step.id)).toEqual(['L1-1']);
+    expect(after.whenever[0]!.sittings[0]!.rows.map((r) => r.step.id)).toEqual(['L2-2']);
+    // Two steps in four weeks leave 21: 294 days at that pace.
+    expect(forecastDay(done, done.enrolments[0]!, today)).toBe(today + 294);
+  });
+});

@@ -1,0 +1,322 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fromDay, schoolDays, toDay, weekdayOf, weekStart } from '../calendar';
+import { firstHalfOf } from '../course';
+import type { Enrolment, Household, Loop, PaceRule } from '../household';
+import { makePlan, makeProblem } from '../stagger';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, shapedArbitrary } from '../tests/make';
+import { gateFault, makeTrack, openDates, reserveOf, takenSteps, workLeft } from './index';
+
+const year = aYear({ start: '2026-09-07', end: '2026-12-18' });
+const today = toDay('2026-09-07');
+const placed = (h: Household, on = today): Map<string, string> => {
+  const plan = makePlan(makeProblem(h, year, on), { sweeps: 8, seed: 1 });
+  return new Map(
+    plan.tracks.flatMap((t) =>
+      t.stepIds.map((id, i) => [`${t.enrolmentId} ${id}`, t.days[i]! < 0 ? 'none' : fromDay(t.days[i]!)] as const),
+    ),
+  );
+};
+const sheets = { lessons: 12, perLesson: [{ kind: 'practise' as const, count: 1 }] };
+const one = (change: Partial<Enrolment> = {}, more: Partial<Household> = {}) =>
+  aHousehold({ years: [year], courses: [aCourse('c', sheets)], enrolments: [anEnrolment('e', 'c', change)], ...more });
+
+describe('what is promised of a sitting, on any calendar', () => {
+  it('tied weekdays, halves on two days, gates, places of a sitting and turns hold', () => {
+    fc.assert(
+      fc.property(shapedArbitrary, ({ state, year: y, today: now }) => {
+        const problem = makeProblem(state, y, now);
+        const plan = makePlan(problem, { sweeps: 3, seed: 1 });
+        const day = new Map<string, number>(
+          plan.tracks.flatMap((t) => t.stepIds.map((id, i) => [`${t.enrolmentId} ${id}`, t.days[i]!] as const)),
+        );
+        for (const track of problem.tracks) {
+          const at = (i: number) =>
+            day.get(`${track.steps[i]!.enrolmentId ?? track.enrolmentId} ${track.steps[i]!.id}`)!;
+          const places = new Map<number, number>();
+          const turns = new Map<number, Set<string>>();
+          track.steps.forEach((s, i) => {
+            if (at(i) < 0) return;
+            if (s.weekday) expect(weekdayOf(at(i))).toBe(s.weekday);
+            places.set(at(i), (places.get(at(i)) ?? 0) + s.size);
+            turns.set(at(i), (turns.get(at(i)) ?? new Set()).add(s.enrolmentId ?? ''));
+            const half = firstHalfOf(s.id);
+            const first = half === undefined ? -1 : day.get(`${s.enrolmentId ?? track.enrolmentId} ${half}`)!;
+            if (first >= 0) expect(at(i)).toBeGreaterThan(first);
+          });
+          for (const [d, n] of places) {
+            const room = track.room[track.dates.indexOf(d)]!;
+            expect(n).toBeLessThanOrEqual(room + 1e-6);
+          }
+          // In a loop nobody shares another's slot.
+          for (const who of turns.values()) expect(who.size).toBe(1);
+        }
+        for (const g of problem.gates) {
+          const [waits, other] = [problem.tracks[g.track]!, problem.tracks[g.behind]!];
+          const key = (t: typeof waits, i: number) => `${t.steps[i]!.enrolmentId ?? t.enrolmentId} ${t.steps[i]!.id}`;
+          const mine = day.get(key(waits, g.at))!;
+          const met = day.get(key(other, g.step))!;
+          if (mine >= 0) expect(met).toBeGreaterThanOrEqual(0);
+          if (mine >= 0) expect(mine - met).toBeGreaterThanOrEqual(g.gap);
+        }
+      }),
+      { numRuns: 250 },
+    );
+  });
+});
+
+describe('the size of a sitting', () => {
+  it('two easy numbers go into one sitting, others stand alone', () => {
+    const perLesson = [
+      { kind: 'review' as const, count: 1 },
+      { kind: 'practise' as const, count: 1 },
+    ];
+    const h = one({ easy: ['review'] }, { courses: [aCourse('c', { lessons: 4, perLesson })] });
+    const track = makeTrack(h, year, h.enrolments[0]!, today);
+    expect(track.steps.map((s) => s.size)).toEqual([0.5, 1, 0.5, 1, 0.5, 1, 0.5, 1]);
+    expect(workLeft(h, h.enrolments[0]!)).toBe(6);
+    const reviews = one({ easy: ['review'] }, { courses: [aCourse('c', { lessons: 6, perLesson: [perLesson[0]!] })] });
+    const days = reserveOf(makeTrack(reviews, year, reviews.enrolments[0]!, today), year);
+    expect(fromDay(days.projected!)).toBe('2026-09-09');
+  });
+
+  it('a named stretch goes faster, for the sitting and for the week’s cap', () => {
+    const stretches = [{ fromLessonId: 'L1', toLessonId: 'L6', times: 3 }];
+    const fast = one({ stretches });
+    const end = (h: Household) => fromDay(reserveOf(makeTrack(h, year, h.enrolments[0]!, today), year).projected!);
+    expect(end(one())).toBe('2026-09-22');
+    expect(end(fast)).toBe('2026-09-16');
+    const weekly: PaceRule = { kind: 'weekly', n: 2, unit: 'steps' };
+    const days = placed(one({ rule: weekly, stretches }));
+    const inWeek = (n: number) => [...days.values()].filter((d) => weekStart(toDay(d), 1) === today + 7 * n).length;
+    // Six at three times the pace are the work of two; from there on two a week.
+    expect([0, 1, 2, 3].map(inWeek)).toEqual([6, 2, 2, 2]);
+  });
+
+  it('a tiring step is split over two days, its halves named; a short one is not', () => {
+    const h = one({ splitOver: 14 }, { courses: [aCourse('c', { ...sheets, lessons: 2 })] });
+    const steps = takenSteps(h, h.enrolments[0]!);
+    expect(steps.map((s) => [s.id, s.step.label, s.minutes])).toEqual([
+      ['L1-1', 'practise, first half', 8],
+      ['L1-1~2', 'practise, second half', 7],
+      ['L2-1', 'practise, first half', 8],
+      ['L2-1~2', 'practise, second half', 7],
+    ]);
+    const days = placed({ ...h, enrolments: [{ ...h.enrolments[0]!, perSitting: 4 }] });
+    expect(new Set(days.values()).size).toBeGreaterThanOrEqual(2);
+    expect(days.get('e L1-1')).not.toBe(days.get('e L1-1~2'));
+    expect(takenSteps(one({ splitOver: 15 }), h.enrolments[0]!)).toHaveLength(24);
+    expect(takenSteps(one({ splitOver: 15 }), one({ splitOver: 15 }).enrolments[0]!)).toHaveLength(12);
+  });
+
+  it('a step meant for Fridays stands on a Friday; where the course has none it stands where it falls', () => {
+    const tests = aCourse('c', { lessons: 4, testEvery: 2, perLesson: [{ kind: 'practise', count: 1 }] });
+    for (const u of tests.units)
+      for (const l of u.lessons) for (const s of l.steps) if (s.kind === 'assess') s.weekday = 5;
+    const days = placed(one({ perSitting: 3 }, { courses: [tests] }));
+    expect(weekdayOf(toDay(days.get('e T1-1')!))).toBe(5);
+    expect(weekdayOf(toDay(days.get('e T2-1')!))).toBe(5);
+    const elsewhere = placed(one({ perSitting: 3, weekdays: [1, 2] }, { courses: [tests] }));
+    expect(elsewhere.get('e T2-1')).not.toBe('none');
+  });
+});
+
+describe('a loop', () => {
+  const loop: Loop = { id: 'l', name: 'afternoons', weekdays: [2, 4], turns: 'next', order: ['b', 'a', 'c'] };
+  const three = (marks: Household['marks'] = [], change: Partial<Loop> = {}) =>
+    aHousehold({
+      years: [year],
+      courses: ['a', 'b', 'c'].map((id) => aCourse(id, { ...sheets, lessons: 3 })),
+      enrolments: ['a', 'b', 'c'].map((id) => anEnrolment(id, id, { rule: { kind: 'loop', loopId: 'l' } })),
+      loops: [{ ...loop, ...change }],
+      marks,
+    });
+  const order = (h: Household, on = today) =>
+    [...placed(h, on)].sort(([, a], [, b]) => (a < b ? -1 : 1)).map(([key, d]) => `${key.slice(0, 1)} ${d.slice(5)}`);
+
+  it('takes turns in one slot, whoever is next, on its own weekdays', () => {
+    expect(order(three()).slice(0, 5)).toEqual(['b 09-08', 'a 09-10', 'c 09-15', 'b 09-17', 'a 09-22']);
+  });
+
+  it('a lost day delays and nothing falls out: the turn goes on from whoever sat last', () => {
+    const after = order(three([aMark('b', 'L1-1', 'done', '2026-09-08')]), toDay('2026-09-15'));
+    expect(after.slice(0, 3)).toEqual(['a 09-15', 'c 09-17', 'b 09-22']);
+    const refused = order(three([aMark('b', 'L1-1', 'not today', '2026-09-08')]), toDay('2026-09-09'));
+    expect(refused[0]).toBe('b 09-10');
+  });
+
+  it('days in hand count its slots: 30 of them for nine sheets leave as many as come before each one’s last', () => {
+    const h = three();
+    const slots = openDates(h, h.enrolments[0]!, year).length;
+    const inHand = h.enrolments.map((e) => reserveOf(makeTrack(h, year, e, today), year).daysInHand);
+    // b sits 7th in its last turn, a 8th, c 9th.
+    expect(inHand).toEqual([slots - 8, slots - 7, slots - 9]);
+  });
+
+  it('may give each of its members a week in turn instead', () => {
+    const h = three([], { turns: 'weeks' });
+    const own = openDates(h, h.enrolments[0]!, year).map((d) => weekStart(d, 1));
+    expect([...new Set(own)].slice(0, 3).map((d) => fromDay(d))).toEqual(['2026-09-14', '2026-10-05', '2026-10-26']);
+    const all = h.enrolments.flatMap((e) => openDates(h, e, year));
+    const slots = schoolDays(year).filter((d) => [2, 4].includes(weekdayOf(d)));
+    expect([...all].sort((a, b) => a - b)).toEqual(slots);
+  });
+});
+
+describe('gates', () => {
+  const two = (gate: NonNullable<Enrolment['gates']>[number], more: Partial<Household> = {}) =>
+    aHousehold({
+      years: [year],
+      courses: [aCourse('first', sheets), aCourse('next', sheets), aCourse('between', { ...sheets, lessons: 60 })],
+      enrolments: [
+        anEnrolment('f', 'first', { target: '2026-10-02' }),
+        anEnrolment('n', 'next', { gates: [gate] }),
+        ...(gate.fillId ? [anEnrolment('b', 'between')] : []),
+      ],
+      ...more,
+    });
+  const days = (h: Household, id: string, on = today) =>
+    [...placed(h, on)].filter(([k]) => k.startsWith(`${id} `)).map(([, d]) => d);
+
+  it('two courses end to end: the next volume begins after the break for ordering it', () => {
+    const h = two({ id: 'g', until: { kind: 'course', enrolmentId: 'f', days: 10 } });
+    const last = days(h, 'f').at(-1)!;
+    expect(toDay(days(h, 'n')[0]!) - toDay(last)).toBeGreaterThanOrEqual(11);
+    // Its own days in hand know of it: the first course takes twelve sittings, then ten days go by.
+    const free = reserveOf(
+      makeTrack(
+        two({ id: 'g', until: { kind: 'mastery', list: 's', known: 1, of: 1 } }),
+        year,
+        h.enrolments[1]!,
+        today,
+      ),
+      year,
+    );
+    const held = reserveOf(makeTrack(h, year, h.enrolments[1]!, today), year);
+    expect(held.daysInHand!).toBeLessThan(free.daysInHand! + 1);
+    expect(fromDay(held.projected!)).toBe('2026-10-20');
+  });
+
+  it('a lesson waits for a lesson of another course; what comes before it does not', () => {
+    const h = two({ id: 'g', lessonId: 'L3', until: { kind: 'course', enrolmentId: 'f', lessonId: 'L9', days: 0 } });
+    const all = placed(h);
+    expect(all.get('n L3-1')! > all.get('f L9-1')!).toBe(true);
+    expect(all.get('n L2-1')! < all.get('f L9-1')!).toBe(true);
+  });
+
+  const sounds = { kind: 'mastery' as const, list: 'letter sounds', known: 19, of: 26 };
+  it('a mastery list: until it is known what stands behind it waits, and is not “unplaced”', () => {
+    const h = two({ id: 'g', lessonId: 'L4', until: sounds });
+    expect(days(h, 'n')).toHaveLength(3);
+    const problem = makeProblem(h, year, today);
+    expect(problem.tracks.find((t) => t.enrolmentId === 'n')!.waiting).toBe(9);
+    expect(makePlan(problem, { sweeps: 2, seed: 1 }).cost.unplaced).toBe(0);
+    expect(days(two({ id: 'g', lessonId: 'L4', until: { ...sounds, known: 26 } }), 'n')).toHaveLength(12);
+    expect(days(two({ id: 'g', lessonId: 'L4', until: { ...sounds, opened: '2026-09-01' } }), 'n')).toHaveLength(12);
+  });
+
+  it('the time in between is filled from a chosen course, which rests once the gate is open', () => {
+    const h = two({ id: 'g', lessonId: 'L4', until: sounds, fillId: 'b' });
+    const between = days(h, 'b');
+    expect(between.length).toBeGreaterThan(40);
+    // Not before the three lessons in front of the gate are through.
+    expect(between[0]! > '2026-09-09').toBe(true);
+    const opened = two({ id: 'g', lessonId: 'L4', until: { ...sounds, opened: '2026-09-01' }, fillId: 'b' });
+    expect(days(opened, 'b')).toEqual([]);
+    const dated = two({ id: 'g', until: { kind: 'course', enrolmentId: 'f', days: 0 }, fillId: 'b' });
+    const opens = days(dated, 'n')[0]!;
+    expect(days(dated, 'b').length).toBeGreaterThan(0);
+    expect(days(dated, 'b').every((d) => d < opens)).toBe(true);
+  });
+
+  it('are refused in words when they lead back to themselves', () => {
+    const h = two({ id: 'g', until: { kind: 'course', enrolmentId: 'f', days: 0 } });
+    const back = {
+      ...h.enrolments[0]!,
+      gates: [{ id: 'x', until: { kind: 'course' as const, enrolmentId: 'n', days: 0 } }],
+    };
+    expect(gateFault(h, h.enrolments[1]!)).toBeUndefined();
+    expect(gateFault(h, back)).toMatch(/^first would wait for itself: it waits for next, which waits for first\./);
+    expect(gateFault(h, { ...h.enrolments[1]!, gates: [{ id: 'g', until: { ...sounds, known: 27 } }] })).toMatch(
+      /26 entries/,
+    );
+    // A file may hold such a circle all the same: planning it comes to an end.
+    expect(placed({ ...h, enrolments: [back, h.enrolments[1]!] }).size).toBe(24);
+  });
+});
+
+describe('in step', () => {
+  const linked = (by: 'whole' | 'units', change: Partial<Household> = {}) =>
+    aHousehold({
+      years: [year],
+      children: [aChild('A')],
+      courses: [
+        aCourse(
+          'history',
+          { lessons: 30, lessonsPerUnit: 5, perLesson: [{ kind: 'read', count: 1 }] },
+          { countsNew: false },
+        ),
+        aCourse(
+          'aloud',
+          { lessons: 12, lessonsPerUnit: 2, perLesson: [{ kind: 'read', count: 1 }] },
+          { countsNew: false },
+        ),
+      ],
+      enrolments: [
+        anEnrolment('h', 'history', { weekdays: [1, 3] }),
+        anEnrolment('r', 'aloud', { rule: { kind: 'weekly', n: 3, unit: 'steps' } }),
+      ],
+      links: [{ id: 'k', enrolmentIds: ['h', 'r'], by }],
+      ...change,
+    });
+  const apart = (h: Household) => {
+    const all = placed(h);
+    const reached = (id: string, n: number, date: string) =>
+      [...all].filter(([k, d]) => k.startsWith(`${id} `) && d <= date).length / n;
+    return Math.max(
+      ...schoolDays(year).map((d) => Math.abs(reached('h', 30, fromDay(d)) - reached('r', 12, fromDay(d)))),
+    );
+  };
+
+  it('two courses of different numbers move by the same share of the whole; without the link one runs ahead', () => {
+    expect(apart(linked('whole', { links: [] }))).toBeGreaterThan(0.5);
+    // A lesson of the shorter course is a twelfth of it: nearer than that they cannot come.
+    expect(apart(linked('whole'))).toBeLessThan(2 / 12);
+    expect(apart(linked('units'))).toBeLessThan(2 / 12);
+  });
+
+  it('meet again when one lags', () => {
+    const marks = Array.from({ length: 10 }, (_, i) => aMark('h', `L${i + 1}-1`, 'done', '2026-09-04'));
+    const all = placed(linked('whole', { marks }));
+    const until = [...all].filter(([k, d]) => k.startsWith('h ') && d !== 'none').map(([, d]) => d)[0]!;
+    const caughtUp = [...all].filter(([k, d]) => k.startsWith('r ') && d <= until).length;
+    // A third of the one is four of the other: the one ahead waits for it, near enough.
+    expect(caughtUp).toBeGreaterThanOrEqual(3);
+  });
+});
+
+describe('what yields first', () => {
+  it('gives way to what stays when both want the same minutes', () => {
+    const base = aHousehold({
+      years: [year],
+      children: [aChild('A', { minutesPerDay: 15, yields: ['craft'] })],
+      courses: [aCourse('sums', sheets), aCourse('craft', sheets)],
+      enrolments: [
+        anEnrolment('s', 'sums', { rule: { kind: 'weekly', n: 5, unit: 'steps' } }),
+        anEnrolment('k', 'craft', { rule: { kind: 'weekly', n: 5, unit: 'steps' } }),
+      ],
+    });
+    const late = (h: Household, id: string) => {
+      const problem = makeProblem(h, year, today);
+      const track = problem.tracks.find((t) => t.enrolmentId === id)!;
+      const all = placed(h);
+      return track.steps.reduce(
+        (n, s, i) => n + Math.abs(track.dates.indexOf(toDay(all.get(`${id} ${s.id}`)!)) + 1 - track.ideal[i]!),
+        0,
+      );
+    };
+    expect(late(base, 's')).toBeLessThan(late(base, 'k'));
+    const other = { ...base, children: [aChild('A', { minutesPerDay: 15, yields: ['sums'] })] };
+    expect(late(other, 'k')).toBeLessThan(late(other, 's'));
+  });
+});

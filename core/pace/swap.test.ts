@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest';
+import { fromDay, toDay } from '../calendar';
+import { makePlan, makeProblem } from '../stagger';
+import { whatGives } from '../overview';
+import { aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
+import { makeTrack, neededPerSitting, reserveOf, swapRows } from './index';
+
+const year = aYear({ start: '2026-09-07', end: '2026-10-30' });
+const today = toDay('2026-09-21');
+const sheets = (lessons: number) => ({ lessons, perLesson: [{ kind: 'practise' as const, count: 1 }] });
+
+describe('a course swapped for another', () => {
+  const h = aHousehold({
+    years: [year],
+    courses: [aCourse('short', sheets(20)), aCourse('long', sheets(85))],
+    enrolments: [anEnrolment('e', 'short', { weekdays: [1, 2, 3, 4], target: '2026-10-23', minutesPerSitting: 60 })],
+  });
+  const [old] = h.enrolments;
+
+  it('takes its people, weekdays, rule and date, from today; the record of the old one stays where it is', () => {
+    const { dropped, taken, loop } = swapRows(h, year, old!, h.courses[1]!, today, 'new');
+    expect(dropped).toEqual({ ...old, life: 'dropped', swappedFor: 'new' });
+    expect(taken).toMatchObject({ id: 'new', courseId: 'long', life: 'running', firstDate: '2026-09-21' });
+    expect(taken).toMatchObject({ weekdays: [1, 2, 3, 4], target: '2026-10-23', minutesPerSitting: 60 });
+    expect(loop).toBeUndefined();
+  });
+
+  it('counts a sitting anew: five a sitting for a book of 85 in the twenty sittings left, so that it ends in time', () => {
+    const { taken } = swapRows(h, year, old!, h.courses[1]!, today, 'new');
+    expect(taken.perSitting).toBe(5);
+    const state = { ...h, enrolments: [{ ...taken, minutesPerSitting: 600 }] };
+    const reserve = reserveOf(makeTrack(state, year, state.enrolments[0]!, today), year);
+    expect(reserve.daysInHand).toBeGreaterThanOrEqual(0);
+    const weekly = anEnrolment('w', 'long', { weekdays: [1, 3], rule: { kind: 'weekly', n: 5, unit: 'steps' } });
+    expect(neededPerSitting(h, year, weekly, today)).toBe(3);
+    expect(neededPerSitting(h, undefined, { ...weekly, perSitting: 7 }, today)).toBe(7);
+  });
+
+  it('takes its turn in a loop, and leaves the old book’s rhythm behind', () => {
+    const loops = [{ id: 'l', name: 'l', weekdays: [2 as const], turns: 'next' as const, order: ['x', 'e', 'y'] }];
+    const looped = { ...old!, rule: { kind: 'loop' as const, loopId: 'l' } };
+    expect(swapRows({ ...h, loops }, year, looped, h.courses[1]!, today, 'new').loop?.order).toEqual(['x', 'new', 'y']);
+    const printed = { ...old!, rule: { kind: 'printed' as const, rhythmId: 'five' } };
+    expect(swapRows(h, year, printed, h.courses[1]!, today, 'new').taken.rule).toEqual({ kind: 'printed' });
+  });
+});
+
+describe('a sitting of a loop moved by hand', () => {
+  const loops = [{ id: 'l', name: 'l', weekdays: [2 as const], turns: 'next' as const, order: ['a', 'b'] }];
+  const h = aHousehold({
+    years: [year],
+    courses: [aCourse('a', sheets(4)), aCourse('b', sheets(4))],
+    enrolments: ['a', 'b'].map((id) => anEnrolment(id, id, { rule: { kind: 'loop', loopId: 'l' } })),
+    loops,
+  });
+  const planOf = (state: typeof h) => makePlan(makeProblem(state, year, today), { sweeps: 4, seed: 1 });
+
+  it('stands on the day it was moved to, though the loop is not held on that weekday; what gives is told', () => {
+    const pin = { enrolmentId: 'a', stepId: 'L1-1', date: '2026-09-24' };
+    const [before, after] = [planOf(h), planOf({ ...h, pins: [{ id: 'p', ...pin }] })];
+    expect(fromDay(before.tracks.find((t) => t.enrolmentId === 'a')!.days[0]!)).toBe('2026-09-22');
+    const gives = whatGives(before, after, pin);
+    expect(fromDay(gives.after.begins!)).toBe('2026-09-24');
+    // b keeps its turn behind a's: it loses a slot, or none, but never comes first.
+    const b = after.tracks.find((t) => t.enrolmentId === 'b')!.days[0]!;
+    expect(b).toBeGreaterThan(toDay('2026-09-24'));
+    expect(gives.before.without).toBe(2);
+    expect(gives.after.clashes).toBe(0);
+  });
+
+  it('goes on from it once it is done', () => {
+    const marks = [aMark('a', 'L1-1', 'done', '2026-09-17')];
+    expect(planOf({ ...h, marks }).tracks.find((t) => t.enrolmentId === 'b')!.days[0]).toBe(toDay('2026-09-22'));
+  });
+});

@@ -1,0 +1,64 @@
+import type { Day } from '../calendar';
+import { type FlatStep, teacherMinutes } from '../course';
+import type { Id } from '../household';
+import type { Standing } from '../log';
+import type { Pacing } from './rule';
+
+/** What today's marks have used of an enrolment's sitting. */
+export interface TodayUse {
+  begun: boolean;
+  /** Places of the sitting that are used. */
+  places: number;
+  /** The steps sat for today, in order. */
+  sat: FlatStep[];
+  fresh: number;
+  teacher: number;
+  child: number;
+  doneIndexes: Set<number>;
+}
+
+/** What today's marks have used of an enrolment's sitting. Known and left-out steps use nothing: the next comes up. */
+export function todayUse(
+  taken: readonly FlatStep[],
+  standings: ReadonlyMap<Id, Standing>,
+  today: Day,
+  startMinutes: number,
+  size: Pacing['size'],
+): TodayUse {
+  const use: TodayUse = { begun: false, places: 0, sat: [], fresh: 0, teacher: 0, child: 0, doneIndexes: new Set() };
+  for (const s of taken) {
+    const standing = standings.get(s.id);
+    if (!standing) continue;
+    if (standing.refused.at(-1) === today && standing.state === 'open') use.begun = true;
+    if (standing.sat.at(-1) !== today) continue;
+    use.begun = true;
+    use.places += size(s);
+    use.sat.push(s);
+    if (s.opensNewLesson) use.fresh = 1;
+    use.teacher += teacherMinutes(s.minutes, s.presence, startMinutes);
+    use.child += s.minutes;
+    if (s.kind === 'introduce') use.doneIndexes.add(s.index);
+  }
+  return use;
+}
+
+/** What the marks of the household week have used of the cap, in its parts. */
+export function usedInWeek(
+  taken: readonly FlatStep[],
+  standings: ReadonlyMap<Id, Standing>,
+  from: Day,
+  today: Day,
+  { group, scale, times }: Pacing,
+): number {
+  const inWeek = (s: FlatStep) => (standings.get(s.id)?.sat ?? []).filter((d) => d >= from && d <= today).length;
+  if (!group) return taken.reduce((n, s) => n + (inWeek(s) * scale) / times(s), 0);
+  // A lesson, or a printed day, counts in the week in which its first sitting fell.
+  const firstSat = new Map<number, { day: Day; uses: number }>();
+  for (const s of taken) {
+    for (const day of standings.get(s.id)?.sat ?? []) {
+      const known = firstSat.get(group(s));
+      if (!known || day < known.day) firstSat.set(group(s), { day, uses: scale / times(s) });
+    }
+  }
+  return [...firstSat.values()].filter((f) => f.day >= from && f.day <= today).reduce((n, f) => n + f.uses, 0);
+}

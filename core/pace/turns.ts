@@ -1,0 +1,26 @@
+import { byId, type Enrolment, type Household, type Loop } from '../household';
+
+/** Whether an enrolment is taken now: running, or on trial. */
+export const isTaken = (e: Enrolment): boolean => e.life === 'running' || e.life === 'tried';
+
+/**
+ * The loop an enrolment takes turns in and everybody taken in it, in turn order: as the loop names them, then those it
+ * does not name. No loop, and nobody, for an enrolment under another rule or whose loop is gone.
+ */
+export function loopOf(
+  state: Pick<Household, 'loops' | 'enrolments'>,
+  enrolment: Enrolment,
+): { loop: Loop | undefined; members: Enrolment[] } {
+  const { rule } = enrolment;
+  const loop = rule.kind === 'loop' ? byId(state.loops, rule.loopId) : undefined;
+  if (!loop) return { loop: undefined, members: [] };
+  const place = (e: Enrolment) => {
+    const at = loop.order.indexOf(e.id);
+    return at < 0 ? loop.order.length : at;
+  };
+  const others = state.enrolments.filter(
+    (e) => e.id !== enrolment.id && e.rule.kind === 'loop' && e.rule.loopId === loop.id && isTaken(e),
+  );
+  const members = [...others, enrolment].sort((a, b) => place(a) - place(b) || (a.id < b.id ? -1 : 1));
+  return { loop, members };
+}

@@ -1,0 +1,49 @@
+import { type Day, toDay } from '../calendar';
+import type { Enrolment, Household, Unit } from '../household';
+import { marksByEnrolment } from '../log';
+import { takenSteps } from './taken';
+
+/** How long a child took for a unit, told from the record. */
+export interface UnitRecord {
+  unit: Unit;
+  /** First and last day on which something of it was marked as worked on. */
+  from: Day;
+  to: Day;
+  /** Days with work on it. */
+  sittings: number;
+  /** Minutes marked, where minutes were marked. */
+  minutes: number;
+  /** Every step of it is settled. */
+  whole: boolean;
+}
+
+/** How long an enrolment took for each unit so far, in the order of the units: the first guess for the next child. */
+export function unitRecords(state: Household, enrolment: Enrolment): UnitRecord[] {
+  const steps = takenSteps(state, enrolment);
+  const unitOf = new Map(steps.map((s) => [s.id, s.unit]));
+  const settled = new Set<string>();
+  const days = new Map<Unit, Map<Day, number>>();
+  for (const m of marksByEnrolment(state.marks).get(enrolment.id) ?? []) {
+    const unit = unitOf.get(m.stepId);
+    if (!unit || m.childId !== undefined) continue;
+    if (m.kind === 'done' || m.kind === 'known' || m.kind === 'left out') settled.add(m.stepId);
+    if (m.kind !== 'done' && m.kind !== 'partly' && m.kind !== 'again') continue;
+    const own = days.get(unit) ?? new Map<Day, number>();
+    days.set(unit, own.set(toDay(m.date), (own.get(toDay(m.date)) ?? 0) + (m.minutes ?? 0)));
+  }
+  return [...new Set(steps.map((s) => s.unit))].flatMap((unit): UnitRecord[] => {
+    const own = days.get(unit);
+    if (!own) return [];
+    const all = [...own.keys()].sort((a, b) => a - b);
+    return [
+      {
+        unit,
+        from: all[0]!,
+        to: all.at(-1)!,
+        sittings: all.length,
+        minutes: [...own.values()].reduce((n, m) => n + m, 0),
+        whole: steps.filter((s) => s.unit === unit).every((s) => settled.has(s.id)),
+      },
+    ];
+  });
+}

@@ -1,0 +1,136 @@
+/** The rules told a second time, by other means than the program's: what its answers are held against. */
+import { type Day, weekdayOf, weekStart } from '../calendar';
+import type { Track } from '../pace';
+import type { Plan, Problem } from '../stagger';
+
+/**
+ * Days in hand by counting: lose 0, 1, 2 … sittings one after another and try every way of filling the rest,
+ * with the rules of a sitting told again from the track alone.
+ */
+export function countAgain(track: Track, yearEnd: Day): number | undefined {
+  const own = track.own ?? { count: track.steps.length, last: track.steps.length - 1, target: track.target };
+  if (own.count === 0 || track.weekdays.length === 0 || track.noTarget) return undefined;
+  const beyond: [Day, number][] = [];
+  for (let d = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd) + 1; beyond.length < 400; d++) {
+    if (track.weekdays.includes(weekdayOf(d))) beyond.push([d, track.perSitting]);
+  }
+  const all: [Day, number][] = [...track.dates.map((d, i): [Day, number] => [d, track.room[i]!]), ...beyond];
+  const begun = track.begunToday && all.length > beyond.length ? 1 : 0;
+  const fits = (i: number, j: number, day: Day, room: number, used: number) => {
+    const run = track.steps.slice(i, j);
+    if (run.reduce((n, s) => n + s.size, 0) > room + 1e-6 || run.some((s) => s.notBefore > day)) return false;
+    if (run.some((s) => s.weekday !== 0 && s.weekday !== weekdayOf(day))) return false;
+    if (new Set(run.map((s) => s.printedDay)).size > 1) return false;
+    if (run.length > 1 && run.reduce((n, s) => n + s.minutes, 0) > track.minutesPerSitting) return false;
+    if (used + run.reduce((n, s) => n + s.uses, 0) > track.weeklyCap) return false;
+    return !run.some((s) => s.behind >= i);
+  };
+  const uses = (i: number, j: number) => track.steps.slice(i, j).reduce((n, s) => n + s.uses, 0);
+  /** The first date by which some filling of the dates left by k lost sittings is complete: every filling is tried. */
+  const end = (k: number): Day => {
+    let states = new Set([`0 ${track.usedThisWeek}`]);
+    let week = track.thisWeek;
+    for (const [day, room] of [...all.slice(0, begun), ...all.slice(begun + k)]) {
+      const next = new Set<string>();
+      const now = weekStart(day, track.firstDay);
+      for (const key of states) {
+        const [i, was] = key.split(' ').map(Number) as [number, number];
+        const used = now === week ? was : 0;
+        for (let j = i; j <= track.steps.length && (j === i || fits(i, j, day, room, used)); j++) {
+          next.add(`${j} ${used + uses(i, j)}`);
+        }
+      }
+      states = next;
+      week = now;
+      if ([...states].some((key) => Number(key.split(' ')[0]) > own.last)) return day;
+    }
+    throw new Error('no end');
+  };
+  /** Sittings after the target when each takes the most it can. */
+  const extra = () => {
+    let [i, used, week, count] = [0, track.usedThisWeek, track.thisWeek, 0];
+    for (const [day, room] of all) {
+      const now = weekStart(day, track.firstDay);
+      if (now !== week) used = 0;
+      week = now;
+      let j = i;
+      while (j < track.steps.length && fits(i, j + 1, day, room, used)) j++;
+      used += uses(i, j);
+      if (j > i && i <= own.last && day > own.target) count++;
+      i = j;
+    }
+    return count;
+  };
+  if (end(0) > own.target) return -extra();
+  let k = 0;
+  const losable = track.dates.filter((d) => d <= own.target).length - begun;
+  while (k < losable && end(k + 1) <= own.target) k++;
+  return k;
+}
+
+/** Cost of a plan, told again from the state alone: shares no code with the engine. */
+export function costAgain(problem: Problem, plan: Plan): number {
+  let cost = 0;
+  const fresh = new Map<string, number>();
+  const minutes = new Map<string, number>();
+  const add = (map: Map<string, number>, key: string, n: number) => map.set(key, (map.get(key) ?? 0) + n);
+  problem.tracks.forEach((track) => {
+    const days = daysOf(track, plan);
+    const opened = new Set<number>();
+    const now = problem.today;
+    if (track.today.fresh) {
+      opened.add(now);
+      add(fresh, `${track.teacherId} ${now}`, 1);
+    }
+    add(minutes, `${track.teacherId} ${now}`, track.today.teacher);
+    for (const c of track.childIds) add(minutes, `${c} ${now}`, track.today.child);
+    days.forEach((day, i) => {
+      if (day === -1) {
+        cost += 20_000;
+        return;
+      }
+      const step = track.steps[i]!;
+      cost += track.firm * Math.abs(track.dates.filter((d) => d <= day).length - track.ideal[i]!);
+      if (day > track.target) cost += 1_000;
+      if (step.fresh && !opened.has(day)) {
+        opened.add(day);
+        add(fresh, `${track.teacherId} ${day}`, 1);
+      }
+      add(minutes, `${track.teacherId} ${day}`, step.teacher);
+      for (const c of track.childIds) add(minutes, `${c} ${day}`, step.minutes);
+    });
+  });
+  problem.teachers.forEach((teacher, t) => {
+    for (let at = 0; at < problem.length; at++) {
+      const key = `${teacher.id} ${problem.from + at}`;
+      cost += 100 * Math.max(0, (fresh.get(key) ?? 0) - problem.allowance[t]![at]!);
+      cost += 2 * Math.max(0, (minutes.get(key) ?? 0) - teacher.hours[at]!);
+    }
+  });
+  for (const child of problem.children) {
+    for (let at = 0; at < problem.length; at++) {
+      cost += 2 * Math.max(0, (minutes.get(`${child.id} ${problem.from + at}`) ?? 0) - child.hours[at]!);
+    }
+  }
+  for (const link of problem.links) {
+    for (const at of problem.schoolDays) {
+      const reached = link.tracks.map((t, k) => {
+        const done = daysOf(problem.tracks[t]!, plan).filter((d) => d >= 0 && d <= problem.from + at).length;
+        return link.positions[k]![done]!;
+      });
+      reached.forEach((p, i) => reached.slice(i + 1).forEach((q) => (cost += Math.round(5 * Math.abs(p - q)))));
+    }
+  }
+  return cost;
+}
+
+/** The day of each step of a placed track; in a queue, gathered from its members. */
+export function daysOf(track: Track, plan: Plan): number[] {
+  const of = new Map(
+    track.members.flatMap((id) => {
+      const member = plan.tracks.find((p) => p.enrolmentId === id)!;
+      return member.stepIds.map((step, i) => [`${id} ${step}`, member.days[i]!] as const);
+    }),
+  );
+  return track.steps.map((s) => of.get(`${s.enrolmentId ?? track.enrolmentId} ${s.id}`)!);
+}

@@ -1,0 +1,266 @@
+import { expect, startOwn, status, test } from './app';
+
+test('a changed rule is seen before it is kept: last day, in hand, steps and teacher a week; then undone', async ({
+  page,
+}) => {
+  await page.goto('/shelf/arith-b');
+  const line = page.getByRole('region', { name: 'Who takes it' }).getByRole('listitem');
+  await line.getByRole('button', { name: /^Pace/ }).click();
+  const dialog = page.getByRole('dialog');
+  const figures = dialog.getByRole('status');
+  await expect(figures).toContainText('Last day');
+  await expect(figures).not.toContainText('→');
+  await dialog.getByRole('radio', { name: /so many a week/ }).check();
+  await dialog.getByLabel('how many a week').fill('6');
+  await expect(figures).toContainText(/Last day.*→.*In hand.*→.*Steps a week.*→.*Teacher a week.*→/);
+  // Two easy steps in one place, a tiring one over two days.
+  await dialog.getByRole('checkbox', { name: 'review' }).check();
+  await dialog.getByLabel('Split a step over two days').fill('14');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(line).toContainText('6 steps a week');
+  await page.goto('/year/courses');
+  await page.getByRole('button', { name: 'Sluice Arithmetic' }).first().click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(status(page)).toContainText('Taken back');
+  await page.goto('/shelf/arith-b');
+  await expect(line).toContainText('even');
+});
+
+test('a loop is made, a second course joins it, Today shows whose turn it is', async ({ page }) => {
+  await page.goto('/shelf/latin');
+  const dialog = page.getByRole('dialog');
+  const join = async (loop: string | undefined) => {
+    await page.getByRole('button', { name: /^Pace/ }).click();
+    await dialog.getByRole('radio', { name: /in a loop/ }).check();
+    if (loop) {
+      await dialog.getByLabel('which loop').selectOption('a new loop');
+      await dialog.getByRole('button', { name: 'Keep' }).click();
+      await expect(dialog.getByRole('alert')).toContainText('Give the loop a name');
+      await dialog.getByLabel('name of the loop').fill(loop);
+    } else await dialog.getByLabel('which loop').selectOption('mornings');
+    await dialog.getByRole('button', { name: 'Keep' }).click();
+    await expect(dialog).toHaveCount(0);
+  };
+  await join('mornings');
+  await page.goto('/shelf/algebra');
+  await join(undefined);
+  await page.goto('/shelf/together');
+  const loops = page.getByRole('region', { name: 'Loops' }).getByRole('listitem').filter({ hasText: 'mornings' });
+  await expect(loops).toContainText('Weights and Windlasses (Oda) and Lingua Fluminis (Oda)');
+  await page.goto('/');
+  // One of the two today, never both.
+  const turn = page.locator('[data-row^="latin "], [data-row^="algebra "]');
+  await expect(turn.first()).toBeVisible({ timeout: 40_000 });
+  const whose = new Set(await turn.evaluateAll((all) => all.map((r) => r.getAttribute('data-row')!.split(' ')[0])));
+  expect(whose.size).toBe(1);
+  await page.goto('/shelf/together');
+  await page.getByRole('button', { name: 'Change mornings' }).click();
+  await dialog.getByRole('radio', { name: /a teaching week each/ }).check();
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(loops).toContainText('a week each in turn');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(loops).toContainText('whoever is next');
+});
+
+test('gates: letter sounds counted until they open, one course behind another, a circle refused in words', async ({
+  page,
+}) => {
+  await page.goto('/year/courses');
+  const units = page.getByRole('region', { name: /^Units of/ });
+  await page.getByRole('button', { name: 'Letters at the Lockside' }).click();
+  await expect(units).toContainText('64 waiting');
+  await page.goto('/shelf/letters');
+  const line = page.getByRole('region', { name: 'Who takes it' }).getByRole('listitem');
+  await expect(line.first()).toContainText('letter sounds, 21 of 26 known');
+  await line
+    .first()
+    .getByRole('button', { name: /^Gates/ })
+    .click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Known so far').fill('27');
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(dialog.getByRole('alert')).toContainText('letter sounds has 26 entries; 27 of them cannot be known');
+  await dialog.getByLabel('Known so far').fill('24');
+  await dialog.getByLabel('good enough: it is open').check();
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(line.first()).not.toContainText('letter sounds');
+  await page.goto('/year/courses');
+  await page.getByRole('button', { name: 'Letters at the Lockside' }).click();
+  await expect(units).not.toContainText('waiting', { timeout: 40_000 });
+  // What filled the time in between rests now.
+  await page.getByRole('button', { name: 'Between Two Primers' }).click();
+  await expect(units).toContainText('60 waiting', { timeout: 40_000 });
+  await page.getByRole('button', { name: 'Undo' }).click();
+
+  await page.goto('/shelf/rivers-1');
+  await page.getByRole('button', { name: 'Gates: Jory' }).click();
+  await dialog.getByRole('button', { name: 'Wait for another course' }).click();
+  await dialog.getByLabel('Waits for').selectOption({ label: 'Rivers and Their Towns (Jory)' });
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(dialog.getByRole('alert')).toContainText('would wait for itself');
+  await dialog.getByRole('button', { name: 'Leave' }).click();
+});
+
+test('kept in step, the same work twice, what yields first: said once, seen, undone', async ({ page }) => {
+  await page.goto('/shelf/together');
+  const dialog = page.getByRole('dialog');
+  await page.getByRole('button', { name: 'Keep courses in step' }).click();
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(dialog.getByRole('alert')).toContainText('two courses or more');
+  await dialog.getByRole('checkbox', { name: 'Lingua Fluminis (Oda)' }).check();
+  await dialog.getByRole('checkbox', { name: 'Grammar by Lantern (Oda)' }).check();
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  const steps = page.getByRole('region', { name: 'In step' });
+  await expect(steps).toContainText('Lingua Fluminis (Oda) and Grammar by Lantern (Oda)');
+
+  await page.getByRole('button', { name: 'Say what does the same work' }).click();
+  await dialog.getByLabel('This lesson: course').selectOption({ label: 'Lingua Fluminis' });
+  await dialog.getByLabel('does the same work as: course').selectOption({ label: 'Forty Knots' });
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'The same work twice' })).toContainText(
+    '1, rivers and islands of Lingua Fluminis does the same work as Knot 1 of Forty Knots',
+  );
+  // Oda has done the one, so the other is settled for her.
+  await page.goto('/shelf/knots');
+  await expect(page.getByRole('region', { name: 'Who takes it' })).toContainText(
+    '1, rivers and islands of Lingua Fluminis has done the same work',
+  );
+  await expect(page.getByRole('region', { name: 'Who takes it' })).toContainText('of 39 steps');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('region', { name: 'Who takes it' })).toContainText('of 40 steps');
+
+  await page.goto('/shelf/together');
+  const yields = page.getByRole('region', { name: 'What yields first' });
+  await yields.getByLabel('gives way for Oda').selectOption({ label: 'Lingua Fluminis' });
+  await yields.getByLabel('gives way for Oda').selectOption({ label: 'Tideways' });
+  await yields.getByRole('button', { name: 'Tideways earlier' }).click();
+  await expect(status(page)).toContainText('What yields first for Oda');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(status(page)).toContainText('Taken back');
+});
+
+test('choices of one child leave the book alone: variant, presence from a day on, units in another order, a blended level', async ({
+  page,
+}) => {
+  await page.goto('/shelf/hand');
+  const dialog = page.getByRole('dialog');
+  await page.getByRole('button', { name: 'Choices: Wren' }).click();
+  await dialog.getByRole('button', { name: 'Leave Letters home out' }).click();
+  await expect(dialog.getByRole('status')).toContainText('120 steps of the book’s 144');
+  await dialog.getByLabel('Blend in a unit of').selectOption({ label: 'Basket Mornings' });
+  await dialog.getByRole('button', { name: 'Take it in', exact: true }).click();
+  await expect(dialog.getByRole('status')).toContainText('142 steps of the book’s 144');
+  await dialog.getByLabel('the teacher, to practise').selectOption('beside the child');
+  await dialog.getByLabel('from which day, to practise').fill('2027-01-11');
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Who takes it' })).toContainText('of 142 steps');
+  await expect(page.getByText('144 lessons, 144 steps')).toBeVisible();
+  await page.goto('/year/courses');
+  await page.getByRole('button', { name: 'The Copybook Row' }).click();
+  await expect(page.getByRole('region', { name: 'Units of The Copybook Row' })).not.toContainText('Letters home');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('region', { name: 'Units of The Copybook Row' })).toContainText('Letters home', {
+    timeout: 40_000,
+  });
+});
+
+test('paused and resumed, swapped for another from today, a verdict for each child', async ({ page }) => {
+  await page.goto('/shelf/latin');
+  const dialog = page.getByRole('dialog');
+  const line = page.getByRole('region', { name: 'Who takes it' }).getByRole('listitem').first();
+  const life = async (word: string) => {
+    await page
+      .getByRole('button', { name: /^Pause/ })
+      .first()
+      .click();
+    await dialog.getByLabel('It is').selectOption(word);
+    await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+    await expect(dialog).toHaveCount(0);
+  };
+  await life('paused');
+  await expect(line).toContainText('paused');
+  await page.goto('/');
+  await expect(page.locator('[data-row^="arith-wren "]').first()).toBeVisible();
+  await expect(page.locator('[data-row^="latin "]')).toHaveCount(0);
+  await page.goto('/shelf/latin');
+  await life('running');
+  await expect(line).toContainText('in hand');
+
+  await page
+    .getByRole('button', { name: /^Pause/ })
+    .first()
+    .click();
+  await dialog.getByLabel('Swap it for').selectOption({ label: 'Stars over the Towpath' });
+  await dialog.getByLabel('verdict for Oda').selectOption('not again');
+  await dialog.getByLabel('why, for Oda').fill('too dry');
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(line).toContainText('swapped for Stars over the Towpath');
+  await expect(line).toContainText('Oda: not again – too dry');
+  await page.goto('/shelf/stars');
+  await expect(page.getByRole('region', { name: 'Who takes it' }).getByRole('listitem').first()).toContainText('Oda');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Nobody yet. Until somebody does')).toBeVisible();
+  // How long each unit took is kept for the next child.
+  await page.goto('/shelf/algebra');
+  await page.getByText('How long each unit took').click();
+  await expect(page.getByRole('region', { name: 'How long each unit took' })).toContainText('Whole numbers afresh');
+});
+
+test('rituals are ticked by one press, never behind, and count as work; undone', async ({ page }) => {
+  await page.goto('/');
+  const ritual = page.getByRole('checkbox', { name: /date, weather, the hymn/ });
+  await ritual.click();
+  await expect(ritual).toBeChecked();
+  await expect(status(page)).toContainText('date, weather, the hymn of the week done');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(ritual).not.toBeChecked();
+  await startOwn(page);
+  await page.goto('/shelf/together');
+  await page.getByRole('button', { name: 'Add a ritual' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Say what it is');
+});
+
+test('a unit is dragged to another week: what gives is seen before letting go, escape puts it back', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto('/year/courses');
+  const grip = page.locator('[data-grip="Weights and Windlasses: Below zero"]');
+  await expect(grip).toBeVisible({ timeout: 40_000 });
+  await grip.scrollIntoViewIfNeeded();
+  const at = (await grip.boundingBox())!;
+  const hold = async (by: number) => {
+    await page.mouse.move(at.x + 6, at.y + 5);
+    await page.mouse.down();
+    await page.mouse.move(at.x + 16, at.y + 5, { steps: 3 });
+    await page.mouse.move(at.x + 6 + by, at.y + 5, { steps: 4 });
+  };
+  const gives = page.getByRole('status').filter({ hasText: 'Let go to keep it there' });
+  await hold(60);
+  await expect(gives).toContainText(/It begins .*→/, { timeout: 40_000 });
+  await expect(gives).toContainText('Steps without a day');
+  await page.keyboard.press('Escape');
+  await expect(gives).toHaveCount(0);
+  await page.mouse.up();
+  await hold(60);
+  await expect(gives).toContainText(/It begins .*→/, { timeout: 40_000 });
+  await page.mouse.up();
+  await expect(status(page)).toContainText('Below zero begins');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(status(page)).toContainText('Taken back');
+  // A lesson is pinned to a week by keys.
+  await page.getByRole('button', { name: 'Weights and Windlasses' }).click();
+  const units = page.getByRole('region', { name: 'Units of Weights and Windlasses' });
+  await units.getByRole('button', { name: 'Below zero', exact: true }).click();
+  await units.getByRole('button', { name: 'Move 4.3' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Begins in the week of').focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(dialog.getByRole('status')).toContainText(/The course ends .*→/, { timeout: 40_000 });
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(status(page)).toContainText('4.3 begins');
+  await page.getByRole('button', { name: 'Day by day' }).click();
+  await expect(page.getByText('Mo 9')).toBeVisible();
+});
