@@ -7,9 +7,9 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 
-/** Runs a program to its end with its output shown; returns the exit code (1 when it could not start). */
-export function run(command, args, env = {}, stdio = 'inherit') {
-  const done = spawnSync(command, args, { cwd: root, stdio, env: { ...process.env, ...env } });
+/** Runs a program to its end with its output shown; returns the exit code (1 when it could not start, or took too long). */
+export function run(command, args, env = {}, stdio = 'inherit', timeout = undefined) {
+  const done = spawnSync(command, args, { cwd: root, stdio, env: { ...process.env, ...env }, timeout });
   return done.status ?? 1;
 }
 

@@ -23,7 +23,8 @@ function check(name, command, args) {
 function suite(name, command, args, report, read, env = {}) {
   title(name);
   rmSync(report, { force: true });
-  const code = run(command, args, env);
+  // A test that never ends must end as a failure, not as silence.
+  const code = run(command, args, env, 'inherit', 45 * 60_000);
   let counts = { passed: 0, failed: 0 };
   try {
     counts = read(JSON.parse(readFileSync(report, 'utf8')));

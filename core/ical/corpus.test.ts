@@ -146,6 +146,29 @@ describe('the importer', () => {
     seriesOf(reading.events, [], '2026-11-11');
   };
 
+  const part = fc.oneof(
+    fc.constantFrom(
+      'BYMONTH=2',
+      'BYMONTHDAY=30',
+      'BYMONTHDAY=-1',
+      'BYDAY=5MO',
+      'BYDAY=-1FR',
+      'BYYEARDAY=366',
+      'BYWEEKNO=53',
+    ),
+    fc.constantFrom(
+      'BYHOUR=5',
+      'BYMINUTE=59',
+      'BYSECOND=0,30',
+      'BYSETPOS=3',
+      'COUNT=99999999',
+      'UNTIL=99991231',
+      'INTERVAL=0',
+      'INTERVAL=999',
+      'WKST=SU',
+    ),
+  );
+
   it('never throws and never makes a day that is none, whatever is done to a file', () => {
     const good = files.filter((f) => !/never|second|since/.test(f)).map(text);
     fc.assert(
@@ -174,28 +197,6 @@ describe('the importer', () => {
   });
 
   it('follows any rule that can be written within its budget', () => {
-    const part = fc.oneof(
-      fc.constantFrom(
-        'BYMONTH=2',
-        'BYMONTHDAY=30',
-        'BYMONTHDAY=-1',
-        'BYDAY=5MO',
-        'BYDAY=-1FR',
-        'BYYEARDAY=366',
-        'BYWEEKNO=53',
-      ),
-      fc.constantFrom(
-        'BYHOUR=5',
-        'BYMINUTE=59',
-        'BYSECOND=0,30',
-        'BYSETPOS=3',
-        'COUNT=99999999',
-        'UNTIL=99991231',
-        'INTERVAL=0',
-        'INTERVAL=999',
-        'WKST=SU',
-      ),
-    );
     const freq = fc.constantFrom('SECONDLY', 'MINUTELY', 'HOURLY', 'DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY', 'OFTEN');
     fc.assert(
       fc.property(freq, fc.array(part, { maxLength: 4 }), fc.constantFrom('2026', '1890', '2027'), (f, parts, year) => {
@@ -206,6 +207,33 @@ describe('the importer', () => {
       { numRuns: 60 },
     );
   }, 120_000);
+
+  it.each([
+    'FREQ=SECONDLY;INTERVAL=999;BYYEARDAY=366;BYMINUTE=59',
+    'FREQ=SECONDLY;BYMINUTE=59;BYWEEKNO=53',
+    'FREQ=MINUTELY;INTERVAL=1440;BYHOUR=4',
+    'FREQ=HOURLY;INTERVAL=2;BYHOUR=4',
+  ])('is not held by steps that never meet what they wait for: %s', (rule) => {
+    const reading = readCalendar(
+      `BEGIN:VCALENDAR\nBEGIN:VEVENT\nUID:a\nDTSTART:20260228T050000\nRRULE:${rule}\nEND:VEVENT\nEND:VCALENDAR`,
+      WINDOW,
+    );
+    expect('events' in reading && reading.events.every((e) => e.start?.startsWith('04') !== true)).toBe(true);
+  });
+
+  it('ends on any zone that a calendar can describe', () => {
+    fc.assert(
+      fc.property(fc.array(part, { maxLength: 4 }), fc.constantFrom('1970', '1601', '2026'), (parts, year) => {
+        const rule = `RRULE:FREQ=YEARLY;${[...new Set(parts)].join(';')}`.replace(/;$/, '');
+        sane(
+          text('described-zone')
+            .replace(/RRULE:FREQ=YEARLY;BYMONTH=3;BYDAY=2SU/, rule)
+            .replace('20070311', `${year}0311`),
+        );
+      }),
+      { numRuns: 60 },
+    );
+  }, 60_000);
 
   it('of a thousand hostile rules together takes no longer than its budget allows', () => {
     const event = (n: number) =>

@@ -1,5 +1,6 @@
 import type ICAL from 'ical.js';
 import { Frequency, type Options, RRule, Weekday } from 'rrule';
+import { isQuick, quickRepeats } from './quick';
 import type { Wall } from './zones';
 
 /** Dates a rule may look at before it is cut off: a daily one reaches back 130 years with them. */
@@ -43,22 +44,29 @@ export function repeats(
   { first, last, budget }: { first: Wall; last: Wall; budget: Budget },
 ): Repeats {
   const options = optionsOf(rule, start, until);
-  if (!options || neverStrikes(options, start)) return { walls: [], cutOff: false };
-  const made = new RRule(options, true);
+  if (!options) return { walls: [], cutOff: false };
   const walls: Wall[] = [];
   let cutOff = false;
-  countWork(made, budget);
+  const take = (wall: Wall): boolean => {
+    if (wall > last) return false;
+    if (wall >= first && walls.length >= MOST_REPEATS) {
+      cutOff = true;
+      return false;
+    }
+    if (wall >= first) walls.push(wall);
+    return true;
+  };
+  let work = 0;
+  const count = () => {
+    if (++work > MOST_LOOKED_AT || --budget.left < 0) throw new TooMuch();
+  };
   try {
-    made.all((date) => {
-      const wall = date.getTime();
-      if (wall > last) return false;
-      if (wall >= first && walls.length >= MOST_REPEATS) {
-        cutOff = true;
-        return false;
-      }
-      if (wall >= first) walls.push(wall);
-      return true;
-    });
+    if (isQuick(options.freq)) quickRepeats(options, start, last, count, take);
+    else {
+      const made = new RRule(options, true);
+      countWork(made, count);
+      made.all((date) => take(date.getTime()));
+    }
   } catch (error) {
     if (!(error instanceof TooMuch)) throw error;
     cutOff = true;
@@ -70,44 +78,20 @@ export function repeats(
  * Lets the library stop: it looks up `bymonth` for each date it tries, so that is where the work is counted. Without
  * this a rule like “30 February” is searched for up to the year 9999.
  */
-function countWork(rule: RRule, budget: Budget): void {
-  let work = 0;
+function countWork(rule: RRule, count: () => void): void {
   const months = rule.options.bymonth;
   Object.defineProperty(rule.options, 'bymonth', {
     enumerable: true,
     get() {
-      if (++work > MOST_LOOKED_AT || --budget.left < 0) throw new TooMuch();
+      count();
       return months;
     },
   });
 }
 
-const SECONDS: Partial<Record<Frequency, number>> = {
-  [Frequency.HOURLY]: 3600,
-  [Frequency.MINUTELY]: 60,
-  [Frequency.SECONDLY]: 1,
-};
+type Made = Partial<Options> & { freq: Frequency; interval: number };
 
-/** Whether no step of an hourly or quicker rule ever falls on one of its hours, minutes and seconds. */
-function neverStrikes(options: Partial<Options>, start: Wall): boolean {
-  const step = (SECONDS[options.freq!] ?? 0) * (options.interval ?? 1);
-  if (step === 0) return false;
-  const one = (list: Options['byhour'] | undefined, n: number) =>
-    list === undefined || list === null || (Array.isArray(list) ? list.includes(n) : list === n);
-  const DAY = 86_400;
-  const from = Math.floor(start / 1000) % DAY;
-  // Within an hourly rule the minutes are expanded, not stepped to; the same goes for seconds.
-  for (let i = 0, t = from; i < DAY; i++, t = (t + step) % DAY) {
-    const hour = one(options.byhour, Math.floor(t / 3600));
-    const minute = options.freq === Frequency.HOURLY || one(options.byminute, Math.floor(t / 60) % 60);
-    const second = options.freq !== Frequency.SECONDLY || one(options.bysecond, t % 60);
-    if (hour && minute && second) return false;
-    if (i > 0 && t === from) break;
-  }
-  return true;
-}
-
-function optionsOf(rule: ICAL.Recur, start: Wall, until: Wall | undefined): Partial<Options> | undefined {
+function optionsOf(rule: ICAL.Recur, start: Wall, until: Wall | undefined): Made | undefined {
   const freq = FREQUENCIES[rule.freq];
   if (freq === undefined) return undefined;
   const parts = rule.parts as Record<string, (number | string)[] | undefined>;
@@ -121,7 +105,7 @@ function optionsOf(rule: ICAL.Recur, start: Wall, until: Wall | undefined): Part
     const n = m[1] === undefined ? undefined : Number(m[1]);
     return n === undefined ? new Weekday(WEEKDAYS.indexOf(m[2]!)) : new Weekday(WEEKDAYS.indexOf(m[2]!), n);
   });
-  const options: Partial<Options> = {
+  const options: Made = {
     freq,
     dtstart: new Date(start),
     interval: Math.max(1, rule.interval),

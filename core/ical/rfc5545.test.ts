@@ -383,4 +383,37 @@ describe('recurrence rules against an independent library (rrule-temporal)', () 
       { numRuns: 150 },
     );
   });
+
+  it('name the same hours, minutes and seconds of the day', () => {
+    const quick = fc.record({
+      freq: fc.constantFrom('HOURLY', 'MINUTELY', 'SECONDLY'),
+      interval: fc.constantFrom(1, 7, 20, 45, 90),
+      byhour: fc.option(fc.uniqueArray(fc.integer({ min: 0, max: 23 }), { minLength: 1, maxLength: 3 })),
+      byday: fc.option(fc.uniqueArray(day, { minLength: 3, maxLength: 5 })),
+      byminute: fc.option(fc.uniqueArray(fc.constantFrom(0, 15, 40), { minLength: 1, maxLength: 2 })),
+    });
+    fc.assert(
+      fc.property(quick, ({ freq, interval, byhour, byday, byminute }) => {
+        const r = [
+          `FREQ=${freq};INTERVAL=${interval};COUNT=40`,
+          byhour && `BYHOUR=${byhour.join()}`,
+          byday && `BYDAY=${byday.join()}`,
+          byminute && `BYMINUTE=${byminute.join()}`,
+        ].filter(Boolean);
+        // Every period can meet the hours and minutes asked for: the other library looks for ever where none can.
+        fc.pre(freq !== 'SECONDLY' || interval < 20);
+        fc.pre(!(byhour || byminute) || interval === 1 || interval === 7);
+        const [from, to] = ['2026-11-11', '2027-01-10'];
+        const theirs = new RRuleTemporal({ rruleString: `DTSTART;TZID=UTC:20261111T084000\nRRULE:${r.join(';')}` })
+          .between(new Date(`${from}T00:00:00Z`), new Date(`${to}T23:59:59Z`), true)
+          .map((t) => t.toPlainDateTime().toString().slice(0, 16));
+        const ours = read([`DTSTART:20261111T084000Z`, `RRULE:${r.join(';')}`], { zone: 'UTC', from, to });
+        const first = '2026-11-11T08:40';
+        const rest = (list: string[]) => [...new Set(list)].filter((t) => t !== first);
+        expect(ours.notes).toEqual([]);
+        expect(rest(ours.events.map((e) => `${e.from}T${e.start}`))).toEqual(rest(theirs));
+      }),
+      { numRuns: 60 },
+    );
+  });
 });
