@@ -29,7 +29,7 @@ function tenYears(): string {
 }
 
 test('ten years of records, 100,000 marks: restored, opened, marked, taken back', async ({ page }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   await page.clock.setFixedTime(new Date('2026-11-16T09:00:00'));
   await startOwn(page);
   await page.goto('/keeping');
@@ -42,7 +42,7 @@ test('ten years of records, 100,000 marks: restored, opened, marked, taken back'
   const looked = since(start);
   start = Date.now();
   await page.getByRole('button', { name: 'Restore it' }).click();
-  await expect(page.getByText('The backup is restored.')).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText('The backup is restored.')).toBeVisible({ timeout: 300_000 });
   const restored = since(start);
   start = Date.now();
   await page.goto('/');

@@ -224,7 +224,6 @@ test('rituals are ticked by one press, never behind, and count as work; undone',
 test('a unit is dragged to another week: what gives is seen before letting go, escape puts it back', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await page.goto('/year/courses');
   const grip = page.locator('[data-grip="Weights and Windlasses: Below zero"]');
   await expect(grip).toBeVisible({ timeout: 40_000 });

@@ -10,7 +10,7 @@ export default defineConfig({
   retries: process.env['CI'] ? 1 : 0,
   fullyParallel: true,
   workers: 2,
-  timeout: 90_000,
+  timeout: 180_000,
   expect: { timeout: 15_000 },
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

@@ -146,7 +146,7 @@ const KILLS = Number(process.env['KILLS'] ?? 50);
 const ARGS = ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'];
 
 test(`${KILLS} random kills of the browser during marking: no mark that was shown is lost`, async ({ baseURL }) => {
-  test.setTimeout(900_000);
+  test.setTimeout(1_800_000);
   const profile = mkdtempSync(join(tmpdir(), 'profile-'));
   const shown = new Map<string, string>();
   let seed = 7;

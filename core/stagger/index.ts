@@ -1,6 +1,8 @@
 export * from './plan';
+export type { Clash, PlanCost } from './cost';
 export * from './problem';
 export { seeded } from './random';
 export * from './weights';
 export { unitsTaken } from './links';
 export * from './reviews';
+export * from './goodness';

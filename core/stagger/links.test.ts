@@ -4,7 +4,7 @@ import type { Enrolment, Household, Link } from '../household';
 import { overview, pinUnit } from '../overview';
 import { aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
 import { makePlan, makeProblem, unitsTaken } from './index';
-import { comparedBy, distanceCost, lessonScale, placedBy, positionsOf } from './links';
+import { comparedBy, lessonScale, placedBy, positionsOf } from './links';
 
 const year = aYear({ start: '2026-09-07', end: '2026-12-18' });
 const today = toDay('2026-09-07');
@@ -47,15 +47,14 @@ describe('mapped positions', () => {
     const problem = makeProblem(linked('whole', { marks }), year, today);
     const [link] = problem.links;
     const long = link!.positions[link!.tracks.findIndex((t) => problem.tracks[t]!.enrolmentId === 'l')]!;
-    expect(long[0]).toBe(10);
-    expect(long.at(-1)).toBe(20);
+    // Lessons times the weight of a link, 5.
+    expect(long[0]).toBe(50);
+    expect(long.at(-1)).toBe(100);
     expect(long).toHaveLength(11);
   });
 
   it('count what is placed by the end of each school day; what has no day is never reached', () => {
     expect([...placedBy([5, 5, 8, -1], 3, [0, 2, 3, 5, 9])]).toEqual([0, 2, 2, 3, 3]);
-    expect(distanceCost(2.5, 1, 5)).toBe(8);
-    expect(distanceCost(1, 2.5, 5)).toBe(8);
   });
 
   it('a link with somebody who is paused, or takes turns, compares those that are left; alone it costs nothing', () => {

@@ -1,12 +1,18 @@
 import { contentsOf } from '../course';
 import { byId, type Enrolment, type Household, type Id, type Link } from '../household';
 import { takenSteps, type Track } from '../pace';
+import type { Placed } from './loads';
+import type { Problem } from './problem';
+import { WEIGHTS } from './weights';
 
 /** Enrolments kept in step: their tracks, and how far along each is once so many of its remaining steps are placed. */
 export interface LinkedTracks {
   id: Id;
   tracks: number[];
-  /** By member: the mapped position with 0, 1, 2 … of the remaining steps placed, in lessons of the first of them. */
+  /**
+   * By member: the mapped position with 0, 1, 2 … of the remaining steps placed, as what one school day of being so far
+   * from the start costs: lessons of the first of them times the weight of a link, in whole numbers.
+   */
   positions: number[][];
 }
 
@@ -50,8 +56,8 @@ export const unitsTaken = (state: Household, enrolment: Enrolment): number =>
 
 /**
  * Sets up the links between tracks. Unit against unit asks for the same number of units in each; where they differ the
- * share of the whole stands for it. Lessons of the first enrolment are the measure: being one of its lessons apart on a
- * school day is one unit of distance. A member that is not placed now (paused, or in a loop) is passed over.
+ * share of the whole stands for it. Lessons of the first enrolment are the measure: each of them by which two are apart on
+ * a school day costs the weight of a link. A member that is not placed now (paused, or in a loop) is passed over.
  */
 export function linkedTracks(state: Household, tracks: readonly Track[]): LinkedTracks[] {
   return state.links.flatMap((link): LinkedTracks[] => {
@@ -74,7 +80,7 @@ export function linkedTracks(state: Household, tracks: readonly Track[]): Linked
       const start = Math.max(0, ...settled.map((s) => after.get(s.id)!).filter((p) => p < (steps[0] ?? Infinity)));
       const along = [start, ...steps];
       for (let i = 1; i < along.length; i++) along[i] = Math.max(along[i]!, along[i - 1]!);
-      return along;
+      return along.map((p) => Math.round(p * WEIGHTS.link));
     });
     return [{ id: link.id, tracks: members.map((m) => m.track), positions }];
   });
@@ -91,5 +97,15 @@ export function placedBy(placed: readonly number[], from: number, schoolDays: re
   return counts;
 }
 
-/** What it costs two linked enrolments to be so far apart at the end of one school day; whole numbers. */
-export const distanceCost = (a: number, b: number, weight: number): number => Math.round(Math.abs(a - b) * weight);
+/** What all linked enrolments together cost for being apart, as they are placed. */
+export function linkCost(problem: Problem, placed: readonly Placed[]): number {
+  let cost = 0;
+  for (const { tracks, positions } of problem.links) {
+    const along = tracks.map((t, k) =>
+      Array.from(placedBy(placed[t]!, problem.from, problem.schoolDays), (n) => positions[k]![n]!),
+    );
+    for (let a = 0; a < tracks.length; a++)
+      for (let b = a + 1; b < tracks.length; b++) along[a]!.forEach((p, s) => (cost += Math.abs(p - along[b]![s]!)));
+  }
+  return cost;
+}

@@ -65,6 +65,20 @@ export class Loads {
     }
   }
 
+  /** Dates on which somebody has too much: a teacher (new lessons or minutes) or a child (minutes); −1 for the other. */
+  sore(): { at: number; teacher: number; child: number }[] {
+    const { teachers, children, allowance, length } = this.problem;
+    const found: { at: number; teacher: number; child: number }[] = [];
+    for (let at = 0; at < length; at++) {
+      for (let t = 0; t < teachers.length; t++)
+        if (this.fresh[t]![at]! > allowance[t]![at]! || this.teacher[t]![at]! > teachers[t]!.hours[at]!)
+          found.push({ at, teacher: t, child: -1 });
+      for (let c = 0; c < children.length; c++)
+        if (this.child[c]![at]! > children[c]!.hours[at]!) found.push({ at, teacher: -1, child: c });
+    }
+    return found;
+  }
+
   /** What all shared people together cost now, split as the weights are. */
   shared(): { clash: number; minutes: number } {
     let clash = 0;

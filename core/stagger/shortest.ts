@@ -1,26 +1,34 @@
 import { weekStart } from '../calendar';
 import { reach, type Track } from '../pace';
-import { distanceCost, placedBy } from './links';
-import { type Loads, over, type Placed } from './loads';
+import type { Placed } from './loads';
 import type { Problem } from './problem';
 import { WEIGHTS } from './weights';
 
-/** A track's best placement against given loads, and what it adds to the cost. */
+/** A track's best placement on given terms, and what it costs on them. */
 export interface Shortest {
   placed: Placed;
   cost: number;
 }
 
+/** What a track pays beyond its own cost: for what it shares with others, and for how far along it is. */
+export interface Terms {
+  /** For steps p…j−1 on its d-th open date. */
+  sitting?: ((d: number, p: number, j: number) => number) | undefined;
+  /** By open date and number of steps placed by then: for the days from that date up to the next open one. */
+  standing?: readonly Float64Array[] | undefined;
+}
+
 /**
  * Places one track exactly, as a shortest path over (date, steps placed, weekly cap used), by dynamic programming.
- * With loads, the track pays what it adds to the shared cost of the others; without, only its own. Among equal costs
- * the earlier placement wins, so the result is the same every time.
+ * Without terms the track pays only its own cost. Among equal costs the earlier placement wins, so the result is the same
+ * every time.
+ * @param hint where the track stood and what is to go at least from every state, to pass over states that cannot win; only
+ * for terms that are never negative.
  */
 export function shortest(
   problem: Problem,
   t: number,
-  loads?: Loads,
-  others?: readonly Placed[],
+  terms: Terms = {},
   track = problem.tracks[t]!,
   hint?: { toGo: ToGo; stood: Placed },
 ): Shortest {
@@ -32,12 +40,11 @@ export function shortest(
   const width = capped ? Math.min(track.weeklyCap, most) + 1 : 1;
   const size = (n + 1) * width;
   const own = ownCosts(problem, t);
-  const price = loads ? sharedCosts(problem, t, loads) : undefined;
-  const apart = others ? linkCosts(problem, t, others) : undefined;
+  const { sitting: price, standing: apart } = terms;
   const usual = usualReach(track);
 
   // Where the track stood is a placement like any other: no part of a better one can cost more than all of it.
-  const limit = hint ? costAlong(track, hint.stood, own, price, apart) + ROUNDING : Infinity;
+  const limit = hint ? costAlong(track, hint.stood, own, terms) + ROUNDING : Infinity;
   const left = hint?.toGo;
   let now = new Float64Array(size).fill(Infinity);
   let next = new Float64Array(size);
@@ -116,8 +123,7 @@ function costAlong(
   track: Track,
   placed: Placed,
   own: (d: number, i: number) => number,
-  price: ((d: number, p: number, j: number) => number) | undefined,
-  apart: readonly Float64Array[] | undefined,
+  { sitting: price, standing: apart }: Terms,
 ): number {
   let cost = 0;
   let p = 0;
@@ -201,95 +207,4 @@ export function ownCosts(problem: Problem, t: number): (d: number, i: number) =>
     const cost = (gap < 0 ? -gap : gap) * WEIGHTS.drift * firm + late[d]!;
     return anyHeld && held[i]! >= 0 && held[i] !== dates[d] ? cost + WEIGHTS.held : cost;
   };
-}
-
-/** What placing steps p…j−1 of a track on its d-th open date adds to the shared cost of the loads. */
-function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: number, j: number) => number {
-  const { steps, dates, today } = problem.tracks[t]!;
-  const teacher = loads.teacherOf(t);
-  const children = loads.childrenOf(t);
-  const sum = (of: (i: number) => number) => {
-    const total = new Int32Array(steps.length + 1);
-    for (let i = 0; i < steps.length; i++) total[i + 1] = total[i]! + of(i);
-    return total;
-  };
-  const fresh = sum((i) => steps[i]!.fresh);
-  const withTeacher = sum((i) => steps[i]!.teacher);
-  const minutes = sum((i) => steps[i]!.minutes);
-  const at = Int32Array.from(dates, (day) => day - problem.from);
-  // What one more new lesson costs on each date, and how many minutes are free before more of them cost anything.
-  const another = new Int32Array(dates.length);
-  const teacherFree = new Int32Array(dates.length).fill(1e9);
-  const childFree = new Int32Array(dates.length).fill(1e9);
-  for (let d = 0; d < dates.length; d++) {
-    const k = at[d]!;
-    if (teacher >= 0) {
-      const counted = k === 0 && today.fresh > 0;
-      another[d] = counted ? 0 : WEIGHTS.clash * added(loads.fresh[teacher]![k]!, 1, problem.allowance[teacher]![k]!);
-      teacherFree[d] = problem.teachers[teacher]!.hours[k]! - loads.teacher[teacher]![k]!;
-    }
-    for (const c of children) {
-      childFree[d] = Math.min(childFree[d]!, problem.children[c]!.hours[k]! - loads.child[c]![k]!);
-    }
-  }
-  return (d, p, j) => {
-    let cost = fresh[j]! > fresh[p]! ? another[d]! : 0;
-    const taught = withTeacher[j]! - withTeacher[p]!;
-    if (taught > teacherFree[d]! && teacher >= 0) {
-      const k = at[d]!;
-      cost += WEIGHTS.minute * added(loads.teacher[teacher]![k]!, taught, problem.teachers[teacher]!.hours[k]!);
-    }
-    const spent = minutes[j]! - minutes[p]!;
-    if (spent > childFree[d]!) {
-      const k = at[d]!;
-      for (const c of children)
-        cost += WEIGHTS.minute * added(loads.child[c]![k]!, spent, problem.children[c]!.hours[k]!);
-    }
-    return cost;
-  };
-}
-
-/** How much an addition to a load adds to what lies above the allowed. */
-const added = (have: number, more: number, allowed: number) => over(have + more, allowed) - over(have, allowed);
-
-/**
- * For every open date of a track and every number of steps placed by then: what being apart from its linked enrolments,
- * where they stand, costs on the school days up to its next open date. Undefined when nothing placed is linked to it.
- */
-function linkCosts(problem: Problem, t: number, others: readonly Placed[]): Float64Array[] | undefined {
-  const partners = problem.links.flatMap((link) => {
-    const own = link.tracks.indexOf(t);
-    if (own < 0) return [];
-    return link.tracks.flatMap((other, k) => {
-      if (k === own || others[other]!.length === 0) return [];
-      const counts = placedBy(others[other]!, problem.from, problem.schoolDays);
-      return [{ position: link.positions[own]!, at: Array.from(counts, (n) => link.positions[k]![n]!) }];
-    });
-  });
-  if (partners.length === 0) return undefined;
-  const { dates, steps } = problem.tracks[t]!;
-  return dates.map((day, d) => {
-    const costs = new Float64Array(steps.length + 1);
-    const next = dates[d + 1] ?? Infinity;
-    problem.schoolDays.forEach((s, k) => {
-      if (problem.from + s < day || problem.from + s >= next) return;
-      for (const { position, at } of partners)
-        for (let j = 0; j <= steps.length; j++) costs[j]! += distanceCost(position[j]!, at[k]!, WEIGHTS.link);
-    });
-    return costs;
-  });
-}
-
-/** What all linked enrolments together cost for being apart, as they are placed. */
-export function linkCost(problem: Problem, placed: readonly Placed[]): number {
-  let cost = 0;
-  for (const { tracks, positions } of problem.links) {
-    const along = tracks.map((t, k) =>
-      Array.from(placedBy(placed[t]!, problem.from, problem.schoolDays), (n) => positions[k]![n]!),
-    );
-    for (let a = 0; a < tracks.length; a++)
-      for (let b = a + 1; b < tracks.length; b++)
-        along[a]!.forEach((p, s) => (cost += distanceCost(p, along[b]![s]!, WEIGHTS.link)));
-  }
-  return cost;
 }

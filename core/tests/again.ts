@@ -118,7 +118,7 @@ export function costAgain(problem: Problem, plan: Plan): number {
         const done = daysOf(problem.tracks[t]!, plan).filter((d) => d >= 0 && d <= problem.from + at).length;
         return link.positions[k]![done]!;
       });
-      reached.forEach((p, i) => reached.slice(i + 1).forEach((q) => (cost += Math.round(5 * Math.abs(p - q)))));
+      reached.forEach((p, i) => reached.slice(i + 1).forEach((q) => (cost += Math.abs(p - q))));
     }
   }
   return cost;

@@ -1,0 +1,91 @@
+import { placedBy } from './links';
+import { type Loads, over, type Placed } from './loads';
+import type { Problem } from './problem';
+import type { Terms } from './shortest';
+import { WEIGHTS } from './weights';
+
+/**
+ * What a track pays against the others where they stand: what it adds to the cost of shared people, and what it costs to
+ * be apart from those it is kept in step with.
+ */
+export const against = (problem: Problem, t: number, loads: Loads, others: readonly Placed[]): Terms => ({
+  sitting: sharedCosts(problem, t, loads),
+  standing: linkCosts(problem, t, others),
+});
+
+/** What placing steps p…j−1 of a track on its d-th open date adds to the shared cost of the loads. */
+function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: number, j: number) => number {
+  const { steps, dates, today } = problem.tracks[t]!;
+  const teacher = loads.teacherOf(t);
+  const children = loads.childrenOf(t);
+  const sum = (of: (i: number) => number) => {
+    const total = new Int32Array(steps.length + 1);
+    for (let i = 0; i < steps.length; i++) total[i + 1] = total[i]! + of(i);
+    return total;
+  };
+  const fresh = sum((i) => steps[i]!.fresh);
+  const withTeacher = sum((i) => steps[i]!.teacher);
+  const minutes = sum((i) => steps[i]!.minutes);
+  const at = Int32Array.from(dates, (day) => day - problem.from);
+  // What one more new lesson costs on each date, and how many minutes are free before more of them cost anything.
+  const another = new Int32Array(dates.length);
+  const teacherFree = new Int32Array(dates.length).fill(1e9);
+  const childFree = new Int32Array(dates.length).fill(1e9);
+  for (let d = 0; d < dates.length; d++) {
+    const k = at[d]!;
+    if (teacher >= 0) {
+      const counted = k === 0 && today.fresh > 0;
+      another[d] = counted ? 0 : WEIGHTS.clash * added(loads.fresh[teacher]![k]!, 1, problem.allowance[teacher]![k]!);
+      teacherFree[d] = problem.teachers[teacher]!.hours[k]! - loads.teacher[teacher]![k]!;
+    }
+    for (const c of children) {
+      childFree[d] = Math.min(childFree[d]!, problem.children[c]!.hours[k]! - loads.child[c]![k]!);
+    }
+  }
+  return (d, p, j) => {
+    let cost = fresh[j]! > fresh[p]! ? another[d]! : 0;
+    const taught = withTeacher[j]! - withTeacher[p]!;
+    if (taught > teacherFree[d]! && teacher >= 0) {
+      const k = at[d]!;
+      cost += WEIGHTS.minute * added(loads.teacher[teacher]![k]!, taught, problem.teachers[teacher]!.hours[k]!);
+    }
+    const spent = minutes[j]! - minutes[p]!;
+    if (spent > childFree[d]!) {
+      const k = at[d]!;
+      for (const c of children)
+        cost += WEIGHTS.minute * added(loads.child[c]![k]!, spent, problem.children[c]!.hours[k]!);
+    }
+    return cost;
+  };
+}
+
+/** How much an addition to a load adds to what lies above the allowed. */
+const added = (have: number, more: number, allowed: number) => over(have + more, allowed) - over(have, allowed);
+
+/**
+ * For every open date of a track and every number of steps placed by then: what being apart from its linked enrolments,
+ * where they stand, costs on the school days up to its next open date. Undefined when nothing placed is linked to it.
+ */
+function linkCosts(problem: Problem, t: number, others: readonly Placed[]): Float64Array[] | undefined {
+  const partners = problem.links.flatMap((link) => {
+    const own = link.tracks.indexOf(t);
+    if (own < 0) return [];
+    return link.tracks.flatMap((other, k) => {
+      if (k === own || others[other]!.length === 0) return [];
+      const counts = placedBy(others[other]!, problem.from, problem.schoolDays);
+      return [{ position: link.positions[own]!, at: Array.from(counts, (n) => link.positions[k]![n]!) }];
+    });
+  });
+  if (partners.length === 0) return undefined;
+  const { dates, steps } = problem.tracks[t]!;
+  return dates.map((day, d) => {
+    const costs = new Float64Array(steps.length + 1);
+    const next = dates[d + 1] ?? Infinity;
+    problem.schoolDays.forEach((s, k) => {
+      if (problem.from + s < day || problem.from + s >= next) return;
+      for (const { position, at } of partners)
+        for (let j = 0; j <= steps.length; j++) costs[j]! += Math.abs(position[j]! - at[k]!);
+    });
+    return costs;
+  });
+}

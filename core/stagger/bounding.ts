@@ -1,0 +1,69 @@
+import { Loads, type Placed } from './loads';
+import { Prices } from './prices';
+import type { Problem } from './problem';
+import { shortest, type ToGo } from './shortest';
+
+/** The share of a new answer in the mean of the answers so far. */
+const NEWEST = 0.2;
+
+/**
+ * Looks for the prices at which the bound is highest, round by round (the volume algorithm: Barahona and Anbil 2000). Every
+ * round places each track by itself at the present prices; prices then move from the best ones known along what the mean of
+ * the answers asks for too much of. The mean settles where single answers jump to and fro between equal dates.
+ */
+export class Bounding {
+  /** Where the tracks stood at the prices of the last round. */
+  priced: Placed[] | undefined;
+  /** The highest bound so far. */
+  best = -Infinity;
+  private readonly prices: Prices;
+  private center: Float64Array;
+  private mean: Float64Array | undefined;
+  private share = 0.05;
+  private stale = 0;
+
+  constructor(private readonly problem: Problem) {
+    this.prices = new Prices(problem);
+    this.center = this.prices.values.slice();
+  }
+
+  /**
+   * One round.
+   * @param toGo of every track what its own cost is at least, to cut the paths short
+   * @param known what the best known plan costs
+   * @returns the highest bound so far
+   */
+  round(toGo: readonly ToGo[], known: number): number {
+    const { problem, prices } = this;
+    const { mean } = this;
+    if (mean) {
+      const square = prices.square(this.center, mean);
+      if (square > 0) prices.towards(this.center, mean, (this.share * Math.max(1, known - this.best)) / square);
+    }
+    const loads = new Loads(problem);
+    let sum = prices.constant();
+    const placed = problem.tracks.map((track, t) => {
+      const stood = this.priced?.[t];
+      // What a pair pays for being ahead may be less than nothing: its paths cannot be cut short.
+      const hint = stood && !prices.linked(t) ? { toGo: toGo[t]!, stood } : undefined;
+      const best = shortest(problem, t, prices.terms(t), track, hint);
+      sum += best.cost;
+      loads.apply(t, best.placed, 1);
+      return best.placed;
+    });
+    this.priced = placed;
+    const asked = prices.asked(loads, placed);
+    this.mean = mean ? mean.map((m, i) => (1 - NEWEST) * m + NEWEST * asked[i]!) : asked;
+    if (sum > this.best) {
+      const along = mean ? asked.reduce((n, x, i) => n + x * mean[i]!, 0) : 1;
+      if (along > 0) this.share = Math.min(2, this.share * 1.1);
+      this.best = sum;
+      this.center = prices.values.slice();
+      this.stale = 0;
+    } else if (++this.stale >= 5) {
+      this.share *= 0.7;
+      this.stale = 0;
+    }
+    return this.best;
+  }
+}

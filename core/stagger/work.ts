@@ -1,0 +1,204 @@
+import type { Track } from '../pace';
+import { against } from './against';
+import { ownCost } from './cost';
+import { linkCost } from './links';
+import { Loads, type Placed } from './loads';
+import { Bounding } from './bounding';
+import type { Problem } from './problem';
+import type { Random } from './random';
+import { costToGo, shortest, type ToGo } from './shortest';
+
+/** Bounds add up in fractions; costs are whole. So far may a sum lie above a whole number for no other reason. */
+const ROUNDING = 1e-6;
+
+/** The planner's desk: where every track stands now, what they ask of the shared people, and what that costs. */
+export class Work {
+  readonly loads: Loads;
+  readonly placed: Placed[];
+  /** No plan can cost less. Undefined until it was looked for. */
+  bound: number | undefined;
+  /** What each track costs at best with all shared people to itself, added up. */
+  separable = 0;
+  cost: number;
+  /** Tracks placed so far. */
+  solves = 0;
+  /** Those with the least freedom first: fewest dates for their steps; nobody before what it waits for. */
+  readonly order: number[];
+  private toGo: ToGo[] = [];
+  /** By track: what it costs by itself where it stands. */
+  private readonly alone: number[];
+  private readonly bounding: Bounding;
+
+  constructor(private readonly problem: Problem) {
+    this.loads = new Loads(problem);
+    this.bounding = new Bounding(problem);
+    this.placed = problem.tracks.map(() => []);
+    this.alone = problem.tracks.map(() => 0);
+    const freedom = (t: number) => problem.tracks[t]!.dates.length / Math.max(1, problem.tracks[t]!.steps.length);
+    this.order = inTurn(
+      problem,
+      problem.tracks.map((_, t) => t).sort((a, b) => freedom(a) - freedom(b) || a - b),
+    );
+    this.cost = 0;
+    this.replace(this.order);
+  }
+
+  /** What each track costs at best by itself, from every date on: a first bound, and what the paths are cut short by. */
+  findBound(): number {
+    const { tracks } = this.problem;
+    this.toGo = tracks.map((_, t) => costToGo(this.problem, t));
+    // The weekly cap is left out of what is to go: for a track that has one the exact path bounds better.
+    this.separable = tracks.reduce(
+      (sum, track, t) => sum + (track.weeklyCap === Infinity ? this.toGo[t]![0]! : shortest(this.problem, t).cost),
+      0,
+    );
+    this.bound = this.separable;
+    return this.bound;
+  }
+
+  /** One round of prices, which may raise the bound. */
+  priceRound(): void {
+    const bound = this.bounding.round(this.toGo, this.cost);
+    this.solves += this.problem.tracks.length;
+    this.bound = Math.max(this.bound ?? 0, Math.ceil(bound - ROUNDING));
+  }
+
+  /**
+   * Takes the placements that the prices led to, lets every track respond to the others as they then stand, `passes` times,
+   * and keeps what comes of it when it costs less than what there was.
+   */
+  fromPrices(passes: number): boolean {
+    const { priced } = this.bounding;
+    if (!priced) return false;
+    const before = [...this.placed];
+    const was = this.cost;
+    const all = this.problem.tracks.map((_, t) => t);
+    // Behind gates a priced placement may stand too early: those are placed anew at once.
+    const gated = new Set(this.problem.gates.map((g) => g.track));
+    for (const t of all) this.loads.apply(t, this.placed[t]!, -1);
+    for (const t of all) this.put(t, gated.has(t) ? [] : priced[t]!);
+    this.cost = this.total();
+    for (let i = 0; i < passes; i++) {
+      const now = this.cost;
+      for (const t of this.order) this.replace([t]);
+      if (i > 0 && this.cost >= now) break;
+    }
+    if (this.cost < was) return true;
+    this.restore(all, before);
+    return false;
+  }
+
+  /**
+   * Places the tracks anew, with all that waits for them at gates; `again`: each once more by itself. Where they stood
+   * before is put back when that cost less: a track alone can only gain by a best response, those that wait for it may
+   * lose.
+   */
+  better(tracks: readonly number[], again = false): void {
+    const all = inTurn(this.problem, withWaiting(this.problem, tracks));
+    const before = all.map((t) => this.placed[t]!);
+    const was = this.cost;
+    this.replace(all);
+    if (again) for (const t of tracks) this.replace(inTurn(this.problem, withWaiting(this.problem, [t])));
+    if (this.cost > was) this.restore(all, before);
+  }
+
+  /**
+   * Two or three tracks worth trying together: mostly those that meet on a date where a teacher has too much, else any.
+   */
+  group(random: Random): number[] {
+    const n = this.problem.tracks.length;
+    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+    const size = Math.min(n, 2 + Math.floor(random() * 2));
+    const group = new Set<number>();
+    const sore = this.loads.sore();
+    if (sore.length > 0 && random() < 0.5) {
+      const { at, teacher, child } = pick(sore);
+      const day = this.problem.from + at;
+      const near = this.problem.tracks.flatMap((_, t) =>
+        (teacher < 0 || this.loads.teacherOf(t) === teacher) &&
+        (child < 0 || this.loads.childrenOf(t).includes(child)) &&
+        this.placed[t]!.includes(day)
+          ? [t]
+          : [],
+      );
+      while (near.length > 0 && group.size < size) group.add(near.splice(Math.floor(random() * near.length), 1)[0]!);
+    }
+    while (group.size < size) group.add(Math.floor(random() * n));
+    return [...group];
+  }
+
+  /** Takes the tracks out and places each again against what is left, in the order given. */
+  private replace(tracks: readonly number[]): void {
+    const stood = tracks.map((t) => this.placed[t]!);
+    for (const t of tracks) {
+      this.loads.apply(t, this.placed[t]!, -1);
+      this.placed[t] = [];
+    }
+    tracks.forEach((t, i) => {
+      const gated = this.problem.gates.some((g) => g.track === t);
+      const toGo = this.toGo[t];
+      // Behind a gate that has moved, where it stood may no longer be a place to stand.
+      const hint = toGo && !gated && stood[i]!.length > 0 ? { toGo, stood: stood[i]! } : undefined;
+      const terms = against(this.problem, t, this.loads, this.placed);
+      this.put(t, shortest(this.problem, t, terms, this.behindGates(t), hint).placed);
+    });
+    this.solves += tracks.length;
+    this.cost = this.total();
+  }
+
+  /** The track as its gates leave it now: each step behind one not before what it waits for, where that stands. */
+  private behindGates(t: number): Track {
+    const track = this.problem.tracks[t]!;
+    const own = this.problem.gates.filter((g) => g.track === t);
+    if (own.length === 0) return track;
+    const steps = [...track.steps];
+    for (const g of own) {
+      const day = this.placed[g.behind]![g.step] ?? -1;
+      const opens = day < 0 ? Infinity : day + g.gap;
+      steps[g.at] = { ...steps[g.at]!, notBefore: Math.max(steps[g.at]!.notBefore, opens) };
+    }
+    return { ...track, steps, dated: true };
+  }
+
+  /** Puts the tracks back to where they stood. */
+  private restore(tracks: readonly number[], before: readonly Placed[]): void {
+    for (const t of tracks) this.loads.apply(t, this.placed[t]!, -1);
+    tracks.forEach((t, i) => this.put(t, before[i]!));
+    this.cost = this.total();
+  }
+
+  /** What everything costs now: each track's own part is added up when it is placed, the shared part anew. */
+  private total(): number {
+    const { clash, minutes } = this.loads.shared();
+    return this.alone.reduce((sum, c) => sum + c, 0) + clash + minutes + linkCost(this.problem, this.placed);
+  }
+
+  private put(t: number, placed: Placed): void {
+    this.placed[t] = placed;
+    const own = ownCost(this.problem, t, placed);
+    this.alone[t] = own.unplaced + own.late + own.drift + own.held;
+    this.loads.apply(t, placed, 1);
+  }
+}
+
+/** The tracks and everything that waits, at whatever remove, for a step of theirs. */
+function withWaiting(problem: Problem, tracks: readonly number[]): number[] {
+  if (problem.gates.length === 0) return [...tracks];
+  const all = new Set(tracks);
+  for (const t of all) for (const g of problem.gates) if (g.behind === t) all.add(g.track);
+  return [...all];
+}
+
+/** The same tracks, nobody before what it waits for; otherwise in the given order. */
+function inTurn(problem: Problem, tracks: readonly number[]): number[] {
+  if (problem.gates.length === 0) return [...tracks];
+  const left = new Set(tracks);
+  const ordered: number[] = [];
+  const put = (t: number) => {
+    if (!left.delete(t)) return;
+    for (const g of problem.gates) if (g.track === t) put(g.behind);
+    ordered.push(t);
+  };
+  for (const t of tracks) put(t);
+  return ordered;
+}

@@ -1,0 +1,165 @@
+/** The year's problem as a mixed-integer program, for a general-purpose exact solver: told from the rules, not from the engine. */
+import { type Day, weekdayOf, weekStart } from '../calendar';
+import type { Problem } from '../stagger';
+
+/** A sum of terms, "3 x + 2 y". */
+class Sum {
+  private readonly terms = new Map<string, number>();
+  constant = 0;
+  add(coefficient: number, name: string): this {
+    this.terms.set(name, (this.terms.get(name) ?? 0) + coefficient);
+    return this;
+  }
+  plus(n: number): this {
+    this.constant += n;
+    return this;
+  }
+  get empty(): boolean {
+    return [...this.terms.values()].every((c) => c === 0);
+  }
+  toString(): string {
+    const written = [...this.terms].filter(([, c]) => c !== 0);
+    return written.map(([name, c]) => `${c < 0 ? '-' : '+'} ${Math.abs(c)} ${name}`).join(' ');
+  }
+}
+
+/**
+ * The problem in its cumulative form, as a model in the LP format: one binary a step and open date, "placed by the end of
+ * this date". Written from the rules of a sitting and the table of weights. A step longer than its sitting is not covered.
+ */
+export function linearProgram(problem: Problem): { model: string; constant: number } {
+  const rows: string[] = [];
+  const binaries: string[] = [];
+  const zeros = new Set<string>();
+  const cost = new Sum();
+  const must = (sum: Sum, sense: '<=' | '>=', limit: number) => {
+    if (!sum.empty) rows.push(`r${rows.length}: ${sum.toString()} ${sense} ${limit - sum.constant}`);
+  };
+  const fresh = new Map<string, Sum>();
+  const minutes = new Map<string, Sum>();
+  const of = (map: Map<string, Sum>, key: string) => map.get(key) ?? map.set(key, new Sum()).get(key)!;
+  const y = (t: number, i: number, d: number) => `y${t}_${i}_${d}`;
+  /** Adds c times "step i stands on the d-th date" to a sum. */
+  const stands = (sum: Sum, c: number, t: number, i: number, d: number) => {
+    sum.add(c, y(t, i, d));
+    if (d > 0) sum.add(-c, y(t, i, d - 1));
+  };
+
+  problem.tracks.forEach((track, t) => {
+    const { steps, dates } = track;
+    if (track.today.fresh) of(fresh, `${track.teacherId} ${problem.today}`).plus(1);
+    of(minutes, `${track.teacherId} ${problem.today}`).plus(track.today.teacher);
+    for (const c of track.childIds) of(minutes, `${c} ${problem.today}`).plus(track.today.child);
+    if (dates.length === 0) {
+      cost.plus(20_000 * steps.length);
+      return;
+    }
+    const weeks = new Map<Day, Sum>();
+    dates.forEach((day, d) => {
+      const room = new Sum();
+      const time = new Sum();
+      const week = of2(weeks, weekStart(day, track.firstDay));
+      const opens = `f${t}_${d}`;
+      let anyFresh = false;
+      steps.forEach((step, i) => {
+        binaries.push(y(t, i, d));
+        if (d > 0) must(new Sum().add(1, y(t, i, d)).add(-1, y(t, i, d - 1)), '>=', 0);
+        if (i > 0) must(new Sum().add(1, y(t, i - 1, d)).add(-1, y(t, i, d)), '>=', 0);
+        if (step.notBefore > day) zeros.add(y(t, i, d));
+        if (step.weekday !== 0 && step.weekday !== weekdayOf(day)) must(stand(t, i, d), '<=', 0);
+        if (step.behind >= 0) {
+          if (d === 0) zeros.add(y(t, i, d));
+          else must(new Sum().add(1, y(t, i, d)).add(-1, y(t, step.behind, d - 1)), '<=', 0);
+        }
+        if (i > 0 && steps[i - 1]!.printedDay !== step.printedDay) {
+          if (d === 0) zeros.add(y(t, i, d));
+          else must(new Sum().add(1, y(t, i, d)).add(-1, y(t, i - 1, d - 1)), '<=', 0);
+        }
+        stands(room, step.size, t, i, d);
+        stands(time, step.minutes, t, i, d);
+        stands(week, step.uses, t, i, d);
+        const late = day > track.target ? 1_000 : 0;
+        const held = problem.held[t]![i]! >= 0 && problem.held[t]![i] !== day ? 1_000_000 : 0;
+        stands(cost, track.firm * Math.abs(d + 1 - track.ideal[i]!) + late + held, t, i, d);
+        if (step.fresh && !(day === problem.today && track.today.fresh)) {
+          anyFresh = true;
+          must(stand(t, i, d).add(-1, opens), '<=', 0);
+        }
+        stands(of(minutes, `${track.teacherId} ${day}`), step.teacher, t, i, d);
+        for (const c of track.childIds) stands(of(minutes, `${c} ${day}`), step.minutes, t, i, d);
+      });
+      if (anyFresh) of(fresh, `${track.teacherId} ${day}`).add(1, opens);
+      must(room, '<=', track.room[d]! + 1e-7);
+      if (Number.isFinite(track.minutesPerSitting)) must(time, '<=', track.minutesPerSitting);
+    });
+    if (Number.isFinite(track.weeklyCap))
+      for (const [week, sum] of weeks)
+        must(sum, '<=', track.weeklyCap - (week === track.thisWeek ? track.usedThisWeek : 0));
+    steps.forEach((_, i) => cost.plus(20_000).add(-20_000, y(t, i, dates.length - 1)));
+  });
+  function stand(t: number, i: number, d: number): Sum {
+    const sum = new Sum();
+    stands(sum, 1, t, i, d);
+    return sum;
+  }
+  function of2(map: Map<Day, Sum>, key: Day): Sum {
+    return map.get(key) ?? map.set(key, new Sum()).get(key)!;
+  }
+
+  let over = 0;
+  const above = (load: Sum, allowed: number, weight: number) => {
+    if (load.empty) return cost.plus(weight * Math.max(0, load.constant - allowed));
+    const name = `o${over++}`;
+    cost.add(weight, name);
+    return must(load.add(-1, name), '<=', allowed);
+  };
+  for (let at = 0; at < problem.length; at++) {
+    const day = problem.from + at;
+    problem.teachers.forEach((teacher, k) => {
+      above(of(fresh, `${teacher.id} ${day}`), problem.allowance[k]![at]!, 100);
+      above(of(minutes, `${teacher.id} ${day}`), teacher.hours[at]!, 2);
+    });
+    for (const child of problem.children) above(of(minutes, `${child.id} ${day}`), child.hours[at]!, 2);
+  }
+
+  for (const link of problem.links) {
+    for (const at of problem.schoolDays) {
+      const reached = link.tracks.map((t, k) => {
+        const d = problem.tracks[t]!.dates.filter((day) => day <= problem.from + at).length - 1;
+        const along = link.positions[k]!;
+        const sum = new Sum().plus(along[0]!);
+        if (d >= 0) problem.tracks[t]!.steps.forEach((_, i) => sum.add(along[i + 1]! - along[i]!, y(t, i, d)));
+        return sum;
+      });
+      reached.forEach((one, i) =>
+        reached.slice(i + 1).forEach((other) => {
+          const apart = `o${over++}`;
+          cost.add(1, apart);
+          for (const sign of [1, -1]) {
+            const sum = new Sum().plus(sign * (one.constant - other.constant)).add(-1, apart);
+            terms(one).forEach(([name, c]) => sum.add(sign * c, name));
+            terms(other).forEach(([name, c]) => sum.add(-sign * c, name));
+            must(sum, '<=', 0);
+          }
+        }),
+      );
+    }
+  }
+  function terms(sum: Sum): [string, number][] {
+    return [...sum.toString().matchAll(/([+-]) (\S+) (\S+)/g)].map((m) => [m[3]!, Number(`${m[1]}${m[2]}`)]);
+  }
+
+  const bounds = [...zeros].map((name) => ` ${name} = 0`);
+  const model = [
+    'Minimize',
+    ` obj: ${cost.toString()}`,
+    'Subject To',
+    ...rows.map((r) => ` ${r}`),
+    'Bounds',
+    ...bounds,
+    'Binary',
+    ` ${binaries.filter((b) => !zeros.has(b)).join(' ')}`,
+    'End',
+  ].join('\n');
+  return { model, constant: cost.constant };
+}

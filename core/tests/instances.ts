@@ -1,0 +1,55 @@
+/** Small drawn households for comparing the planner with an exact solver: five shapes, each by seed. */
+import { fromDay, toDay, type Weekday } from '../calendar';
+import type { Enrolment, Household, SchoolYear } from '../household';
+import { seeded } from '../stagger';
+import { aChild, aCourse, aHousehold, anEnrolment, aTeacher, aYear } from './make';
+
+export const SHAPES = ['new lessons', 'short hours', 'weekly caps', 'in step', 'crowded sittings'] as const;
+
+/** Three to five enrolments with 12 to 36 steps each on 20 to 40 dates. */
+export function smallHousehold(
+  shape: (typeof SHAPES)[number],
+  seed: number,
+): { household: Household; year: SchoolYear } {
+  const random = seeded(1000 * SHAPES.indexOf(shape) + seed);
+  const draw = (from: number, to: number) => from + Math.floor(random() * (to - from + 1));
+  const start = toDay('2026-09-07');
+  // Being in step makes the exact solver's work so much harder that only smaller ones come to an end.
+  const small = shape === 'in step';
+  const year = aYear({ end: fromDay(start + (small ? draw(21, 26) : draw(26, 38))) });
+  const count = small ? 3 : draw(3, 4);
+  const children = ['A', 'B', 'C'].map((id) =>
+    aChild(id, { minutesPerDay: shape === 'short hours' ? draw(50, 80) : 300 }),
+  );
+  const teachers = ['T', 'U'].map((id) =>
+    aTeacher(id, {
+      minutes: shape === 'short hours' ? [40, 60, 30, 60, 40, 0, 0] : [240, 240, 240, 240, 240, 0, 0],
+    }),
+  );
+  const courses = Array.from({ length: count }, (_, n) =>
+    aCourse(`c${n}`, {
+      lessons: small || shape === 'crowded sittings' ? draw(3, 5) : draw(4, 7),
+      perLesson: [
+        { kind: 'introduce', count: 1 },
+        { kind: 'practise', count: draw(1, 2) },
+        { kind: 'review', count: draw(0, 1) },
+      ],
+      testEvery: shape === 'crowded sittings' ? draw(2, 3) : 0,
+    }),
+  );
+  const enrolments = courses.map((course, n): Enrolment => {
+    const weekdays = ([1, 2, 3, 4, 5] as Weekday[]).filter(() => random() < 0.85);
+    const change: Partial<Enrolment> = {
+      childIds: shape === 'short hours' && n === 0 ? ['A', 'B'] : [['A', 'B', 'C'][n % 3]!],
+      teacherId: shape === 'weekly caps' && n % 2 === 1 ? 'U' : 'T',
+      weekdays: weekdays.length > 1 ? weekdays : [1, 3],
+      perSitting: shape === 'crowded sittings' ? 3 : draw(1, 2),
+    };
+    if (shape === 'weekly caps')
+      change.rule = { kind: 'weekly', n: draw(2, 4), unit: n % 2 === 0 ? 'steps' : 'lessons' };
+    if (shape === 'crowded sittings') change.minutesPerSitting = draw(45, 60);
+    return anEnrolment(`e${n}`, course.id, change);
+  });
+  const links = shape === 'in step' ? [{ id: 'l', enrolmentIds: ['e0', 'e1'], by: 'whole' as const }] : [];
+  return { household: aHousehold({ years: [year], children, teachers, courses, enrolments, links }), year };
+}
