@@ -25,8 +25,8 @@ export function usePlan(): Planned {
   return planned;
 }
 
-/** Effort spent after every change: enough for a settled plan of a large family within about a second. */
-const EFFORT = { sweeps: 24, seed: 1 };
+/** Effort spent after every change: a settled plan with its bound, of a large family within two or three seconds. */
+const EFFORT = { sweeps: 60, seed: 1 };
 
 export function PlanProvider({ children }: { children: ReactNode }) {
   const { household, year, today } = useHousehold();

@@ -1,9 +1,11 @@
 import { fromDay } from '../../core/calendar';
-import { type DayRitual, ritualsOn } from '../../core/day';
+import { stepName } from '../../core/course';
+import { type DayRitual, practicesOn, ritualsOn } from '../../core/day';
 import { byId } from '../../core/household';
 import { reviewsOn } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
+import { dayAndDate } from '../ui/dates';
 import { count, listing } from '../ui/words';
 
 /** The day's rituals, ticked by one press each, and the courses that review today until those they go with have caught up. */
@@ -12,7 +14,8 @@ export function Rituals({ day }: { day: number }) {
   const { plan } = usePlan();
   const rituals = ritualsOn(household, year, day);
   const reviews = year ? reviewsOn(household, year, plan, day) : [];
-  if (rituals.length === 0 && reviews.length === 0) return null;
+  const practices = year ? practicesOn(household, year, plan, day) : [];
+  if (rituals.length === 0 && reviews.length === 0 && practices.length === 0) return null;
   const date = fromDay(day);
   const toggle = ({ ritual, mark }: DayRitual) =>
     void commit(`${ritual.title} ${mark ? 'not done' : 'done'}`, (now) => {
@@ -42,6 +45,18 @@ export function Rituals({ day }: { day: number }) {
         <p key={r.enrolment.id} className="text-[0.95rem]">
           <b className="font-semibold">{title(r.enrolment.courseId)}</b> reviews today, until{' '}
           {listing(r.behind.map((e) => title(e.courseId)))} {r.behind.length > 1 ? 'have' : 'has'} caught up.
+        </p>
+      ))}
+      {practices.map((p) => (
+        <p key={p.enrolment.id} className="basis-full py-1 text-[0.95rem]">
+          <b className="font-semibold">{p.course.title}</b>, {listing(p.children.map((c) => c.name))}: extra-practice
+          day; {p.next.lesson.title} begins {dayAndDate(household.settings.dateStyle, p.until)}
+          {p.others.length > 0 && `, since ${listing(p.others.map((e) => title(e.courseId)))} begins today`}.{' '}
+          <span className="text-soft">
+            {p.offers.length > 0
+              ? `To hand: ${listing(p.offers.map((s) => `${s.lesson.title}, ${stepName(s)}`))}, once more.`
+              : 'A game, or what was learnt last once more.'}
+          </span>
         </p>
       ))}
     </section>

@@ -2,7 +2,7 @@ import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRe
 import { Link } from 'react-router';
 import { countDays, dayKind, fromDay, teachingWeek } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { absentFrom, dayPage, type DayRow } from '../../core/day';
+import { absentFrom, dayPage, type DayRow, holdBacks } from '../../core/day';
 import type { Child, MarkKind } from '../../core/household';
 import { isWork, markOn, markRow, workedDays } from '../../core/log';
 import { masteryOf } from '../../core/proof';
@@ -10,6 +10,7 @@ import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { longDate } from '../ui/dates';
+import { HoldBackButton } from '../ui/hold-back';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { Group } from './group';
@@ -126,6 +127,7 @@ export function Today() {
   const counts = countDays(year, today, worked);
   const kind = dayKind(year, today);
   const clashes = page.fresh.filter((f) => f.count > 1);
+  const ways = plan?.clashes.filter((c) => c.day === day).flatMap((c) => holdBacks(household, year, plan, c)) ?? [];
   const names: Record<string, string> = {
     weekend: 'no school day',
     closed: 'a closed day',
@@ -182,10 +184,18 @@ export function Today() {
         </ul>
       )}
       {clashes.map((c) => (
-        <p key={c.teacher.id} className="border-t border-rule py-1.5 text-rubric">
-          <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait: mark it{' '}
-          <i>not today</i>.
-        </p>
+        <div key={c.teacher.id} className="border-t border-rule py-1.5">
+          <p className="text-rubric">
+            <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait:
+          </p>
+          <ul>
+            {ways
+              .filter((w) => w.enrolment.teacherId === c.teacher.id)
+              .map((w) => (
+                <HoldBackButton key={w.enrolment.id} way={w} day={day} />
+              ))}
+          </ul>
+        </div>
       ))}
       {fault && (
         <p role="alert" className="py-2 font-semibold">

@@ -16,6 +16,7 @@ import { usePlan } from '../shell/plan';
 import { inHand } from '../today/pace';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { count, listing } from '../ui/words';
+import { Good } from './good';
 import { MoveUnit } from './move-unit';
 import { RowsDrag } from './rows-drag';
 import type { Span } from './rows-drawing';
@@ -72,6 +73,7 @@ export default function CoursesPage() {
       <SubNav />
       <div className="double-rule pt-3">
         <Feasible view={shown} />
+        {plan && <Good plan={plan} year={year} />}
         <div className="flex flex-wrap items-end justify-between gap-3 pb-2 print:hidden">
           <label className="flex max-w-full min-w-0 items-center gap-2">
             <span className="label flex-none">Drawn for</span>

@@ -1,2 +1,3 @@
 export * from './page';
 export * from './rituals';
+export * from './practice';

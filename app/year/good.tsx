@@ -1,0 +1,66 @@
+import { useMemo } from 'react';
+import { holdBacks } from '../../core/day';
+import type { SchoolYear } from '../../core/household';
+import { goodnessOf, type Plan } from '../../core/stagger';
+import { byId } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { longDate } from '../ui/dates';
+import { HoldBackButton } from '../ui/hold-back';
+import { count, listing } from '../ui/words';
+
+/** Clashes shown with their ways out: those that come first. */
+const NEAREST = 3;
+
+/** How good the plan is, as far as can be proved, and what could be done about the clashes that are left. */
+export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
+  const { household } = useHousehold();
+  const good = useMemo(() => goodnessOf(plan), [plan]);
+  const clashes = useMemo(
+    () => plan.clashes.slice(0, NEAREST).map((clash) => ({ clash, ways: holdBacks(household, year, plan, clash) })),
+    [household, year, plan],
+  );
+  if (!good) return null;
+  const style = household.settings.dateStyle;
+  return (
+    <details className="border-b border-rule pb-2 print:hidden">
+      <summary className="cursor-pointer py-2">How good is this plan?</summary>
+      <div className="flex max-w-4xl flex-col gap-2">
+        <p>
+          {good.clashes === 0
+            ? 'No teacher begins more new lessons on a day than they can.'
+            : `${count(good.clashes, 'new lesson stands', 'new lessons stand')} on a day on which the teacher has begun enough already. ${
+                good.avoidable === 0
+                  ? 'No plan can avoid any of them without something else getting worse by as much.'
+                  : good.avoidable === good.clashes
+                    ? 'It is not proved that any of them has to be.'
+                    : `No plan can avoid more than ${good.avoidable} of these ${good.clashes} without something else getting worse by as much.`
+              }`}{' '}
+          {good.proved
+            ? 'All in all no plan is better than this one: that is proved.'
+            : `All in all, of what a plan can change at all, another might still save ${Math.ceil(100 * good.gap)} per cent at the very most.`}
+        </p>
+        {clashes.map(({ clash, ways }) => (
+          <div key={`${clash.teacherId} ${clash.day}`}>
+            <p>
+              <b>{longDate(style, clash.day)}</b>: {count(clash.enrolmentIds.length, 'new lesson')} for{' '}
+              {byId(household.teachers, clash.teacherId)?.name} (
+              {listing(
+                clash.enrolmentIds.map(
+                  (id) => byId(household.courses, byId(household.enrolments, id)?.courseId ?? '')?.title ?? '',
+                ),
+              )}
+              ).{' '}
+              {ways.length === 0 &&
+                'Nobody finds a free day soon. A stretch of sheets that is known, skipped, makes room; so does a longer day for the teacher.'}
+            </p>
+            <ul>
+              {ways.map((way) => (
+                <HoldBackButton key={way.enrolment.id} way={way} day={clash.day} />
+              ))}
+            </ul>
+          </div>
+        ))}
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,173 @@
+import { type Day, fromDay } from '../calendar';
+import { contentsOf, type FlatStep, flatten } from '../course';
+import {
+  byId,
+  type Child,
+  childrenOf,
+  type Course,
+  type Enrolment,
+  type Household,
+  type SchoolYear,
+} from '../household';
+import { marksByEnrolment, standingsOf } from '../log';
+import { makeTrack, openDates, remainingSteps, reserveOf } from '../pace';
+import { type Clash, newLessonsAllowed, type Plan } from '../stagger';
+
+/**
+ * An extra-practice day: a sitting without a new step. The next step is a new lesson, it could stand on this day by the
+ * pace of its course, and it waits, because the teacher begins another that day or because the parent has moved it.
+ */
+export interface PracticeDay {
+  enrolment: Enrolment;
+  course: Course;
+  children: Child[];
+  /** The new lesson that waits, and the day it waits for. */
+  next: FlatStep;
+  until: Day;
+  /** Whose new lesson has the day. */
+  others: Enrolment[];
+  /** What fills the sitting, from what the course offers; the nearest first. */
+  offers: FlatStep[];
+}
+
+/** Most things offered for one extra-practice day. */
+const MOST_OFFERS = 3;
+
+/** The extra-practice days that a plan holds on a day, in the order of its tracks. */
+export function practicesOn(state: Household, year: SchoolYear, plan: Plan | undefined, day: Day): PracticeDay[] {
+  if (!plan || day < plan.today) return [];
+  return plan.tracks.flatMap((track): PracticeDay[] => {
+    const at = track.days.findIndex((d) => d > day);
+    if (at < 0 || track.days.includes(day)) return [];
+    const enrolment = byId(state.enrolments, track.enrolmentId);
+    const course = enrolment && contentsOf(state, enrolment, day);
+    if (!enrolment || !course || !openDates(state, enrolment, year).includes(day)) return [];
+    if ((marksByEnrolment(state.marks).get(enrolment.id) ?? []).some((m) => m.date === fromDay(day))) return [];
+    const next = flatten(course).find((s) => s.id === track.stepIds[at]);
+    if (!next?.opensNewLesson) return [];
+    const moved = state.pins.some((p) => p.enrolmentId === enrolment.id && p.stepId === next.id);
+    const others = begunOn(state, plan, enrolment.teacherId, day);
+    if ((others.length === 0 && !moved) || !wantedBy(state, year, enrolment, next, day, plan.today)) return [];
+    return [
+      {
+        enrolment,
+        course,
+        children: childrenOf(state, enrolment),
+        next,
+        until: track.days[at]!,
+        others,
+        offers: practiceOffers(state, enrolment, course, next),
+      },
+    ];
+  });
+}
+
+/** Whether the pace of a course would have a step no later than on a day. */
+function wantedBy(
+  state: Household,
+  year: SchoolYear,
+  enrolment: Enrolment,
+  step: FlatStep,
+  day: Day,
+  today: Day,
+): boolean {
+  const track = makeTrack(state, year, enrolment, today, { gates: 'held' });
+  const i = track.steps.findIndex((s) => s.id === step.id && (s.enrolmentId ?? enrolment.id) === enrolment.id);
+  return i >= 0 && track.ideal[i]! <= track.dates.indexOf(day) + 1;
+}
+
+/** The enrolments of a teacher whose new lesson stands on a day of the plan. */
+function begunOn(state: Household, plan: Plan, teacherId: string, day: Day): Enrolment[] {
+  return plan.tracks.flatMap((track) => {
+    const enrolment = byId(state.enrolments, track.enrolmentId);
+    if (enrolment?.teacherId !== teacherId || !track.days.includes(day)) return [];
+    const fresh = new Set(remainingSteps(state, enrolment).flatMap((s) => (s.opensNewLesson ? [s.id] : [])));
+    return track.stepIds.some((id, i) => track.days[i] === day && fresh.has(id)) ? [enrolment] : [];
+  });
+}
+
+/**
+ * What an extra-practice sitting is filled from (common practice: drill of the facts, a game, review): drill and things made
+ * or played of the lesson before, then its practice once more, then steps of it that were left out as optional.
+ */
+export function practiceOffers(state: Household, enrolment: Enrolment, course: Course, next: FlatStep): FlatStep[] {
+  const standings = standingsOf(state.marks, enrolment.id);
+  const before = flatten(course).filter((s) => s.index < next.index);
+  const last = before.at(-1)?.lesson.id;
+  const rank = (s: FlatStep) => {
+    const near = s.lesson.id === last ? 0 : 1;
+    if (s.kind === 'drill') return near;
+    if (s.kind === 'make' && near === 0) return 2;
+    if ((s.kind === 'practise' || s.kind === 'review') && near === 0) return 3;
+    if (s.optional && (standings.get(s.id)?.state ?? 'open') !== 'done' && near === 0) return 4;
+    return Infinity;
+  };
+  return before
+    .filter((s) => rank(s) < Infinity)
+    .sort((a, b) => rank(a) - rank(b) || b.index - a.index)
+    .slice(0, MOST_OFFERS);
+}
+
+/** A way out of a clash: one child's new lesson waits for a day on which the teacher is free to begin it. */
+export interface HoldBack {
+  enrolment: Enrolment;
+  course: Course;
+  children: Child[];
+  step: FlatStep;
+  to: Day;
+  /** Sittings until then that hold no new step: what it costs in days in hand. */
+  lost: number;
+  /** Days in hand before that; undefined where there is no date to end by. */
+  inHand: number | undefined;
+  /** The last work did not stick: an extra-practice day is due anyhow. */
+  unsure: boolean;
+}
+
+/** Open dates looked at for a new lesson that waits. */
+const LONGEST_WAIT = 8;
+
+/**
+ * Who could wait in a clash, and until when: who is unsure first, then who is furthest ahead (common practice), nobody who
+ * would come out behind by it before those who would not.
+ */
+export function holdBacks(state: Household, year: SchoolYear, plan: Plan, clash: Clash): HoldBack[] {
+  const teacher = byId(state.teachers, clash.teacherId);
+  if (!teacher) return [];
+  return clash.enrolmentIds
+    .flatMap((id): HoldBack[] => {
+      const enrolment = byId(state.enrolments, id);
+      const track = plan.tracks.find((t) => t.enrolmentId === id);
+      const course = enrolment && contentsOf(state, enrolment, clash.day);
+      if (!enrolment || !track || !course) return [];
+      const flat = new Map(flatten(course).map((s) => [s.id, s]));
+      const at = track.stepIds.findIndex((s, i) => track.days[i] === clash.day && flat.get(s)?.opensNewLesson);
+      if (at < 0) return [];
+      const dates = openDates(state, enrolment, year).filter((d) => d > clash.day);
+      const lost = dates
+        .slice(0, LONGEST_WAIT)
+        .findIndex(
+          (d) =>
+            begunOn(state, plan, teacher.id, d).filter((e) => e.id !== id).length <
+            newLessonsAllowed(state, year, teacher, d),
+        );
+      if (lost < 0) return [];
+      const sat = [...(marksByEnrolment(state.marks).get(id) ?? [])].filter((m) => m.childId === undefined);
+      return [
+        {
+          enrolment,
+          course,
+          children: childrenOf(state, enrolment),
+          step: flat.get(track.stepIds[at]!)!,
+          to: dates[lost]!,
+          lost: lost + 1,
+          inHand: reserveOf(makeTrack(state, year, enrolment, plan.today), year).daysInHand,
+          unsure: sat.sort((a, b) => a.seq - b.seq).at(-1)?.kind === 'again',
+        },
+      ];
+    })
+    .sort(
+      (a, b) => Number(left(a) < 0) - Number(left(b) < 0) || Number(b.unsure) - Number(a.unsure) || left(b) - left(a),
+    );
+}
+
+const left = (h: HoldBack) => (h.inHand ?? Infinity) - h.lost;
