@@ -1,7 +1,7 @@
 export * from './plan';
 export type { Clash, PlanCost } from './cost';
 export * from './problem';
-export { seeded } from './random';
+export { type Random, seeded } from './random';
 export * from './weights';
 export { unitsTaken } from './links';
 export * from './reviews';
