@@ -65,6 +65,24 @@ export const SETTINGS_FIELDS: Fields = {
   dayFrom: clock,
   dayTo: clock,
   holidays: opt(record({ country: text(10), region: opt(text(20)) })),
+  windows: opt(
+    list(
+      record({ id, kind: oneOf(H.WINDOW_KINDS), label: text(80), from: clock, to: clock, childIds: list(id, 1, 50) }),
+      0,
+      50,
+    ),
+  ),
+  nearAtOnce: opt(whole(0, 50)),
+  breakMinutes: opt(whole(0, 120)),
+  dayShow: opt(oneOf(H.DAY_SHOWS)),
+  restart: opt(
+    record({
+      date,
+      from: clock,
+      seq: whole(0, Number.MAX_SAFE_INTEGER),
+      asleep: list(record({ childId: id, until: clock }), 0, 50),
+    }),
+  ),
 };
 export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   children: {
@@ -75,6 +93,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     ornament: oneOf(H.ORNAMENTS),
     minutesPerDay: whole(0, 1440),
     yields: opt(list(id, 0, 500)),
+    attention: opt(whole(1, 600)),
   },
   teachers: { id, name: text(80), minutes: list(whole(0, 1440), 7, 7) },
   years: {

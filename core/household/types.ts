@@ -30,6 +30,31 @@ export interface Settings {
   dayTo: Clock;
   /** Whose public holidays are offered; nothing is closed by it. */
   holidays?: { country: string; region?: string };
+  /** Stretches of every school day in which some children sleep, are to be quiet, or eat. */
+  windows?: DayWindow[];
+  /** At most so many children work at once with a teacher in earshot and none beside them; without it four. */
+  nearAtOnce?: number;
+  /** Minutes between two pieces of a task that was cut for a young child; without it five. */
+  breakMinutes?: number;
+  /** How Today is shown: as a list in the order of the day, or by the clock; without it as a list. */
+  dayShow?: DayShow;
+  /** The rest of one day was laid out anew from a time on: what was marked before it (by `seq`) is behind it. */
+  restart?: { date: IsoDate; from: Clock; seq: number; asleep: { childId: Id; until: Clock }[] };
+}
+export const DAY_SHOWS = ['list', 'clock'] as const;
+export type DayShow = (typeof DAY_SHOWS)[number];
+export const WINDOW_KINDS = ['nap', 'quiet', 'meal'] as const;
+/**
+ * A stretch of the day. `nap`: its children do nothing; `quiet`: they do what needs nobody; `meal`: they can be read to
+ * together, and nothing else.
+ */
+export interface DayWindow {
+  id: Id;
+  kind: (typeof WINDOW_KINDS)[number];
+  label: string;
+  from: Clock;
+  to: Clock;
+  childIds: Id[];
 }
 export const SCOPES = ['mastered', 'every sheet'] as const;
 export type Scope = (typeof SCOPES)[number];
@@ -49,6 +74,8 @@ export interface Child {
   minutesPerDay: number;
   /** Courses that give way when time is short, the first to yield first; those not named stay where they are. */
   yields?: Id[];
+  /** Minutes of attention at one go; without it years of age and two up to the age of eight, and no limit after that. */
+  attention?: number;
 }
 
 export interface Teacher {
