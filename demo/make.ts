@@ -222,7 +222,22 @@ function atTheStart(): Household {
     return made;
   });
   return {
-    ...emptyHousehold({ ...defaultSettings(1, 'day month'), name: 'Withy Lock' }),
+    ...emptyHousehold({
+      ...defaultSettings(1, 'day month'),
+      name: 'Withy Lock',
+      windows: [
+        {
+          id: 'dinner',
+          kind: 'meal',
+          label: 'Dinner',
+          from: '12:00',
+          to: '12:45',
+          childIds: ['pip', 'wren', 'jory', 'oda'],
+        },
+        { id: 'nap', kind: 'nap', label: 'Pip sleeps', from: '13:00', to: '14:30', childIds: ['pip'] },
+        { id: 'quiet', kind: 'quiet', label: 'Quiet hour', from: '13:00', to: '14:00', childIds: ['wren', 'jory'] },
+      ],
+    }),
     children: [
       { id: 'pip', name: 'Pip', born: '2024-06-18', colour: 'weld', ornament: 'moon', minutesPerDay: 20 },
       {

@@ -25,7 +25,7 @@ const THINGS: Thing[] = [
   ['inks', 'coloured ink', 'map drawer', 3, false, 'bottle'],
   ['magnets', 'bar magnets', 'top of the wardrobe', 2, false, '', ['magnets']],
   ['candle', 'candle stub', 'scullery', 2, true, '', ['heat']],
-  ['tiles', 'letter tiles', 'window seat', 80, false, '', ['small parts']],
+  ['tiles', 'letter tiles', 'window seat', 26, false, '', ['small parts']],
   ['cards', 'sound cards', 'window seat', 44, false, ''],
   ['copyhand', 'copybook, small letters', 'window seat', 1, false, ''],
   ['flour', 'flour', 'pantry', 6, true, 'cup', ['allergens']],

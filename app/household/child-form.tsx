@@ -14,6 +14,7 @@ interface Values {
   colour: Colour;
   ornament: OrnamentName;
   minutesPerDay: number;
+  attention?: number | undefined;
 }
 
 const schema = (today: string): ObjectSchema<Values> =>
@@ -32,6 +33,12 @@ const schema = (today: string): ObjectSchema<Values> =>
       .min(0, 'Minutes cannot be below 0.')
       .max(720, 'A school day of more than 720 minutes is not planned.')
       .required('Give the minutes.'),
+    attention: number()
+      .typeError('Give the minutes as a number.')
+      .integer('Give whole minutes.')
+      .min(1, 'Minutes of attention cannot be below 1.')
+      .max(600, 'More than 600 minutes is no limit: leave it empty.')
+      .optional(),
   });
 
 export function ChildForm({ child, close }: { child: Child | undefined; close: () => void }) {
@@ -56,6 +63,8 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
   const { errors } = formState;
   const [colour, ornament] = useWatch({ control, name: ['colour', 'ornament'] });
   const keep = handleSubmit(async (v) => {
+    // An empty field is no field.
+    if (v.attention === undefined) delete v.attention;
     if (
       await commit(`${v.name} ${child ? 'changed' : 'added'}`, [
         { table: 'children', put: { id: child?.id ?? crypto.randomUUID(), ...v } as Child },
@@ -111,6 +120,20 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
         fault={errors.minutesPerDay?.message}
       >
         {(p) => <input {...p} type="number" className="w-32" {...register('minutesPerDay', { valueAsNumber: true })} />}
+      </Field>
+      <Field
+        label="Minutes of attention at one go"
+        hint="Longer work is cut into pieces. Empty: years of age and two up to the age of eight, then no limit."
+        fault={errors.attention?.message}
+      >
+        {(p) => (
+          <input
+            {...p}
+            type="number"
+            className="w-32"
+            {...register('attention', { setValueAs: (v) => (v === '' || v === undefined ? undefined : Number(v)) })}
+          />
+        )}
       </Field>
     </FormDialog>
   );

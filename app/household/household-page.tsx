@@ -20,6 +20,7 @@ import { Field } from '../ui/field';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { ChildForm } from './child-form';
+import { DayWindows } from './day-windows';
 import { TeacherForm } from './teacher-form';
 
 function hours(minutes: number): string {
@@ -149,6 +150,7 @@ export default function HouseholdPage() {
             })}
           </ol>
         </section>
+        <DayWindows />
         <section aria-labelledby="habits" className="flex flex-col gap-4">
           <h2 id="habits">Habits</h2>
           <Field label="Name of the household">

@@ -1,29 +1,22 @@
-import { fromDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { type DayRitual, practicesOn, ritualsOn } from '../../core/day';
+import { practicesOn, ritualsOn } from '../../core/day';
 import { byId } from '../../core/household';
 import { reviewsOn } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { dayAndDate } from '../ui/dates';
 import { count, listing } from '../ui/words';
+import { useRitual } from './use-ritual';
 
 /** The day's rituals, ticked by one press each, and the courses that review today until those they go with have caught up. */
 export function Rituals({ day }: { day: number }) {
-  const { household, year, commit } = useHousehold();
+  const { household, year } = useHousehold();
   const { plan } = usePlan();
+  const toggle = useRitual(day);
   const rituals = ritualsOn(household, year, day);
   const reviews = year ? reviewsOn(household, year, plan, day) : [];
   const practices = year ? practicesOn(household, year, plan, day) : [];
   if (rituals.length === 0 && reviews.length === 0 && practices.length === 0) return null;
-  const date = fromDay(day);
-  const toggle = ({ ritual, mark }: DayRitual) =>
-    void commit(`${ritual.title} ${mark ? 'not done' : 'done'}`, (now) => {
-      const stored = now.ritualMarks.filter((m) => m.ritualId === ritual.id && m.date === date);
-      if (mark) return stored.map((m) => ({ table: 'ritualMarks' as const, remove: m.id }));
-      if (stored.length > 0) return [];
-      return [{ table: 'ritualMarks', put: { id: crypto.randomUUID(), ritualId: ritual.id, date } }];
-    });
   const title = (courseId: string) => byId(household.courses, courseId)?.title ?? '';
   return (
     <section

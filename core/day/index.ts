@@ -4,4 +4,5 @@ export * from './practice';
 export * from './solve';
 export * from './tasks';
 export * from './layout';
+export * from './early';
 export * from './timetable';

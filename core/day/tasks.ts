@@ -1,9 +1,10 @@
-import { childAways, childOut, type Day, fromDay, minutesOf, teacherAways, usualMinutes } from '../calendar';
+import { ageOn, childAways, childOut, type Day, fromDay, minutesOf, teacherAways, usualMinutes } from '../calendar';
 import { stepName } from '../course';
 import type { Child, Household, Material, Presence, SchoolYear, Teacher } from '../household';
 import { byId } from '../household';
 import { stock } from '../materials';
 import type { DayPage, DayRow } from './page';
+import type { PracticeDay } from './practice';
 import { type DayRitual, ritualsOn } from './rituals';
 import type { Activity, DayProblem, Span } from './timetable';
 
@@ -34,24 +35,26 @@ const MORE_THAN_YEARS = 2;
 const NEAR_AT_ONCE = 4;
 const BREAK_MINUTES = 5;
 
-/** Whole years of age on a day; a birthday on 29 February counts on 1 March of other years. */
-export function ageOn(child: Child, day: Day): number {
-  const [date, born] = [fromDay(day), child.born];
-  return Number(date.slice(0, 4)) - Number(born.slice(0, 4)) - (date.slice(5) < born.slice(5) ? 1 : 0);
-}
-
 /**
  * Minutes that a child attends at one go: what is set for them, else years of age and two up to the age of eight (common
  * practice), else no limit.
  */
 export function attentionOf(child: Child, day: Day): number {
   if (child.attention !== undefined) return child.attention;
-  const age = ageOn(child, day);
+  const age = ageOn(child.born, fromDay(day));
   return age <= YOUNG ? Math.max(1, age + MORE_THAN_YEARS) : Infinity;
 }
 
-/** The tasks of a day's page, rituals first, then in the order of the day; without those who have no school that day. */
-export function tasksOn(state: Household, year: SchoolYear | undefined, page: DayPage): DayTask[] {
+/**
+ * The tasks of a day's page, rituals first, then in the order of the day, then extra practice; without those who have no
+ * school that day.
+ */
+export function tasksOn(
+  state: Household,
+  year: SchoolYear | undefined,
+  page: DayPage,
+  practices: readonly PracticeDay[] = [],
+): DayTask[] {
   const { day } = page;
   const there = (children: readonly Child[]) => children.filter((c) => !childOut(state, c.id, day));
   const rituals = ritualsOn(state, year, day).map((r): DayTask => ({
@@ -91,7 +94,24 @@ export function tasksOn(state: Household, year: SchoolYear | undefined, page: Da
         }),
     ),
   );
-  const tasks = [...rituals, ...steps].filter((t) => t.children.length > 0 && t.minutes > 0);
+  const extra = practices.map((p): DayTask => {
+    const [offer] = p.offers;
+    const { minutes } = offer ?? { minutes: p.course.kinds.drill.minutes };
+    return {
+      id: `practice ${p.enrolment.id}`,
+      title: p.course.title,
+      detail: offer ? `${offer.lesson.title}, ${stepName(offer)}, once more` : 'extra practice',
+      children: there(p.children),
+      teacher: byId(state.teachers, p.enrolment.teacherId),
+      presence: 'near',
+      minutes,
+      pieces: piecesOf(there(p.children), minutes, day),
+      fresh: false,
+      marked: false,
+      things: [],
+    };
+  });
+  const tasks = [...rituals, ...steps, ...extra].filter((t) => t.children.length > 0 && t.minutes > 0);
   return shareThings(state, tasks);
 }
 
@@ -172,7 +192,8 @@ export function dayProblem(
         near: task.presence === 'near',
         things: task.things.map((m) => m.id),
         ...(closed.length > 0 ? { within } : {}),
-        ...(k > 0 ? { after: { id: pieceId(task, k - 1), gap: settings.breakMinutes ?? BREAK_MINUTES } } : {}),
+        ...(k > 0 ? { after: pieceId(task, k - 1) } : {}),
+        ...(k < task.pieces - 1 ? { rest: settings.breakMinutes ?? BREAK_MINUTES } : {}),
       };
     });
   });
@@ -210,7 +231,7 @@ function inSequence(tasks: readonly DayTask[], activities: readonly Activity[]):
   }
   return activities.map((a) => {
     const id = before.get(a.id);
-    return id === undefined ? a : { ...a, after: { id, gap: 0 } };
+    return id === undefined ? a : { ...a, after: id };
   });
 }
 

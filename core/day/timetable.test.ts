@@ -23,6 +23,11 @@ function broken(problem: DayProblem, starts: Starts): string[] {
     const now = at(m);
     const isAway = (id: string) => (problem.away.get(id) ?? []).some((s) => s.from <= m && m < s.to);
     const children = now.flatMap((a) => a.childIds);
+    const resting = problem.activities.flatMap((a, i) => {
+      const end = starts[i]! + a.minutes;
+      return starts[i]! >= 0 && end <= m && m < end + (a.rest ?? 0) ? a.childIds : [];
+    });
+    if (resting.some((id) => children.includes(id))) faults.push(`no rest at ${m}`);
     if (new Set(children).size !== children.length) faults.push(`a child in two places at ${m}`);
     if (children.some(isAway)) faults.push(`a child who is away at ${m}`);
     const taught = now.filter((a) => m < startOf.get(a.id)! + a.taught);
@@ -40,9 +45,9 @@ function broken(problem: DayProblem, starts: Starts): string[] {
     if (start < 0) return;
     if (start < problem.from || start + a.minutes > problem.to) faults.push(`${a.id} outside the day`);
     if (a.within && !a.within.some((s) => s.from <= start && start + a.minutes <= s.to)) faults.push(`${a.id} outside`);
-    if (a.after) {
-      const j = problem.activities.findIndex((b) => b.id === a.after!.id);
-      if (starts[j]! < 0 || starts[j]! + problem.activities[j]!.minutes + a.after.gap > start)
+    const j = problem.activities.findIndex((b) => b.id === a.after);
+    if (j >= 0) {
+      if (starts[j]! < 0 || starts[j]! + problem.activities[j]!.minutes > start)
         faults.push(`${a.id} before what it follows`);
     }
   });
@@ -103,8 +108,12 @@ describe('against brute force on tiny days', () => {
   }
 
   it('ends as early as any day could', () => {
-    for (let seed = 1; seed <= 25; seed++) {
+    let tried = 0;
+    for (let seed = 1; tried < 12; seed++) {
       const problem = drawnDay(seed, 2, 3, 90);
+      // All starts of more activities are more than can be tried.
+      if (problem.activities.length > 4) continue;
+      tried++;
       problem.activities.forEach((a) => (a.minutes = Math.ceil(a.minutes / 5) * 5));
       problem.activities.forEach((a) => (a.taught = Math.min(a.taught, a.minutes)));
       const best = bestFinish(problem);

@@ -22,8 +22,10 @@ export interface Activity {
   things: Id[];
   /** The stretches inside which it must lie, any one of them; the whole day when absent. */
   within?: Span[];
-  /** What it follows (a piece of the same task, say), and the minutes left free in between. */
-  after?: { id: Id; gap: number };
+  /** What it follows: the piece before it of the same task, or the step before it of the same sitting. */
+  after?: Id;
+  /** Minutes behind it in which its children rest: nothing else of theirs stands there, though the teacher is free. */
+  rest?: number;
   /** Starts at this minute and at no other. */
   at?: Minute;
 }
@@ -58,7 +60,7 @@ interface Need {
   within: Span[];
   at: Minute | undefined;
   after: number;
-  gap: number;
+  rest: number;
 }
 
 /** A day, minute by minute, that can be filled again and again in another order. */
@@ -102,8 +104,8 @@ export class Timetable {
       things: a.things.map((id) => named.indexOf(id)),
       within: a.within ?? [{ from, to }],
       at: a.at,
-      after: (a.after && index.get(a.after.id)) ?? -1,
-      gap: a.after?.gap ?? 0,
+      after: (a.after !== undefined ? index.get(a.after) : undefined) ?? -1,
+      rest: a.rest ?? 0,
     }));
   }
 
@@ -130,7 +132,7 @@ export class Timetable {
       this.place(need.after, starts, placed);
       // Behind a piece without room there is none either.
       if (starts[need.after]! < 0) return;
-      earliest = starts[need.after]! + this.needs[need.after]!.minutes + need.gap;
+      earliest = starts[need.after]! + this.needs[need.after]!.minutes;
     }
     const start = this.firstStart(need, earliest);
     if (start < 0) return;
@@ -156,9 +158,11 @@ export class Timetable {
   /** The last minute that keeps it from starting at a minute: no start up to there is worth a try. −1 when none does. */
   private clash(need: Need, start: number): number {
     const end = start + need.minutes;
+    const rested = Math.min(this.length, end + need.rest);
     for (const r of need.children) {
       const row = this.busy[r]!;
-      for (let m = end - 1; m >= start; m--) if (row[m]) return m;
+      // A rest may run into a nap or an absence, never into other work.
+      for (let m = rested - 1; m >= start; m--) if (row[m] && (m < end || !this.empty[r]![m])) return m;
     }
     if (need.taught > 0) {
       const row = this.busy[need.teacher];
@@ -174,7 +178,7 @@ export class Timetable {
 
   private book(need: Need, start: number): void {
     const end = start + need.minutes;
-    for (const r of need.children) this.busy[r]!.fill(1, start, end);
+    for (const r of need.children) this.busy[r]!.fill(1, start, Math.min(this.length, end + need.rest));
     if (need.taught > 0) this.busy[need.teacher]!.fill(1, start, start + need.taught);
     for (const r of need.things) {
       const row = this.left[r]!;

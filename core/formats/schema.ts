@@ -75,6 +75,7 @@ export const SETTINGS_FIELDS: Fields = {
   nearAtOnce: opt(whole(0, 50)),
   breakMinutes: opt(whole(0, 120)),
   dayShow: opt(oneOf(H.DAY_SHOWS)),
+  nowLine: opt(yesNo),
   restart: opt(
     record({
       date,

@@ -36,12 +36,14 @@ export interface Settings {
   nearAtOnce?: number;
   /** Minutes between two pieces of a task that was cut for a young child; without it five. */
   breakMinutes?: number;
-  /** How Today is shown: as a list in the order of the day, or by the clock; without it as a list. */
+  /** How Today is shown: as a list alone, or drawn: in order without times, or by the clock. Without it as a list. */
   dayShow?: DayShow;
+  /** False where no line is to show the time. */
+  nowLine?: boolean;
   /** The rest of one day was laid out anew from a time on: what was marked before it (by `seq`) is behind it. */
   restart?: { date: IsoDate; from: Clock; seq: number; asleep: { childId: Id; until: Clock }[] };
 }
-export const DAY_SHOWS = ['list', 'clock'] as const;
+export const DAY_SHOWS = ['list', 'order', 'clock'] as const;
 export type DayShow = (typeof DAY_SHOWS)[number];
 export const WINDOW_KINDS = ['nap', 'quiet', 'meal'] as const;
 /**

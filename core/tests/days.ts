@@ -31,7 +31,8 @@ export function drawnDay(seed: number, children: number, tasks: number, length =
         id: pieces === 1 ? base.id : `${n} ${k}`,
         minutes: Math.round((minutes * (k + 1)) / pieces) - Math.round((minutes * k) / pieces),
         taught: Math.min(base.taught, Math.round((minutes * (k + 1)) / pieces) - Math.round((minutes * k) / pieces)),
-        ...(k > 0 ? { after: { id: `${n} ${k - 1}`, gap: 5 } } : {}),
+        ...(k > 0 ? { after: `${n} ${k - 1}` } : {}),
+        ...(k < pieces - 1 ? { rest: 5 } : {}),
       });
   }
   const nap = { from: from + 240, to: from + 300 };

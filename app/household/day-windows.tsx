@@ -1,0 +1,173 @@
+import { Trash2 } from 'lucide-react';
+import { isClock } from '../../core/calendar';
+import { type DayWindow, type Settings, WINDOW_KINDS } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { Field } from '../ui/field';
+
+const KIND_WORDS: Record<DayWindow['kind'], string> = {
+  nap: 'a nap: nothing is asked',
+  quiet: 'quiet time: only what needs nobody',
+  meal: 'a meal: only reading aloud to all',
+};
+const NUMBERS = [
+  {
+    key: 'nearAtOnce' as const,
+    label: 'Children at work with you near, at once',
+    hint: 'How many can ask you something while you are beside another.',
+    usual: 4,
+    most: 50,
+  },
+  {
+    key: 'breakMinutes' as const,
+    label: 'Minutes of break between two pieces',
+    hint: 'A young child’s longer work is cut into pieces.',
+    usual: 5,
+    most: 120,
+  },
+];
+
+/** Naps, quiet times and meals, and what else shapes a day that is laid out by the clock. */
+export function DayWindows() {
+  const { household, commit } = useHousehold();
+  const { settings } = household;
+  const windows = settings.windows ?? [];
+  const change = (words: string, of: (now: Settings) => Settings) =>
+    void commit(words, (now) => [{ table: 'settings', put: of(now.settings) }]);
+  const put = (w: DayWindow) =>
+    change(`${w.label || w.kind} changed`, (now) => ({
+      ...now,
+      windows: (now.windows ?? []).map((x) => (x.id === w.id ? w : x)),
+    }));
+  return (
+    <section aria-labelledby="windows" className="flex flex-col gap-3">
+      <div className="flex items-baseline justify-between">
+        <h2 id="windows">Through the day</h2>
+        <button
+          type="button"
+          className="btn"
+          disabled={household.children.length === 0}
+          onClick={() =>
+            change('a stretch of the day added', (now) => ({
+              ...now,
+              windows: [
+                ...(now.windows ?? []),
+                {
+                  id: crypto.randomUUID(),
+                  kind: 'quiet',
+                  label: 'Quiet time',
+                  from: '13:00',
+                  to: '14:00',
+                  childIds: household.children.map((c) => c.id),
+                },
+              ],
+            }))
+          }
+        >
+          Add a stretch
+        </button>
+      </div>
+      {windows.length === 0 && (
+        <p className="text-soft">Naps, quiet times and meals, so that the day is laid out around them.</p>
+      )}
+      {windows.map((w) => (
+        <fieldset key={w.id} className="flex flex-wrap items-end gap-3 border-b border-rule pb-3">
+          <legend className="sr-only">{w.label}</legend>
+          <Field label="Called" className="w-36">
+            {(p) => (
+              <input
+                {...p}
+                defaultValue={w.label}
+                maxLength={80}
+                onBlur={(e) => e.target.value.trim() !== w.label && put({ ...w, label: e.target.value.trim() })}
+              />
+            )}
+          </Field>
+          <Field label="It is">
+            {(p) => (
+              <select {...p} value={w.kind} onChange={(e) => put({ ...w, kind: e.target.value as DayWindow['kind'] })}>
+                {WINDOW_KINDS.map((k) => (
+                  <option key={k} value={k}>
+                    {KIND_WORDS[k]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          {(['from', 'to'] as const).map((key) => (
+            <Field key={key} label={key} className="w-32">
+              {(p) => (
+                <input
+                  {...p}
+                  key={w[key]}
+                  type="time"
+                  defaultValue={w[key]}
+                  onBlur={(e) => {
+                    const next = { ...w, [key]: e.target.value };
+                    // A stretch that ends before it begins is put back to what it was.
+                    if (!isClock(e.target.value) || next.from >= next.to) e.target.value = w[key];
+                    else if (e.target.value !== w[key]) put(next);
+                  }}
+                />
+              )}
+            </Field>
+          ))}
+          <span className="flex flex-wrap gap-x-4">
+            {household.children.map((c) => (
+              <label key={c.id} className="flex min-h-[44px] items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={w.childIds.includes(c.id)}
+                  disabled={w.childIds.length === 1 && w.childIds[0] === c.id}
+                  onChange={(e) =>
+                    put({
+                      ...w,
+                      childIds: household.children
+                        .map((x) => x.id)
+                        .filter((id) => (id === c.id ? e.target.checked : w.childIds.includes(id))),
+                    })
+                  }
+                />
+                {c.name}
+              </label>
+            ))}
+          </span>
+          <button
+            type="button"
+            className="btn btn-quiet"
+            aria-label={`Remove ${w.label || w.kind}`}
+            onClick={() =>
+              change(`${w.label || w.kind} removed`, (now) => ({
+                ...now,
+                windows: (now.windows ?? []).filter((x) => x.id !== w.id),
+              }))
+            }
+          >
+            <Trash2 size={18} aria-hidden="true" />
+          </button>
+        </fieldset>
+      ))}
+      <div className="flex flex-wrap gap-4">
+        {NUMBERS.map(({ key, label, hint, usual, most }) => (
+          <Field key={key} label={label} hint={hint} className="max-w-56">
+            {(p) => (
+              <input
+                {...p}
+                key={settings[key]}
+                type="number"
+                min={0}
+                max={most}
+                className="w-28"
+                defaultValue={settings[key] ?? usual}
+                onBlur={(e) => {
+                  const n = Number(e.target.value);
+                  if (!Number.isInteger(n) || n < 0 || n > most) e.target.value = String(settings[key] ?? usual);
+                  else if (n !== (settings[key] ?? usual)) change(label, (now) => ({ ...now, [key]: n }));
+                }}
+              />
+            )}
+          </Field>
+        ))}
+      </div>
+    </section>
+  );
+}

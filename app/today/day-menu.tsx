@@ -1,0 +1,134 @@
+import * as Menu from '@radix-ui/react-dropdown-menu';
+import { clockOf, fromDay, minutesOf, paintDays, type Day } from '../../core/calendar';
+import { carriedEarly, type DayPage } from '../../core/day';
+import { byId, type Child } from '../../core/household';
+import { markRow, nextSeq } from '../../core/log';
+import type { Put } from '../../store';
+import { useHousehold } from '../shell/household';
+import { ChildName } from '../ui/ornament';
+
+/** A day that has turned out otherwise, put right in one press each; every one of them can be undone. */
+export default function DayMenu({ page, day, today }: { page: DayPage; day: Day; today: Day }) {
+  const { household, year, commit } = useHousehold();
+  const { settings } = household;
+  const date = fromDay(day);
+  const restart = settings.restart?.date === date ? settings.restart : undefined;
+  const clockNow = () => {
+    const d = new Date();
+    return clockOf(Math.max(minutesOf(settings.dayFrom), d.getHours() * 60 + d.getMinutes()));
+  };
+  const fromNow = (asleep: { child: Child; minutes: number }[] = []) => {
+    const from = clockNow();
+    const until = (minutes: number) => clockOf(Math.min(1439, minutesOf(from) + minutes));
+    const before = restart?.asleep.filter((a) => a.until > from && !asleep.some((s) => s.child.id === a.childId)) ?? [];
+    void commit(`${date}: laid out anew from ${from}`, (now) => [
+      {
+        table: 'settings',
+        put: {
+          ...now.settings,
+          restart: {
+            date,
+            from,
+            seq: nextSeq([...now.marks, ...now.movements]),
+            asleep: [...before, ...asleep.map((a) => ({ childId: a.child.id, until: until(a.minutes) }))],
+          },
+        },
+      },
+    ]);
+  };
+  const stopAfter = (minutes: number) => {
+    const rows = carriedEarly(household, page, minutes);
+    if (rows.length === 0) return;
+    void commit(`${rows.length} steps carried`, (now) => {
+      let state = now;
+      return rows.map((row): Put => {
+        const wish = { enrolmentId: row.enrolment.id, stepId: row.step.id, date, kind: 'not today' as const };
+        const put = markRow(state, wish, crypto.randomUUID());
+        state = { ...state, marks: [...state.marks, put] };
+        return { table: 'marks', put };
+      });
+    });
+  };
+  const sick = (child: Child) =>
+    void commit(`${child.name} is sick`, [
+      {
+        table: 'absences',
+        put: { id: crypto.randomUUID(), childIds: [child.id], from: date, to: date, why: 'sick', label: '' },
+      },
+    ]);
+  const close = () =>
+    void commit(`${date} closed`, (now) => {
+      const stored = year && byId(now.years, year.id);
+      return stored
+        ? [
+            {
+              table: 'years',
+              put: paintDays(stored, day, day, { kind: 'close', label: 'no school' }, () => crypto.randomUUID()),
+            },
+          ]
+        : [];
+    });
+  const here = page.children.filter((c) => !c.out).map((c) => c.child);
+  return (
+    <Menu.Root defaultOpen>
+      <Menu.Trigger asChild>
+        <button type="button" className="btn print:hidden">
+          The day turns out otherwise
+        </button>
+      </Menu.Trigger>
+      <Menu.Portal>
+        <Menu.Content className="menu" align="end" collisionPadding={8}>
+          {day === today && (
+            <Menu.Item className="menu-item" onSelect={() => fromNow()}>
+              lay the rest out from now
+            </Menu.Item>
+          )}
+          {restart && (
+            <Menu.Item
+              className="menu-item"
+              onSelect={() =>
+                void commit(`${date}: laid out from the morning`, (now) => {
+                  const { restart: _gone, ...rest } = now.settings;
+                  return [{ table: 'settings', put: rest }];
+                })
+              }
+            >
+              lay it out from the morning again
+            </Menu.Item>
+          )}
+          <Menu.Item className="menu-item" onSelect={() => stopAfter(0)}>
+            stop here: carry the rest
+          </Menu.Item>
+          {[30, 60].map((minutes) => (
+            <Menu.Item key={minutes} className="menu-item" onSelect={() => stopAfter(minutes)}>
+              only {minutes} minutes more for each: carry what yields first
+            </Menu.Item>
+          ))}
+          <Menu.Item className="menu-item" onSelect={close}>
+            no school on this day
+          </Menu.Item>
+          <Menu.Separator className="my-1 border-t border-rule" />
+          {here.map((child) => (
+            <Menu.Item key={child.id} className="menu-item" onSelect={() => sick(child)}>
+              <span className="flex items-center gap-1.5">
+                <ChildName child={child} /> is sick
+              </span>
+            </Menu.Item>
+          ))}
+          {day === today &&
+            here.map((child) => (
+              <Menu.Item
+                key={`sleep ${child.id}`}
+                className="menu-item"
+                onSelect={() => fromNow([{ child, minutes: 45 }])}
+              >
+                <span className="flex items-center gap-1.5">
+                  <ChildName child={child} /> sleeps three quarters of an hour
+                </span>
+              </Menu.Item>
+            ))}
+        </Menu.Content>
+      </Menu.Portal>
+    </Menu.Root>
+  );
+}

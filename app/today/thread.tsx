@@ -1,0 +1,351 @@
+import { Check } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { clockOf, type Day } from '../../core/calendar';
+import { stepName } from '../../core/course';
+import { type DayLayout, type DayPage, type DayPiece, freeParts } from '../../core/day';
+import type { Child, SchoolYear } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { ChildName } from '../ui/ornament';
+import { count, listing } from '../ui/words';
+import { BETWEEN, STROKES, type Scale, scaleByClock, scaleByOrder, ThreadLines } from './thread-lines';
+import type { RowActions } from './today';
+import { useLayout } from './use-layout';
+import { useRitual } from './use-ritual';
+
+/** Left of the children: hours by the clock, and the lane in which a teacher's thread runs while it is free. */
+const GUTTER = 62;
+
+/**
+ * The day as one drawing: a column a child, and through them the thread of each teacher, beside whom they are and where
+ * they are free. By the clock, or the same order without times. A press on a piece marks it done.
+ */
+export default function Thread({
+  page,
+  year,
+  actions,
+  byClock,
+  today,
+}: {
+  page: DayPage;
+  year: SchoolYear;
+  actions: RowActions;
+  byClock: boolean;
+  today: Day;
+}) {
+  const { household } = useHousehold();
+  const { layout, fault } = useLayout(page, year);
+  const [width, setWidth] = useState(0);
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const node = box.current;
+    if (!node) return;
+    const observer = new ResizeObserver(() => setWidth(node.clientWidth));
+    observer.observe(node);
+    return () => observer.disconnect();
+  }, []);
+  const now = useMinute(page.day === today && household.settings.nowLine !== false);
+  const children = useMemo(
+    () =>
+      page.children
+        .map((c) => c.child)
+        .filter((c) => layout?.pieces.some((p) => p.task.children.some((x) => x.id === c.id))),
+    [page.children, layout],
+  );
+  const scale = useMemo(() => layout && (byClock ? scaleByClock(layout) : scaleByOrder(layout)), [layout, byClock]);
+  return (
+    <section aria-label="The day, laid out" className="border-b border-ink pb-3">
+      {fault && <p role="alert">{fault}</p>}
+      <div ref={box}>
+        {layout && scale && width > 0 ? (
+          <>
+            <Words layout={layout} byClock={byClock} />
+            <Drawing
+              layout={layout}
+              scale={scale}
+              width={width}
+              columns={children}
+              actions={actions}
+              byClock={byClock}
+              now={now}
+              day={page.day}
+            />
+          </>
+        ) : (
+          <p className="py-6">Laying out the day …</p>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** What the day comes to, in words, and what finds no room in it. */
+function Words({ layout, byClock }: { layout: DayLayout; byClock: boolean }) {
+  const at = (minute: number) => clockOf(minute);
+  if (layout.pieces.length === 0) return <p className="py-3">Nothing is left to lay out.</p>;
+  return (
+    <div className="py-2">
+      <p>
+        {byClock ? (
+          <>
+            All are finished by <b>{at(layout.finish)}</b>
+            {layout.release < layout.finish && <>, nobody is needed beside them after {at(layout.release)}</>}.{' '}
+          </>
+        ) : (
+          <>{count(layout.finish - layout.from, 'minute')} from the first to the last. </>
+        )}
+        <span className="text-soft">
+          {layout.proved
+            ? 'The same work cannot be done sooner.'
+            : `At the very best ${count(layout.finish - layout.bound, 'minute')} sooner, if that.`}
+        </span>
+      </p>
+      <p className="flex flex-wrap gap-x-6 text-[0.95rem] text-soft">
+        {layout.threads.map(({ teacher }, n) => (
+          <span key={teacher.id} className="flex items-center gap-2">
+            <svg width="34" height="8" aria-hidden="true">
+              <line x1="2" x2="32" y1="4" y2="4" stroke="var(--color-ink)" {...STROKES[n % STROKES.length]} />
+            </svg>
+            {teacher.name}
+          </span>
+        ))}
+        <span>Dashed box: near. Dotted: alone. Red: a new lesson. A press marks it done.</span>
+      </p>
+      {layout.unfit.length > 0 && (
+        <p className="text-rubric">
+          No room for {listing(layout.unfit.map((t) => `${t.title} (${listing(t.children.map((c) => c.name))})`))}: let
+          it wait, or hold school longer (Household).
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Drawing({
+  layout,
+  scale,
+  width,
+  columns,
+  actions,
+  byClock,
+  now,
+  day,
+}: {
+  layout: DayLayout;
+  scale: Scale;
+  width: number;
+  columns: Child[];
+  actions: RowActions;
+  byClock: boolean;
+  now: number | undefined;
+  day: Day;
+}) {
+  const column = (width - GUTTER) / Math.max(1, columns.length);
+  const left = (child: Child) => GUTTER + columns.findIndex((c) => c.id === child.id) * column;
+  const gap = column < 110 ? 2 : 6;
+  return (
+    <>
+      <div className="flex border-b border-ink" style={{ paddingLeft: GUTTER }}>
+        {columns.map((c) => (
+          <p key={c.id} className="min-w-0 flex-1 overflow-hidden px-1 pb-1 text-[0.95rem]">
+            <ChildName child={c} />
+          </p>
+        ))}
+      </div>
+      <div className="relative" style={{ height: scale.height }}>
+        {byClock && layout.from % 60 > 10 && (
+          <span className="figures absolute top-0 left-0 text-[0.9rem] text-soft">{clockOf(layout.from)}</span>
+        )}
+        {byClock &&
+          scale.hours.map((h) => (
+            <div key={h} className="absolute inset-x-0 border-t border-rule" style={{ top: scale.y(h) }}>
+              <span className="figures absolute -top-3 left-0 bg-paper pr-1 text-[0.9rem] text-soft">{clockOf(h)}</span>
+            </div>
+          ))}
+        {layout.away.flatMap(({ child, spans }) =>
+          columns.some((c) => c.id === child.id)
+            ? spans
+                .filter((s) => s.to > layout.from && s.from < layout.finish)
+                .map((s) => (
+                  <div
+                    key={`${child.id} ${s.from}`}
+                    className="hatched absolute text-center text-[0.9rem] text-soft"
+                    style={{
+                      left: left(child) + gap,
+                      width: column - 2 * gap,
+                      top: scale.y(Math.max(s.from, layout.from)),
+                      height: scale.y(Math.min(s.to, layout.finish)) - scale.y(Math.max(s.from, layout.from)),
+                    }}
+                  >
+                    <span className="bg-paper px-1">away or resting</span>
+                  </div>
+                ))
+            : [],
+        )}
+        {layout.waits.map((w) => (
+          <div
+            key={`${w.child.id} ${w.from}`}
+            className="absolute overflow-hidden px-1 text-[0.9rem] leading-tight text-soft"
+            style={{
+              left: left(w.child) + gap + 10,
+              width: column - 2 * gap - 10,
+              top: scale.y(w.from) + 2,
+              height: Math.max(0, scale.y(w.to) - scale.y(w.from) - 4),
+            }}
+          >
+            {count(w.to - w.from, 'minute')} to wait
+            {w.meanwhile.map((m) => ` · ${m.course.title}: ${stepName(m.step)}`)}
+          </div>
+        ))}
+        {layout.pieces.flatMap((piece) =>
+          runsOf(piece, columns).map((run, k) => (
+            <Piece
+              key={`${piece.task.id} ${piece.piece} ${k}`}
+              piece={piece}
+              main={k === 0}
+              actions={actions}
+              byClock={byClock}
+              day={day}
+              narrow={column < 110}
+              style={{
+                left: left(run[0]!) + gap,
+                width: run.length * column - 2 * gap,
+                top: scale.y(piece.from) + BETWEEN / 2,
+                height: scale.y(piece.to) - scale.y(piece.from) - BETWEEN,
+              }}
+            />
+          )),
+        )}
+        <ThreadLines layout={layout} scale={scale} width={width} gutter={GUTTER} columns={columns} column={column} />
+        {layout.threads.flatMap(({ teacher, parts }) =>
+          freeParts(parts).map((p) => (
+            <span
+              key={`${teacher.id} ${p.from}`}
+              className="absolute w-[3.300rem] text-[0.8rem] leading-tight text-soft"
+              style={{ left: 2, top: (scale.y(p.from) + scale.y(p.to)) / 2 - 12 }}
+            >
+              {layout.threads.length > 1 ? `${teacher.name} ` : ''}free
+              {byClock && ` ${p.to - p.from} min`}
+            </span>
+          )),
+        )}
+        {now !== undefined && byClock && now >= layout.from && now <= layout.from + scale.minutes && (
+          <div
+            className="pointer-events-none absolute inset-x-0 border-t-2 border-ink"
+            style={{ top: scale.y(now) }}
+            aria-hidden="true"
+          >
+            <span className="absolute -top-3 right-0 bg-ink px-1 text-[0.8rem] text-sheet">now</span>
+          </div>
+        )}
+      </div>
+    </>
+  );
+}
+
+/** The columns a piece stands in, as runs of neighbours. */
+function runsOf(piece: DayPiece, columns: readonly Child[]): Child[][] {
+  const runs: Child[][] = [];
+  columns.forEach((c, i) => {
+    if (!piece.task.children.some((x) => x.id === c.id)) return;
+    const last = runs.at(-1);
+    if (last && last.at(-1) === columns[i - 1]) last.push(c);
+    else runs.push([c]);
+  });
+  return runs;
+}
+
+const EDGES = { with: 'border-solid', start: 'border-solid', near: 'border-dashed', alone: 'border-dotted' };
+
+function Piece({
+  piece,
+  main,
+  actions,
+  byClock,
+  day,
+  narrow,
+  style,
+}: {
+  piece: DayPiece;
+  main: boolean;
+  actions: RowActions;
+  byClock: boolean;
+  day: Day;
+  narrow: boolean;
+  style: React.CSSProperties;
+}) {
+  const { task } = piece;
+  const toggleRitual = useRitual(day);
+  const press = () => {
+    if (task.ritual) toggleRitual(task.ritual);
+    else if (task.row) {
+      if (task.marked) actions.unmark(task.row);
+      else actions.mark(task.row, 'done');
+    }
+  };
+  // Extra practice holds no new step, so there is nothing to mark.
+  const pressable = task.ritual !== undefined || task.row !== undefined;
+  const what = [task.title, task.detail].filter(Boolean).join(', ');
+  const beside = {
+    with: `with ${task.teacher?.name}`,
+    start: `${task.teacher?.name} starts it`,
+    near: 'near',
+    alone: 'alone',
+  };
+  const parts = task.pieces > 1 ? `, part ${piece.piece + 1} of ${task.pieces}` : '';
+  const label = [
+    byClock ? `${clockOf(piece.from)} to ${clockOf(piece.to)}` : `${piece.to - piece.from} minutes`,
+    listing(task.children.map((c) => c.name)),
+    what + parts,
+    beside[task.presence],
+    task.fresh ? 'new lesson' : '',
+    task.things.length > 0 ? `needs ${listing(task.things.map((m) => m.name))}` : '',
+    pressable ? (task.marked ? 'done. Take the mark off' : 'mark done') : 'no new step',
+  ];
+  const height = Number(style.height);
+  const one = height < 40;
+  return (
+    <button
+      type="button"
+      className={`absolute flex cursor-pointer overflow-hidden border bg-sheet pr-1 pl-5 text-left ${height < 20 ? '' : 'leading-tight'} ${EDGES[task.presence]} ${
+        task.fresh ? 'border-rubric' : 'border-edge'
+      } ${task.marked ? 'opacity-60' : ''} ${one ? 'items-center' : 'flex-col justify-start pt-0.5'} ${height < 20 ? 'text-[0.75rem] leading-none' : narrow ? 'text-[0.8rem]' : 'text-[0.95rem]'}`}
+      style={style}
+      onClick={press}
+      disabled={!pressable}
+      aria-label={label.filter(Boolean).join(', ')}
+      aria-pressed={task.marked}
+      tabIndex={main ? 0 : -1}
+      aria-hidden={main ? undefined : true}
+    >
+      <span className={`min-w-0 ${one ? 'truncate' : 'wrap-anywhere'}`}>
+        {task.marked && <Check size={15} strokeWidth={3} className="mr-1 inline" aria-hidden="true" />}
+        <b className={`font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>
+        {one && task.detail && <span className="text-soft"> {task.detail}</span>}
+      </span>
+      {!one && (
+        <span className="min-w-0 text-[0.9em] text-soft wrap-anywhere">
+          {task.fresh && <span className="text-rubric">new · </span>}
+          {task.detail}
+          {parts}
+          {!narrow && ` · ${piece.to - piece.from} min`}
+          {task.things.length > 0 && ` · ${listing(task.things.map((m) => m.name))}`}
+        </span>
+      )}
+    </button>
+  );
+}
+
+/** The minute of the day, as the clock on the wall has it. */
+function useMinute(wanted: boolean): number | undefined {
+  const read = () => {
+    const d = new Date();
+    return d.getHours() * 60 + d.getMinutes();
+  };
+  const [minute, setMinute] = useState(read);
+  useEffect(() => {
+    if (!wanted) return;
+    const timer = setInterval(() => setMinute(read()), 20_000);
+    return () => clearInterval(timer);
+  }, [wanted]);
+  return wanted ? minute : undefined;
+}

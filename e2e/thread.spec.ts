@@ -1,0 +1,142 @@
+import { expect, openRows, openToday, rows, settled, status, test } from './app';
+
+test.describe('the day by the clock, on a tablet', () => {
+  test.use({ viewport: { width: 768, height: 1024 } });
+
+  test('a full day is run from the drawing: each piece by one press, the thread in words, undone', async ({ page }) => {
+    await openToday(page);
+    await page.getByRole('button', { name: 'By the clock' }).click();
+    const day = page.getByRole('region', { name: 'The day, laid out' });
+    await expect(day).toContainText(/All are finished by \d\d:\d\d/);
+    await expect(day).toContainText('Maren');
+    // No child is in two places: the pieces of one child follow one another.
+    const names = await day
+      .getByRole('button')
+      .evaluateAll((all) => all.map((b) => b.getAttribute('aria-label') ?? ''));
+    expect(names.length).toBeGreaterThan(8);
+    for (const child of ['Wren', 'Jory', 'Oda']) {
+      const own = names.filter((n) => n.includes(child)).map((n) => /^(\d\d:\d\d) to (\d\d:\d\d)/.exec(n)!);
+      own.slice(1).forEach((m, i) => expect(m[1]! >= own[i]![2]!, `${child} ${m[0]}`).toBe(true));
+    }
+    expect(names.filter((n) => n.includes('new lesson')).length).toBeGreaterThan(0);
+    // Pieces of one task are one mark; each press marks one step or ritual.
+    for (let i = 0; i < 30; i++) {
+      const open = day.getByRole('button', { name: /mark done$/ });
+      if ((await open.count()) === 0) break;
+      const name = (await open.first().getAttribute('aria-label'))!;
+      await open.first().click();
+      await expect(day.getByRole('button', { name, exact: true })).toHaveCount(0);
+    }
+    await expect(openRows(page)).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(day.getByRole('button', { name: /mark done$/ }).first()).toBeVisible();
+  });
+
+  test('in order: the same work without times; and as a list again', async ({ page }) => {
+    await openToday(page);
+    await page.getByRole('button', { name: 'In order' }).click();
+    const day = page.getByRole('region', { name: 'The day, laid out' });
+    await expect(day).toContainText(/\d+ minutes from the first to the last/);
+    await expect(day.getByText(/^\d\d:00$/)).toHaveCount(0);
+    await page.reload();
+    await expect(day.getByRole('button', { name: /\d+ minutes, .*mark done/ }).first()).toBeVisible();
+    await page.getByRole('button', { name: 'As a list' }).click();
+    await expect(day).toHaveCount(0);
+  });
+});
+
+const otherwise = async (page: import('@playwright/test').Page, item: RegExp) => {
+  await page.getByRole('button', { name: 'The day turns out otherwise' }).click();
+  await page.getByRole('menuitem', { name: item }).click();
+};
+
+test('a late start: the rest is laid out from now in one press, and from the morning again by undo', async ({
+  page,
+}) => {
+  await openToday(page);
+  await page.getByRole('button', { name: 'By the clock' }).click();
+  const day = page.getByRole('region', { name: 'The day, laid out' });
+  const starts = () =>
+    day.getByRole('button').evaluateAll((all) => all.map((b) => (b.getAttribute('aria-label') ?? '').slice(0, 5)));
+  await expect.poll(async () => (await starts())[0]).toBe('08:30');
+  await page.clock.setFixedTime(new Date('2026-11-11T10:20:00'));
+  await otherwise(page, /lay the rest out from now/);
+  await expect.poll(async () => (await starts())[0]).toBe('10:20');
+  expect((await starts()).every((s) => s >= '10:20')).toBe(true);
+  await page.reload();
+  await expect.poll(async () => (await starts())[0]).toBe('10:20');
+  await page.keyboard.press('z');
+  await expect.poll(async () => (await starts())[0]).toBe('08:30');
+});
+
+test('a sick child, a day without school and a hard day: one press each, each undone', async ({ page }) => {
+  await openToday(page);
+  const before = await rows(page).count();
+  const far = page.getByRole('list', { name: 'How far each child is' });
+  await otherwise(page, /Wren is sick/);
+  await expect(far.getByRole('listitem').filter({ hasText: 'Wren' })).toContainText('sick');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(far.getByRole('listitem').filter({ hasText: 'Wren' })).not.toContainText('sick');
+  await settled(page);
+
+  await otherwise(page, /only 60 minutes more/);
+  await expect(status(page)).toContainText('carried');
+  // Arithmetic stays; what is named first in what yields does not.
+  await expect(page.locator('[data-row^="arith-wren "]').getByText('not today', { exact: true })).toHaveCount(0);
+  await expect(rows(page).getByText('not today', { exact: true }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(rows(page).getByText('not today', { exact: true })).toHaveCount(0);
+  await settled(page);
+
+  await otherwise(page, /stop here/);
+  await expect(openRows(page)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => rows(page).count()).toBe(before);
+  await settled(page);
+
+  await otherwise(page, /no school on this day/);
+  await expect(page.getByText(/is a closed day/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/is a closed day/)).toHaveCount(0);
+});
+
+test('naps and quiet times are entered, and attention is set for a child', async ({ page }) => {
+  await page.goto('/household');
+  const section = page.getByRole('region', { name: 'Through the day' });
+  // Dinner, a nap and a quiet hour of the sample.
+  await expect(section.getByRole('group')).toHaveCount(3);
+  const before = 3;
+  await section.getByRole('button', { name: 'Add a stretch' }).click();
+  await expect(section.getByRole('group')).toHaveCount(before + 1);
+  const last = section.getByRole('group').last();
+  await last.getByLabel('It is').selectOption('nap');
+  await last.getByLabel('from', { exact: true }).fill('09:00');
+  await last.getByLabel('from', { exact: true }).blur();
+  await expect(status(page)).toContainText('Quiet time changed');
+  await last.getByRole('button', { name: /Remove/ }).click();
+  await expect(section.getByRole('group')).toHaveCount(before);
+  await page.getByRole('button', { name: 'Change Wren' }).click();
+  await page.getByLabel('Minutes of attention at one go').fill('0');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('cannot be below 1')).toBeVisible();
+  await page.getByLabel('Minutes of attention at one go').fill('20');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
+test('how good the plan is, in words; a clash is let go by one press and comes back by undo', async ({ page }) => {
+  await page.goto('/year/courses');
+  await page.getByText('How good is this plan?').click();
+  const words = page.getByText(/of these \d+ without|It is not proved|No plan can avoid any|begins more new lessons/);
+  await expect(words).toBeVisible();
+  const clash = page.getByText(/^.*new lessons? stands? on a day/);
+  await expect(clash).toBeVisible();
+  const before = Number(/^(\d+)/.exec((await clash.innerText()).trim())![1]);
+  await page
+    .getByRole('button', { name: /^Let .* wait until/ })
+    .first()
+    .click();
+  await expect(status(page)).toContainText('begins');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(clash).toContainText(`${before} new lesson`);
+});
