@@ -8,7 +8,9 @@ import { readBackup, writeBackup } from '../core/formats';
 import type { Household, Mark } from '../core/household';
 import { overview } from '../core/overview';
 import { reach, reserveOf } from '../core/pace';
-import { improvePlan, makePlan, makeProblem, type Plan, type Problem } from '../core/stagger';
+import { solveDay } from '../core/day';
+import { goodnessOf, improvePlan, makePlan, makeProblem, type Plan, type Problem } from '../core/stagger';
+import { drawnDay } from '../core/tests/days';
 import { openSample } from '../demo/open';
 import { ensureBuilt } from '../scripts/build.mjs';
 import { measureDrawing, measureMarks } from './browser';
@@ -87,7 +89,42 @@ for (let seed = 1; seed <= 10; seed++) {
 }
 
 console.log(
-  '\nThe same with five links, ten gates, a loop, faster stretches and halves (30 enrolments, about 5,000 steps)\n',
+  '\nYear: how far from the best possible, with 400 sweeps (bar: avoidable gap ≤ 5% by 400 reference sweeps)\n',
+);
+console.log('seed  400 sweeps ÷ ref    cost   bound  forced  avoidable gap');
+for (let seed = 1; seed <= 5; seed++) {
+  const { household, year } = largeHousehold(seed);
+  const problem = makeProblem(household, year, toDay('2026-09-07'));
+  const ref = median([1, 2, 3].map(() => timed(() => referenceSweep(problem))[1]));
+  const [plan, ms] = timed(() => makePlan(problem, { sweeps: 400, seed: 1 }));
+  console.log(
+    [
+      String(seed).padStart(4),
+      (ms / ref).toFixed(0).padStart(17),
+      String(plan.cost.total).padStart(7),
+      String(plan.bound).padStart(7),
+      String(plan.forced).padStart(7),
+      `${(100 * goodnessOf(plan)!.gap).toFixed(1)}%`.padStart(14),
+    ].join(' '),
+  );
+}
+
+console.log('\nDay: 50 drawn days of 5 children and 40 tasks (bars: finish within 3% of the bound on 95%, ≤ 200 ms)\n');
+const days = Array.from({ length: 50 }, (_, i) => {
+  const problem = drawnDay(i + 1, 5, 40, 720);
+  const [solved, ms] = timed(() => solveDay(problem));
+  const over = (solved.cost.finish - solved.bound) / (solved.bound - problem.from);
+  return { ms, over: solved.cost.unfit > 0 ? Infinity : over };
+});
+const worst = [...days].sort((a, b) => b.over - a.over)[0]!;
+console.log(
+  `within 3%: ${days.filter((d) => d.over <= 0.03).length} of 50 · worst ${(100 * worst.over).toFixed(1)}% over · ${median(
+    days.map((d) => d.ms),
+  ).toFixed(0)} ms, worst ${Math.max(...days.map((d) => d.ms)).toFixed(0)} ms`,
+);
+
+console.log(
+  '\nThe year with five links, ten gates, a loop, faster stretches and halves (30 enrolments, about 5,000 steps)\n',
 );
 console.log('seed  steps  problem ms  first ÷ ref  24 sweeps ÷ ref  total cost first → 24  of it apart  gates kept');
 for (let seed = 1; seed <= 5; seed++) {
