@@ -20,6 +20,6 @@ export default defineConfig({
   test: {
     include: ['{core,store,worker,app,server,demo,scripts}/**/*.test.{ts,tsx}'],
     environment: 'node',
-    testTimeout: 30_000,
+    testTimeout: 120_000,
   },
 });

@@ -16,6 +16,7 @@ if (nonce) setNonce(nonce);
 
 const Week = lazy(() => import('./week/week'));
 const Year = lazy(() => import('./year/year'));
+const ChildPage = lazy(() => import('./child/child-page'));
 const YearCourses = lazy(() => import('./year/courses-page'));
 const Attendance = lazy(() => import('./year/attendance-page'));
 const Outside = lazy(() => import('./year/outside-page'));
@@ -65,6 +66,7 @@ createRoot(document.getElementById('root')!).render(
                   </Whole>
                 }
               />
+              <Route path="/child/:childId" element={<ChildPage />} />
               <Route path="/household" element={<HouseholdPage />} />
               <Route
                 path="/keeping"

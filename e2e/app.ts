@@ -96,5 +96,6 @@ export const VIEWS = [
   '/materials',
   '/record',
   '/household',
+  '/child/jory',
   '/keeping',
 ];

@@ -140,3 +140,25 @@ test('how good the plan is, in words; a clash is let go by one press and comes b
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(clash).toContainText(`${before} new lesson`);
 });
+
+test('a child’s own page: cards, checklist or planner, with what the parent’s page has to the number', async ({
+  page,
+}) => {
+  await openToday(page);
+  const far = page.getByRole('list', { name: 'How far each child is' }).getByRole('listitem');
+  const jory = await far.filter({ hasText: 'Jory' }).innerText();
+  const steps = Number(/of (\d+)/.exec(jory)![1]);
+  await far.filter({ hasText: 'Jory' }).getByRole('link').click();
+  await expect(page.getByRole('heading', { name: 'Jory' })).toBeVisible();
+  const today = page.getByRole('region', { name: 'Wednesday' });
+  // Beside the steps there is the morning ritual.
+  await expect(today.getByRole('listitem')).toHaveCount(steps + 1);
+  await page.getByRole('button', { name: 'Planner' }).click();
+  await expect(page.getByRole('table').getByText('to do')).not.toHaveCount(0);
+  await page.getByRole('link', { name: 'Pip' }).click();
+  // Pip is two: the cards come by themselves.
+  await expect(page.getByRole('button', { name: 'Picture cards' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('region', { name: 'Wednesday' }).getByRole('listitem').first()).toContainText('min');
+  await page.getByRole('button', { name: 'Later' }).click();
+  await expect(page.getByText('week of Monday 16 November')).toBeVisible();
+});

@@ -36,7 +36,15 @@ Index ................... 30`;
 const SHOTS: Shot[] = [
   ['today', '/', morning],
   ['today-phone', '/', undefined, { width: 390, height: 844 }],
-  ['today-tablet', '/', undefined, { width: 768, height: 1024 }],
+  [
+    'today-tablet',
+    '/',
+    async (page) => {
+      await page.getByRole('button', { name: 'By the clock' }).click();
+      await page.waitForTimeout(2500);
+    },
+    { width: 768, height: 1024 },
+  ],
   [
     'week',
     '/week',
@@ -94,7 +102,7 @@ const SHOTS: Shot[] = [
       await page.keyboard.press('Shift+ArrowRight');
     },
   ],
-  ['course-by-pattern', '/shelf', (page) => page.getByRole('button', { name: 'Add a course' }).click()],
+  ['child', '/child/jory'],
   ['materials', '/materials'],
   ['record', '/record'],
   ['household', '/household'],

@@ -157,7 +157,9 @@ export function Today() {
         <ul aria-label="How far each child is" className="flex flex-wrap gap-x-8 gap-y-1 border-t border-ink py-1.5">
           {page.children.map((c) => (
             <li key={c.child.id} className="flex items-center gap-2">
-              <ChildName child={c.child} />
+              <Link className="page-link !no-underline hover:!underline" to={`/child/${c.child.id}`}>
+                <ChildName child={c.child} />
+              </Link>
               {c.out ? (
                 <span className="text-soft">
                   {c.out.why === 'away' ? 'away' : c.out.why === 'sick' ? 'sick' : 'no school'}

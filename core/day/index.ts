@@ -5,4 +5,5 @@ export * from './solve';
 export * from './tasks';
 export * from './layout';
 export * from './early';
+export * from './child';
 export * from './timetable';

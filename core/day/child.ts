@@ -1,0 +1,98 @@
+import { ageOn, type Day, type DayKind, dayKind, fromDay, weekStart } from '../calendar';
+import { stepName } from '../course';
+import type { Child, Household, Kind, MarkKind, Presence, SchoolYear } from '../household';
+import type { Plan } from '../stagger';
+import { dayPage } from './page';
+import { ritualsOn } from './rituals';
+
+/** One thing on a child's own page. */
+export interface ChildItem {
+  key: string;
+  /** The course, or the ritual. */
+  title: string;
+  /** The lesson, as the book has it; empty for a ritual. */
+  lesson: string;
+  what: string;
+  kind: Kind | 'ritual';
+  minutes: number;
+  presence: Presence;
+  fresh: boolean;
+  mark?: MarkKind;
+  /** The other children who do it too. */
+  others: Child[];
+}
+export interface ChildDayItems {
+  day: Day;
+  kind: DayKind;
+  items: ChildItem[];
+  minutes: number;
+}
+
+export const SHEETS = ['cards', 'checklist', 'planner'] as const;
+/** `cards` for those who do not read yet, a `checklist` for school age, a `planner` for teens. */
+export type Sheet = (typeof SHEETS)[number];
+
+/** The sheet that suits a child's age: cards before six, a planner from thirteen (common practice). */
+export function sheetFor(child: Child, day: Day): Sheet {
+  const age = ageOn(child.born, fromDay(day));
+  return age < 6 ? 'cards' : age < 13 ? 'checklist' : 'planner';
+}
+
+/**
+ * A child's week, day by day from the household's first weekday on: what the parent's page of each day has for this child, to
+ * the number, with its rituals before it. What was said to be known, left out or missed by this child is not on it.
+ */
+export function childWeek(
+  state: Household,
+  year: SchoolYear,
+  plan: Plan | undefined,
+  child: Child,
+  inWeek: Day,
+): ChildDayItems[] {
+  const start = weekStart(inWeek, state.settings.firstDay);
+  return Array.from({ length: 7 }, (_, i) => start + i).flatMap((day): ChildDayItems[] => {
+    const kind = dayKind(year, day);
+    const rituals = ritualsOn(state, year, day)
+      .filter((r) => r.children.some((c) => c.id === child.id))
+      .map((r): ChildItem => ({
+        key: `ritual ${r.ritual.id} ${day}`,
+        title: r.ritual.title,
+        lesson: '',
+        what: '',
+        kind: 'ritual',
+        minutes: r.ritual.minutes,
+        presence: r.ritual.presence,
+        fresh: false,
+        ...(r.mark ? { mark: 'done' as const } : {}),
+        others: r.children.filter((c) => c.id !== child.id),
+      }));
+    const page = dayPage(state, plan, day);
+    const out = page.children.find((c) => c.child.id === child.id)?.out !== undefined;
+    const steps = page.groups.flatMap((g) =>
+      g.sittings
+        .filter((s) => s.children.some((c) => c.id === child.id) && (!out || s.children.length === 1))
+        .flatMap((s) =>
+          s.rows
+            .filter(
+              (r) => !['known', 'left out'].includes(r.mark?.kind ?? '') && !r.missed.some((c) => c.id === child.id),
+            )
+            .map((r): ChildItem => ({
+              key: `${r.key} ${day}`,
+              title: s.course.title,
+              lesson: r.step.lesson.title,
+              what: stepName(r.step),
+              kind: r.step.kind,
+              minutes: r.minutes,
+              presence: r.step.presence,
+              fresh: r.fresh,
+              ...(r.mark ? { mark: r.mark.kind } : {}),
+              others: s.children.filter((c) => c.id !== child.id),
+            })),
+        ),
+    );
+    const items = [...rituals, ...steps];
+    const school = kind === 'full' || kind === 'light';
+    if (items.length === 0 && !school) return [];
+    return [{ day, kind, items, minutes: items.reduce((n, x) => n + x.minutes, 0) }];
+  });
+}
