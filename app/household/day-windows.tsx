@@ -15,6 +15,7 @@ const NUMBERS = [
     label: 'Children at work with you near, at once',
     hint: 'How many can ask you something while you are beside another.',
     usual: 4,
+    least: 1,
     most: 50,
   },
   {
@@ -22,6 +23,7 @@ const NUMBERS = [
     label: 'Minutes of break between two pieces',
     hint: 'A young child’s longer work is cut into pieces.',
     usual: 5,
+    least: 0,
     most: 120,
   },
 ];
@@ -33,10 +35,11 @@ export function DayWindows() {
   const windows = settings.windows ?? [];
   const change = (words: string, of: (now: Settings) => Settings) =>
     void commit(words, (now) => [{ table: 'settings', put: of(now.settings) }]);
-  const put = (w: DayWindow) =>
+  // Made on the row as it is when its turn comes: two quick changes of one row both count.
+  const put = (w: DayWindow, of: (now: DayWindow) => Partial<DayWindow>) =>
     change(`${w.label || w.kind} changed`, (now) => ({
       ...now,
-      windows: (now.windows ?? []).map((x) => (x.id === w.id ? w : x)),
+      windows: (now.windows ?? []).map((x) => (x.id === w.id ? { ...x, ...of(x) } : x)),
     }));
   return (
     <section aria-labelledby="windows" className="flex flex-col gap-3">
@@ -78,13 +81,17 @@ export function DayWindows() {
                 {...p}
                 defaultValue={w.label}
                 maxLength={80}
-                onBlur={(e) => e.target.value.trim() !== w.label && put({ ...w, label: e.target.value.trim() })}
+                onBlur={(e) => e.target.value.trim() !== w.label && put(w, () => ({ label: e.target.value.trim() }))}
               />
             )}
           </Field>
           <Field label="It is">
             {(p) => (
-              <select {...p} value={w.kind} onChange={(e) => put({ ...w, kind: e.target.value as DayWindow['kind'] })}>
+              <select
+                {...p}
+                value={w.kind}
+                onChange={(e) => put(w, () => ({ kind: e.target.value as DayWindow['kind'] }))}
+              >
                 {WINDOW_KINDS.map((k) => (
                   <option key={k} value={k}>
                     {KIND_WORDS[k]}
@@ -105,7 +112,7 @@ export function DayWindows() {
                     const next = { ...w, [key]: e.target.value };
                     // A stretch that ends before it begins is put back to what it was.
                     if (!isClock(e.target.value) || next.from >= next.to) e.target.value = w[key];
-                    else if (e.target.value !== w[key]) put(next);
+                    else if (e.target.value !== w[key]) put(w, () => ({ [key]: next[key] }));
                   }}
                 />
               )}
@@ -119,12 +126,11 @@ export function DayWindows() {
                   checked={w.childIds.includes(c.id)}
                   disabled={w.childIds.length === 1 && w.childIds[0] === c.id}
                   onChange={(e) =>
-                    put({
-                      ...w,
+                    put(w, (now) => ({
                       childIds: household.children
                         .map((x) => x.id)
-                        .filter((id) => (id === c.id ? e.target.checked : w.childIds.includes(id))),
-                    })
+                        .filter((id) => (id === c.id ? e.target.checked : now.childIds.includes(id))),
+                    }))
                   }
                 />
                 {c.name}
@@ -147,20 +153,20 @@ export function DayWindows() {
         </fieldset>
       ))}
       <div className="flex flex-wrap gap-4">
-        {NUMBERS.map(({ key, label, hint, usual, most }) => (
+        {NUMBERS.map(({ key, label, hint, usual, least, most }) => (
           <Field key={key} label={label} hint={hint} className="max-w-56">
             {(p) => (
               <input
                 {...p}
                 key={settings[key]}
                 type="number"
-                min={0}
+                min={least}
                 max={most}
                 className="w-28"
                 defaultValue={settings[key] ?? usual}
                 onBlur={(e) => {
                   const n = Number(e.target.value);
-                  if (!Number.isInteger(n) || n < 0 || n > most) e.target.value = String(settings[key] ?? usual);
+                  if (!Number.isInteger(n) || n < least || n > most) e.target.value = String(settings[key] ?? usual);
                   else if (n !== (settings[key] ?? usual)) change(label, (now) => ({ ...now, [key]: n }));
                 }}
               />

@@ -1,11 +1,14 @@
 import * as Menu from '@radix-ui/react-dropdown-menu';
 import { clockOf, fromDay, minutesOf, paintDays, type Day } from '../../core/calendar';
-import { carriedEarly, type DayPage } from '../../core/day';
+import { carriedEarly, type DayPage, type DayRow } from '../../core/day';
 import { byId, type Child } from '../../core/household';
 import { markRow, nextSeq } from '../../core/log';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
+import { dayAndDate } from '../ui/dates';
+import { minuteNow } from '../ui/minute';
 import { ChildName } from '../ui/ornament';
+import { count } from '../ui/words';
 
 /** A day that has turned out otherwise, put right in one press each; every one of them can be undone. */
 export default function DayMenu({ page, day, today }: { page: DayPage; day: Day; today: Day }) {
@@ -13,15 +16,13 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
   const { settings } = household;
   const date = fromDay(day);
   const restart = settings.restart?.date === date ? settings.restart : undefined;
-  const clockNow = () => {
-    const d = new Date();
-    return clockOf(Math.max(minutesOf(settings.dayFrom), d.getHours() * 60 + d.getMinutes()));
-  };
+  const name = dayAndDate(settings.dateStyle, day);
+  const clockNow = () => clockOf(Math.max(minutesOf(settings.dayFrom), minuteNow()));
   const fromNow = (asleep: { child: Child; minutes: number }[] = []) => {
     const from = clockNow();
     const until = (minutes: number) => clockOf(Math.min(1439, minutesOf(from) + minutes));
     const before = restart?.asleep.filter((a) => a.until > from && !asleep.some((s) => s.child.id === a.childId)) ?? [];
-    void commit(`${date}: laid out anew from ${from}`, (now) => [
+    void commit(`${name} laid out anew from ${from}`, (now) => [
       {
         table: 'settings',
         put: {
@@ -36,10 +37,8 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
       },
     ]);
   };
-  const stopAfter = (minutes: number) => {
-    const rows = carriedEarly(household, page, minutes);
-    if (rows.length === 0) return;
-    void commit(`${rows.length} steps carried`, (now) => {
+  const carry = (rows: readonly DayRow[]) =>
+    void commit(`${count(rows.length, 'step')} carried`, (now) => {
       let state = now;
       return rows.map((row): Put => {
         const wish = { enrolmentId: row.enrolment.id, stepId: row.step.id, date, kind: 'not today' as const };
@@ -48,7 +47,7 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
         return { table: 'marks', put };
       });
     });
-  };
+  const stops = [0, 30, 60].map((minutes) => ({ minutes, rows: carriedEarly(household, page, minutes) }));
   const sick = (child: Child) =>
     void commit(`${child.name} is sick`, [
       {
@@ -57,7 +56,7 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
       },
     ]);
   const close = () =>
-    void commit(`${date} closed`, (now) => {
+    void commit(`${name} closed`, (now) => {
       const stored = year && byId(now.years, year.id);
       return stored
         ? [
@@ -87,7 +86,7 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
             <Menu.Item
               className="menu-item"
               onSelect={() =>
-                void commit(`${date}: laid out from the morning`, (now) => {
+                void commit(`${name} laid out from the morning`, (now) => {
                   const { restart: _gone, ...rest } = now.settings;
                   return [{ table: 'settings', put: rest }];
                 })
@@ -96,12 +95,16 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
               lay it out from the morning again
             </Menu.Item>
           )}
-          <Menu.Item className="menu-item" onSelect={() => stopAfter(0)}>
-            stop here: carry the rest
-          </Menu.Item>
-          {[30, 60].map((minutes) => (
-            <Menu.Item key={minutes} className="menu-item" onSelect={() => stopAfter(minutes)}>
-              only {minutes} minutes more for each: carry what yields first
+          {stops.map(({ minutes, rows }) => (
+            <Menu.Item key={minutes} className="menu-item" disabled={rows.length === 0} onSelect={() => carry(rows)}>
+              <span>
+                {minutes === 0
+                  ? 'stop here: carry the rest'
+                  : `only ${minutes} minutes more for each: carry what yields first`}{' '}
+                <span className="text-[0.9rem] opacity-80">
+                  {rows.length === 0 ? 'nothing to carry' : count(rows.length, 'step')}
+                </span>
+              </span>
             </Menu.Item>
           ))}
           <Menu.Item className="menu-item" onSelect={close}>

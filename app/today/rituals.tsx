@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { stepName } from '../../core/course';
 import { practicesOn, ritualsOn } from '../../core/day';
 import { byId } from '../../core/household';
@@ -13,9 +14,9 @@ export function Rituals({ day }: { day: number }) {
   const { household, year } = useHousehold();
   const { plan } = usePlan();
   const toggle = useRitual(day);
+  const practices = useMemo(() => (year ? practicesOn(household, year, plan, day) : []), [household, year, plan, day]);
   const rituals = ritualsOn(household, year, day);
   const reviews = year ? reviewsOn(household, year, plan, day) : [];
-  const practices = year ? practicesOn(household, year, plan, day) : [];
   if (rituals.length === 0 && reviews.length === 0 && practices.length === 0) return null;
   const title = (courseId: string) => byId(household.courses, courseId)?.title ?? '';
   return (

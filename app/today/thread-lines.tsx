@@ -1,4 +1,4 @@
-import type { DayLayout, Minute } from '../../core/day';
+import type { DayLayout, Minute, ThreadPart } from '../../core/day';
 import type { Child } from '../../core/household';
 
 /** Where a minute of the day stands in the drawing. */
@@ -73,10 +73,11 @@ export function ThreadLines({
     <svg className="pointer-events-none absolute inset-0" width={width} height={scale.height} aria-hidden="true">
       {layout.threads.map(({ teacher, parts }, n) => {
         const lane = gutter - 8 - n * 7;
-        const xOf = (part: (typeof parts)[number]) => {
-          const own = columns.flatMap((c, i) => (part.piece?.task.children.some((x) => x.id === c.id) ? [i] : []));
-          return part.piece ? gutter + (own[0] ?? 0) * column + (column < 110 ? 2 : 6) + 7 + n * 3 : lane;
-        };
+        /** The columns a part stands in; none while the teacher is free. */
+        const columnsOf = (part: ThreadPart) =>
+          columns.flatMap((c, i) => (part.piece?.task.children.some((x) => x.id === c.id) ? [i] : []));
+        const xOf = (part: ThreadPart) =>
+          part.piece ? gutter + (columnsOf(part)[0] ?? 0) * column + (column < 110 ? 2 : 6) + 7 + n * 3 : lane;
         let path = '';
         let last: number | undefined;
         for (const part of parts) {
@@ -96,7 +97,7 @@ export function ThreadLines({
           <g key={teacher.id}>
             <path d={path} {...stroke} />
             {parts.map((part) => {
-              const own = columns.flatMap((c, i) => (part.piece?.task.children.some((x) => x.id === c.id) ? [i] : []));
+              const own = columnsOf(part);
               if (own.length < 2) return null;
               const y = scale.y(part.from);
               // With several at once the thread reaches across to the last of them.

@@ -5,6 +5,7 @@ import { stepName } from '../../core/course';
 import { type DayLayout, type DayPage, type DayPiece, freeParts } from '../../core/day';
 import type { Child, SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
+import { useMinute } from '../ui/minute';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { BETWEEN, STROKES, type Scale, scaleByClock, scaleByOrder, ThreadLines } from './thread-lines';
@@ -80,24 +81,26 @@ export default function Thread({
 
 /** What the day comes to, in words, and what finds no room in it. */
 function Words({ layout, byClock }: { layout: DayLayout; byClock: boolean }) {
-  const at = (minute: number) => clockOf(minute);
   if (layout.pieces.length === 0) return <p className="py-3">Nothing is left to lay out.</p>;
   return (
     <div className="py-2">
       <p>
         {byClock ? (
           <>
-            All are finished by <b>{at(layout.finish)}</b>
-            {layout.release < layout.finish && <>, nobody is needed beside them after {at(layout.release)}</>}.{' '}
+            All are finished by <b>{clockOf(layout.finish)}</b>
+            {layout.release < layout.finish && <>, nobody is needed beside them after {clockOf(layout.release)}</>}
+            .{' '}
           </>
         ) : (
           <>{count(layout.finish - layout.from, 'minute')} from the first to the last. </>
         )}
-        <span className="text-soft">
-          {layout.proved
-            ? 'The same work cannot be done sooner.'
-            : `At the very best ${count(layout.finish - layout.bound, 'minute')} sooner, if that.`}
-        </span>
+        {layout.unfit.length === 0 && (
+          <span className="text-soft">
+            {layout.proved
+              ? 'The same work cannot be done sooner.'
+              : `At the very best ${count(layout.finish - layout.bound, 'minute')} sooner, if that.`}
+          </span>
+        )}
       </p>
       <p className="flex flex-wrap gap-x-6 text-[0.95rem] text-soft">
         {layout.threads.map(({ teacher }, n) => (
@@ -286,8 +289,8 @@ function Piece({
   const pressable = task.ritual !== undefined || task.row !== undefined;
   const what = [task.title, task.detail].filter(Boolean).join(', ');
   const beside = {
-    with: `with ${task.teacher?.name}`,
-    start: `${task.teacher?.name} starts it`,
+    with: `with ${task.teacher?.name ?? 'a teacher'}`,
+    start: `${task.teacher?.name ?? 'a teacher'} starts it`,
     near: 'near',
     alone: 'alone',
   };
@@ -299,7 +302,7 @@ function Piece({
     beside[task.presence],
     task.fresh ? 'new lesson' : '',
     task.things.length > 0 ? `needs ${listing(task.things.map((m) => m.name))}` : '',
-    pressable ? (task.marked ? 'done. Take the mark off' : 'mark done') : 'no new step',
+    pressable ? (task.marked ? `${task.row?.mark?.kind ?? 'done'}. Take the mark off` : 'mark done') : 'no new step',
   ];
   const height = Number(style.height);
   const one = height < 40;
@@ -333,19 +336,4 @@ function Piece({
       )}
     </button>
   );
-}
-
-/** The minute of the day, as the clock on the wall has it. */
-function useMinute(wanted: boolean): number | undefined {
-  const read = () => {
-    const d = new Date();
-    return d.getHours() * 60 + d.getMinutes();
-  };
-  const [minute, setMinute] = useState(read);
-  useEffect(() => {
-    if (!wanted) return;
-    const timer = setInterval(() => setMinute(read()), 20_000);
-    return () => clearInterval(timer);
-  }, [wanted]);
-  return wanted ? minute : undefined;
 }

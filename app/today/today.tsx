@@ -1,9 +1,9 @@
 import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { countDays, type Day, dayKind, fromDay, teachingWeek } from '../../core/calendar';
+import { countDays, dayKind, fromDay, teachingWeek } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { absentFrom, type DayPage, dayPage, type DayRow, holdBacks } from '../../core/day';
-import { type Child, DAY_SHOWS, type DayShow, type MarkKind, type Settings } from '../../core/household';
+import { absentFrom, dayPage, type DayRow, holdBacks } from '../../core/day';
+import type { Child, MarkKind } from '../../core/household';
 import { isWork, markOn, markRow, workedDays } from '../../core/log';
 import { masteryOf } from '../../core/proof';
 import type { Put } from '../../store';
@@ -15,6 +15,7 @@ import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { Group } from './group';
 import { Rituals } from './rituals';
+import { ShowSwitch } from './show-switch';
 import { Spare } from './spare';
 import { TableToday } from './table';
 import { FirstSteps } from './first-steps';
@@ -23,7 +24,6 @@ import { Jottings } from '../jot/list';
 const ProveDialog = lazy(() => import('./prove-dialog'));
 const AgainDialog = lazy(() => import('./again-dialog'));
 const Thread = lazy(() => import('./thread'));
-const DayMenu = lazy(() => import('./day-menu'));
 
 export interface RowActions {
   mark: (row: DayRow, kind: MarkKind, child?: Child) => void;
@@ -43,6 +43,11 @@ export function Today() {
   const rows = useMemo(
     () => [...due, ...page.whenever.flatMap((g) => g.sittings.flatMap((s) => s.rows))],
     [due, page.whenever],
+  );
+  const ways = useMemo(
+    () =>
+      year && plan ? plan.clashes.filter((c) => c.day === day).flatMap((c) => holdBacks(household, year, plan, c)) : [],
+    [household, year, plan, day],
   );
   const worked = useMemo(() => workedDays(household.marks), [household.marks]);
   const [editing, setEditing] = useState<string>();
@@ -129,7 +134,6 @@ export function Today() {
   const counts = countDays(year, today, worked);
   const kind = dayKind(year, today);
   const clashes = page.fresh.filter((f) => f.count > 1);
-  const ways = plan?.clashes.filter((c) => c.day === day).flatMap((c) => holdBacks(household, year, plan, c)) ?? [];
   const names: Record<string, string> = {
     weekend: 'no school day',
     closed: 'a closed day',
@@ -276,57 +280,6 @@ export function Today() {
           )}
         </Suspense>
       )}
-    </div>
-  );
-}
-
-const SHOW_WORDS: Record<DayShow, string> = { list: 'As a list', order: 'In order', clock: 'By the clock' };
-
-/** How the day is shown, and what to do when it turns out otherwise. */
-function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; today: Day }) {
-  const { household, commit } = useHousehold();
-  const { settings } = household;
-  const [menu, setMenu] = useState(false);
-  const shown = settings.dayShow ?? 'list';
-  const set = (words: string, change: Partial<Settings>) =>
-    void commit(words, (now) => [{ table: 'settings', put: { ...now.settings, ...change } }]);
-  const plain = (
-    <button type="button" className="btn print:hidden" aria-haspopup="menu" onClick={() => setMenu(true)}>
-      The day turns out otherwise
-    </button>
-  );
-  return (
-    <div className="flex flex-wrap items-center gap-2 border-t border-rule py-1.5 print:hidden">
-      {DAY_SHOWS.map((show) => (
-        <button
-          key={show}
-          type="button"
-          className="btn"
-          aria-pressed={shown === show}
-          onClick={() => set('how the day is shown', { dayShow: show })}
-        >
-          {SHOW_WORDS[show]}
-        </button>
-      ))}
-      {shown === 'clock' && (
-        <label className="flex min-h-[44px] items-center gap-2 px-2">
-          <input
-            type="checkbox"
-            checked={settings.nowLine !== false}
-            onChange={(e) => set('the line for now', { nowLine: e.target.checked })}
-          />
-          a line for now
-        </label>
-      )}
-      <span className="ml-auto">
-        {menu ? (
-          <Suspense fallback={plain}>
-            <DayMenu page={page} day={day} today={today} />
-          </Suspense>
-        ) : (
-          plain
-        )}
-      </span>
     </div>
   );
 }

@@ -1,8 +1,8 @@
 import { fromDay, type Day } from '../../core/calendar';
 import type { HoldBack } from '../../core/day';
 import { useHousehold } from '../shell/household';
-import { keepPin } from '../year/keep-pin';
 import { shortDate } from './dates';
+import { keepPin } from './keep-pin';
 import { count, listing } from './words';
 
 /** One way out of a clash, with its price; one press does it, and undo takes it back. */

@@ -14,6 +14,7 @@ import { isTaken } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { inHand } from '../today/pace';
+import { ChildChoice } from '../ui/child-choice';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { count, listing } from '../ui/words';
 import { Good } from './good';
@@ -75,17 +76,7 @@ export default function CoursesPage() {
         <Feasible view={shown} />
         {plan && <Good plan={plan} year={year} />}
         <div className="flex flex-wrap items-end justify-between gap-3 pb-2 print:hidden">
-          <label className="flex max-w-full min-w-0 items-center gap-2">
-            <span className="label flex-none">Drawn for</span>
-            <select className="min-w-0" value={childId} onChange={(e) => setChildId(e.target.value)}>
-              <option value="">everybody</option>
-              {household.children.map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <ChildChoice label="Drawn for" value={childId} onChange={setChildId} />
           <span className="flex flex-wrap gap-2">
             {zoom !== 'year' && (
               <>

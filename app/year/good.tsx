@@ -1,8 +1,7 @@
 import { useMemo } from 'react';
 import { holdBacks } from '../../core/day';
-import type { SchoolYear } from '../../core/household';
+import { byId, type SchoolYear } from '../../core/household';
 import { goodnessOf, type Plan } from '../../core/stagger';
-import { byId } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
 import { HoldBackButton } from '../ui/hold-back';

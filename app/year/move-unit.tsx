@@ -6,7 +6,7 @@ import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
-import { keepPin } from './keep-pin';
+import { keepPin } from '../ui/keep-pin';
 import { useMovedPlan } from './use-moved-plan';
 import { WhatGives } from './what-gives';
 

@@ -3,7 +3,7 @@ import type { Day } from '../../core/calendar';
 import type { Overview } from '../../core/overview';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { keepPin } from './keep-pin';
+import { keepPin } from '../ui/keep-pin';
 import { type Held, LABEL, RowsDrawing, type Span } from './rows-drawing';
 import { useMovedPlan } from './use-moved-plan';
 import { WhatGives } from './what-gives';

@@ -18,6 +18,7 @@ import {
 } from '../../core/calendar';
 import { byId, type ClosedRange, type Household, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
+import { ChildChoice } from '../ui/child-choice';
 import { dayAndDate, longDate, monthName } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
@@ -160,17 +161,7 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,1fr)_330px] print:block">
         <div>
           <div className="flex flex-wrap items-end justify-between gap-3 pb-1 print:hidden">
-            <label className="flex max-w-full min-w-0 items-center gap-2">
-              <span className="label flex-none">Drawn for</span>
-              <select className="min-w-0" value={childId} onChange={(e) => setChildId(e.target.value)}>
-                <option value="">everybody</option>
-                {household.children.map((c) => (
-                  <option key={c.id} value={c.id}>
-                    {c.name}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <ChildChoice label="Drawn for" value={childId} onChange={setChildId} />
             <label className="flex max-w-full min-w-0 items-center gap-2">
               <span className="label flex-none">Twelve months from</span>
               <select className="min-w-0" value={from} onChange={(e) => setFrom(Number(e.target.value))}>

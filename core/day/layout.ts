@@ -1,4 +1,4 @@
-import { type Day } from '../calendar';
+import type { Day } from '../calendar';
 import { contentsOf, type FlatStep } from '../course';
 import { byId, type Child, type Course, type Enrolment, type Household, type Teacher } from '../household';
 import { isTaken, remainingSteps } from '../pace';
@@ -30,7 +30,7 @@ export interface DayLayout extends Span {
   /** When the last child is finished, and when the last teacher is free for good. */
   finish: Minute;
   release: Minute;
-  /** No day with the same work could end earlier than this. */
+  /** Where everything finds room, no day with the same work could end earlier than this. */
   bound: Minute;
   proved: boolean;
   waits: Wait[];

@@ -44,6 +44,13 @@ describe('two children whose new lessons fall on one date (common practice)', ()
     expect(one!.offers.map((s) => s.id)).toEqual(['L1-2', 'L1-3']);
   });
 
+  it('stays one once the other’s new lesson is done', () => {
+    const h = two();
+    const [one] = practicesOn(h, year, planOf(h), today);
+    const done = { ...h, marks: [...h.marks, aMark(one!.others[0]!.id, 'L2-1', 'done', fromDay(today))] };
+    expect(practicesOn(done, year, planOf(done), today).map((p) => p.enrolment.id)).toEqual([one!.enrolment.id]);
+  });
+
   it('an extra-practice day by hand is one too, and is over once there is work on the day', () => {
     const pinned = two({ pins: [{ id: 'p', enrolmentId: 'A', stepId: 'L2-1', date: '2026-09-10' }] });
     const plan = planOf(pinned);

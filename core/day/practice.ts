@@ -9,8 +9,8 @@ import {
   type Household,
   type SchoolYear,
 } from '../household';
-import { marksByEnrolment, standingsOf } from '../log';
-import { makeTrack, openDates, remainingSteps, reserveOf } from '../pace';
+import { compareMarks, marksByEnrolment, standingsOf } from '../log';
+import { makeTrack, openDates, reserveOf } from '../pace';
 import { type Clash, newLessonsAllowed, type Plan } from '../stagger';
 
 /**
@@ -36,6 +36,7 @@ const MOST_OFFERS = 3;
 /** The extra-practice days that a plan holds on a day, in the order of its tracks. */
 export function practicesOn(state: Household, year: SchoolYear, plan: Plan | undefined, day: Day): PracticeDay[] {
   if (!plan || day < plan.today) return [];
+  const begun = newLessonsOf(state, plan);
   return plan.tracks.flatMap((track): PracticeDay[] => {
     const at = track.days.findIndex((d) => d > day);
     if (at < 0 || track.days.includes(day)) return [];
@@ -46,7 +47,7 @@ export function practicesOn(state: Household, year: SchoolYear, plan: Plan | und
     const next = flatten(course).find((s) => s.id === track.stepIds[at]);
     if (!next?.opensNewLesson) return [];
     const moved = state.pins.some((p) => p.enrolmentId === enrolment.id && p.stepId === next.id);
-    const others = begunOn(state, plan, enrolment.teacherId, day);
+    const others = begun(enrolment.teacherId, day);
     if ((others.length === 0 && !moved) || !wantedBy(state, year, enrolment, next, day, plan.today)) return [];
     return [
       {
@@ -76,14 +77,30 @@ function wantedBy(
   return i >= 0 && track.ideal[i]! <= track.dates.indexOf(day) + 1;
 }
 
-/** The enrolments of a teacher whose new lesson stands on a day of the plan. */
-function begunOn(state: Household, plan: Plan, teacherId: string, day: Day): Enrolment[] {
-  return plan.tracks.flatMap((track) => {
+/** Marks after which a step was sat for on its day. */
+const SAT = ['done', 'partly', 'again'];
+
+/** Looks up the enrolments of a teacher whose new lesson stands on a day of the plan, or was begun today. */
+function newLessonsOf(state: Household, plan: Plan): (teacherId: string, day: Day) => Enrolment[] {
+  const found = new Map<string, Enrolment[]>();
+  const marks = marksByEnrolment(state.marks);
+  const today = fromDay(plan.today);
+  for (const track of plan.tracks) {
     const enrolment = byId(state.enrolments, track.enrolmentId);
-    if (enrolment?.teacherId !== teacherId || !track.days.includes(day)) return [];
-    const fresh = new Set(remainingSteps(state, enrolment).flatMap((s) => (s.opensNewLesson ? [s.id] : [])));
-    return track.stepIds.some((id, i) => track.days[i] === day && fresh.has(id)) ? [enrolment] : [];
-  });
+    const course = enrolment && contentsOf(state, enrolment, plan.today);
+    if (!enrolment || !course) continue;
+    const fresh = new Set(flatten(course).flatMap((s) => (s.opensNewLesson ? [s.id] : [])));
+    const days = new Set(track.days.filter((d, i) => d >= 0 && fresh.has(track.stepIds[i]!)));
+    const begun = (marks.get(enrolment.id) ?? []).some(
+      (m) => m.date === today && m.childId === undefined && SAT.includes(m.kind) && fresh.has(m.stepId),
+    );
+    if (begun) days.add(plan.today);
+    for (const day of days) {
+      const key = `${enrolment.teacherId} ${day}`;
+      found.set(key, [...(found.get(key) ?? []), enrolment]);
+    }
+  }
+  return (teacherId, day) => found.get(`${teacherId} ${day}`) ?? [];
 }
 
 /**
@@ -133,6 +150,7 @@ const LONGEST_WAIT = 8;
 export function holdBacks(state: Household, year: SchoolYear, plan: Plan, clash: Clash): HoldBack[] {
   const teacher = byId(state.teachers, clash.teacherId);
   if (!teacher) return [];
+  const begun = newLessonsOf(state, plan);
   return clash.enrolmentIds
     .flatMap((id): HoldBack[] => {
       const enrolment = byId(state.enrolments, id);
@@ -146,12 +164,10 @@ export function holdBacks(state: Household, year: SchoolYear, plan: Plan, clash:
       const lost = dates
         .slice(0, LONGEST_WAIT)
         .findIndex(
-          (d) =>
-            begunOn(state, plan, teacher.id, d).filter((e) => e.id !== id).length <
-            newLessonsAllowed(state, year, teacher, d),
+          (d) => begun(teacher.id, d).filter((e) => e.id !== id).length < newLessonsAllowed(state, year, teacher, d),
         );
       if (lost < 0) return [];
-      const sat = [...(marksByEnrolment(state.marks).get(id) ?? [])].filter((m) => m.childId === undefined);
+      const sat = (marksByEnrolment(state.marks).get(id) ?? []).filter((m) => m.childId === undefined);
       return [
         {
           enrolment,
@@ -161,7 +177,7 @@ export function holdBacks(state: Household, year: SchoolYear, plan: Plan, clash:
           to: dates[lost]!,
           lost: lost + 1,
           inHand: reserveOf(makeTrack(state, year, enrolment, plan.today), year).daysInHand,
-          unsure: sat.sort((a, b) => a.seq - b.seq).at(-1)?.kind === 'again',
+          unsure: sat.sort(compareMarks).at(-1)?.kind === 'again',
         },
       ];
     })

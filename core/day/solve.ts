@@ -18,9 +18,9 @@ export interface DayCost {
 export interface LaidOut {
   starts: Starts;
   cost: DayCost;
-  /** No way of laying out all that fits ends earlier. */
+  /** Where everything finds room, no way of laying it out ends earlier. */
   bound: Minute;
-  /** Nothing can finish earlier: everything fits, and it ends at the bound; or every order was tried. */
+  /** Nothing can finish earlier: everything finds room and it ends at the bound, or every order was tried. */
   proved: boolean;
 }
 
@@ -32,8 +32,7 @@ const FEW = 6;
 /**
  * Lays a day out: what finds no room, when the last child is finished, then what is waited for and how far it departs from
  * the household's order together, then when the teachers are free. Few activities are tried in every order; more are
- * searched by moving single ones and swapping pairs, from the household's own order and two others, with a lower bound
- * that ends the search for an earlier finish.
+ * searched by moving single ones and swapping pairs, from the household's own order and two others.
  */
 export function solveDay(problem: DayProblem, seed = 1): LaidOut {
   const n = problem.activities.length;
@@ -42,12 +41,10 @@ export function solveDay(problem: DayProblem, seed = 1): LaidOut {
   const table = new Timetable(problem);
   const own = problem.activities.map((_, i) => i);
   let best: { order: number[]; starts: Starts; cost: DayCost } | undefined;
-  const attempt = (order: number[]): boolean => {
+  const attempt = (order: number[]) => {
     const starts = table.layOut(order);
     const cost = costOfDay(problem, starts);
-    if (best && compare(cost, best.cost) > 0) return false;
-    best = { order, starts, cost };
-    return true;
+    if (!best || compare(cost, best.cost) < 0) best = { order, starts, cost };
   };
   attempt(own);
   if (n <= FEW) {

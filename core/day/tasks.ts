@@ -1,8 +1,25 @@
-import { ageOn, childAways, childOut, type Day, fromDay, minutesOf, teacherAways, usualMinutes } from '../calendar';
+import {
+  ageOn,
+  childAways,
+  childOut,
+  type Day,
+  dayKind,
+  fromDay,
+  minutesOf,
+  teacherAways,
+  usualMinutes,
+} from '../calendar';
 import { stepName } from '../course';
-import type { Child, Household, Material, Presence, SchoolYear, Teacher } from '../household';
-import { byId } from '../household';
-import { stock } from '../materials';
+import {
+  byId,
+  type Child,
+  type Household,
+  type Material,
+  type Presence,
+  type SchoolYear,
+  type Teacher,
+} from '../household';
+import { stock, thingsAt } from '../materials';
 import type { DayPage, DayRow } from './page';
 import type { PracticeDay } from './practice';
 import { type DayRitual, ritualsOn } from './rituals';
@@ -25,7 +42,7 @@ export interface DayTask {
   marked: boolean;
   row?: DayRow;
   ritual?: DayRitual;
-  /** Things of which there are not enough for everybody who needs them on this day. */
+  /** Things that other tasks of the day need too. */
   things: Material[];
 }
 
@@ -61,11 +78,11 @@ export function tasksOn(
     id: `ritual ${r.ritual.id}`,
     title: r.ritual.title,
     detail: '',
-    children: there(r.children),
+    children: r.children,
     teacher: r.teacher,
     presence: r.ritual.presence,
     minutes: r.ritual.minutes,
-    pieces: piecesOf(there(r.children), r.ritual.minutes, day),
+    pieces: piecesOf(r.children, r.ritual.minutes, day),
     fresh: false,
     marked: r.mark !== undefined,
     ritual: r,
@@ -121,19 +138,9 @@ const piecesOf = (children: readonly Child[], minutes: number, day: Day): number
 
 /** Notes the things that more than one task of the day needs. */
 function shareThings(state: Household, tasks: readonly DayTask[]): DayTask[] {
-  const needed = tasks.map(({ row }) =>
-    state.needs.flatMap((n) => {
-      const material = byId(state.materials, n.materialId);
-      const serves =
-        row !== undefined &&
-        n.courseId === row.enrolment.courseId &&
-        n.lessonId === row.step.lesson.id &&
-        (n.stepId === undefined || n.stepId === row.step.id);
-      return serves && material && !material.consumable ? [material] : [];
-    }),
-  );
+  const needed = tasks.map(({ row }) => (row ? thingsAt(state, row.enrolment, row.step) : []));
   const users = (m: Material) => needed.filter((list) => list.includes(m)).length;
-  return tasks.map((t, i) => ({ ...t, things: [...new Set(needed[i])].filter((m) => users(m) > 1) }));
+  return tasks.map((t, i) => ({ ...t, things: needed[i]!.filter((m) => users(m) > 1) }));
 }
 
 /** The pieces of a task are activities of their own, named so. */
@@ -157,12 +164,15 @@ export function dayProblem(
   const to = Math.max(from, minutesOf(part?.to ?? settings.dayTo));
   const left = tasks.filter((t) => !restart || !behind(t, restart.seq));
   const away = new Map<string, Span[]>();
+  const kind = dayKind(year, day);
+  const school = kind === 'full' || kind === 'light';
   const put = (id: string, span: Span) => away.set(id, [...(away.get(id) ?? []), span]);
   for (const c of state.children) for (const a of childAways(state, c.id, day)) put(c.id, { from: a.from, to: a.to });
   for (const t of state.teachers) {
     for (const a of teacherAways(state, t.id, day))
       put(t.id, a.whole ? { from: 0, to: 1440 } : { from: a.from, to: a.to });
-    if (usualMinutes(year, t, day) === 0) put(t.id, { from: 0, to: 1440 });
+    // On a day without school of its own nobody’s hours are set: whoever works then has said so.
+    if (school && usualMinutes(year, t, day) === 0) put(t.id, { from: 0, to: 1440 });
   }
   const windows = (settings.windows ?? []).map((w) => ({
     ...w,

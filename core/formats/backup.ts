@@ -112,6 +112,12 @@ function referenceFault(household: Household): string | undefined {
       }
     }
   }
+  for (const [i, w] of (household.settings.windows ?? []).entries()) {
+    const stranger = w.childIds.find((id) => !ids.get('children')!.has(id));
+    if (stranger !== undefined)
+      return `settings, field “windows”, entry ${i + 1} names “${stranger}”, which is not among the children.`;
+    if (w.to <= w.from) return `settings, field “windows”, entry ${i + 1} ends before it starts.`;
+  }
   return backwards(household);
 }
 

@@ -221,6 +221,16 @@ describe('the importer', () => {
     expect('events' in reading && reading.events.every((e) => e.start?.startsWith('04') !== true)).toBe(true);
   });
 
+  it('follows a rule by the hour on both sides of 1970', () => {
+    const reading = readCalendar(
+      'BEGIN:VCALENDAR\nBEGIN:VEVENT\nUID:a\nDTSTART:19691230T090500\nRRULE:FREQ=HOURLY;BYHOUR=9,11;COUNT=6\nEND:VEVENT\nEND:VCALENDAR',
+      { ...WINDOW, from: toDay('1969-01-01'), to: toDay('1970-12-31') },
+    );
+    expect('events' in reading && reading.events.map((e) => `${e.from} ${e.start}`)).toEqual(
+      ['1969-12-30', '1969-12-31', '1970-01-01'].flatMap((d) => [`${d} 09:05`, `${d} 11:05`]),
+    );
+  });
+
   it('ends on any zone that a calendar can describe', () => {
     fc.assert(
       fc.property(fc.array(part, { maxLength: 4 }), fc.constantFrom('1970', '1601', '2026'), (parts, year) => {

@@ -45,8 +45,8 @@ export function quickRepeats(
     count();
     const hourOf = Math.floor(period / 3_600_000) * 3_600_000;
     if (!days(period)) period = from((Math.floor(period / MS_A_DAY) + 1) * MS_A_DAY);
-    else if (hours && !hours.has((hourOf / 3_600_000) % 24)) period = from(hourOf + 3_600_000);
-    else if (rule.freq !== Frequency.HOURLY && minutes && !minutes.has(Math.floor(period / 60_000) % 60))
+    else if (hours && !hours.has(nth(hourOf / 3_600_000, 24))) period = from(hourOf + 3_600_000);
+    else if (rule.freq !== Frequency.HOURLY && minutes && !minutes.has(nth(Math.floor(period / 60_000), 60)))
       period = from((Math.floor(period / 60_000) + 1) * 60_000);
     else {
       for (const offset of within(period)) {
@@ -59,6 +59,9 @@ export function quickRepeats(
     }
   }
 }
+
+/** The n-th of so many, for times before 1970 too. */
+const nth = (n: number, of: number): number => ((n % of) + of) % of;
 
 const asList = (given: number | number[] | null | undefined): number[] | undefined =>
   given === null || given === undefined ? undefined : Array.isArray(given) ? given : [given];
@@ -73,10 +76,10 @@ function timesWithin(rule: Rule, start: Wall): (period: Wall) => number[] {
   const seconds = asList(rule.bysecond);
   if (rule.freq === Frequency.SECONDLY) {
     const set = seconds && new Set(seconds);
-    return (period) => (!set || set.has(Math.floor(period / 1000) % 60) ? [0] : []);
+    return (period) => (!set || set.has(nth(Math.floor(period / 1000), 60)) ? [0] : []);
   }
-  const minutes = rule.freq === Frequency.HOURLY ? (asList(rule.byminute) ?? [Math.floor(own / 60) % 60]) : [0];
-  const all = [...new Set(minutes.flatMap((m) => (seconds ?? [own % 60]).map((s) => (m * 60 + s) * 1000)))].sort(
+  const minutes = rule.freq === Frequency.HOURLY ? (asList(rule.byminute) ?? [nth(Math.floor(own / 60), 60)]) : [0];
+  const all = [...new Set(minutes.flatMap((m) => (seconds ?? [nth(own, 60)]).map((s) => (m * 60 + s) * 1000)))].sort(
     (a, b) => a - b,
   );
   const places = asList(rule.bysetpos);

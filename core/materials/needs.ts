@@ -40,6 +40,14 @@ function needsOf(enrolment: Enrolment, of: (courseId: Id) => readonly Need[]): N
   return [...of(enrolment.courseId), ...[...lenders].flatMap((id) => of(id).map(lent))];
 }
 
+/** The things that an enrolment needs at a step and that come back to the shelf. */
+export function thingsAt(state: Household, enrolment: Enrolment, step: FlatStep): Material[] {
+  const materials = needsOf(enrolment, (id) => state.needs.filter((n) => n.courseId === id))
+    .filter((n) => serves(n, step))
+    .map((n) => byId(state.materials, n.materialId));
+  return [...new Set(materials)].filter((m) => m !== undefined && !m.consumable) as Material[];
+}
+
 const serves = (need: Need, step: FlatStep) =>
   need.lessonId === step.lesson.id && (need.stepId === undefined || need.stepId === step.id);
 

@@ -1,7 +1,7 @@
 import { placedBy } from './links';
 import { type Loads, over, type Placed } from './loads';
 import type { Problem } from './problem';
-import type { Terms } from './shortest';
+import { sumsOf, type Terms } from './shortest';
 import { WEIGHTS } from './weights';
 
 /**
@@ -15,17 +15,10 @@ export const against = (problem: Problem, t: number, loads: Loads, others: reado
 
 /** What placing steps p…j−1 of a track on its d-th open date adds to the shared cost of the loads. */
 function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: number, j: number) => number {
-  const { steps, dates, today } = problem.tracks[t]!;
+  const { dates, today } = problem.tracks[t]!;
   const teacher = loads.teacherOf(t);
   const children = loads.childrenOf(t);
-  const sum = (of: (i: number) => number) => {
-    const total = new Int32Array(steps.length + 1);
-    for (let i = 0; i < steps.length; i++) total[i + 1] = total[i]! + of(i);
-    return total;
-  };
-  const fresh = sum((i) => steps[i]!.fresh);
-  const withTeacher = sum((i) => steps[i]!.teacher);
-  const minutes = sum((i) => steps[i]!.minutes);
+  const { fresh, taught: withTeacher, spent: minutes } = sumsOf(problem.tracks[t]!);
   const at = Int32Array.from(dates, (day) => day - problem.from);
   // What one more new lesson costs on each date, and how many minutes are free before more of them cost anything.
   const another = new Int32Array(dates.length);

@@ -15,7 +15,7 @@ export class Bounding {
   /** Where the tracks stood at the prices of the last round. */
   priced: Placed[] | undefined;
   /** The highest bound so far. */
-  best = -Infinity;
+  private best = -Infinity;
   private readonly prices: Prices;
   private center: Float64Array;
   private mean: Float64Array | undefined;

@@ -77,7 +77,7 @@ export function* improvePlan(problem: Problem, effort: Effort): Generator<Plan |
   const open = () => work.solves < budget && work.cost > (work.bound ?? -Infinity);
   yield planOf(problem, work, undefined);
   work.findBound();
-  work.bound = Math.max(work.bound!, forced() ?? 0);
+  work.bound = Math.max(work.bound!, forced());
   for (let better = true; better && open();) {
     const was = work.cost;
     for (const t of work.order) if (work.solves < budget) work.better([t]);

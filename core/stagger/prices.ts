@@ -1,7 +1,7 @@
 import { Loads, over, type Placed } from './loads';
 import { placedBy } from './links';
 import type { Problem } from './problem';
-import type { Terms } from './shortest';
+import { sumsOf, type Terms } from './shortest';
 import { WEIGHTS } from './weights';
 
 /** Enrolments kept in step, two by two: the places of their prices, a school day each, and their positions. */
@@ -25,9 +25,9 @@ export class Prices {
   /** One row a person and date (new lessons, teachers' minutes, children's minutes), then one a pair and school day. */
   values: Float64Array;
   private readonly pairs: Pair[];
-  private readonly teacherOf: number[];
-  private readonly childrenOf: number[][];
   private readonly pairsFrom: number;
+  /** What the marks of today ask of everybody, with nothing placed. */
+  private readonly untouched: Loads;
 
   constructor(private readonly problem: Problem) {
     const { teachers, children, length, schoolDays } = problem;
@@ -43,10 +43,7 @@ export class Prices {
       ),
     );
     this.values = new Float64Array(from);
-    const teacherAt = new Map(teachers.map((t, i) => [t.id, i]));
-    const childAt = new Map(children.map((c, i) => [c.id, i]));
-    this.teacherOf = problem.tracks.map((t) => teacherAt.get(t.teacherId) ?? -1);
-    this.childrenOf = problem.tracks.map((t) => t.childIds.map((id) => childAt.get(id)).filter((i) => i !== undefined));
+    this.untouched = new Loads(problem);
   }
 
   private fresh(teacher: number, k: number): number {
@@ -71,16 +68,10 @@ export class Prices {
 
   private sitting(t: number): Terms['sitting'] {
     const { problem, values } = this;
-    const { steps, dates, today } = problem.tracks[t]!;
-    const teacher = this.teacherOf[t]!;
-    const sums = (of: (i: number) => number) => {
-      const total = new Int32Array(steps.length + 1);
-      for (let i = 0; i < steps.length; i++) total[i + 1] = total[i]! + of(i);
-      return total;
-    };
-    const fresh = sums((i) => steps[i]!.fresh);
-    const taught = sums((i) => steps[i]!.teacher);
-    const spent = sums((i) => steps[i]!.minutes);
+    const { dates, today } = problem.tracks[t]!;
+    const teacher = this.untouched.teacherOf(t);
+    const children = this.untouched.childrenOf(t);
+    const { fresh, taught, spent } = sumsOf(problem.tracks[t]!);
     const perFresh = new Float64Array(dates.length);
     const perTaught = new Float64Array(dates.length);
     const perSpent = new Float64Array(dates.length);
@@ -90,7 +81,7 @@ export class Prices {
         perFresh[d] = k === 0 && today.fresh > 0 ? 0 : values[this.fresh(teacher, k)]! * WEIGHTS.clash;
         perTaught[d] = values[this.taught(teacher, k)]! * WEIGHTS.minute;
       }
-      for (const c of this.childrenOf[t]!) perSpent[d]! += values[this.spent(c, k)]! * WEIGHTS.minute;
+      for (const c of children) perSpent[d]! += values[this.spent(c, k)]! * WEIGHTS.minute;
     });
     return (d, p, j) =>
       (fresh[j]! > fresh[p]! ? perFresh[d]! : 0) +
@@ -125,7 +116,7 @@ export class Prices {
   constant(): number {
     const { values } = this;
     const nothing = this.asked(
-      new Loads(this.problem),
+      this.untouched,
       this.problem.tracks.map(() => []),
     );
     let sum = 0;
@@ -188,16 +179,17 @@ export class Prices {
 
 /**
  * New lessons that clash whatever is done, as long as everything is placed: by teacher, what is left to begin beyond what
- * all dates together allow. (A lower bound by counting; an enrolment counts once a date, so a day that takes several of
- * its new lessons needs one place.)
+ * all dates together allow. A lower bound by counting: an enrolment counts once a date, so all of its new lessons that could
+ * share a date are counted once, and those that could still join one begun today not at all.
  */
 export function countedClashes(problem: Problem): number {
   return problem.teachers.reduce((sum, teacher, i) => {
     const own = problem.tracks.filter((t) => t.teacherId === teacher.id);
     const asked = own.reduce((n, t) => {
-      // As many dates as its new lessons need at least: those that can share one are counted once.
-      const most = Math.max(1, ...t.room.map((r) => Math.floor(r)));
-      return n + Math.ceil(t.steps.filter((s) => s.fresh === 1).length / most) + t.today.fresh;
+      const fresh = t.steps.filter((s) => s.fresh === 1);
+      const most = Math.max(1, Math.floor(Math.max(0, ...t.room) / Math.min(1, ...fresh.map((s) => s.size))));
+      const dates = Math.ceil(fresh.length / most);
+      return n + (t.today.fresh > 0 ? t.today.fresh + Math.max(0, dates - 1) : dates);
     }, 0);
     const dates = new Set(own.flatMap((t) => t.dates.map((d) => d - problem.from)));
     if (own.some((t) => t.today.fresh > 0)) dates.add(0);

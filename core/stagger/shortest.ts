@@ -182,6 +182,33 @@ function forgetWeek(now: Float64Array, width: number, top: number): void {
   }
 }
 
+/** What the first i steps of a track hold together, for every i from 0 on. */
+export interface Sums {
+  fresh: Int32Array;
+  taught: Int32Array;
+  spent: Int32Array;
+}
+const sumsCache = new WeakMap<Track['steps'], Sums>();
+
+/** New lessons, teacher's and child's minutes added up along a track: of steps p…j−1 it is the difference of two. */
+export function sumsOf({ steps }: Track): Sums {
+  let known = sumsCache.get(steps);
+  if (!known) {
+    const along = (of: (i: number) => number) => {
+      const total = new Int32Array(steps.length + 1);
+      for (let i = 0; i < steps.length; i++) total[i + 1] = total[i]! + of(i);
+      return total;
+    };
+    known = {
+      fresh: along((i) => steps[i]!.fresh),
+      taught: along((i) => steps[i]!.teacher),
+      spent: along((i) => steps[i]!.minutes),
+    };
+    sumsCache.set(steps, known);
+  }
+  return known;
+}
+
 const reachCache = new WeakMap<Track, Int32Array>();
 
 /** How far a sitting reaches from each step on any date after today, when no weekly cap counts: the same every date. */

@@ -2,8 +2,8 @@ import type { Track } from '../pace';
 import { against } from './against';
 import { ownCost } from './cost';
 import { linkCost } from './links';
-import { Loads, type Placed } from './loads';
 import { Bounding } from './bounding';
+import { Loads, type Placed } from './loads';
 import type { Problem } from './problem';
 import type { Random } from './random';
 import { costToGo, shortest, type ToGo } from './shortest';
@@ -44,7 +44,7 @@ export class Work {
   }
 
   /** What each track costs at best by itself, from every date on: a first bound, and what the paths are cut short by. */
-  findBound(): number {
+  findBound(): void {
     const { tracks } = this.problem;
     this.toGo = tracks.map((_, t) => costToGo(this.problem, t));
     // The weekly cap is left out of what is to go: for a track that has one the exact path bounds better.
@@ -53,7 +53,6 @@ export class Work {
       0,
     );
     this.bound = this.separable;
-    return this.bound;
   }
 
   /** One round of prices, which may raise the bound. */
@@ -67,9 +66,9 @@ export class Work {
    * Takes the placements that the prices led to, lets every track respond to the others as they then stand, `passes` times,
    * and keeps what comes of it when it costs less than what there was.
    */
-  fromPrices(passes: number): boolean {
+  fromPrices(passes: number): void {
     const { priced } = this.bounding;
-    if (!priced) return false;
+    if (!priced) return;
     const before = [...this.placed];
     const was = this.cost;
     const all = this.problem.tracks.map((_, t) => t);
@@ -83,9 +82,7 @@ export class Work {
       for (const t of this.order) this.replace([t]);
       if (i > 0 && this.cost >= now) break;
     }
-    if (this.cost < was) return true;
-    this.restore(all, before);
-    return false;
+    if (this.cost >= was) this.restore(all, before);
   }
 
   /**
@@ -103,7 +100,7 @@ export class Work {
   }
 
   /**
-   * Two or three tracks worth trying together: mostly those that meet on a date where a teacher has too much, else any.
+   * Two or three tracks worth trying together: half the time those that meet on a date on which somebody has too much.
    */
   group(random: Random): number[] {
     const n = this.problem.tracks.length;

@@ -1,7 +1,7 @@
 import { toDay } from '../../core/calendar';
 import type { DateStyle, Household, Pin } from '../../core/household';
 import type { Put } from '../../store';
-import { dayAndDate } from '../ui/dates';
+import { dayAndDate } from './dates';
 
 type Commit = (words: string, puts: (now: Household) => readonly Put[]) => Promise<boolean>;
 
