@@ -4,7 +4,7 @@ import { number, object, type ObjectSchema, string } from 'yup';
 import { ageOn, fromDay, isIsoDate } from '../../core/calendar';
 import { type Child, COLOURS, type Colour, ORNAMENTS, type Ornament as OrnamentName } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { Ornament } from '../ui/ornament';
 
@@ -79,12 +79,8 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
       onSubmit={(e) => void keep(e)}
       remove={child && { table: 'children', id: child.id, name: child.name }}
     >
-      <Field label="Name" fault={errors.name?.message}>
-        {(p) => <input {...p} {...register('name')} autoComplete="off" />}
-      </Field>
-      <Field label="Born" fault={errors.born?.message}>
-        {(p) => <input {...p} type="date" {...register('born')} />}
-      </Field>
+      <InputField label="Name" fault={errors.name?.message} {...register('name')} autoComplete="off" />
+      <InputField label="Born" fault={errors.born?.message} type="date" {...register('born')} />
       <fieldset>
         <legend className="label mb-1">Ornament</legend>
         <div className="flex flex-wrap gap-1">
@@ -114,27 +110,22 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
           ))}
         </div>
       </fieldset>
-      <Field
+      <InputField
         label="Minutes of school on a full day"
         hint="The plan tries not to ask for more."
         fault={errors.minutesPerDay?.message}
-      >
-        {(p) => <input {...p} type="number" className="w-32" {...register('minutesPerDay', { valueAsNumber: true })} />}
-      </Field>
-      <Field
+        type="number"
+        className="w-32"
+        {...register('minutesPerDay', { valueAsNumber: true })}
+      />
+      <InputField
         label="Minutes of attention at one go"
         hint="Longer work is cut into pieces. Empty: years of age and two up to the age of eight, then no limit."
         fault={errors.attention?.message}
-      >
-        {(p) => (
-          <input
-            {...p}
-            type="number"
-            className="w-32"
-            {...register('attention', { setValueAs: (v) => (v === '' || v === undefined ? undefined : Number(v)) })}
-          />
-        )}
-      </Field>
+        type="number"
+        className="w-32"
+        {...register('attention', { setValueAs: (v) => (v === '' || v === undefined ? undefined : Number(v)) })}
+      />
     </FormDialog>
   );
 }

@@ -2,7 +2,7 @@ import { Trash2 } from 'lucide-react';
 import { isClock } from '../../core/calendar';
 import { type DayWindow, type Settings, WINDOW_KINDS } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 
 const KIND_WORDS: Record<DayWindow['kind'], string> = {
   nap: 'a nap: nothing is asked',
@@ -75,16 +75,13 @@ export function DayWindows() {
       {windows.map((w) => (
         <fieldset key={w.id} className="flex flex-wrap items-end gap-3 border-b border-rule pb-3">
           <legend className="sr-only">{w.label}</legend>
-          <Field label="Called" className="w-36">
-            {(p) => (
-              <input
-                {...p}
-                defaultValue={w.label}
-                maxLength={80}
-                onBlur={(e) => e.target.value.trim() !== w.label && put(w, () => ({ label: e.target.value.trim() }))}
-              />
-            )}
-          </Field>
+          <InputField
+            label="Called"
+            box="w-36"
+            defaultValue={w.label}
+            maxLength={80}
+            onBlur={(e) => e.target.value.trim() !== w.label && put(w, () => ({ label: e.target.value.trim() }))}
+          />
           <Field label="It is">
             {(p) => (
               <select
@@ -101,22 +98,20 @@ export function DayWindows() {
             )}
           </Field>
           {(['from', 'to'] as const).map((key) => (
-            <Field key={key} label={key} className="w-32">
-              {(p) => (
-                <input
-                  {...p}
-                  key={w[key]}
-                  type="time"
-                  defaultValue={w[key]}
-                  onBlur={(e) => {
-                    const next = { ...w, [key]: e.target.value };
-                    // A stretch that ends before it begins is put back to what it was.
-                    if (!isClock(e.target.value) || next.from >= next.to) e.target.value = w[key];
-                    else if (e.target.value !== w[key]) put(w, () => ({ [key]: next[key] }));
-                  }}
-                />
-              )}
-            </Field>
+            <InputField
+              // Anew whenever the stored time is another: what was typed and refused is put back.
+              key={`${key} ${w[key]}`}
+              label={key}
+              box="w-32"
+              type="time"
+              defaultValue={w[key]}
+              onBlur={(e) => {
+                const next = { ...w, [key]: e.target.value };
+                // A stretch that ends before it begins is put back to what it was.
+                if (!isClock(e.target.value) || next.from >= next.to) e.target.value = w[key];
+                else if (e.target.value !== w[key]) put(w, () => ({ [key]: next[key] }));
+              }}
+            />
           ))}
           <span className="flex flex-wrap gap-x-4">
             {household.children.map((c) => (
@@ -154,24 +149,22 @@ export function DayWindows() {
       ))}
       <div className="flex flex-wrap gap-4">
         {NUMBERS.map(({ key, label, hint, usual, least, most }) => (
-          <Field key={key} label={label} hint={hint} className="max-w-56">
-            {(p) => (
-              <input
-                {...p}
-                key={settings[key]}
-                type="number"
-                min={least}
-                max={most}
-                className="w-28"
-                defaultValue={settings[key] ?? usual}
-                onBlur={(e) => {
-                  const n = Number(e.target.value);
-                  if (!Number.isInteger(n) || n < least || n > most) e.target.value = String(settings[key] ?? usual);
-                  else if (n !== (settings[key] ?? usual)) change(label, (now) => ({ ...now, [key]: n }));
-                }}
-              />
-            )}
-          </Field>
+          <InputField
+            key={`${key} ${settings[key]}`}
+            label={label}
+            hint={hint}
+            box="max-w-56"
+            type="number"
+            min={least}
+            max={most}
+            className="w-28"
+            defaultValue={settings[key] ?? usual}
+            onBlur={(e) => {
+              const n = Number(e.target.value);
+              if (!Number.isInteger(n) || n < least || n > most) e.target.value = String(settings[key] ?? usual);
+              else if (n !== (settings[key] ?? usual)) change(label, (now) => ({ ...now, [key]: n }));
+            }}
+          />
         ))}
       </div>
     </section>

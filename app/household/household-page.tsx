@@ -16,7 +16,7 @@ import {
 } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { longDate, shortDate, WEEKDAY_NAMES, weekFrom } from '../ui/dates';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { ChildForm } from './child-form';
@@ -153,17 +153,13 @@ export default function HouseholdPage() {
         <DayWindows />
         <section aria-labelledby="habits" className="flex flex-col gap-4">
           <h2 id="habits">Habits</h2>
-          <Field label="Name of the household">
-            {(p) => (
-              <input
-                {...p}
-                key={settings.name}
-                defaultValue={settings.name}
-                maxLength={80}
-                onBlur={(e) => e.target.value.trim() && set('name of the household', { name: e.target.value.trim() })}
-              />
-            )}
-          </Field>
+          <InputField
+            label="Name of the household"
+            key={settings.name}
+            defaultValue={settings.name}
+            maxLength={80}
+            onBlur={(e) => e.target.value.trim() && set('name of the household', { name: e.target.value.trim() })}
+          />
           <Field label="The week starts on">
             {(p) => (
               <select
@@ -181,27 +177,20 @@ export default function HouseholdPage() {
           </Field>
           <div className="flex flex-wrap gap-4">
             {(['dayFrom', 'dayTo'] as const).map((key) => (
-              <Field
-                key={key}
+              <InputField
+                key={`${key} ${settings[key]}`}
                 label={key === 'dayFrom' ? 'School is held from' : 'until'}
                 hint={key === 'dayFrom' ? 'What takes somebody away outside these hours costs no school.' : undefined}
-                className="max-w-56"
-              >
-                {(p) => (
-                  <input
-                    {...p}
-                    key={settings[key]}
-                    type="time"
-                    defaultValue={settings[key]}
-                    onBlur={(e) => {
-                      const next = { ...settings, [key]: e.target.value };
-                      if (isClock(e.target.value) && next.dayFrom < next.dayTo) {
-                        if (e.target.value !== settings[key]) set('the school’s hours', { [key]: e.target.value });
-                      } else e.target.value = settings[key];
-                    }}
-                  />
-                )}
-              </Field>
+                box="max-w-56"
+                type="time"
+                defaultValue={settings[key]}
+                onBlur={(e) => {
+                  const next = { ...settings, [key]: e.target.value };
+                  if (isClock(e.target.value) && next.dayFrom < next.dayTo) {
+                    if (e.target.value !== settings[key]) set('the school’s hours', { [key]: e.target.value });
+                  } else e.target.value = settings[key];
+                }}
+              />
             ))}
           </div>
           <Field label="Dates are written" hint="Taken from your browser’s language at first.">
@@ -243,24 +232,21 @@ export default function HouseholdPage() {
               </select>
             )}
           </Field>
-          <Field label="Minutes beside the child at a start" hint="For work that a teacher sets going and then leaves.">
-            {(p) => (
-              <input
-                {...p}
-                key={settings.startMinutes}
-                type="number"
-                min={1}
-                max={60}
-                className="w-28"
-                defaultValue={settings.startMinutes}
-                onBlur={(e) => {
-                  const n = Number(e.target.value);
-                  if (Number.isInteger(n) && n >= 1 && n <= 60) set('minutes at a start', { startMinutes: n });
-                  else e.target.value = String(settings.startMinutes);
-                }}
-              />
-            )}
-          </Field>
+          <InputField
+            label="Minutes beside the child at a start"
+            hint="For work that a teacher sets going and then leaves."
+            key={settings.startMinutes}
+            type="number"
+            min={1}
+            max={60}
+            className="w-28"
+            defaultValue={settings.startMinutes}
+            onBlur={(e) => {
+              const n = Number(e.target.value);
+              if (Number.isInteger(n) && n >= 1 && n <= 60) set('minutes at a start', { startMinutes: n });
+              else e.target.value = String(settings.startMinutes);
+            }}
+          />
         </section>
       </div>
       {child && <ChildForm child={child === 'new' ? undefined : child} close={() => setChild(undefined)} />}

@@ -2,7 +2,7 @@ import { type FormEvent, useState } from 'react';
 import type { Teacher } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
-import { Field } from '../ui/field';
+import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 
 const DEFAULT_HOURS = ['3', '3', '3', '3', '3', '0', '0'];
@@ -35,27 +35,27 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
       onSubmit={(e) => void keep(e)}
       remove={teacher && { table: 'teachers', id: teacher.id, name: teacher.name }}
     >
-      <Field label="Name" fault={fault.name}>
-        {(p) => (
-          <input {...p} value={name} maxLength={80} autoComplete="off" onChange={(e) => setName(e.target.value)} />
-        )}
-      </Field>
+      <InputField
+        label="Name"
+        fault={fault.name}
+        value={name}
+        maxLength={80}
+        autoComplete="off"
+        onChange={(e) => setName(e.target.value)}
+      />
       <fieldset>
         <legend className="label mb-1">Hours of teaching</legend>
         <div className="flex flex-wrap gap-3">
           {weekFrom(household.settings.firstDay).map((d) => (
-            <Field key={d} label={WEEKDAY_NAMES[d].slice(0, 3)}>
-              {(p) => (
-                <input
-                  {...p}
-                  aria-label={`Hours on ${WEEKDAY_NAMES[d]}`}
-                  inputMode="decimal"
-                  className="w-16"
-                  value={hours[d - 1]}
-                  onChange={(e) => setHours(hours.map((h, i) => (i === d - 1 ? e.target.value : h)))}
-                />
-              )}
-            </Field>
+            <InputField
+              key={d}
+              label={WEEKDAY_NAMES[d].slice(0, 3)}
+              aria-label={`Hours on ${WEEKDAY_NAMES[d]}`}
+              inputMode="decimal"
+              className="w-16"
+              value={hours[d - 1]}
+              onChange={(e) => setHours(hours.map((h, i) => (i === d - 1 ? e.target.value : h)))}
+            />
           ))}
         </div>
         {fault.day !== undefined && (

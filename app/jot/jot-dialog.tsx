@@ -5,7 +5,7 @@ import { jottingRow, readJotting } from '../../core/jot';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { FormDialog } from '../ui/form-dialog';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 
 const WORDS: Record<JottingKind, string> = {
   errand: 'errand',
@@ -52,18 +52,15 @@ export default function JotDialog({ close }: { close: () => void }) {
         void keep();
       }}
     >
-      <Field label="What came up" hint="“buy glue”, “note: …”, “remind me of the fair in two weeks”">
-        {(p) => (
-          <input
-            {...p}
-            autoFocus
-            autoComplete="off"
-            maxLength={500}
-            value={line}
-            onChange={(e) => setLine(e.target.value)}
-          />
-        )}
-      </Field>
+      <InputField
+        label="What came up"
+        hint="“buy glue”, “note: …”, “remind me of the fair in two weeks”"
+        autoFocus
+        autoComplete="off"
+        maxLength={500}
+        value={line}
+        onChange={(e) => setLine(e.target.value)}
+      />
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
         <fieldset>
           <legend className="label">it is a</legend>

@@ -5,7 +5,7 @@ import { nextSeq } from '../../core/log';
 import { LEAD_DAYS } from '../../core/materials';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 
 const CAUTION_WORDS: Record<Caution, string> = {
@@ -90,9 +90,13 @@ export function MaterialForm({
 
   return (
     <FormDialog title={material ? material.name : 'A thing'} close={close} onSubmit={(e) => void keep(e)}>
-      <Field label="Name" fault={fault.name}>
-        {(p) => <input {...p} value={name} maxLength={200} onChange={(e) => setName(e.target.value)} />}
-      </Field>
+      <InputField
+        label="Name"
+        fault={fault.name}
+        value={name}
+        maxLength={200}
+        onChange={(e) => setName(e.target.value)}
+      />
       <div className="grid gap-4 sm:grid-cols-2">
         <Field label="Where it lies">
           {(p) => (
@@ -106,35 +110,31 @@ export function MaterialForm({
             </>
           )}
         </Field>
-        <Field label="One of it is called" hint="sheet, cup … or leave it empty">
-          {(p) => <input {...p} value={unit} maxLength={40} onChange={(e) => setUnit(e.target.value)} />}
-        </Field>
-        <Field
+        <InputField
+          label="One of it is called"
+          hint="sheet, cup … or leave it empty"
+          value={unit}
+          maxLength={40}
+          onChange={(e) => setUnit(e.target.value)}
+        />
+        <InputField
           label="How many are there now"
           hint={material ? 'Marked work has been taken off.' : undefined}
           fault={fault.quantity}
-        >
-          {(p) => (
-            <input
-              {...p}
-              inputMode="decimal"
-              className="w-32"
-              value={quantity}
-              onChange={(e) => setQuantity(e.target.value)}
-            />
-          )}
-        </Field>
-        <Field label="Days from ordering to having it" hint={`Empty: ${LEAD_DAYS}.`} fault={fault.lead}>
-          {(p) => (
-            <input
-              {...p}
-              inputMode="numeric"
-              className="w-32"
-              value={leadDays}
-              onChange={(e) => setLeadDays(e.target.value)}
-            />
-          )}
-        </Field>
+          inputMode="decimal"
+          className="w-32"
+          value={quantity}
+          onChange={(e) => setQuantity(e.target.value)}
+        />
+        <InputField
+          label="Days from ordering to having it"
+          hint={`Empty: ${LEAD_DAYS}.`}
+          fault={fault.lead}
+          inputMode="numeric"
+          className="w-32"
+          value={leadDays}
+          onChange={(e) => setLeadDays(e.target.value)}
+        />
         <label className="flex min-h-[44px] items-center gap-2 self-center">
           <input type="checkbox" checked={consumable} onChange={(e) => setConsumable(e.target.checked)} /> it is used up
           by a lesson

@@ -2,7 +2,7 @@ import { type FormEvent, useState } from 'react';
 import { stepName, flatten } from '../../core/course';
 import { byId, type Material, type Need } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 
 /** Which lessons or steps need a thing, and how many. */
@@ -113,17 +113,14 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
           )}
         </Field>
         <div className="flex gap-3">
-          <Field label="How many" fault={fault}>
-            {(p) => (
-              <input
-                {...p}
-                inputMode="decimal"
-                className="w-24"
-                value={quantity}
-                onChange={(e) => setQuantity(e.target.value)}
-              />
-            )}
-          </Field>
+          <InputField
+            label="How many"
+            fault={fault}
+            inputMode="decimal"
+            className="w-24"
+            value={quantity}
+            onChange={(e) => setQuantity(e.target.value)}
+          />
           <Field label="For">
             {(p) => (
               <select {...p} value={per} onChange={(e) => setPer(e.target.value as Need['per'])}>

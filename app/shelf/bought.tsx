@@ -5,7 +5,7 @@ import { asIsbn13, readIsbn } from '../../core/course';
 import { byId, type Course, type CoursePart, PART_KINDS, type Purchase } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 
 const money = (hundredths: number) => (hundredths / 100).toFixed(2);
@@ -193,36 +193,26 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
         <Plus size={18} aria-hidden="true" /> A part
       </button>
       <div className="grid gap-4 sm:grid-cols-3">
-        <Field label="Bought from">
-          {(p) => (
-            <input
-              {...p}
-              value={bought.from}
-              maxLength={200}
-              onChange={(e) => setBought({ ...bought, from: e.target.value })}
-            />
-          )}
-        </Field>
-        <Field label="On" fault={faults['date']}>
-          {(p) => (
-            <input
-              {...p}
-              type="date"
-              value={bought.date}
-              onChange={(e) => setBought({ ...bought, date: e.target.value })}
-            />
-          )}
-        </Field>
-        <Field label="Can be exchanged until" fault={faults['exchangeUntil']}>
-          {(p) => (
-            <input
-              {...p}
-              type="date"
-              value={bought.exchangeUntil}
-              onChange={(e) => setBought({ ...bought, exchangeUntil: e.target.value })}
-            />
-          )}
-        </Field>
+        <InputField
+          label="Bought from"
+          value={bought.from}
+          maxLength={200}
+          onChange={(e) => setBought({ ...bought, from: e.target.value })}
+        />
+        <InputField
+          label="On"
+          fault={faults['date']}
+          type="date"
+          value={bought.date}
+          onChange={(e) => setBought({ ...bought, date: e.target.value })}
+        />
+        <InputField
+          label="Can be exchanged until"
+          fault={faults['exchangeUntil']}
+          type="date"
+          value={bought.exchangeUntil}
+          onChange={(e) => setBought({ ...bought, exchangeUntil: e.target.value })}
+        />
       </div>
       <div className="flex flex-wrap gap-x-6">
         <label className="flex min-h-[44px] items-center gap-2">

@@ -29,7 +29,7 @@ import {
 } from '../../core/household';
 import { USUAL_PROOF } from '../../core/proof';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count, PRESENCE_WORDS } from '../ui/words';
 import { LayoutFields } from './layout-fields';
@@ -240,18 +240,10 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       keep={course ? 'Keep' : 'Put it on the shelf'}
     >
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="Title" fault={errors.title?.message}>
-          {(p) => <input {...p} {...register('title')} autoComplete="off" autoFocus />}
-        </Field>
-        <Field label="Level" fault={errors.level?.message}>
-          {(p) => <input {...p} {...register('level')} />}
-        </Field>
-        <Field label="Publisher, as you call it" fault={errors.publisher?.message}>
-          {(p) => <input {...p} {...register('publisher')} />}
-        </Field>
-        <Field label="Edition" fault={errors.edition?.message}>
-          {(p) => <input {...p} {...register('edition')} />}
-        </Field>
+        <InputField label="Title" fault={errors.title?.message} {...register('title')} autoComplete="off" autoFocus />
+        <InputField label="Level" fault={errors.level?.message} {...register('level')} />
+        <InputField label="Publisher, as you call it" fault={errors.publisher?.message} {...register('publisher')} />
+        <InputField label="Edition" fault={errors.edition?.message} {...register('edition')} />
       </div>
       {!course && <LayoutFields register={register} errors={errors} now={now} />}
       <div

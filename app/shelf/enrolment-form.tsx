@@ -6,7 +6,7 @@ import { contentsOf, flatten, stepName } from '../../core/course';
 import { type Course, type Enrolment, type Household, LIVES, type Loop } from '../../core/household';
 import { neededPerSitting } from '../../core/pace';
 import { useHousehold } from '../shell/household';
-import { Field, WeekdayPicker } from '../ui/field';
+import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { LIFE_WORDS, listing } from '../ui/words';
@@ -199,29 +199,31 @@ export function EnrolmentForm({
       <PaceFields course={course} register={register} errors={errors} now={now} />
       <div className="grid gap-4 sm:grid-cols-2">
         {(now.rule === 'even' || now.rule === 'weekly') && (
-          <Field
+          <InputField
             label="At most so many steps a sitting"
             hint={`The rule needs ${needed}.`}
             fault={errors.perSitting?.message}
-          >
-            {(p) => (
-              <input {...p} type="number" className="w-28" {...register('perSitting', { valueAsNumber: true })} />
-            )}
-          </Field>
+            type="number"
+            className="w-28"
+            {...register('perSitting', { valueAsNumber: true })}
+          />
         )}
-        <Field
+        <InputField
           label="At most so many minutes a sitting"
           hint="Empty: minutes set no limit."
           fault={errors.minutesPerSitting?.message}
-        >
-          {(p) => <input {...p} inputMode="numeric" className="w-28" {...register('minutesPerSitting')} />}
-        </Field>
-        <Field label="Not before" fault={errors.firstDate?.message}>
-          {(p) => <input {...p} type="date" {...register('firstDate')} />}
-        </Field>
-        <Field label="Should end by" hint="Empty: the last day of the school year." fault={errors.target?.message}>
-          {(p) => <input {...p} type="date" {...register('target')} />}
-        </Field>
+          inputMode="numeric"
+          className="w-28"
+          {...register('minutesPerSitting')}
+        />
+        <InputField label="Not before" fault={errors.firstDate?.message} type="date" {...register('firstDate')} />
+        <InputField
+          label="Should end by"
+          hint="Empty: the last day of the school year."
+          fault={errors.target?.message}
+          type="date"
+          {...register('target')}
+        />
         <Field label="It is">
           {(p) => (
             <select {...p} {...register('life')}>

@@ -3,7 +3,7 @@ import { fromDay } from '../../core/calendar';
 import { byId, childrenOf, type Course, type Enrolment, type Gate } from '../../core/household';
 import { gateFault, isMastered } from '../../core/pace';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count, listing } from '../ui/words';
 
@@ -141,37 +141,25 @@ function GateFields({
         </Field>
         {until.kind === 'mastery' ? (
           <>
-            <Field label="What must be known">
-              {(p) => (
-                <input
-                  {...p}
-                  maxLength={120}
-                  placeholder="letter sounds"
-                  value={until.list}
-                  onChange={(e) => change({ ...gate, until: { ...until, list: e.target.value } })}
-                />
-              )}
-            </Field>
-            <Field label="Known so far">
-              {(p) => (
-                <input
-                  {...p}
-                  type="number"
-                  value={until.known}
-                  onChange={(e) => change({ ...gate, until: { ...until, known: whole(e.target.value, 0, 10_000) } })}
-                />
-              )}
-            </Field>
-            <Field label="of">
-              {(p) => (
-                <input
-                  {...p}
-                  type="number"
-                  value={until.of}
-                  onChange={(e) => change({ ...gate, until: { ...until, of: whole(e.target.value, 1, 10_000) } })}
-                />
-              )}
-            </Field>
+            <InputField
+              label="What must be known"
+              maxLength={120}
+              placeholder="letter sounds"
+              value={until.list}
+              onChange={(e) => change({ ...gate, until: { ...until, list: e.target.value } })}
+            />
+            <InputField
+              label="Known so far"
+              type="number"
+              value={until.known}
+              onChange={(e) => change({ ...gate, until: { ...until, known: whole(e.target.value, 0, 10_000) } })}
+            />
+            <InputField
+              label="of"
+              type="number"
+              value={until.of}
+              onChange={(e) => change({ ...gate, until: { ...until, of: whole(e.target.value, 1, 10_000) } })}
+            />
             <label className="flex min-h-[44px] items-center gap-2">
               <input
                 type="checkbox"
@@ -223,16 +211,13 @@ function GateFields({
                 </select>
               )}
             </Field>
-            <Field label="Days in between" hint="To order and prepare the next volume.">
-              {(p) => (
-                <input
-                  {...p}
-                  type="number"
-                  value={until.days}
-                  onChange={(e) => change({ ...gate, until: { ...until, days: whole(e.target.value, 0, 366) } })}
-                />
-              )}
-            </Field>
+            <InputField
+              label="Days in between"
+              hint="To order and prepare the next volume."
+              type="number"
+              value={until.days}
+              onChange={(e) => change({ ...gate, until: { ...until, days: whole(e.target.value, 0, 366) } })}
+            />
           </>
         )}
         <Field label="Meanwhile take" hint="Only until the gate opens.">

@@ -2,7 +2,7 @@ import type { FieldErrors, UseFormRegister } from 'react-hook-form';
 import type { Layout } from '../../core/course';
 import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import type { CourseValues } from './course-form';
 
 const LAYOUT_WORDS: Record<Layout, string> = {
@@ -39,87 +39,129 @@ export function LayoutFields({
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
         {now.layout === 'same' && (
           <>
-            <Field label="How many lessons" fault={errors.lessons?.message}>
-              {(p) => <input {...p} type="number" {...register('lessons', number)} />}
-            </Field>
-            <Field label="Lessons in a unit" hint="0 for no units" fault={errors.lessonsPerUnit?.message}>
-              {(p) => <input {...p} type="number" {...register('lessonsPerUnit', number)} />}
-            </Field>
+            <InputField
+              label="How many lessons"
+              fault={errors.lessons?.message}
+              type="number"
+              {...register('lessons', number)}
+            />
+            <InputField
+              label="Lessons in a unit"
+              hint="0 for no units"
+              fault={errors.lessonsPerUnit?.message}
+              type="number"
+              {...register('lessonsPerUnit', number)}
+            />
           </>
         )}
         {now.layout === 'chapters' && (
           <>
-            <Field
+            <InputField
               label="Lessons of each, in order"
               hint="like 6, 8, 5, 9"
               fault={errors.chapters?.message}
-              className="col-span-2"
-            >
-              {(p) => <input {...p} {...register('chapters')} autoComplete="off" />}
-            </Field>
-            <Field label="The book calls these" hint="Chapter, Booklet …" fault={errors.unitWord?.message}>
-              {(p) => <input {...p} {...register('unitWord')} placeholder="Chapter" />}
-            </Field>
+              box="col-span-2"
+              {...register('chapters')}
+              autoComplete="off"
+            />
+            <InputField
+              label="The book calls these"
+              hint="Chapter, Booklet …"
+              fault={errors.unitWord?.message}
+              {...register('unitWord')}
+              placeholder="Chapter"
+            />
           </>
         )}
         {now.layout === 'tracks' && (
-          <Field
+          <InputField
             label="The tracks and their numbers"
             hint="like Reading 140, Sums 180"
             fault={errors.tracks?.message}
-            className="col-span-2"
-          >
-            {(p) => <input {...p} {...register('tracks')} autoComplete="off" />}
-          </Field>
+            box="col-span-2"
+            {...register('tracks')}
+            autoComplete="off"
+          />
         )}
         {now.layout === 'strands' && (
           <>
-            <Field
+            <InputField
               label="The strands, in order"
               hint="like Numbers, Shapes, Measures"
               fault={errors.strands?.message}
-              className="col-span-2"
-            >
-              {(p) => <input {...p} {...register('strands')} autoComplete="off" />}
-            </Field>
-            <Field label="Each comes round so many times" fault={errors.rounds?.message}>
-              {(p) => <input {...p} type="number" {...register('rounds', number)} />}
-            </Field>
-            <Field label="with so many lessons each time" fault={errors.strandLessons?.message}>
-              {(p) => <input {...p} type="number" {...register('strandLessons', number)} />}
-            </Field>
+              box="col-span-2"
+              {...register('strands')}
+              autoComplete="off"
+            />
+            <InputField
+              label="Each comes round so many times"
+              fault={errors.rounds?.message}
+              type="number"
+              {...register('rounds', number)}
+            />
+            <InputField
+              label="with so many lessons each time"
+              fault={errors.strandLessons?.message}
+              type="number"
+              {...register('strandLessons', number)}
+            />
           </>
         )}
-        <Field label="The book calls them" fault={errors.word?.message}>
-          {(p) => <input {...p} {...register('word')} />}
-        </Field>
-        <Field label="A test after every" hint="lessons; 0 for none" fault={errors.testEvery?.message}>
-          {(p) => <input {...p} type="number" {...register('testEvery', number)} />}
-        </Field>
-        <Field label="or after just these lessons" hint="like 4, 9, 15" fault={errors.testsAfter?.message}>
-          {(p) => <input {...p} {...register('testsAfter')} autoComplete="off" />}
-        </Field>
+        <InputField label="The book calls them" fault={errors.word?.message} {...register('word')} />
+        <InputField
+          label="A test after every"
+          hint="lessons; 0 for none"
+          fault={errors.testEvery?.message}
+          type="number"
+          {...register('testEvery', number)}
+        />
+        <InputField
+          label="or after just these lessons"
+          hint="like 4, 9, 15"
+          fault={errors.testsAfter?.message}
+          {...register('testsAfter')}
+          autoComplete="off"
+        />
       </div>
       <details>
         <summary className="min-h-[44px] cursor-pointer py-2.5 font-semibold">
           A manual to read, a project, tests on one weekday
         </summary>
         <div className="grid grid-cols-2 gap-4 pt-2 sm:grid-cols-3">
-          <Field label="Manual starts on page" hint="0 when there is none" fault={errors.firstPage?.message}>
-            {(p) => <input {...p} type="number" {...register('firstPage', number)} />}
-          </Field>
-          <Field label="Manual pages a lesson" fault={errors.pagesPerLesson?.message}>
-            {(p) => <input {...p} type="number" {...register('pagesPerLesson', number)} />}
-          </Field>
-          <Field label="Minutes to prepare a lesson" hint="the teacher’s, beforehand" fault={errors.prepare?.message}>
-            {(p) => <input {...p} type="number" {...register('prepare', number)} />}
-          </Field>
-          <Field label="A project beside the lessons" hint="empty for none" fault={errors.project?.message}>
-            {(p) => <input {...p} {...register('project')} placeholder="model of the lock" />}
-          </Field>
-          <Field label="worked on so many times" fault={errors.projectSittings?.message}>
-            {(p) => <input {...p} type="number" disabled={!now.project} {...register('projectSittings', number)} />}
-          </Field>
+          <InputField
+            label="Manual starts on page"
+            hint="0 when there is none"
+            fault={errors.firstPage?.message}
+            type="number"
+            {...register('firstPage', number)}
+          />
+          <InputField
+            label="Manual pages a lesson"
+            fault={errors.pagesPerLesson?.message}
+            type="number"
+            {...register('pagesPerLesson', number)}
+          />
+          <InputField
+            label="Minutes to prepare a lesson"
+            hint="the teacher’s, beforehand"
+            fault={errors.prepare?.message}
+            type="number"
+            {...register('prepare', number)}
+          />
+          <InputField
+            label="A project beside the lessons"
+            hint="empty for none"
+            fault={errors.project?.message}
+            {...register('project')}
+            placeholder="model of the lock"
+          />
+          <InputField
+            label="worked on so many times"
+            fault={errors.projectSittings?.message}
+            type="number"
+            disabled={!now.project}
+            {...register('projectSittings', number)}
+          />
           <Field label="Tests only on">
             {(p) => (
               <select {...p} {...register('testWeekday', number)}>

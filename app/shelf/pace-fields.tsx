@@ -2,7 +2,7 @@ import { type Control, Controller, type FieldErrors, type UseFormRegister } from
 import { kindName } from '../../core/course';
 import { type Course, type Kind, KINDS } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { count } from '../ui/words';
 import { NEW_LOOP, type PaceValues } from './enrolment-values';
 
@@ -145,22 +145,25 @@ export function SittingFields({ course, register, control, errors, now }: Parts 
             </fieldset>
           )}
         />
-        <Field
+        <InputField
           label="Split a step over two days when it is longer than"
           hint="minutes; empty: never"
           fault={errors.splitOver?.message}
-        >
-          {(p) => <input {...p} inputMode="numeric" className="w-28" {...register('splitOver')} />}
-        </Field>
+          inputMode="numeric"
+          className="w-28"
+          {...register('splitOver')}
+        />
         <fieldset className="flex flex-wrap items-end gap-3">
           <legend className="label mb-1">A stretch that goes faster</legend>
           <LessonSelect label="From" lessons={lessons} {...register('fasterFrom')} />
           <LessonSelect label="to" lessons={lessons} {...register('fasterTo')} />
-          <Field label="so many times the pace" fault={errors.fasterTimes?.message}>
-            {(p) => (
-              <input {...p} type="number" className="w-20" {...register('fasterTimes', { valueAsNumber: true })} />
-            )}
-          </Field>
+          <InputField
+            label="so many times the pace"
+            fault={errors.fasterTimes?.message}
+            type="number"
+            className="w-20"
+            {...register('fasterTimes', { valueAsNumber: true })}
+          />
         </fieldset>
       </div>
     </details>

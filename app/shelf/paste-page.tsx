@@ -13,7 +13,7 @@ import { KIND_DEFAULTS } from '../../core/course';
 import { byId, type Course, type Unit } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { download } from '../ui/download';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { count } from '../ui/words';
 import { PasteLines } from './paste-lines';
 import { asPattern, noSteps, StepsOfLesson } from './steps-of-lesson';
@@ -90,14 +90,14 @@ export default function PastePage() {
       <div className="double-rule grid gap-x-10 gap-y-5 pt-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
         <div className="flex flex-col gap-4">
           {!onto && (
-            <Field
+            <InputField
               label="Title of the course"
               fault={wanting && !title.trim() ? 'Give the course a title.' : undefined}
-            >
-              {(p) => (
-                <input {...p} autoFocus maxLength={500} value={title} onChange={(e) => setTitle(e.target.value)} />
-              )}
-            </Field>
+              autoFocus
+              maxLength={500}
+              value={title}
+              onChange={(e) => setTitle(e.target.value)}
+            />
           )}
           <Field
             label="The contents page, pasted"

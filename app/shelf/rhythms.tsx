@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { printedDayOf } from '../../core/pace';
 import { byId, type Course, type PrintedRhythm } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
 
@@ -93,36 +93,32 @@ function RhythmForm({
         );
       }}
     >
-      <Field label="Called" fault={fault}>
-        {(p) => (
-          <input {...p} value={name} maxLength={80} placeholder="five days" onChange={(e) => setName(e.target.value)} />
-        )}
-      </Field>
+      <InputField
+        label="Called"
+        fault={fault}
+        value={name}
+        maxLength={80}
+        placeholder="five days"
+        onChange={(e) => setName(e.target.value)}
+      />
       <div className="grid grid-cols-2 gap-4">
-        <Field label="Days a week">
-          {(p) => (
-            <input
-              {...p}
-              type="number"
-              min={1}
-              max={7}
-              value={days}
-              onChange={(e) => setDays(Number(e.target.value))}
-            />
-          )}
-        </Field>
-        <Field label="Lessons in that week" hint="Spread over the days in order.">
-          {(p) => (
-            <input
-              {...p}
-              type="number"
-              min={1}
-              max={100}
-              value={lessons}
-              onChange={(e) => setLessons(Number(e.target.value))}
-            />
-          )}
-        </Field>
+        <InputField
+          label="Days a week"
+          type="number"
+          min={1}
+          max={7}
+          value={days}
+          onChange={(e) => setDays(Number(e.target.value))}
+        />
+        <InputField
+          label="Lessons in that week"
+          hint="Spread over the days in order."
+          type="number"
+          min={1}
+          max={100}
+          value={lessons}
+          onChange={(e) => setLessons(Number(e.target.value))}
+        />
       </div>
       {rhythm &&
         (used ? (

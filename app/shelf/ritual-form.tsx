@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { type Presence, PRESENCES, type Ritual } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field, WeekdayPicker } from '../ui/field';
+import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { PRESENCE_WORDS } from '../ui/words';
@@ -40,17 +40,14 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
         void commit(`${put.title}: ritual kept`, [{ table: 'rituals', put }]).then((done) => done && close());
       }}
     >
-      <Field label="What" fault={fault}>
-        {(p) => (
-          <input
-            {...p}
-            value={title}
-            maxLength={120}
-            placeholder="date, weather, a hymn"
-            onChange={(e) => setTitle(e.target.value)}
-          />
-        )}
-      </Field>
+      <InputField
+        label="What"
+        fault={fault}
+        value={title}
+        maxLength={120}
+        placeholder="date, weather, a hymn"
+        onChange={(e) => setTitle(e.target.value)}
+      />
       <fieldset>
         <legend className="label mb-1">With whom</legend>
         <div className="flex flex-wrap gap-4">
@@ -76,9 +73,12 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
         {...(year ? { among: year.weekdays } : {})}
       />
       <div className="grid gap-4 sm:grid-cols-3">
-        <Field label="Minutes">
-          {(p) => <input {...p} type="number" value={minutes} onChange={(e) => setMinutes(Number(e.target.value))} />}
-        </Field>
+        <InputField
+          label="Minutes"
+          type="number"
+          value={minutes}
+          onChange={(e) => setMinutes(Number(e.target.value))}
+        />
         <Field label="Led by">
           {(p) => (
             <select {...p} value={teacherId} onChange={(e) => setTeacherId(e.target.value)}>

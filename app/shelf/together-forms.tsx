@@ -3,7 +3,7 @@ import { byId, type LessonRef, type Link, type Loop } from '../../core/household
 import { isTaken, loopOf } from '../../core/pace';
 import { unitsTaken } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
-import { Field, WeekdayPicker } from '../ui/field';
+import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { moved, OrderList } from './order-list';
 import { enrolmentName } from './together';
@@ -31,9 +31,7 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
         void commit(`Loop ${put.name} changed`, [{ table: 'loops', put }]).then((done) => done && close());
       }}
     >
-      <Field label="Called" fault={fault}>
-        {(p) => <input {...p} value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />}
-      </Field>
+      <InputField label="Called" fault={fault} value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
       <WeekdayPicker
         legend="On"
         value={weekdays}

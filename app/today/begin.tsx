@@ -6,7 +6,7 @@ import { buildUnits, countContents, readContents } from '../../core/contents';
 import { countPattern, type CoursePattern, KIND_DEFAULTS } from '../../core/course';
 import { asPattern, noSteps, StepsOfLesson } from '../shelf/steps-of-lesson';
 import { useHousehold } from '../shell/household';
-import { Field, WeekdayPicker } from '../ui/field';
+import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { count } from '../ui/words';
 
 /** The blank page: children, year and first course on one sheet, kept in one go; then the first week. */
@@ -78,30 +78,23 @@ export default function Begin() {
         <Part number={1} title="Who learns" fault={faults.children}>
           {children.map((c, i) => (
             <div key={i} className="flex flex-wrap gap-3">
-              <Field label={i === 0 ? 'Name' : `Name of child ${i + 1}`} className="min-w-[180px] flex-1">
-                {(p) => (
-                  <input
-                    {...p}
-                    autoFocus={i === children.length - 1}
-                    autoComplete="off"
-                    maxLength={80}
-                    aria-invalid={faults.children && !c.name.trim() ? true : undefined}
-                    value={c.name}
-                    onChange={(e) => child(i, { name: e.target.value })}
-                  />
-                )}
-              </Field>
-              <Field label="Born">
-                {(p) => (
-                  <input
-                    {...p}
-                    type="date"
-                    aria-invalid={faults.children && c.name.trim() && !isIsoDate(c.born) ? true : undefined}
-                    value={c.born}
-                    onChange={(e) => child(i, { born: e.target.value })}
-                  />
-                )}
-              </Field>
+              <InputField
+                label={i === 0 ? 'Name' : `Name of child ${i + 1}`}
+                box="min-w-[180px] flex-1"
+                autoFocus={i === children.length - 1}
+                autoComplete="off"
+                maxLength={80}
+                aria-invalid={faults.children && !c.name.trim() ? true : undefined}
+                value={c.name}
+                onChange={(e) => child(i, { name: e.target.value })}
+              />
+              <InputField
+                label="Born"
+                type="date"
+                aria-invalid={faults.children && c.name.trim() && !isIsoDate(c.born) ? true : undefined}
+                value={c.born}
+                onChange={(e) => child(i, { born: e.target.value })}
+              />
             </div>
           ))}
           <button
@@ -114,26 +107,20 @@ export default function Begin() {
         </Part>
         <Part number={2} title="The school year">
           <div className="flex flex-wrap gap-3">
-            <Field label="First day" fault={faults.start}>
-              {(p) => (
-                <input
-                  {...p}
-                  type="date"
-                  value={year.start}
-                  onChange={(e) => setYear({ ...year, start: e.target.value })}
-                />
-              )}
-            </Field>
-            <Field label="Last day" fault={faults.end}>
-              {(p) => (
-                <input
-                  {...p}
-                  type="date"
-                  value={year.end}
-                  onChange={(e) => setYear({ ...year, end: e.target.value })}
-                />
-              )}
-            </Field>
+            <InputField
+              label="First day"
+              fault={faults.start}
+              type="date"
+              value={year.start}
+              onChange={(e) => setYear({ ...year, start: e.target.value })}
+            />
+            <InputField
+              label="Last day"
+              fault={faults.end}
+              type="date"
+              value={year.end}
+              onChange={(e) => setYear({ ...year, end: e.target.value })}
+            />
           </div>
           <WeekdayPicker
             legend="School days"
@@ -149,17 +136,14 @@ export default function Begin() {
           )}
         </Part>
         <Part number={3} title="The first book in hand">
-          <Field label="Title" fault={faults.title}>
-            {(p) => (
-              <input
-                {...p}
-                autoComplete="off"
-                maxLength={500}
-                value={title}
-                onChange={(e) => setTitle(e.target.value)}
-              />
-            )}
-          </Field>
+          <InputField
+            label="Title"
+            fault={faults.title}
+            autoComplete="off"
+            maxLength={500}
+            value={title}
+            onChange={(e) => setTitle(e.target.value)}
+          />
           {children.length > 1 && (
             <fieldset>
               <legend className="label mb-1">Who takes it</legend>
@@ -182,17 +166,14 @@ export default function Begin() {
           )}
           {pasted === undefined ? (
             <div className="flex flex-wrap items-end gap-3">
-              <Field label="How many lessons" fault={faults.lessons}>
-                {(p) => (
-                  <input
-                    {...p}
-                    inputMode="numeric"
-                    className="w-32"
-                    value={lessons}
-                    onChange={(e) => setLessons(e.target.value)}
-                  />
-                )}
-              </Field>
+              <InputField
+                label="How many lessons"
+                fault={faults.lessons}
+                inputMode="numeric"
+                className="w-32"
+                value={lessons}
+                onChange={(e) => setLessons(e.target.value)}
+              />
               <button type="button" className="btn" onClick={() => setPasted('')}>
                 Paste its contents page instead
               </button>

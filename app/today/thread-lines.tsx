@@ -53,7 +53,10 @@ export const STROKES = [
   { strokeWidth: 2.5, strokeDasharray: '3 3' },
 ];
 
-/** The threads: down a child's column while the teacher is beside them, across at a change, in the lane at the left when free. */
+/**
+ * The threads: down a child's column while the teacher is beside them, across at a change, in the lane at the left when
+ * free. The whole of them lies beneath the boxes, so that no words are crossed out; what runs beside a piece lies on it.
+ */
 export function ThreadLines({
   layout,
   scale,
@@ -61,6 +64,7 @@ export function ThreadLines({
   gutter,
   columns,
   column,
+  beneath,
 }: {
   layout: DayLayout;
   scale: Scale;
@@ -68,6 +72,7 @@ export function ThreadLines({
   gutter: number;
   columns: readonly Child[];
   column: number;
+  beneath: boolean;
 }) {
   return (
     <svg className="pointer-events-none absolute inset-0" width={width} height={scale.height} aria-hidden="true">
@@ -93,6 +98,19 @@ export function ThreadLines({
           strokeLinejoin: 'round' as const,
           ...STROKES[n % STROKES.length],
         };
+        if (!beneath)
+          return parts
+            .filter((part) => part.piece)
+            .map((part) => (
+              <line
+                key={`${teacher.id} ${part.from}`}
+                x1={xOf(part)}
+                x2={xOf(part)}
+                y1={scale.y(part.from)}
+                y2={scale.y(part.to)}
+                {...stroke}
+              />
+            ));
         return (
           <g key={teacher.id}>
             <path d={path} {...stroke} />

@@ -145,6 +145,17 @@ function Drawing({
   const column = (width - GUTTER) / Math.max(1, columns.length);
   const left = (child: Child) => GUTTER + columns.findIndex((c) => c.id === child.id) * column;
   const gap = column < 110 ? 2 : 6;
+  const lines = (beneath: boolean) => (
+    <ThreadLines
+      layout={layout}
+      scale={scale}
+      width={width}
+      gutter={GUTTER}
+      columns={columns}
+      column={column}
+      beneath={beneath}
+    />
+  );
   return (
     <>
       <div className="flex border-b border-ink" style={{ paddingLeft: GUTTER }}>
@@ -164,6 +175,7 @@ function Drawing({
               <span className="figures absolute -top-3 left-0 bg-paper pr-1 text-[0.9rem] text-soft">{clockOf(h)}</span>
             </div>
           ))}
+        {lines(true)}
         {layout.away.flatMap(({ child, spans }) =>
           columns.some((c) => c.id === child.id)
             ? spans
@@ -213,12 +225,12 @@ function Drawing({
                 left: left(run[0]!) + gap,
                 width: run.length * column - 2 * gap,
                 top: scale.y(piece.from) + BETWEEN / 2,
-                height: scale.y(piece.to) - scale.y(piece.from) - BETWEEN,
+                height: boxHeight(scale.y(piece.to) - scale.y(piece.from)),
               }}
             />
           )),
         )}
-        <ThreadLines layout={layout} scale={scale} width={width} gutter={GUTTER} columns={columns} column={column} />
+        {lines(false)}
         {layout.threads.flatMap(({ teacher, parts }) =>
           freeParts(parts).map((p) => (
             <span
@@ -244,6 +256,12 @@ function Drawing({
     </>
   );
 }
+
+/** A box leaves paper for the thread; a very short one keeps what one line of small words needs. */
+const boxHeight = (room: number): number => Math.max(room - BETWEEN, Math.min(room - 1, SMALL_LINE));
+const SMALL_LINE = 17;
+const LINE = 19;
+const NARROW_LINE = 16;
 
 /** The columns a piece stands in, as runs of neighbours. */
 function runsOf(piece: DayPiece, columns: readonly Child[]): Child[][] {
@@ -305,13 +323,16 @@ function Piece({
     pressable ? (task.marked ? `${task.row?.mark?.kind ?? 'done'}. Take the mark off` : 'mark done') : 'no new step',
   ];
   const height = Number(style.height);
-  const one = height < 40;
+  const small = height < 22;
+  const lines = small ? 1 : Math.max(1, Math.floor((height - 4) / (narrow ? NARROW_LINE : LINE)));
   return (
     <button
       type="button"
-      className={`absolute flex cursor-pointer overflow-hidden border bg-sheet pr-1 pl-5 text-left ${height < 20 ? '' : 'leading-tight'} ${EDGES[task.presence]} ${
+      className={`absolute flex cursor-pointer overflow-hidden border bg-sheet pr-1 pl-5 text-left ${EDGES[task.presence]} ${
         task.fresh ? 'border-rubric' : 'border-edge'
-      } ${task.marked ? 'opacity-60' : ''} ${one ? 'items-center' : 'flex-col justify-start pt-0.5'} ${height < 20 ? 'text-[0.75rem] leading-none' : narrow ? 'text-[0.8rem]' : 'text-[0.95rem]'}`}
+      } ${task.marked ? 'opacity-60' : ''} ${lines === 1 ? 'items-center' : 'items-start pt-0.5'} ${
+        small ? 'text-[0.75rem] leading-none' : `leading-tight ${narrow ? 'text-[0.8rem]' : 'text-[0.95rem]'}`
+      }`}
       style={style}
       onClick={press}
       disabled={!pressable}
@@ -320,20 +341,21 @@ function Piece({
       tabIndex={main ? 0 : -1}
       aria-hidden={main ? undefined : true}
     >
-      <span className={`min-w-0 ${one ? 'truncate' : 'wrap-anywhere'}`}>
+      {/* As many whole lines as the box has room for: none is cut through. */}
+      <span className="clamped min-w-0 wrap-anywhere" style={{ WebkitLineClamp: lines }}>
         {task.marked && <Check size={15} strokeWidth={3} className="mr-1 inline" aria-hidden="true" />}
-        <b className={`font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>
-        {one && task.detail && <span className="text-soft"> {task.detail}</span>}
-      </span>
-      {!one && (
-        <span className="min-w-0 text-[0.9em] text-soft wrap-anywhere">
-          {task.fresh && <span className="text-rubric">new · </span>}
-          {task.detail}
-          {parts}
-          {!narrow && ` · ${piece.to - piece.from} min`}
-          {task.things.length > 0 && ` · ${listing(task.things.map((m) => m.name))}`}
+        <b className={`font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>{' '}
+        {task.fresh && <span className="text-rubric">new </span>}
+        <span className="text-soft">
+          {[
+            task.detail + parts,
+            narrow || small ? '' : `${piece.to - piece.from} min`,
+            listing(task.things.map((m) => m.name)),
+          ]
+            .filter(Boolean)
+            .join(' · ')}
         </span>
-      )}
+      </span>
     </button>
   );
 }

@@ -1,5 +1,5 @@
 import type { EntryFaults, EntryText } from '../../core/log';
-import { Field } from './field';
+import { InputField } from './field';
 
 /** The fields of a mark's details: date, minutes, score and note, with minutes left where the mark is "partly". */
 export function EntryFields({
@@ -25,37 +25,36 @@ export function EntryFields({
   });
   return (
     <>
-      <Field label="minutes" fault={faults.minutes}>
-        {(p) => (
-          <input
-            {...p}
-            autoFocus={autoFocus}
-            inputMode="numeric"
-            className="w-24"
-            placeholder={planned === undefined ? '' : String(planned)}
-            {...bind('minutes')}
-          />
-        )}
-      </Field>
+      <InputField
+        label="minutes"
+        fault={faults.minutes}
+        autoFocus={autoFocus}
+        inputMode="numeric"
+        className="w-24"
+        placeholder={planned === undefined ? '' : String(planned)}
+        {...bind('minutes')}
+      />
       {partly && (
-        <Field label="minutes left" fault={faults.minutesLeft}>
-          {(p) => <input {...p} inputMode="numeric" className="w-24" {...bind('minutesLeft')} />}
-        </Field>
+        <InputField
+          label="minutes left"
+          fault={faults.minutesLeft}
+          inputMode="numeric"
+          className="w-24"
+          {...bind('minutesLeft')}
+        />
       )}
       {partly && (
-        <Field label="what is left" className="min-w-[160px] flex-1">
-          {(p) => <input {...p} maxLength={300} placeholder="questions 7 to 10" {...bind('left')} />}
-        </Field>
+        <InputField
+          label="what is left"
+          box="min-w-[160px] flex-1"
+          maxLength={300}
+          placeholder="questions 7 to 10"
+          {...bind('left')}
+        />
       )}
-      <Field label="score" fault={faults.score}>
-        {(p) => <input {...p} className="w-28" placeholder="17/20" {...bind('score')} />}
-      </Field>
-      <Field label="note" className="min-w-[200px] flex-1">
-        {(p) => <input {...p} maxLength={2000} {...bind('note')} />}
-      </Field>
-      <Field label="on" fault={faults.date}>
-        {(p) => <input {...p} type="date" max={latest} {...bind('date')} />}
-      </Field>
+      <InputField label="score" fault={faults.score} className="w-28" placeholder="17/20" {...bind('score')} />
+      <InputField label="note" box="min-w-[200px] flex-1" maxLength={2000} {...bind('note')} />
+      <InputField label="on" fault={faults.date} type="date" max={latest} {...bind('date')} />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { type ReactNode, useId } from 'react';
+import { type ComponentProps, type ReactNode, useId } from 'react';
 import type { Weekday } from '../../core/calendar';
 import { WEEKDAY_NAMES, weekFrom } from './dates';
 
@@ -39,6 +39,26 @@ export function Field({
         </p>
       )}
     </div>
+  );
+}
+
+/** A field with one line to type in; what is not the field's own goes to the input. `box` styles the field around it. */
+export function InputField({
+  label,
+  hint,
+  fault,
+  box,
+  ...input
+}: {
+  label: string;
+  hint?: string | undefined;
+  fault?: string | undefined;
+  box?: string | undefined;
+} & Omit<ComponentProps<'input'>, 'id'>) {
+  return (
+    <Field label={label} hint={hint} fault={fault} {...(box === undefined ? {} : { className: box })}>
+      {(p) => <input {...input} {...p} />}
+    </Field>
   );
 }
 

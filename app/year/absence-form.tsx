@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { fromDay, rangeFault } from '../../core/calendar';
 import type { Absence, Household } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { listing } from '../ui/words';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
@@ -61,16 +61,16 @@ export function AbsenceForm({ absence, close }: { absence: Absence | undefined; 
         ))}
       </fieldset>
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="From" fault={fault}>
-          {(p) => <input {...p} type="date" value={from} onChange={(e) => setFrom(e.target.value)} />}
-        </Field>
-        <Field label="To, if more than one day">
-          {(p) => <input {...p} type="date" value={to} min={from} onChange={(e) => setTo(e.target.value)} />}
-        </Field>
+        <InputField label="From" fault={fault} type="date" value={from} onChange={(e) => setFrom(e.target.value)} />
+        <InputField
+          label="To, if more than one day"
+          type="date"
+          value={to}
+          min={from}
+          onChange={(e) => setTo(e.target.value)}
+        />
       </div>
-      <Field label="In your words">
-        {(p) => <input {...p} value={label} maxLength={120} onChange={(e) => setLabel(e.target.value)} />}
-      </Field>
+      <InputField label="In your words" value={label} maxLength={120} onChange={(e) => setLabel(e.target.value)} />
       {effect && <EffectLines effect={effect} />}
     </FormDialog>
   );

@@ -6,7 +6,7 @@ import { type Attendance, byId, type Child, type SchoolYear } from '../../core/h
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, longDate, monthName } from '../ui/dates';
-import { Field } from '../ui/field';
+import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
@@ -273,11 +273,15 @@ function DayForm({ child, day, close }: { child: Child; day: ChildDay; close: ()
         ))}
       </fieldset>
       {status === 'taught' && (
-        <Field label="Minutes of school" hint="Empty: those marked, else the usual ones of such a day." fault={fault}>
-          {(p) => (
-            <input {...p} type="number" className="w-32" value={minutes} onChange={(e) => setMinutes(e.target.value)} />
-          )}
-        </Field>
+        <InputField
+          label="Minutes of school"
+          hint="Empty: those marked, else the usual ones of such a day."
+          fault={fault}
+          type="number"
+          className="w-32"
+          value={minutes}
+          onChange={(e) => setMinutes(e.target.value)}
+        />
       )}
     </FormDialog>
   );

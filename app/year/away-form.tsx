@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { awayFault, fromDay } from '../../core/calendar';
 import type { AwayBlock, Household } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field, WeekdayPicker } from '../ui/field';
+import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 import { PeoplePicker } from './people-picker';
@@ -75,17 +75,14 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
     >
       <div className="grid gap-x-8 gap-y-4 md:grid-cols-2">
         <div className="flex flex-col gap-4">
-          <Field label="What it is" fault={fault}>
-            {(p) => (
-              <input
-                {...p}
-                value={draft.label}
-                maxLength={120}
-                placeholder="nature class, dentist, trip"
-                onChange={(e) => set({ label: e.target.value })}
-              />
-            )}
-          </Field>
+          <InputField
+            label="What it is"
+            fault={fault}
+            value={draft.label}
+            maxLength={120}
+            placeholder="nature class, dentist, trip"
+            onChange={(e) => set({ label: e.target.value })}
+          />
           <PeoplePicker
             legend="Takes away, of the children"
             people={household.children}
@@ -108,13 +105,14 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
             </label>
           </fieldset>
           <div className="grid grid-cols-2 gap-4">
-            <Field label={recurs ? 'First day' : 'On'}>
-              {(p) => <input {...p} type="date" value={draft.from} onChange={(e) => set({ from: e.target.value })} />}
-            </Field>
+            <InputField
+              label={recurs ? 'First day' : 'On'}
+              type="date"
+              value={draft.from}
+              onChange={(e) => set({ from: e.target.value })}
+            />
             {recurs && (
-              <Field label="Last day">
-                {(p) => <input {...p} type="date" value={draft.to} onChange={(e) => set({ to: e.target.value })} />}
-              </Field>
+              <InputField label="Last day" type="date" value={draft.to} onChange={(e) => set({ to: e.target.value })} />
             )}
           </div>
           {recurs && (
@@ -125,45 +123,39 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
                 onChange={(weekdays) => set({ weekdays })}
                 firstDay={household.settings.firstDay}
               />
-              <Field label="Every how many weeks">
-                {(p) => (
-                  <input
-                    {...p}
-                    type="number"
-                    className="w-24"
-                    min={1}
-                    value={draft.everyWeeks}
-                    onChange={(e) => set({ everyWeeks: Number(e.target.value) })}
-                  />
-                )}
-              </Field>
+              <InputField
+                label="Every how many weeks"
+                type="number"
+                className="w-24"
+                min={1}
+                value={draft.everyWeeks}
+                onChange={(e) => set({ everyWeeks: Number(e.target.value) })}
+              />
               <Breaks block={draft} set={set} />
             </>
           )}
         </div>
         <div className="flex flex-col gap-4">
           <div className="grid grid-cols-3 gap-3">
-            <Field label="Begins">
-              {(p) => (
-                <input {...p} type="time" value={draft.start ?? ''} onChange={(e) => text('start', e.target.value)} />
-              )}
-            </Field>
-            <Field label="Ends">
-              {(p) => (
-                <input {...p} type="time" value={draft.end ?? ''} onChange={(e) => text('end', e.target.value)} />
-              )}
-            </Field>
-            <Field label="Way, min">
-              {(p) => (
-                <input
-                  {...p}
-                  type="number"
-                  min={0}
-                  value={draft.travel}
-                  onChange={(e) => set({ travel: Number(e.target.value) })}
-                />
-              )}
-            </Field>
+            <InputField
+              label="Begins"
+              type="time"
+              value={draft.start ?? ''}
+              onChange={(e) => text('start', e.target.value)}
+            />
+            <InputField
+              label="Ends"
+              type="time"
+              value={draft.end ?? ''}
+              onChange={(e) => text('end', e.target.value)}
+            />
+            <InputField
+              label="Way, min"
+              type="number"
+              min={0}
+              value={draft.travel}
+              onChange={(e) => set({ travel: Number(e.target.value) })}
+            />
           </div>
           <p className="text-[0.9rem] text-soft">
             Without times it takes the whole day. The way is counted before and after. School is held{' '}
@@ -190,18 +182,15 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
             a programme with week numbers of its own
           </label>
           {draft.firstWeek !== undefined && (
-            <Field label="Its first week has number" hint="It counts its own meetings and never slips with your weeks.">
-              {(p) => (
-                <input
-                  {...p}
-                  type="number"
-                  className="w-24"
-                  min={0}
-                  value={draft.firstWeek}
-                  onChange={(e) => set({ firstWeek: Math.max(0, Math.round(Number(e.target.value))) })}
-                />
-              )}
-            </Field>
+            <InputField
+              label="Its first week has number"
+              hint="It counts its own meetings and never slips with your weeks."
+              type="number"
+              className="w-24"
+              min={0}
+              value={draft.firstWeek}
+              onChange={(e) => set({ firstWeek: Math.max(0, Math.round(Number(e.target.value))) })}
+            />
           )}
           <Field label="Notes" hint="Kept for when it comes round again.">
             {(p) => (
@@ -229,12 +218,18 @@ function Breaks({ block, set }: { block: AwayBlock; set: (change: Partial<AwayBl
       <legend className="label mb-1">Breaks of its own</legend>
       {block.breaks.map((b, i) => (
         <div key={b.id} className="grid grid-cols-[1fr_1fr_44px] items-end gap-2">
-          <Field label={`Break ${i + 1} from`}>
-            {(p) => <input {...p} type="date" value={b.from} onChange={(e) => change(i, { from: e.target.value })} />}
-          </Field>
-          <Field label={`Break ${i + 1} to`}>
-            {(p) => <input {...p} type="date" value={b.to} onChange={(e) => change(i, { to: e.target.value })} />}
-          </Field>
+          <InputField
+            label={`Break ${i + 1} from`}
+            type="date"
+            value={b.from}
+            onChange={(e) => change(i, { from: e.target.value })}
+          />
+          <InputField
+            label={`Break ${i + 1} to`}
+            type="date"
+            value={b.to}
+            onChange={(e) => change(i, { to: e.target.value })}
+          />
           <button
             type="button"
             className="btn !px-0"

@@ -2,7 +2,7 @@ import type { Effect } from '../../core/attendance';
 import type { Day, Paint } from '../../core/calendar';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
-import { Field } from '../ui/field';
+import { InputField } from '../ui/field';
 import { EffectLines } from './effect-lines';
 import type { Sweep } from './almanac';
 
@@ -79,34 +79,25 @@ export function BrushPanel({
         <p className="pt-1 text-[0.9rem] text-soft">{TOOLS.find(([t]) => t === brush.tool)![2]}</p>
       </fieldset>
       {brush.tool === 'close' && (
-        <Field label="What for">
-          {(p) => (
-            <input
-              {...p}
-              value={brush.label}
-              maxLength={80}
-              placeholder="trip to the coast"
-              onChange={(e) => setBrush({ ...brush, label: e.target.value })}
-            />
-          )}
-        </Field>
+        <InputField
+          label="What for"
+          value={brush.label}
+          maxLength={80}
+          placeholder="trip to the coast"
+          onChange={(e) => setBrush({ ...brush, label: e.target.value })}
+        />
       )}
       {brush.tool === 'light' && (
-        <Field label="A light day holds, in %" hint="of a full day’s hours">
-          {(p) => (
-            <input
-              {...p}
-              type="number"
-              min={0}
-              max={99}
-              className="w-28"
-              value={brush.share}
-              onChange={(e) =>
-                setBrush({ ...brush, share: Math.max(0, Math.min(99, Math.round(Number(e.target.value)))) })
-              }
-            />
-          )}
-        </Field>
+        <InputField
+          label="A light day holds, in %"
+          hint="of a full day’s hours"
+          type="number"
+          min={0}
+          max={99}
+          className="w-28"
+          value={brush.share}
+          onChange={(e) => setBrush({ ...brush, share: Math.max(0, Math.min(99, Math.round(Number(e.target.value)))) })}
+        />
       )}
       {sweep && effect && (
         <div className="border-t border-ink pt-2" data-effect>

@@ -4,7 +4,7 @@ import { seriesOf, type Series } from '../../core/ical';
 import type { Decision, Feed, Household, OutsideCalendar } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
-import { Field } from '../ui/field';
+import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
@@ -96,9 +96,7 @@ export function CalendarDialog({
         ]).then((done) => done && close());
       }}
     >
-      <Field label="Called">
-        {(p) => <input {...p} value={name} maxLength={120} onChange={(e) => setName(e.target.value)} />}
-      </Field>
+      <InputField label="Called" value={name} maxLength={120} onChange={(e) => setName(e.target.value)} />
       {notes.length > 0 && (
         <ul className="border-l-4 border-ink pl-3 text-[0.95rem]">
           {notes.slice(0, 12).map((n) => (
@@ -173,21 +171,17 @@ export function CalendarDialog({
             value={people.teacherIds}
             onChange={(teacherIds) => setPeople({ ...people, teacherIds })}
           />
-          <Field label="Way, minutes before and after">
-            {(p) => (
-              <input
-                {...p}
-                type="number"
-                className="w-28"
-                min={0}
-                max={600}
-                value={people.travel}
-                onChange={(e) =>
-                  setPeople({ ...people, travel: Math.max(0, Math.min(600, Math.round(Number(e.target.value)))) })
-                }
-              />
-            )}
-          </Field>
+          <InputField
+            label="Way, minutes before and after"
+            type="number"
+            className="w-28"
+            min={0}
+            max={600}
+            value={people.travel}
+            onChange={(e) =>
+              setPeople({ ...people, travel: Math.max(0, Math.min(600, Math.round(Number(e.target.value)))) })
+            }
+          />
         </div>
       )}
       {effect && <EffectLines effect={effect} />}

@@ -6,7 +6,7 @@ import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { momentHere } from '../ui/dates';
 import { download } from '../ui/download';
-import { Field } from '../ui/field';
+import { InputField } from '../ui/field';
 import { count } from '../ui/words';
 import { PeoplePicker } from './people-picker';
 
@@ -63,15 +63,14 @@ export function CalendarOut({ year }: { year: SchoolYear }) {
         onChange={setChildIds}
       />
       <div className="flex flex-wrap gap-3">
-        <Field
+        <InputField
           label="From"
           fault={isIsoDate(from) && isIsoDate(to) && !usable ? 'The last day comes before the first.' : undefined}
-        >
-          {(p) => <input {...p} type="date" value={from} onChange={(e) => setFrom(e.target.value)} />}
-        </Field>
-        <Field label="To">
-          {(p) => <input {...p} type="date" value={to} onChange={(e) => setTo(e.target.value)} />}
-        </Field>
+          type="date"
+          value={from}
+          onChange={(e) => setFrom(e.target.value)}
+        />
+        <InputField label="To" type="date" value={to} onChange={(e) => setTo(e.target.value)} />
       </div>
       <button type="button" className="btn self-start" disabled={entries.length === 0} onClick={save}>
         Save {count(entries.length, 'entry', 'entries')} as a file

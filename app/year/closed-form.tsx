@@ -2,7 +2,7 @@ import { type FormEvent, useMemo, useState } from 'react';
 import { fromDay, isClock, isIsoDate, paintDays, partShare, toDay, withoutRange } from '../../core/calendar';
 import { byId, type ClosedRange, type Household, type SchoolYear, type SpecialDay } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 
@@ -115,51 +115,44 @@ export function ClosedForm({
         </Field>
       )}
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="From" fault={fault}>
-          {(p) => (
-            <input
-              {...p}
-              type="date"
-              value={from}
-              min={year.start}
-              max={year.end}
-              onChange={(e) => setFrom(e.target.value)}
-            />
-          )}
-        </Field>
-        <Field label="To, if more than one day">
-          {(p) => (
-            <input {...p} type="date" value={to} min={from} max={year.end} onChange={(e) => setTo(e.target.value)} />
-          )}
-        </Field>
+        <InputField
+          label="From"
+          fault={fault}
+          type="date"
+          value={from}
+          min={year.start}
+          max={year.end}
+          onChange={(e) => setFrom(e.target.value)}
+        />
+        <InputField
+          label="To, if more than one day"
+          type="date"
+          value={to}
+          min={from}
+          max={year.end}
+          onChange={(e) => setTo(e.target.value)}
+        />
       </div>
       {what === 'light' && (
-        <Field label="Hours, in %" hint="of a full day’s">
-          {(p) => (
-            <input
-              {...p}
-              type="number"
-              min={0}
-              max={99}
-              className="w-28"
-              value={share}
-              onChange={(e) => setShare(Math.max(0, Math.min(99, Math.round(Number(e.target.value)))))}
-            />
-          )}
-        </Field>
+        <InputField
+          label="Hours, in %"
+          hint="of a full day’s"
+          type="number"
+          min={0}
+          max={99}
+          className="w-28"
+          value={share}
+          onChange={(e) => setShare(Math.max(0, Math.min(99, Math.round(Number(e.target.value)))))}
+        />
       )}
       {what === 'part' && (
         <div className="grid gap-4 sm:grid-cols-2">
-          <Field label="School from">
-            {(p) => (
-              <input
-                {...p}
-                type="time"
-                value={hours.from}
-                onChange={(e) => setHours({ ...hours, from: e.target.value })}
-              />
-            )}
-          </Field>
+          <InputField
+            label="School from"
+            type="time"
+            value={hours.from}
+            onChange={(e) => setHours({ ...hours, from: e.target.value })}
+          />
           <Field
             label="School until"
             hint={
@@ -174,17 +167,13 @@ export function ClosedForm({
           </Field>
         </div>
       )}
-      <Field label="What for">
-        {(p) => (
-          <input
-            {...p}
-            value={label}
-            maxLength={80}
-            placeholder={what === 'closed' ? 'winter break' : what === 'part' ? 'dentist in the afternoon' : ''}
-            onChange={(e) => setLabel(e.target.value)}
-          />
-        )}
-      </Field>
+      <InputField
+        label="What for"
+        value={label}
+        maxLength={80}
+        placeholder={what === 'closed' ? 'winter break' : what === 'part' ? 'dentist in the afternoon' : ''}
+        onChange={(e) => setLabel(e.target.value)}
+      />
       {effect && <EffectLines effect={effect} />}
       {range && (
         <button

@@ -2,7 +2,7 @@ import { type FormEvent, useState } from 'react';
 import { PRESETS, presetOf, requirementOf } from '../../core/attendance';
 import { byId, type Requirement, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { requirementWords } from './requirement-words';
 
@@ -89,16 +89,20 @@ export function RequirementForm({ year, close }: { year: SchoolYear; close: () =
         )}
       </Field>
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="School days" hint="Empty: not counted against anything." fault={fault}>
-          {(p) => (
-            <input {...p} type="number" value={wish.days ?? ''} onChange={(e) => number('days', e.target.value)} />
-          )}
-        </Field>
-        <Field label="Hours">
-          {(p) => (
-            <input {...p} type="number" value={wish.hours ?? ''} onChange={(e) => number('hours', e.target.value)} />
-          )}
-        </Field>
+        <InputField
+          label="School days"
+          hint="Empty: not counted against anything."
+          fault={fault}
+          type="number"
+          value={wish.days ?? ''}
+          onChange={(e) => number('days', e.target.value)}
+        />
+        <InputField
+          label="Hours"
+          type="number"
+          value={wish.hours ?? ''}
+          onChange={(e) => number('hours', e.target.value)}
+        />
       </div>
       {wish.days !== undefined && wish.hours !== undefined && (
         <fieldset className="flex flex-wrap gap-x-5">

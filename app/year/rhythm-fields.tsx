@@ -1,7 +1,7 @@
 import { Plus, X } from 'lucide-react';
 import type { IsoDate } from '../../core/calendar';
 import type { Rhythm } from '../../core/household';
-import { Field } from '../ui/field';
+import { InputField } from '../ui/field';
 
 type Kind = 'through' | Rhythm['kind'];
 
@@ -60,15 +60,24 @@ function Terms({ value, onChange }: { value: Extract<Rhythm, { kind: 'terms' }>;
     <div className="flex flex-col gap-2">
       {value.terms.map((t, i) => (
         <div key={t.id} className="grid grid-cols-[1fr_44px] items-end gap-2 sm:grid-cols-[1fr_auto_auto_44px]">
-          <Field label={`Term ${i + 1}`}>
-            {(p) => <input {...p} value={t.name} maxLength={80} onChange={(e) => set(i, { name: e.target.value })} />}
-          </Field>
-          <Field label={`from, term ${i + 1}`}>
-            {(p) => <input {...p} type="date" value={t.from} onChange={(e) => set(i, { from: e.target.value })} />}
-          </Field>
-          <Field label={`to, term ${i + 1}`}>
-            {(p) => <input {...p} type="date" value={t.to} onChange={(e) => set(i, { to: e.target.value })} />}
-          </Field>
+          <InputField
+            label={`Term ${i + 1}`}
+            value={t.name}
+            maxLength={80}
+            onChange={(e) => set(i, { name: e.target.value })}
+          />
+          <InputField
+            label={`from, term ${i + 1}`}
+            type="date"
+            value={t.from}
+            onChange={(e) => set(i, { from: e.target.value })}
+          />
+          <InputField
+            label={`to, term ${i + 1}`}
+            type="date"
+            value={t.to}
+            onChange={(e) => set(i, { to: e.target.value })}
+          />
           <button
             type="button"
             className="btn !px-0"
@@ -106,76 +115,52 @@ function Weeks({ value, onChange }: { value: Extract<Rhythm, { kind: 'weeks' }>;
   return (
     <div className="flex flex-col gap-2">
       <div className="grid grid-cols-2 items-end gap-2 sm:grid-cols-3">
-        <Field label="Weeks on">
-          {(p) => (
-            <input
-              {...p}
-              type="number"
-              min={1}
-              value={value.on}
-              onChange={(e) => onChange({ ...value, on: Number(e.target.value) })}
-            />
-          )}
-        </Field>
-        <Field label="Weeks off">
-          {(p) => (
-            <input
-              {...p}
-              type="number"
-              min={0}
-              value={value.off}
-              onChange={(e) => onChange({ ...value, off: Number(e.target.value) })}
-            />
-          )}
-        </Field>
-        <Field label="First day of the first block">
-          {(p) => (
-            <input
-              {...p}
-              type="date"
-              value={value.from}
-              onChange={(e) => onChange({ ...value, from: e.target.value })}
-            />
-          )}
-        </Field>
+        <InputField
+          label="Weeks on"
+          type="number"
+          min={1}
+          value={value.on}
+          onChange={(e) => onChange({ ...value, on: Number(e.target.value) })}
+        />
+        <InputField
+          label="Weeks off"
+          type="number"
+          min={0}
+          value={value.off}
+          onChange={(e) => onChange({ ...value, off: Number(e.target.value) })}
+        />
+        <InputField
+          label="First day of the first block"
+          type="date"
+          value={value.from}
+          onChange={(e) => onChange({ ...value, from: e.target.value })}
+        />
       </div>
       {value.changes.map((c, i) => (
         <div key={i} className="grid grid-cols-[1fr_1fr_1fr_44px] items-end gap-2">
-          <Field label="Block">
-            {(p) => (
-              <input
-                {...p}
-                type="number"
-                min={1}
-                value={c.block}
-                onChange={(e) => set(i, { block: Number(e.target.value) })}
-              />
-            )}
-          </Field>
-          <Field label="weeks on">
-            {(p) => (
-              <input
-                {...p}
-                type="number"
-                min={1}
-                value={c.on ?? ''}
-                placeholder={String(value.on)}
-                onChange={(e) => set(i, { on: number(e.target.value) })}
-              />
-            )}
-          </Field>
-          <Field label="weeks off behind">
-            {(p) => (
-              <input
-                {...p}
-                type="number"
-                min={0}
-                value={c.off ?? ''}
-                placeholder={String(value.off)}
-                onChange={(e) => set(i, { off: number(e.target.value) })}
-              />
-            )}
-          </Field>
+          <InputField
+            label="Block"
+            type="number"
+            min={1}
+            value={c.block}
+            onChange={(e) => set(i, { block: Number(e.target.value) })}
+          />
+          <InputField
+            label="weeks on"
+            type="number"
+            min={1}
+            value={c.on ?? ''}
+            placeholder={String(value.on)}
+            onChange={(e) => set(i, { on: number(e.target.value) })}
+          />
+          <InputField
+            label="weeks off behind"
+            type="number"
+            min={0}
+            value={c.off ?? ''}
+            placeholder={String(value.off)}
+            onChange={(e) => set(i, { off: number(e.target.value) })}
+          />
           <button
             type="button"
             className="btn !px-0"

@@ -5,7 +5,7 @@ import { array, number, object, type ObjectSchema, string } from 'yup';
 import { blankYear, isIsoDate, rhythmFault, schoolDays, type Weekday, yearFault } from '../../core/calendar';
 import type { Household, LightDay, Rhythm, SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field, WeekdayPicker } from '../ui/field';
+import { InputField, WeekdayPicker } from '../ui/field';
 import { WEEKDAY_NAMES } from '../ui/dates';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
@@ -99,16 +99,10 @@ export function YearForm({
       onSubmit={(e) => void keep(e)}
       remove={year && { table: 'years', id: year.id, name: year.name }}
     >
-      <Field label="Name" fault={errors.name?.message}>
-        {(p) => <input {...p} {...register('name')} />}
-      </Field>
+      <InputField label="Name" fault={errors.name?.message} {...register('name')} />
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="First day" fault={errors.start?.message}>
-          {(p) => <input {...p} type="date" {...register('start')} />}
-        </Field>
-        <Field label="Last day" fault={errors.end?.message}>
-          {(p) => <input {...p} type="date" {...register('end')} />}
-        </Field>
+        <InputField label="First day" fault={errors.start?.message} type="date" {...register('start')} />
+        <InputField label="Last day" fault={errors.end?.message} type="date" {...register('end')} />
       </div>
       <Controller
         control={control}
@@ -139,22 +133,20 @@ export function YearForm({
       {light.length > 0 && (
         <div className="flex flex-wrap gap-4">
           {light.map((l) => (
-            <Field key={l.weekday} label={`${WEEKDAY_NAMES[l.weekday]} holds, in %`} hint="of a full day’s hours">
-              {(p) => (
-                <input
-                  {...p}
-                  type="number"
-                  min={0}
-                  max={100}
-                  className="w-28"
-                  value={l.share}
-                  onChange={(e) => {
-                    const share = Math.max(0, Math.min(100, Math.round(Number(e.target.value))));
-                    setLight(light.map((x) => (x.weekday === l.weekday ? { ...x, share } : x)));
-                  }}
-                />
-              )}
-            </Field>
+            <InputField
+              key={l.weekday}
+              label={`${WEEKDAY_NAMES[l.weekday]} holds, in %`}
+              hint="of a full day’s hours"
+              type="number"
+              min={0}
+              max={100}
+              className="w-28"
+              value={l.share}
+              onChange={(e) => {
+                const share = Math.max(0, Math.min(100, Math.round(Number(e.target.value))));
+                setLight(light.map((x) => (x.weekday === l.weekday ? { ...x, share } : x)));
+              }}
+            />
           ))}
         </div>
       )}

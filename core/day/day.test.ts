@@ -118,6 +118,10 @@ describe('removing', () => {
     const h = { ...base(), marks: [aMark('s', 'L1-1', 'done', TODAY)] };
     expect(whyKept(h, 'children', 'small')).toContain('c still names them');
     expect(whyKept(h, 'teachers', 'T')).toContain('still names them');
+    const nap = { id: 'w', kind: 'nap' as const, label: 'the nap', from: '13:00', to: '14:00', childIds: ['small'] };
+    const alone = { ...h, enrolments: [], settings: { ...h.settings, windows: [nap] } };
+    expect(whyKept(alone, 'children', 'small')).toContain('“the nap” still names them');
+    expect(whyKept(alone, 'children', 'old')).toBeUndefined();
     expect(whyKept(h, 'courses', 'c')).toContain('Somebody takes this course');
     expect(whyKept(h, 'enrolments', 's')).toContain('dropped');
     expect(whyKept(h, 'enrolments', 'o')).toBeUndefined();

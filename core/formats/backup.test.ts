@@ -79,6 +79,12 @@ describe('a backup', () => {
     const absence = { id: 'a', childIds: ['A'], from: '2026-09-09', to: '2026-09-08', why: 'sick', label: '' };
     expect(with_({ absences: [absence] })).toBe('absences, row 1 ends before it starts.');
     expect(with_({ absences: [{ ...absence, childIds: ['Z'], to: '2026-09-09' }] })).toContain('“childIds” names “Z”');
+    const stretch = { id: 'w', kind: 'nap', label: 'nap', from: '13:00', to: '14:00', childIds: [h.children[0]!.id] };
+    const stretches = (change: object) => with_({ settings: { ...h.settings, windows: [{ ...stretch, ...change }] } });
+    expect(stretches({ childIds: ['nobody'] })).toBe(
+      'settings, field “windows”, entry 1 names “nobody”, which is not among the children.',
+    );
+    expect(stretches({ to: '12:00' })).toBe('settings, field “windows”, entry 1 ends before it starts.');
     expect(with_({ settings: { ...h.settings, dayFrom: '8.30' } })).toBe(
       'settings, field “dayFrom” is not a time of day like 09:30 (it is "8.30").',
     );

@@ -16,7 +16,8 @@ export function whyKept(state: Household, table: Removable, id: Id): string | un
     const ritual = state.rituals.find((r) => r.teacherId === id || r.childIds.includes(id));
     if (ritual) return `The ritual “${ritual.title}” still names them: change that on the shelf first.`;
     const stretch = state.settings.windows?.find((w) => w.childIds.includes(id));
-    if (stretch) return `“${stretch.label || stretch.kind}” still names them: change that under Household, through the day, first.`;
+    if (stretch)
+      return `“${stretch.label || stretch.kind}” still names them: change that under Household, through the day, first.`;
     return namedInCalendar(state, id);
   }
   if (table === 'courses') {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import { SHAPES, smallHousehold } from '../tests/instances';
-import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
 import { goodnessOf, improvePlan, makePlan, makeProblem } from './index';
 
 describe('how good a plan is', () => {
@@ -39,5 +39,20 @@ describe('how good a plan is', () => {
       expect(more!.bound!).toBeGreaterThanOrEqual(some!.bound!);
       expect(b.proved).toBe(more!.cost.total === more!.bound);
     }
+  });
+
+  it('counts no clash as forced that a lesson begun today, or two easy ones in one place, can spare', () => {
+    const state = two('2026-09-07');
+    const both = { ...state.enrolments[0]!, childIds: ['A'], perSitting: 2 };
+    const course = aCourse('sums', { lessons: 2, perLesson: [{ kind: 'introduce', count: 1 }] });
+    const forced = (change: object, marks: ReturnType<typeof aMark>[] = []) => {
+      const h = { ...state, courses: [course], enrolments: [{ ...both, ...change }], marks };
+      const plan = makePlan(makeProblem(h, h.years[0]!, today), { sweeps: 12, seed: 1 });
+      expect(plan.forced!).toBeLessThanOrEqual(plan.cost.total);
+      return plan.cost.clash;
+    };
+    expect(forced({})).toBe(0);
+    expect(forced({}, [aMark('A', 'L1-1', 'done', '2026-09-07')])).toBe(0);
+    expect(forced({ perSitting: 1, easy: ['introduce'] })).toBe(0);
   });
 });
