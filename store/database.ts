@@ -44,7 +44,8 @@ const VERSION_3_TABLES = [
   ...(['absences', 'aways', 'calendars', 'feeds', 'attendance'] as const),
   ...(['loops', 'links', 'overlaps', 'rituals', 'ritualMarks'] as const),
 ];
-const LATER: readonly string[] = [...VERSION_2_TABLES, ...VERSION_3_TABLES];
+const VERSION_4_TABLES = ['ticks'] as const;
+const LATER: readonly string[] = [...VERSION_2_TABLES, ...VERSION_3_TABLES, ...VERSION_4_TABLES];
 const VERSION_1_TABLES = TABLES.filter((t) => !LATER.includes(t));
 
 export class Database extends Dexie {
@@ -75,6 +76,7 @@ export class Database extends Dexie {
         const years = await tx.table<Row>('years').toArray();
         await tx.table('years').bulkPut(years.map((y) => yearOfVersion3({ ...y })));
       });
+    this.version(4).stores(Object.fromEntries(VERSION_4_TABLES.map((t) => [t, 'id'])));
   }
 
   /** All stored tables of the household. */

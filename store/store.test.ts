@@ -244,5 +244,6 @@ describe('a database of an earlier version', () => {
     if ('fault' in reading) throw new Error(reading.fault);
     expect(text(found)).toBe(text(reading.backup.household));
     expect(found.years[0]).toMatchObject({ light: [{ weekday: 5, share: 50 }], requirement: { days: 172 } });
+    expect(found.ticks).toEqual([]);
   });
 });

@@ -5,7 +5,7 @@ import { REFERENCES, SETTINGS_FIELDS, TABLE_FIELDS } from './schema';
 import { type Fields, record, tail } from './shapes';
 
 export const FORMAT = 'olden-primer';
-export const VERSION = 3;
+export const VERSION = 4;
 /** Longest backup that is read, in characters: some hundred times a family's ten years. */
 export const MAX_CHARACTERS = 200_000_000;
 
@@ -118,6 +118,8 @@ function referenceFault(household: Household): string | undefined {
       return `settings, field “windows”, entry ${i + 1} names “${stranger}”, which is not among the children.`;
     if (w.to <= w.from) return `settings, field “windows”, entry ${i + 1} ends before it starts.`;
   }
+  const helped = household.enrolments.findIndex((e) => e.helper && !ids.get('children')!.has(e.helper.childId));
+  if (helped >= 0) return `enrolments, row ${helped + 1}, field “helper” names a child that is not there.`;
   return backwards(household);
 }
 
@@ -133,6 +135,8 @@ function backwards(household: Household): string | undefined {
     const at = rows.findIndex(turned);
     if (at >= 0) return `${table}, row ${at + 1} ends before it starts.`;
   }
+  const hours = household.teachers.findIndex((t) => t.hours?.some(turned));
+  if (hours >= 0) return `teachers, row ${hours + 1} has hours that end before they start.`;
   const feed = household.feeds.findIndex((f) => f.events.some(turned));
   if (feed >= 0) return `feeds, row ${feed + 1} has an event that ends before it starts.`;
   const away = household.aways.findIndex((a) => a.breaks.some(turned));

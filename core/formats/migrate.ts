@@ -41,6 +41,7 @@ const STEPS: Record<number, (file: File) => File> = {
     const shelf = { loops: [], links: [], overlaps: [], rituals: [], ritualMarks: [] };
     return { ...file, settings, years, ...calendar, ...shelf };
   },
+  3: (file) => ({ ...file, ticks: [] }),
 };
 
 /** Brings the content of a backup file from its version to the newest one. The file's own fields are not checked here. */

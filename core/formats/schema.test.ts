@@ -86,4 +86,18 @@ describe('older files', () => {
     validate(JSON.parse(writeBackup(reading.backup)));
     expect(validate.errors).toBeNull();
   });
+
+  it('a version-3 file stays as it is, and has no ticks that wait for a nod', () => {
+    const text = read('./fixtures/version-3.json');
+    const reading = readBackup(text);
+    if ('fault' in reading) throw new Error(reading.fault);
+    const { household } = reading.backup;
+    expect(household.ticks).toEqual([]);
+    const { version: was, ...old } = JSON.parse(text) as Record<string, unknown>;
+    const { version: is, ticks, ...now } = JSON.parse(writeBackup(reading.backup)) as Record<string, unknown>;
+    expect([was, is, ticks]).toEqual([3, VERSION, []]);
+    expect(now).toEqual(old);
+    validate(JSON.parse(writeBackup(reading.backup)));
+    expect(validate.errors).toBeNull();
+  });
 });

@@ -84,6 +84,16 @@ export const SETTINGS_FIELDS: Fields = {
       asleep: list(record({ childId: id, until: clock }), 0, 50),
     }),
   ),
+  orderRule: opt(oneOf(H.ORDER_RULES)),
+  wishes: opt(
+    record({
+      newLessons: opt(whole(0, 20)),
+      spread: opt(oneOf(['whole year', 'early'])),
+      alike: opt(yesNo),
+      first: opt(oneOf(['stagger', 'pace'])),
+    }),
+  ),
+  nod: opt(yesNo),
 };
 export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   children: {
@@ -96,7 +106,12 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     yields: opt(list(id, 0, 500)),
     attention: opt(whole(1, 600)),
   },
-  teachers: { id, name: text(80), minutes: list(whole(0, 1440), 7, 7) },
+  teachers: {
+    id,
+    name: text(80),
+    minutes: list(whole(0, 1440), 7, 7),
+    hours: opt(list(record({ weekday, from: clock, to: clock }), 0, 50)),
+  },
   years: {
     id,
     name: text(80),
@@ -134,6 +149,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     travel: whole(0, 600),
     breaks: list(range, 0, 200),
     takesDay: list(id, 0, 50),
+    along: opt(list(id, 0, 50)),
     counts: yesNo,
     firstWeek: opt(whole(0, 1000)),
     notes: opt(text(5000)),
@@ -206,6 +222,9 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     easy: opt(list(oneOf(H.KINDS), 0, H.KINDS.length)),
     stretches: opt(list(record({ fromLessonId: id, toLessonId: id, times: whole(2, 6) }), 0, 50)),
     gates: opt(list(gate, 0, 50)),
+    at: opt(clock),
+    portable: opt(list(oneOf(H.KINDS), 0, H.KINDS.length)),
+    helper: opt(record({ childId: id, kinds: list(oneOf(H.KINDS), 1, H.KINDS.length) })),
     swappedFor: opt(id),
     verdicts: opt(list(record({ childId: id, worth: oneOf(H.WORTHS), text: text(2000), date }), 0, 50)),
   },
@@ -226,8 +245,11 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     weekdays: list(weekday, 0, 7),
     minutes: whole(1, 600),
     presence: oneOf(H.PRESENCES),
+    at: opt(clock),
+    sheets: opt(list(id, 0, 100)),
   },
   ritualMarks: { id, ritualId: id, date },
+  ticks: { id, childId: id, date, of: byKind({ step: { enrolmentId: id, stepId: id }, ritual: { ritualId: id } }) },
   marks: {
     id,
     enrolmentId: id,
@@ -282,10 +304,11 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
 export const REFERENCES: Partial<Record<H.TableName, Record<string, H.TableName>>> = {
   enrolments: { courseId: 'courses', childIds: 'children', teacherId: 'teachers' },
   links: { enrolmentIds: 'enrolments' },
-  rituals: { childIds: 'children', teacherId: 'teachers' },
+  rituals: { childIds: 'children', teacherId: 'teachers', sheets: 'enrolments' },
   ritualMarks: { ritualId: 'rituals' },
+  ticks: { childId: 'children' },
   absences: { childIds: 'children' },
-  aways: { childIds: 'children', teacherIds: 'teachers', takesDay: 'children' },
+  aways: { childIds: 'children', teacherIds: 'teachers', takesDay: 'children', along: 'children' },
   feeds: { id: 'calendars' },
   attendance: { childId: 'children' },
   marks: { enrolmentId: 'enrolments', childId: 'children' },

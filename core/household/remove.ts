@@ -15,6 +15,9 @@ export function whyKept(state: Household, table: Removable, id: Id): string | un
     if (e) return `${title(e.courseId)} still names them: change that on the shelf first.`;
     const ritual = state.rituals.find((r) => r.teacherId === id || r.childIds.includes(id));
     if (ritual) return `The ritual “${ritual.title}” still names them: change that on the shelf first.`;
+    const helped = state.enrolments.find((x) => x.helper?.childId === id);
+    if (helped) return `They sit beside a younger one in ${title(helped.courseId)}: change that on the shelf first.`;
+    if (state.ticks.some((t) => t.childId === id)) return 'Something they ticked waits for your nod: see Today first.';
     const stretch = state.settings.windows?.find((w) => w.childIds.includes(id));
     if (stretch)
       return `“${stretch.label || stretch.kind}” still names them: change that under Household, through the day, first.`;
@@ -29,6 +32,8 @@ export function whyKept(state: Household, table: Removable, id: Id): string | un
   if (table === 'enrolments') {
     if (state.marks.some((m) => m.enrolmentId === id))
       return 'There are marks in its record, which is kept. Set it to “dropped” instead.';
+    const game = state.rituals.find((r) => r.sheets?.includes(id));
+    if (game) return `The game “${game.title}” is answered from it: change that on the shelf first.`;
     if (state.links.some((l) => l.enrolmentIds.includes(id))) return 'It is kept in step with others: end that first.';
     const waits = state.enrolments.find((e) =>
       e.gates?.some((g) => g.fillId === id || (g.until.kind === 'course' && g.until.enrolmentId === id)),
@@ -40,8 +45,8 @@ export function whyKept(state: Household, table: Removable, id: Id): string | un
 
 /** Absences, away blocks and the register hold on to people too. */
 function namedInCalendar(state: Household, id: Id): string | undefined {
-  const away = state.aways.find((a) => a.childIds.includes(id) || a.teacherIds.includes(id));
-  if (away) return `“${away.label}” takes them away: change that under Year first.`;
+  const away = state.aways.find((a) => [...a.childIds, ...a.teacherIds, ...(a.along ?? [])].includes(id));
+  if (away) return `“${away.label}” takes them along: change that under Year first.`;
   if (state.absences.some((a) => a.childIds.includes(id)))
     return 'Days without school stand in their name: take those out under Year first.';
   return state.attendance.some((a) => a.childId === id)

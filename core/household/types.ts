@@ -42,6 +42,29 @@ export interface Settings {
   nowLine?: boolean;
   /** The rest of one day was laid out anew from a time on: what was marked before it (by `seq`) is behind it. */
   restart?: { date: IsoDate; from: Clock; seq: number; asleep: { childId: Id; until: Clock }[] };
+  /** How what the household has not put in an order of its own follows; without it the youngest first. */
+  orderRule?: OrderRule;
+  /** What the year's plan is to go by; each without a word where the usual holds. */
+  wishes?: Wishes;
+  /** False where a child's own tick is a mark at once; else it waits for the parent's nod. */
+  nod?: boolean;
+}
+export const ORDER_RULES = ['youngest', 'eldest', 'short', 'beside'] as const;
+/**
+ * What comes first in the day where nothing is put in order by hand: the youngest child, the eldest, what is over soonest,
+ * or what a teacher sits beside longest. Family-style work comes before all of it.
+ */
+export type OrderRule = (typeof ORDER_RULES)[number];
+/** The household's own choices for the plan of the year. */
+export interface Wishes {
+  /** New lessons that one teacher starts a day, at most; without it one. */
+  newLessons?: number;
+  /** `early`: courses spread evenly go as fast as their sittings hold, and the end of the year is kept free. */
+  spread?: 'whole year' | 'early';
+  /** Days are kept alike: no day of a child or teacher much fuller than its average. */
+  alike?: boolean;
+  /** `pace`: keeping to each course's pace counts for more than putting new lessons apart. */
+  first?: 'stagger' | 'pace';
 }
 export const DAY_SHOWS = ['list', 'order', 'clock'] as const;
 export type DayShow = (typeof DAY_SHOWS)[number];
@@ -85,6 +108,8 @@ export interface Teacher {
   name: string;
   /** Minutes of teaching on each weekday, Monday first; seven numbers. 0 means away. */
   minutes: number[];
+  /** When they teach by the clock; a weekday that none names has the school's hours. */
+  hours?: { weekday: Weekday; from: Clock; to: Clock }[];
 }
 
 /** A range of days, both ends in it. */
@@ -192,6 +217,8 @@ export interface AwayBlock {
   breaks: ClosedRange[];
   /** Children whom a part of a day costs the whole school day. */
   takesDay: Id[];
+  /** Children who ride along, and can do on the way and there what is portable. */
+  along?: Id[];
   /** Time there counts towards the requirement. */
   counts: boolean;
   /** A programme with week numbers of its own: the number of its first week. */
@@ -464,6 +491,12 @@ export interface Enrolment {
   easy?: Kind[];
   stretches?: Stretch[];
   gates?: Gate[];
+  /** Its sittings start at this time and at no other. */
+  at?: Clock;
+  /** Kinds of work that can be done on the way, in a car or a waiting room. */
+  portable?: Kind[];
+  /** An older sibling who sits beside the child for these kinds of work, a teacher in earshot. */
+  helper?: { childId: Id; kinds: Kind[] };
   /** The enrolment that took its place. */
   swappedFor?: Id;
   verdicts?: Verdict[];
@@ -506,12 +539,23 @@ export interface Ritual {
   weekdays: Weekday[];
   minutes: number;
   presence: Presence;
+  /** It starts at this time and at no other. */
+  at?: Clock;
+  /** A game round the table: each child answers from their own sheet of these enrolments, and the sheets are done by it. */
+  sheets?: Id[];
 }
 /** A ritual done on a day. */
 export interface RitualMark {
   id: Id;
   ritualId: Id;
   date: IsoDate;
+}
+/** A child says of something on its own page that it is done; it waits for the parent's nod. */
+export interface Tick {
+  id: Id;
+  childId: Id;
+  date: IsoDate;
+  of: { kind: 'step'; enrolmentId: Id; stepId: Id } | { kind: 'ritual'; ritualId: Id };
 }
 
 export const MARK_KINDS = ['done', 'known', 'left out', 'partly', 'not today', 'again', 'missed'] as const;
@@ -642,6 +686,7 @@ export interface Household {
   overlaps: Overlap[];
   rituals: Ritual[];
   ritualMarks: RitualMark[];
+  ticks: Tick[];
   marks: Mark[];
   proofs: Proof[];
   pins: Pin[];
@@ -669,6 +714,7 @@ export const TABLES = [
   'overlaps',
   'rituals',
   'ritualMarks',
+  'ticks',
   'marks',
   'proofs',
   'pins',
