@@ -16,7 +16,7 @@ export function useLayout(
   const [fault, setFault] = useState<string>();
   const made = useMemo(() => {
     const practices = practicesOn(household, year, plan, page.day);
-    return dayProblem(household, year, page.day, tasksOn(household, year, page, practices));
+    return dayProblem(household, year, page, tasksOn(household, year, page, practices));
   }, [household, year, page, plan]);
   useEffect(() => {
     let current = true;

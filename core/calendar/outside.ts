@@ -44,6 +44,32 @@ export function awayDays(block: AwayBlock): Day[] {
   return days;
 }
 
+/** A stretch of a day that a child spends on the way, along with others; a teacher may be with it. */
+export interface Ride {
+  from: number;
+  to: number;
+  teacher: boolean;
+}
+
+/** When a child rides along with others on a day, the way there and back included. */
+export const ridesOn = (state: CalendarParts, childId: Id, day: Day): Ride[] =>
+  state.aways
+    .filter((b) => b.along?.includes(childId) && awayDays(b).includes(day))
+    .map((b) => ({ ...spanOf(b), teacher: b.teacherIds.length > 0 }));
+
+/** The minutes that a block takes of a day: its times and the way there and back, or all day. */
+function spanOf(b: AwayBlock): { from: number; to: number; timed: boolean; start: number; end: number } {
+  const [start, end] = [b.start ? minutesOf(b.start) : 0, b.end ? minutesOf(b.end) : WHOLE_DAY];
+  const timed = b.start !== undefined || b.end !== undefined;
+  return {
+    start,
+    end,
+    timed,
+    from: timed ? Math.max(0, start - b.travel) : 0,
+    to: timed ? Math.min(WHOLE_DAY, end + b.travel) : WHOLE_DAY,
+  };
+}
+
 /**
  * The programme's own number of the week that holds the day: its weeks with a meeting, counted from `firstWeek`. It
  * knows nothing of our closed days, so it never slips with them. Undefined in its breaks and outside its dates.
@@ -80,12 +106,11 @@ export function outsideOf(state: CalendarParts): Outside {
     for (let d = toDay(a.from); d <= toDay(a.to); d++) put(children, a.childIds, d, away);
   }
   for (const b of state.aways) {
-    const [start, end] = [b.start ? minutesOf(b.start) : 0, b.end ? minutesOf(b.end) : WHOLE_DAY];
-    const timed = b.start !== undefined || b.end !== undefined;
+    const { from, to, timed, start, end } = spanOf(b);
     const away: Away = {
       label: b.label,
-      from: timed ? Math.max(0, start - b.travel) : 0,
-      to: timed ? Math.min(WHOLE_DAY, end + b.travel) : WHOLE_DAY,
+      from,
+      to,
       whole: !timed,
       why: 'away',
       counted: !b.counts ? 0 : timed ? Math.max(0, end - start) : Infinity,
@@ -163,6 +188,8 @@ const LONGEST_BLOCK = 3700;
 export function awayFault(block: AwayBlock): string | undefined {
   if (!block.label.trim()) return 'Say what it is, so that it can be told from others.';
   if (block.childIds.length + block.teacherIds.length === 0) return 'Say whom it takes away.';
+  if (block.along?.some((id) => block.childIds.includes(id)))
+    return 'A child either goes there or rides along, not both.';
   const range = rangeFault(block);
   if (range) return range;
   if (toDay(block.to) - toDay(block.from) > LONGEST_BLOCK)

@@ -1,5 +1,5 @@
 import type { Child, Id, SchoolYear, Teacher } from '../household/types';
-import { type Clock, type Day, isClock, minutesOf, weekdayOf } from './day';
+import { type Clock, type Day, isClock, minutesOf, type Weekday, weekdayOf } from './day';
 import { type Away, type CalendarParts, outsideOf } from './outside';
 import { dayKind, dayShare, specialOn } from './year';
 
@@ -57,10 +57,30 @@ export function childMinutesOn(state: CalendarParts, year: SchoolYear, child: Ch
  * up on, they have what their school weekdays hold on average.
  */
 export function usualMinutes(year: SchoolYear, teacher: Teacher, day: Day): number {
-  const own = teacher.minutes[weekdayOf(day) - 1] ?? 0;
+  const own = Math.min(teacher.minutes[weekdayOf(day) - 1] ?? 0, clockMinutes(teacher, weekdayOf(day)));
   if (own > 0 || year.weekdays.includes(weekdayOf(day)) || !specialOn(year, day)) return own;
   const taught = year.weekdays.map((w) => teacher.minutes[w - 1] ?? 0).filter((n) => n > 0);
   return taught.length === 0 ? 0 : Math.round(taught.reduce((a, n) => a + n, 0) / taught.length);
+}
+
+/** The hours by the clock in which a teacher teaches on a weekday; undefined where none are set. */
+export function teacherHours(teacher: Teacher, weekday: Weekday): { from: number; to: number }[] | undefined {
+  const own = (teacher.hours ?? []).filter((h) => h.weekday === weekday);
+  if (own.length === 0) return undefined;
+  return own.map((h) => ({ from: minutesOf(h.from), to: minutesOf(h.to) })).sort((a, b) => a.from - b.from);
+}
+
+/** Minutes that those hours hold, overlapping ones once. */
+function clockMinutes(teacher: Teacher, weekday: Weekday): number {
+  const hours = teacherHours(teacher, weekday);
+  if (!hours) return Infinity;
+  let minutes = 0;
+  let at = 0;
+  for (const { from, to } of hours) {
+    minutes += Math.max(0, to - Math.max(from, at));
+    at = Math.max(at, to);
+  }
+  return minutes;
 }
 
 /** Minutes of teaching a teacher has on a day, cut in the same way as a child's. */

@@ -99,6 +99,7 @@ function hasChoices(course: Course, e: Enrolment): boolean {
   return (
     e.units !== undefined ||
     (e.presences ?? []).length > 0 ||
+    e.helper !== undefined ||
     e.splitOver !== undefined ||
     e.variant !== undefined ||
     variantsOf(course).length > 0
@@ -133,7 +134,9 @@ function takenOf(course: Course, lesson: Lesson, e: Enrolment, presences: readon
   return steps.flatMap((s): Step[] => {
     const number = (seen.get(s.kind) ?? 0) + 1;
     seen.set(s.kind, number);
-    const own = presences.filter((p) => p.kind === s.kind).at(-1)?.presence;
+    // With an older sibling beside the child the teacher need only be in earshot.
+    const helped = e.helper?.kinds.includes(s.kind);
+    const own = helped ? 'near' : presences.filter((p) => p.kind === s.kind).at(-1)?.presence;
     const step = own === undefined ? s : { ...s, presence: own };
     const minutes = s.minutes ?? course.kinds[s.kind].minutes;
     if (e.splitOver === undefined || minutes <= e.splitOver || minutes < 2) return [step];

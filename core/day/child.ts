@@ -1,9 +1,19 @@
 import { ageOn, type Day, type DayKind, dayKind, fromDay, weekStart } from '../calendar';
 import { stepName } from '../course';
-import type { Child, Household, Kind, MarkKind, Presence, SchoolYear } from '../household';
+import {
+  byId,
+  type Child,
+  type Household,
+  type Kind,
+  type MarkKind,
+  type Presence,
+  type SchoolYear,
+  type Tick,
+} from '../household';
 import type { Plan } from '../stagger';
-import { dayPage } from './page';
+import { type DayPage, dayPage, type DayRow } from './page';
 import { ritualsOn } from './rituals';
+import { sameTick } from './ticks';
 
 /** One thing on a child's own page. */
 export interface ChildItem {
@@ -13,13 +23,20 @@ export interface ChildItem {
   /** The lesson, as the book has it; empty for a ritual. */
   lesson: string;
   what: string;
-  kind: Kind | 'ritual';
+  /** `help`: with a younger one, as whose helper this child sits there. */
+  kind: Kind | 'ritual' | 'help';
   minutes: number;
   presence: Presence;
   fresh: boolean;
   mark?: MarkKind;
   /** The other children who do it too. */
   others: Child[];
+  /** Who sits beside this child, when it is an older sibling. */
+  helper?: Child;
+  /** What a tick of it is about; a helper has nothing to tick. */
+  of?: Tick['of'];
+  /** This child has ticked it, and it waits for the parent's nod. */
+  ticked?: Tick;
 }
 export interface ChildDayItems {
   day: Day;
@@ -40,7 +57,7 @@ export function sheetFor(child: Child, day: Day): Sheet {
 
 /**
  * A child's week, day by day from the household's first weekday on: what the parent's page of each day has for this child, to
- * the number, with its rituals before it. What was said to be known, left out or missed by this child is not on it.
+ * the number, with its rituals before it and what it helps a younger one with behind it (the minutes are its own work's). What was said to be known, left out or missed by this child is not on it.
  */
 export function childWeek(
   state: Household,
@@ -49,6 +66,10 @@ export function childWeek(
   child: Child,
   inWeek: Day,
 ): ChildDayItems[] {
+  const tickable = (of: Tick['of'], day: Day) => {
+    const ticked = state.ticks.find((t) => t.childId === child.id && sameTick(t, { of, date: fromDay(day) }));
+    return { of, ...(ticked ? { ticked } : {}) };
+  };
   const start = weekStart(inWeek, state.settings.firstDay);
   return Array.from({ length: 7 }, (_, i) => start + i).flatMap((day): ChildDayItems[] => {
     const kind = dayKind(year, day);
@@ -65,6 +86,7 @@ export function childWeek(
         fresh: false,
         ...(r.mark ? { mark: 'done' as const } : {}),
         others: r.children.filter((c) => c.id !== child.id),
+        ...tickable({ kind: 'ritual', ritualId: r.ritual.id }, day),
       }));
     const page = dayPage(state, plan, day);
     const out = page.children.find((c) => c.child.id === child.id)?.out !== undefined;
@@ -87,12 +109,43 @@ export function childWeek(
               fresh: r.fresh,
               ...(r.mark ? { mark: r.mark.kind } : {}),
               others: s.children.filter((c) => c.id !== child.id),
+              ...helperOf(state, r),
+              ...tickable({ kind: 'step', enrolmentId: s.enrolment.id, stepId: r.step.id }, day),
             })),
         ),
     );
-    const items = [...rituals, ...steps];
+    const helping = out ? [] : helpingOn(page, child);
+    const items = [...rituals, ...steps, ...helping];
     const school = kind === 'full' || kind === 'light';
     if (items.length === 0 && !school) return [];
-    return [{ day, kind, items, minutes: items.reduce((n, x) => n + x.minutes, 0) }];
+    return [{ day, kind, items, minutes: [...rituals, ...steps].reduce((n, x) => n + x.minutes, 0) }];
   });
+}
+
+function helperOf(state: Household, { enrolment, step }: DayRow): { helper?: Child } {
+  const { helper } = enrolment;
+  const sibling = helper?.kinds.includes(step.kind) ? byId(state.children, helper.childId) : undefined;
+  return sibling ? { helper: sibling } : {};
+}
+
+/** What a child helps younger ones with on a day: at what, and with whom. */
+function helpingOn(page: DayPage, child: Child): ChildItem[] {
+  return page.groups.flatMap((g) =>
+    g.sittings.flatMap((s) =>
+      s.rows
+        .filter((r) => r.enrolment.helper?.childId === child.id && r.enrolment.helper.kinds.includes(r.step.kind))
+        .map((r): ChildItem => ({
+          key: `help ${r.key} ${page.day}`,
+          title: s.course.title,
+          lesson: r.step.lesson.title,
+          what: stepName(r.step),
+          kind: 'help',
+          minutes: r.minutes,
+          presence: 'near',
+          fresh: false,
+          ...(r.mark ? { mark: r.mark.kind } : {}),
+          others: s.children,
+        })),
+    ),
+  );
 }

@@ -4,7 +4,8 @@ import { byId, type Child, type Course, type Enrolment, type Household, type Tea
 import { isTaken, remainingSteps } from '../pace';
 import { practiceOffers } from './practice';
 import type { LaidOut } from './solve';
-import { type DayTask, pieceId } from './tasks';
+import { pieceId } from './problem';
+import { busyWith, type DayTask } from './tasks';
 import type { DayProblem, Minute, Span } from './timetable';
 
 /** A task, or one piece of it, where it stands in the day. */
@@ -101,7 +102,7 @@ function threadOf(teacher: Teacher, pieces: readonly DayPiece[]): ThreadPart[] {
 function waitsOf(state: Household, day: Day, problem: DayProblem, pieces: readonly DayPiece[]): Wait[] {
   const waits: Wait[] = [];
   for (const child of state.children) {
-    const own = pieces.filter((p) => p.task.children.some((c) => c.id === child.id));
+    const own = pieces.filter((p) => busyWith(p.task).some((c) => c.id === child.id));
     const away = problem.away.get(child.id) ?? [];
     for (let k = 1; k < own.length; k++) {
       const [before, next] = [own[k - 1]!, own[k]!];

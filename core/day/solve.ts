@@ -204,8 +204,7 @@ export function finishBound(problem: DayProblem): Minute {
   // Pieces of one task: all of them, with the breaks between.
   const chain = new Map<string, Minute>();
   for (const a of activities) {
-    const before = a.after === undefined ? undefined : chain.get(a.after);
-    const start = before ?? problem.from;
+    const start = Math.max(problem.from, ...(a.after ?? []).map((id) => chain.get(id) ?? problem.from));
     const earliest = Math.max(
       start,
       a.at ?? 0,

@@ -1,49 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { minutesOf, toDay } from '../calendar';
-import type { Household, Step } from '../household';
-import { makePlan, makeProblem } from '../stagger';
-import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear } from '../tests/make';
-import { attentionOf, carriedEarly, dayPage, dayProblem, freeParts, layoutOf, solveDay, tasksOn } from './index';
-
-const DATE = '2026-09-07';
-const day = toDay(DATE);
-const year = aYear({ end: '2026-12-18' });
-/** A course with one step a lesson, of so many minutes, with the teacher where it says. */
-const course = (id: string, minutes: number, presence: Step['presence'], kind: Step['kind'] = 'practise') => {
-  const made = aCourse(id, { lessons: 40, perLesson: [{ kind, count: 1 }] });
-  return {
-    ...made,
-    units: made.units.map((u) => ({
-      ...u,
-      lessons: u.lessons.map((l) => ({ ...l, steps: l.steps.map((s) => ({ ...s, minutes, presence: presence! })) })),
-    })),
-  };
-};
-/** Three children, one of them six; a family lesson, one-to-one lessons, and work alone. */
-const family = (change: Partial<Household> = {}): Household =>
-  aHousehold({
-    years: [year],
-    children: [
-      aChild('twelve', { born: '2014-05-01' }),
-      aChild('six', { born: '2020-05-01' }),
-      aChild('nine', { born: '2017-05-01' }),
-    ],
-    teachers: [aTeacher('T')],
-    courses: [course('rivers', 30, 'with', 'read'), course('sums', 30, 'with'), course('letters', 30, 'alone')],
-    enrolments: [
-      ...['twelve', 'six', 'nine'].flatMap((id) => [
-        anEnrolment(`sums-${id}`, 'sums', { childIds: [id] }),
-        anEnrolment(`letters-${id}`, 'letters', { childIds: [id] }),
-      ]),
-      anEnrolment('rivers', 'rivers', { childIds: ['twelve', 'six', 'nine'] }),
-    ],
-    ...change,
-  });
-const pageOf = (h: Household) => dayPage(h, makePlan(makeProblem(h, year, day), { sweeps: 4, seed: 1 }), day);
-const laidOut = (h: Household) => {
-  const made = dayProblem(h, year, day, tasksOn(h, year, pageOf(h)));
-  return layoutOf(h, day, made, solveDay(made.problem));
-};
+import { DATE, day, dayCourse, family, laidOut, pageOf, year } from '../tests/family';
+import { aChild, aMark, anEnrolment } from '../tests/make';
+import { attentionOf, carriedEarly, freeParts, tasksOn } from './index';
 
 describe('attention', () => {
   it('a six-year-old’s half hour comes in pieces, a twelve-year-old’s does not, family style is never cut (common practice)', () => {
@@ -69,7 +28,11 @@ describe('attention', () => {
 describe('the day laid out', () => {
   it('starts with what all do together, then one-to-one from the youngest up (common practice)', () => {
     const h = family({
-      courses: [course('rivers', 30, 'with', 'read'), course('sums', 8, 'with'), course('letters', 8, 'alone')],
+      courses: [
+        dayCourse('rivers', 30, 'with', 'read'),
+        dayCourse('sums', 8, 'with'),
+        dayCourse('letters', 8, 'alone'),
+      ],
     });
     const layout = laidOut(h);
     expect(layout.unfit).toEqual([]);

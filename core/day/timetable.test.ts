@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { drawnDay } from '../tests/days';
-import { costOfDay, type DayProblem, finishBound, solveDay, type Starts, Timetable } from './index';
+import { type Activity, costOfDay, type DayProblem, finishBound, solveDay, type Starts, Timetable } from './index';
 
 const drawn = (maxChildren: number, maxTasks: number) =>
   fc
@@ -33,7 +33,11 @@ function broken(problem: DayProblem, starts: Starts): string[] {
     const taught = now.filter((a) => m < startOf.get(a.id)! + a.taught);
     if (new Set(taught.map((a) => a.teacherId)).size !== taught.length) faults.push(`a teacher with two at ${m}`);
     if (taught.some((a) => isAway(a.teacherId))) faults.push(`a teacher who is away at ${m}`);
-    const near = now.filter((a) => a.near);
+    const heard = (a: Activity) => {
+      const start = startOf.get(a.id)!;
+      return (a.earshot ?? []).some((s) => s.from <= start && start + a.minutes <= s.to);
+    };
+    const near = now.filter((a) => a.near && !heard(a));
     if (near.length > 0 && problem.teachers.every(isAway)) faults.push(`nobody near at ${m}`);
     if (near.reduce((n, a) => n + a.childIds.length, 0) > problem.nearAtOnce) faults.push(`too many near at ${m}`);
     for (const thing of new Set(now.flatMap((a) => a.things)))
@@ -45,11 +49,10 @@ function broken(problem: DayProblem, starts: Starts): string[] {
     if (start < 0) return;
     if (start < problem.from || start + a.minutes > problem.to) faults.push(`${a.id} outside the day`);
     if (a.within && !a.within.some((s) => s.from <= start && start + a.minutes <= s.to)) faults.push(`${a.id} outside`);
-    const j = problem.activities.findIndex((b) => b.id === a.after);
-    if (j >= 0) {
-      if (starts[j]! < 0 || starts[j]! + problem.activities[j]!.minutes > start)
+    problem.activities.forEach((b, j) => {
+      if (a.after?.includes(b.id) && (starts[j]! < 0 || starts[j]! + b.minutes > start))
         faults.push(`${a.id} before what it follows`);
-    }
+    });
   });
   return faults;
 }

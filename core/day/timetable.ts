@@ -22,8 +22,10 @@ export interface Activity {
   things: Id[];
   /** The stretches inside which it must lie, any one of them; the whole day when absent. */
   within?: Span[];
-  /** What it follows: the piece before it of the same task, or the step before it of the same sitting. */
-  after?: Id;
+  /** What it follows: the piece before it of the same task, the step before it of the same sitting. */
+  after?: Id[];
+  /** Stretches in which a teacher is in earshot of it wherever the others are: on the way, in the car. */
+  earshot?: Span[];
   /** Minutes behind it in which its children rest: nothing else of theirs stands there, though the teacher is free. */
   rest?: number;
   /** Starts at this minute and at no other. */
@@ -59,7 +61,8 @@ interface Need {
   things: number[];
   within: Span[];
   at: Minute | undefined;
-  after: number;
+  after: number[];
+  earshot: Span[];
   rest: number;
 }
 
@@ -104,7 +107,8 @@ export class Timetable {
       things: a.things.map((id) => named.indexOf(id)),
       within: a.within ?? [{ from, to }],
       at: a.at,
-      after: (a.after !== undefined ? index.get(a.after) : undefined) ?? -1,
+      after: (a.after ?? []).map((id) => index.get(id)).filter((i) => i !== undefined),
+      earshot: a.earshot ?? [],
       rest: a.rest ?? 0,
     }));
   }
@@ -128,11 +132,11 @@ export class Timetable {
     placed[i] = 1;
     const need = this.needs[i]!;
     let earliest = this.problem.from;
-    if (need.after >= 0) {
-      this.place(need.after, starts, placed);
+    for (const before of need.after) {
+      this.place(before, starts, placed);
       // Behind a piece without room there is none either.
-      if (starts[need.after]! < 0) return;
-      earliest = starts[need.after]! + this.needs[need.after]!.minutes;
+      if (starts[before]! < 0) return;
+      earliest = Math.max(earliest, starts[before]! + this.needs[before]!.minutes);
     }
     const start = this.firstStart(need, earliest);
     if (start < 0) return;
@@ -172,7 +176,8 @@ export class Timetable {
       const row = this.left[r]!;
       for (let m = end - 1; m >= start; m--) if (row[m]! <= 0) return m;
     }
-    if (need.near) for (let m = end - 1; m >= start; m--) if (!this.present[m] || this.near[m]! < need.size) return m;
+    if (need.near && !this.heard(need, start, end))
+      for (let m = end - 1; m >= start; m--) if (!this.present[m] || this.near[m]! < need.size) return m;
     return -1;
   }
 
@@ -184,6 +189,12 @@ export class Timetable {
       const row = this.left[r]!;
       for (let m = start; m < end; m++) row[m]!--;
     }
-    if (need.near) for (let m = start; m < end; m++) this.near[m]! -= need.size;
+    if (need.near && !this.heard(need, start, end)) for (let m = start; m < end; m++) this.near[m]! -= need.size;
+  }
+
+  /** On the way a teacher is in earshot by herself, and of nobody at home. */
+  private heard(need: Need, start: number, end: number): boolean {
+    const { from } = this.problem;
+    return need.earshot.some((s) => s.from <= start + from && end + from <= s.to);
   }
 }

@@ -1,5 +1,5 @@
 import type { Weekday } from '../calendar/day';
-import type { Child, DateStyle, Enrolment, Household, Id, Settings } from './types';
+import type { Child, Course, DateStyle, Enrolment, Household, Id, Settings } from './types';
 import { TABLES } from './types';
 
 /** A household with nothing in it but its settings. */
@@ -45,18 +45,44 @@ export function childrenOf(state: Household, enrolment: Enrolment): Child[] {
 }
 
 /**
- * Enrolments in the household's order of the day. Those it has not placed follow: family style first, then the
- * youngest child up, since small ones cannot wait (common practice).
+ * Enrolments in the household's order of the day. Those it has not placed follow by its rule: family style first, then, unless
+ * it has chosen otherwise, the youngest child up, since small ones cannot wait (common practice). What is short or is taught
+ * most is told by the mean step of the course, so that every day has the same order.
  */
 export function inOrderOfDay(state: Household): Enrolment[] {
-  const place = new Map(state.settings.order.map((id, i) => [id, i]));
+  const { order, orderRule = 'youngest', startMinutes } = state.settings;
+  const place = new Map(order.map((id, i) => [id, i]));
   const rank = (e: Enrolment) => place.get(e.id) ?? Infinity;
   const born = (e: Enrolment) => childrenOf(state, e)[0]?.born ?? '';
+  const measure = new Map<Id, number>();
+  if (orderRule === 'short' || orderRule === 'beside')
+    for (const e of state.enrolments) {
+      const course = byId(state.courses, e.courseId);
+      const [minutes, taught] = course ? meanStep(course, startMinutes) : [0, 0];
+      measure.set(e.id, orderRule === 'short' ? minutes * e.perSitting : -taught * e.perSitting);
+    }
+  const older = orderRule === 'eldest' ? -1 : 1;
   return [...state.enrolments].sort((a, b) => {
     if (rank(a) !== rank(b)) return rank(a) - rank(b);
     const family = Number(b.childIds.length > 1) - Number(a.childIds.length > 1);
     if (family !== 0) return family;
-    if (born(a) !== born(b)) return born(a) > born(b) ? -1 : 1;
+    const by = (measure.get(a.id) ?? 0) - (measure.get(b.id) ?? 0);
+    if (by !== 0) return by;
+    if (born(a) !== born(b)) return born(a) > born(b) ? -older : older;
     return a.id < b.id ? -1 : 1;
   });
+}
+
+/** Minutes of a course's mean step: of the child, and of the teacher beside it. */
+function meanStep(course: Course, startMinutes: number): [number, number] {
+  const steps = course.units.flatMap((u) => u.lessons.flatMap((l) => l.steps));
+  let [minutes, taught] = [0, 0];
+  for (const s of steps) {
+    const usual = course.kinds[s.kind];
+    const own = s.minutes ?? usual.minutes;
+    minutes += own;
+    const presence = s.presence ?? usual.presence;
+    taught += presence === 'with' ? own : presence === 'start' ? Math.min(own, startMinutes) : 0;
+  }
+  return steps.length === 0 ? [0, 0] : [minutes / steps.length, taught / steps.length];
 }

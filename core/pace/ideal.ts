@@ -22,9 +22,10 @@ export function idealSittings(
   remaining: readonly FlatStep[],
   standings: ReadonlyMap<Id, Standing>,
   open: readonly Day[],
+  early: boolean,
 ): number[] {
-  // However far it gets: as many as a sitting takes, from the next one on.
-  if (rule.kind === 'minutes' || rule.kind === 'loop' || rule.kind === 'when') {
+  // However far it gets, or as early as can be: as many as a sitting takes, from the next one on.
+  if ((early && rule.kind === 'even') || rule.kind === 'minutes' || rule.kind === 'loop' || rule.kind === 'when') {
     const passed = track.begunToday ? 1 : 0;
     let places = 0;
     return remaining.map((s) => {

@@ -108,6 +108,8 @@ export interface TrackOptions {
 
 /** The firmest that a course can hold its place. */
 const FIRMEST = 4;
+/** Where the pace comes first, so many times firmer: a new lesson moves some few sittings to be put apart, not weeks. */
+const PACE_FIRST = 10;
 
 /**
  * How firmly a course holds its place: 1 where no child of it ranks what yields. Else 1 for the first to yield, one more
@@ -119,7 +121,8 @@ function firmness(state: Household, enrolment: Enrolment): number {
     const at = list.indexOf(enrolment.courseId);
     return list.length === 0 ? 1 : at < 0 ? FIRMEST : Math.min(FIRMEST - 1, at + 1);
   });
-  return Math.max(1, ...ranks);
+  const firm = Math.max(1, ...ranks);
+  return state.settings.wishes?.first === 'pace' ? firm * PACE_FIRST : firm;
 }
 
 /** How many open steps the parent has pinned to each day. A day takes as many of them as were moved there. */
@@ -275,7 +278,8 @@ export function ownTrack(
     firm: firmness(state, enrolment),
     members: [enrolment.id],
   };
-  track.ideal = idealSittings(track, enrolment.rule, pace, taken, remaining, standings, open);
+  const early = state.settings.wishes?.spread === 'early';
+  track.ideal = idealSittings(track, enrolment.rule, pace, taken, remaining, standings, open, early);
   const on = new Set([...(seen ?? []), enrolment.id]);
   holdAtGates(state, year, enrolment, track, { taken, remaining, today, options: { catchUp, gates }, seen: on });
   fillStretch(track, fillWindow(state, year, enrolment, today, { catchUp, gates: 'held' }, on), toDay(year.end));

@@ -41,13 +41,15 @@ export interface Resource {
   hours: number[];
 }
 
-/** Default number of new lessons that a teacher can start on a date they are there. */
-export const NEW_LESSONS_A_TEACHER = 1;
+/** New lessons that a teacher can start on a date they are there, unless the household wishes otherwise (common practice). */
+const NEW_LESSONS_A_TEACHER = 1;
+/** Where days are to be alike, none is to be fuller than its share of the work by more than this. */
+const ALIKE = 1.15;
 
 /** New lessons a teacher may start on a date: none when they do not teach on it or are away all day. */
 export function newLessonsAllowed(state: Household, year: SchoolYear, teacher: Teacher, day: Day): number {
   if (teacherAways(state, teacher.id, day).some((a) => a.whole)) return 0;
-  return usualMinutes(year, teacher, day) > 0 ? NEW_LESSONS_A_TEACHER : 0;
+  return usualMinutes(year, teacher, day) > 0 ? (state.settings.wishes?.newLessons ?? NEW_LESSONS_A_TEACHER) : 0;
 }
 
 /**
@@ -100,7 +102,27 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
     .filter((d) => d >= from)
     .map((d) => d - from);
   const links = linkedTracks(state, tracks);
-  return { today, from, length, tracks, teachers, children, allowance, held, gates, links, schoolDays: open };
+  const problem = { today, from, length, tracks, teachers, children, allowance, held, gates, links, schoolDays: open };
+  return settings.wishes?.alike ? alike(problem) : problem;
+}
+
+/**
+ * The same with nobody's day longer than a little more than its share of what is left to do: what is above costs as what is
+ * above their hours does, so days come out alike.
+ */
+function alike(problem: Problem): Problem {
+  const level = ({ id, hours }: Resource, asked: (t: Track) => number): Resource => {
+    const wanted = problem.tracks.reduce((n, t) => n + asked(t), 0);
+    const there = hours.reduce((a, b) => a + b, 0);
+    const share = there > 0 ? Math.min(1, (ALIKE * wanted) / there) : 1;
+    return { id, hours: hours.map((h) => Math.ceil(h * share)) };
+  };
+  const sum = (t: Track, of: 'minutes' | 'teacher') => t.steps.reduce((n, s) => n + s[of], 0);
+  return {
+    ...problem,
+    teachers: problem.teachers.map((r) => level(r, (t) => (t.teacherId === r.id ? sum(t, 'teacher') : 0))),
+    children: problem.children.map((r) => level(r, (t) => (t.childIds.includes(r.id) ? sum(t, 'minutes') : 0))),
+  };
 }
 
 const daysKept = new WeakMap<object, Map<string, { of: readonly unknown[]; days: number[] }>>();

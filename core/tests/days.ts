@@ -31,7 +31,7 @@ export function drawnDay(seed: number, children: number, tasks: number, length =
         id: pieces === 1 ? base.id : `${n} ${k}`,
         minutes: Math.round((minutes * (k + 1)) / pieces) - Math.round((minutes * k) / pieces),
         taught: Math.min(base.taught, Math.round((minutes * (k + 1)) / pieces) - Math.round((minutes * k) / pieces)),
-        ...(k > 0 ? { after: `${n} ${k - 1}` } : {}),
+        ...(k > 0 ? { after: [`${n} ${k - 1}`] } : {}),
         ...(k < pieces - 1 ? { rest: 5 } : {}),
       });
   }

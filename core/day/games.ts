@@ -1,0 +1,39 @@
+import type { Household, Id, Kind, SchoolYear } from '../household';
+import type { DayPage, DayRow } from './page';
+import { ritualsOn } from './rituals';
+
+/** The kinds of work that a game round the table takes the place of (common practice: facts, practice and review). */
+export const GAME_KINDS: readonly Kind[] = ['practise', 'review', 'drill'];
+
+/**
+ * The sheets that the games of a day are answered from, by ritual: of each named enrolment whose children are all at the table,
+ * its first unbroken run of practice, review and drill. The first game that names an enrolment has it. What carries a
+ * mark already is done elsewhere, as is everything once the game itself is done.
+ */
+export function gamesOn(
+  state: Household,
+  year: SchoolYear | undefined,
+  page: Pick<DayPage, 'day' | 'groups'>,
+): ReadonlyMap<Id, DayRow[]> {
+  const games = new Map<Id, DayRow[]>();
+  if (!state.rituals.some((r) => r.sheets)) return games;
+  const taken = new Set<Id>();
+  const sittings = page.groups.flatMap((g) => g.sittings);
+  for (const { ritual, children, mark } of ritualsOn(state, year, page.day)) {
+    if (!ritual.sheets || mark) continue;
+    const rows: DayRow[] = [];
+    for (const sitting of sittings) {
+      const { id, childIds } = sitting.enrolment;
+      if (!ritual.sheets.includes(id) || taken.has(id)) continue;
+      if (!childIds.every((c) => children.some((there) => there.id === c))) continue;
+      taken.add(id);
+      const open = sitting.rows.filter((r) => !r.mark);
+      const from = open.findIndex((r) => GAME_KINDS.includes(r.step.kind));
+      if (from < 0) continue;
+      const end = open.findIndex((r, i) => i > from && !GAME_KINDS.includes(r.step.kind));
+      rows.push(...open.slice(from, end < 0 ? undefined : end));
+    }
+    if (rows.length > 0) games.set(ritual.id, rows);
+  }
+  return games;
+}
