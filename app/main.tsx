@@ -1,5 +1,5 @@
 import { setNonce } from 'get-nonce';
-import { lazy, StrictMode } from 'react';
+import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import './theme/theme.css';
@@ -9,6 +9,7 @@ import { PlanProvider } from './shell/plan';
 import { Whole } from './shell/whole';
 import { watchUpdates } from './shell/updates';
 import { Today } from './today/today';
+import { useHanded } from './child/handed';
 
 // Dialogs add a style sheet while they are open; the page's policy lets it in by this number alone.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
@@ -16,6 +17,7 @@ if (nonce) setNonce(nonce);
 
 const Week = lazy(() => import('./week/week'));
 const Year = lazy(() => import('./year/year'));
+const OwnView = lazy(() => import('./child/own-view'));
 const ChildPage = lazy(() => import('./child/child-page'));
 const YearCourses = lazy(() => import('./year/courses-page'));
 const Attendance = lazy(() => import('./year/attendance-page'));
@@ -36,54 +38,68 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <HouseholdProvider>
       <PlanProvider>
-        <BrowserRouter>
-          <Routes>
-            <Route element={<Frame />}>
-              <Route path="/" element={<Today />} />
-              <Route path="/week" element={<Week />} />
-              <Route path="/year" element={<Year />} />
-              <Route path="/year/courses" element={<YearCourses />} />
-              <Route path="/year/attendance" element={<Attendance />} />
-              <Route path="/year/outside" element={<Outside />} />
-              <Route path="/shelf" element={<Shelf />} />
-              <Route path="/shelf/new/contents" element={<PastePage />} />
-              <Route path="/shelf/together" element={<Together />} />
-              <Route path="/shelf/:courseId/sheet" element={<ContentsSheet />} />
-              <Route path="/shelf/:courseId" element={<CoursePage />} />
-              <Route
-                path="/materials"
-                element={
-                  <Whole>
-                    <Materials />
-                  </Whole>
-                }
-              />
-              <Route
-                path="/record"
-                element={
-                  <Whole>
-                    <Record />
-                  </Whole>
-                }
-              />
-              <Route path="/child/:childId" element={<ChildPage />} />
-              <Route path="/household" element={<HouseholdPage />} />
-              <Route
-                path="/keeping"
-                element={
-                  <Whole>
-                    <Keeping />
-                  </Whole>
-                }
-              />
-              <Route path="*" element={<NoSuchPage />} />
-            </Route>
-          </Routes>
-        </BrowserRouter>
+        <Doors />
       </PlanProvider>
     </HouseholdProvider>
   </StrictMode>,
 );
+
+/** All pages; or, while a child has the device, that child's own and no other, whatever the address says. */
+function Doors() {
+  const handed = useHanded();
+  if (handed)
+    return (
+      <Suspense>
+        <OwnView handed={handed} />
+      </Suspense>
+    );
+  return (
+    <BrowserRouter>
+      <Routes>
+        <Route element={<Frame />}>
+          <Route path="/" element={<Today />} />
+          <Route path="/week" element={<Week />} />
+          <Route path="/year" element={<Year />} />
+          <Route path="/year/courses" element={<YearCourses />} />
+          <Route path="/year/attendance" element={<Attendance />} />
+          <Route path="/year/outside" element={<Outside />} />
+          <Route path="/shelf" element={<Shelf />} />
+          <Route path="/shelf/new/contents" element={<PastePage />} />
+          <Route path="/shelf/together" element={<Together />} />
+          <Route path="/shelf/:courseId/sheet" element={<ContentsSheet />} />
+          <Route path="/shelf/:courseId" element={<CoursePage />} />
+          <Route
+            path="/materials"
+            element={
+              <Whole>
+                <Materials />
+              </Whole>
+            }
+          />
+          <Route
+            path="/record"
+            element={
+              <Whole>
+                <Record />
+              </Whole>
+            }
+          />
+          <Route path="/child/:childId" element={<ChildPage />} />
+          <Route path="/household" element={<HouseholdPage />} />
+          <Route
+            path="/keeping"
+            element={
+              <Whole>
+                <Keeping />
+              </Whole>
+            }
+          />
+          <Route path="*" element={<NoSuchPage />} />
+        </Route>
+      </Routes>
+    </BrowserRouter>
+  );
+}
 
 function NoSuchPage() {
   return (

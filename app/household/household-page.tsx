@@ -1,14 +1,9 @@
-import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import { ageOn, fromDay, isClock, type Weekday } from '../../core/calendar';
-import { moveInOrder } from '../../core/day';
 import {
-  byId,
   type Child,
-  childrenOf,
   DATE_STYLES,
   type DateStyle,
-  inOrderOfDay,
   type Mastery,
   type Scope,
   type Settings,
@@ -18,10 +13,12 @@ import { useHousehold } from '../shell/household';
 import { longDate, shortDate, WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
 import { ChildName } from '../ui/ornament';
-import { count, listing } from '../ui/words';
+import { count } from '../ui/words';
 import { ChildForm } from './child-form';
 import { DayWindows } from './day-windows';
+import { OrderOfDay } from './order-of-day';
 import { TeacherForm } from './teacher-form';
+import { WishesSection } from './wishes';
 
 function hours(minutes: number): string {
   if (minutes < 60) return `${minutes} min`;
@@ -36,7 +33,6 @@ export default function HouseholdPage() {
   const set = (label: string, change: Partial<Settings>) =>
     void commit(label, (now) => [{ table: 'settings', put: { ...now.settings, ...change } }]);
   const week = weekFrom(settings.firstDay);
-  const order = inOrderOfDay(household);
 
   return (
     <div>
@@ -107,50 +103,11 @@ export default function HouseholdPage() {
             ))}
           </ul>
         </section>
-        <section aria-labelledby="order">
-          <h2 id="order">Order of the day</h2>
-          <p className="pb-2 text-[0.95rem] text-soft">
-            Unless you say otherwise: together first, then from the youngest up, since small ones cannot wait.
-          </p>
-          {order.length === 0 && <p className="text-soft">It fills as courses are begun.</p>}
-          <ol>
-            {order.map((e, i) => {
-              const name = byId(household.courses, e.courseId)?.title ?? '';
-              const who = listing(childrenOf(household, e).map((c) => c.name));
-              const shift = (by: -1 | 1) =>
-                void commit(`order of the day: ${name}, ${who}`, (now) => [
-                  { table: 'settings', put: { ...now.settings, order: moveInOrder(now, e.id, by) } },
-                ]);
-              return (
-                <li key={e.id} className="flex items-center gap-2 border-b border-rule">
-                  <span className="w-7 text-right text-soft">{i + 1}</span>
-                  <span className="min-w-0 flex-1 wrap-break-word">
-                    {name} <span className="text-soft">· {who}</span>
-                  </span>
-                  <button
-                    type="button"
-                    className="btn btn-quiet"
-                    disabled={i === 0}
-                    aria-label={`${name}, ${who}: earlier`}
-                    onClick={() => shift(-1)}
-                  >
-                    <ArrowUp size={18} aria-hidden="true" />
-                  </button>
-                  <button
-                    type="button"
-                    className="btn btn-quiet"
-                    disabled={i === order.length - 1}
-                    aria-label={`${name}, ${who}: later`}
-                    onClick={() => shift(1)}
-                  >
-                    <ArrowDown size={18} aria-hidden="true" />
-                  </button>
-                </li>
-              );
-            })}
-          </ol>
-        </section>
-        <DayWindows />
+        <OrderOfDay />
+        <div className="flex flex-col gap-8">
+          <DayWindows />
+          <WishesSection />
+        </div>
         <section aria-labelledby="habits" className="flex flex-col gap-4">
           <h2 id="habits">Habits</h2>
           <InputField
@@ -247,6 +204,18 @@ export default function HouseholdPage() {
               else e.target.value = String(settings.startMinutes);
             }}
           />
+          <Field label="What a child ticks on its own page">
+            {(p) => (
+              <select
+                {...p}
+                value={settings.nod === false ? 'at once' : 'nod'}
+                onChange={(e) => set('what a child’s tick is', { nod: e.target.value === 'nod' })}
+              >
+                <option value="nod">waits on Today for a teacher’s nod</option>
+                <option value="at once">is marked done at once</option>
+              </select>
+            )}
+          </Field>
         </section>
       </div>
       {child && <ChildForm child={child === 'new' ? undefined : child} close={() => setChild(undefined)} />}

@@ -1,4 +1,5 @@
 import { type FormEvent, useState } from 'react';
+import { readHours, teacherHours, type Weekday, writeHours } from '../../core/calendar';
 import type { Teacher } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
@@ -14,17 +15,33 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
   const [hours, setHours] = useState(
     () => teacher?.minutes.map((m) => String(Math.round((m / 60) * 100) / 100)) ?? DEFAULT_HOURS,
   );
-  const [fault, setFault] = useState<{ name?: string; day?: number }>({});
+  const [clock, setClock] = useState(() =>
+    Array.from({ length: 7 }, (_, i) => writeHours((teacher && teacherHours(teacher, (i + 1) as Weekday)) ?? [])),
+  );
+  const [byClock, setByClock] = useState(teacher?.hours !== undefined && teacher.hours.length > 0);
+  const [fault, setFault] = useState<{ name?: string; day?: number; clock?: number }>({});
 
   const keep = async (e: FormEvent) => {
     e.preventDefault();
     const minutes = hours.map((h) => Math.round(Number(h.trim().replace(',', '.') || '0') * 60));
     const day = minutes.findIndex((m) => !Number.isFinite(m) || m < 0 || m > 1440);
-    if (!name.trim() || day >= 0) {
-      setFault({ ...(name.trim() ? {} : { name: 'Give the teacher a name.' }), ...(day >= 0 ? { day } : {}) });
+    const read = clock.map((text) => (byClock ? readHours(text) : []));
+    const odd = read.findIndex((h) => h === undefined);
+    if (!name.trim() || day >= 0 || odd >= 0) {
+      setFault({
+        ...(name.trim() ? {} : { name: 'Give the teacher a name.' }),
+        ...(day >= 0 ? { day } : {}),
+        ...(odd >= 0 ? { clock: odd } : {}),
+      });
       return;
     }
-    const put: Teacher = { id: teacher?.id ?? crypto.randomUUID(), name: name.trim(), minutes };
+    const own = read.flatMap((list, i) => list!.map((h) => ({ weekday: (i + 1) as Weekday, ...h })));
+    const put: Teacher = {
+      id: teacher?.id ?? crypto.randomUUID(),
+      name: name.trim(),
+      minutes,
+      ...(own.length > 0 ? { hours: own } : {}),
+    };
     if (await commit(`${put.name} ${teacher ? 'changed' : 'added'}`, [{ table: 'teachers', put }])) close();
   };
 
@@ -64,6 +81,37 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
           </p>
         )}
       </fieldset>
+      <label className="flex min-h-[44px] items-center gap-2">
+        <input type="checkbox" checked={byClock} onChange={(e) => setByClock(e.target.checked)} /> only at certain times
+        of the day
+      </label>
+      {byClock && (
+        <fieldset>
+          <legend className="label mb-1">Between which times</legend>
+          <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
+            {weekFrom(household.settings.firstDay)
+              .filter((d) => Number(hours[d - 1]!.replace(',', '.')) > 0)
+              .map((d) => (
+                <InputField
+                  key={d}
+                  label={WEEKDAY_NAMES[d]}
+                  placeholder={`${household.settings.dayFrom}–${household.settings.dayTo}`}
+                  value={clock[d - 1]}
+                  maxLength={120}
+                  onChange={(e) => setClock(clock.map((h, i) => (i === d - 1 ? e.target.value : h)))}
+                />
+              ))}
+          </div>
+          <p className="pt-1 text-[0.9rem] text-soft">
+            Like 9–12, 14–15:30. Empty: the school’s hours. Nobody beside or near the children outside of them.
+          </p>
+          {fault.clock !== undefined && (
+            <p role="alert" className="pt-1 font-semibold">
+              {WEEKDAY_NAMES[(fault.clock + 1) as 1]}: give times like 9–12, 14–15:30, in order and apart.
+            </p>
+          )}
+        </fieldset>
+      )}
       <p className="text-[0.95rem] text-soft">
         On a day with no hours the teacher is away: no new lesson is planned with them.
       </p>

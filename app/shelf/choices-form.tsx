@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { useState } from 'react';
-import { isIsoDate } from '../../core/calendar';
+import { isClock, isIsoDate } from '../../core/calendar';
 import { contentsOf, kindName, tracksOf, variantsOf } from '../../core/course';
 import {
   byId,
@@ -16,9 +16,10 @@ import {
 } from '../../core/household';
 import { takenSteps } from '../../core/pace';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
+import { PeoplePicker } from '../ui/people-picker';
 
 const sameRef = (a: UnitRef, b: UnitRef) => a.courseId === b.courseId && a.unitId === b.unitId;
 
@@ -35,7 +36,13 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
   const [kinds, setKinds] = useState<Kind[]>(enrolment.takesOptional ? (enrolment.optionalKinds ?? optional) : []);
   const [presences, setPresences] = useState<OwnPresence[]>(enrolment.presences ?? []);
   const [units, setUnits] = useState<UnitRef[]>(enrolment.units ?? book);
+  const [at, setAt] = useState(enrolment.at ?? '');
+  const [portable, setPortable] = useState<Kind[]>(enrolment.portable ?? []);
+  const [helper, setHelper] = useState(enrolment.helper?.childId ?? '');
+  const [helps, setHelps] = useState<Kind[]>(enrolment.helper?.kinds ?? []);
   const [fault, setFault] = useState<string>();
+  const kindChoice = used.map((k) => ({ id: k, name: kindName(k) }));
+  const siblings = household.children.filter((c) => !enrolment.childIds.includes(c.id));
 
   const own = (k: Kind) => presences.filter((p) => p.kind === k).at(-1);
   const setOwn = (k: Kind, change: Partial<OwnPresence> | undefined) =>
@@ -46,7 +53,16 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
       return [...rest, { ...merged, ...(from ? { from } : {}) }];
     });
   const draft = (): Enrolment => {
-    const { variant: _v, optionalKinds: _o, presences: _p, units: _u, ...rest } = enrolment;
+    const {
+      variant: _v,
+      optionalKinds: _o,
+      presences: _p,
+      units: _u,
+      at: _a,
+      portable: _w,
+      helper: _h,
+      ...rest
+    } = enrolment;
     const whole = units.length === book.length && units.every((u, i) => sameRef(u, book[i]!));
     return {
       ...rest,
@@ -55,12 +71,16 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
       ...(variants.length > 0 ? { variant } : {}),
       ...(presences.length > 0 ? { presences } : {}),
       ...(whole ? {} : { units }),
+      ...(isClock(at) ? { at } : {}),
+      ...(portable.length > 0 ? { portable } : {}),
+      ...(helper && helps.length > 0 ? { helper: { childId: helper, kinds: helps } } : {}),
     };
   };
   const keep = async () => {
     if (units.length === 0) return setFault('Leave at least one unit in.');
     if (presences.some((p) => p.from !== undefined && !isIsoDate(p.from)))
       return setFault('Give a day that exists, or leave it empty.');
+    if (helper && helps.length === 0) return setFault('Say at what kinds of work the older one helps.');
     const who = listing(childrenOf(household, enrolment).map((c) => c.name));
     if (await commit(`${course.title}: choices for ${who}`, [{ table: 'enrolments', put: draft() }])) close();
   };
@@ -145,6 +165,42 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
           </tbody>
         </table>
       </div>
+      {siblings.length > 0 && (
+        <div className="flex flex-col gap-3">
+          <Field
+            label="An older one helps"
+            hint="Beside the child in the teacher’s place, who stays in earshot. The helper’s own school day gets no shorter by it."
+          >
+            {(p) => (
+              <select {...p} value={helper} onChange={(e) => setHelper(e.target.value)}>
+                <option value="">nobody</option>
+                {siblings.map((c) => (
+                  <option key={c.id} value={c.id}>
+                    {c.name}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          {helper && <PeoplePicker legend="At" people={kindChoice} value={helps} onChange={setHelps} />}
+        </div>
+      )}
+      <InputField
+        label="At a fixed time (empty: where it fits)"
+        hint="For what has to start on the dot, a lesson over the telephone or before a drop-off."
+        type="time"
+        className="w-36"
+        value={at}
+        onChange={(e) => setAt(e.target.value)}
+      />
+      {enrolment.childIds.length === 1 && (
+        <PeoplePicker
+          legend="Can be done on the way, in a car or a waiting room"
+          people={kindChoice}
+          value={portable}
+          onChange={setPortable}
+        />
+      )}
       {tracks.length > 1 && (
         <div>
           <p className="label mb-1">Take only the track</p>

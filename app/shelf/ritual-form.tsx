@@ -1,10 +1,15 @@
 import { useState } from 'react';
-import { type Presence, PRESENCES, type Ritual } from '../../core/household';
+import { isClock } from '../../core/calendar';
+import { GAME_KINDS } from '../../core/day';
+import { kindName } from '../../core/course';
+import { byId, childrenOf, type Presence, PRESENCES, type Ritual } from '../../core/household';
+import { isTaken } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
-import { PRESENCE_WORDS } from '../ui/words';
+import { PeoplePicker } from '../ui/people-picker';
+import { listing, PRESENCE_WORDS } from '../ui/words';
 
 /** A ritual: what, with whom, on which days. */
 export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; close: () => void }) {
@@ -15,7 +20,15 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
   const [weekdays, setWeekdays] = useState(ritual?.weekdays ?? year?.weekdays ?? []);
   const [minutes, setMinutes] = useState(ritual?.minutes ?? 10);
   const [presence, setPresence] = useState<Presence>(ritual?.presence ?? 'with');
+  const [at, setAt] = useState(ritual?.at ?? '');
+  const [sheets, setSheets] = useState(ritual?.sheets ?? []);
   const [fault, setFault] = useState<string>();
+  const atTable = household.enrolments
+    .filter((e) => isTaken(e) && e.childIds.every((id) => childIds.includes(id)))
+    .map((e) => ({
+      id: e.id,
+      name: `${byId(household.courses, e.courseId)?.title ?? ''}, ${listing(childrenOf(household, e).map((c) => c.name))}`,
+    }));
   const marked = ritual && household.ritualMarks.some((m) => m.ritualId === ritual.id);
   return (
     <FormDialog
@@ -28,6 +41,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
         if (!teacherId) return setFault('Add a teacher under Household first.');
         if (!Number.isInteger(minutes) || minutes < 1 || minutes > 600)
           return setFault('Give whole minutes from 1 to 600.');
+        const answered = sheets.filter((id) => atTable.some((e) => e.id === id));
         const put: Ritual = {
           id: ritual?.id ?? crypto.randomUUID(),
           title: title.trim(),
@@ -36,6 +50,8 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
           weekdays,
           minutes,
           presence,
+          ...(isClock(at) ? { at } : {}),
+          ...(answered.length > 0 ? { sheets: answered } : {}),
         };
         void commit(`${put.title}: ritual kept`, [{ table: 'rituals', put }]).then((done) => done && close());
       }}
@@ -102,6 +118,24 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
           )}
         </Field>
       </div>
+      <InputField
+        label="At a fixed time (empty: where it fits)"
+        type="time"
+        className="w-36"
+        value={at}
+        onChange={(e) => setAt(e.target.value)}
+      />
+      <PeoplePicker
+        legend="A game round the table: everybody answers from their own sheet of"
+        people={atTable}
+        value={sheets}
+        onChange={setSheets}
+      />
+      {sheets.length > 0 && (
+        <p className="text-[0.9rem] text-soft">
+          The day’s {listing(GAME_KINDS.map(kindName))} of these is done by the game, and takes no time of its own.
+        </p>
+      )}
       {ritual &&
         (marked ? (
           <p className="text-[0.95rem] text-soft">

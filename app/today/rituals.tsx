@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { stepName } from '../../core/course';
-import { practicesOn, ritualsOn } from '../../core/day';
-import { byId } from '../../core/household';
+import { type DayPage, gamesOn, practicesOn, ritualsOn } from '../../core/day';
+import { byId, childrenOf } from '../../core/household';
 import { reviewsOn } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -10,12 +10,14 @@ import { count, listing } from '../ui/words';
 import { useRitual } from './use-ritual';
 
 /** The day's rituals, ticked by one press each, and the courses that review today until those they go with have caught up. */
-export function Rituals({ day }: { day: number }) {
+export function Rituals({ page }: { page: DayPage }) {
+  const { day } = page;
   const { household, year } = useHousehold();
   const { plan } = usePlan();
   const toggle = useRitual(day);
   const practices = useMemo(() => (year ? practicesOn(household, year, plan, day) : []), [household, year, plan, day]);
   const rituals = ritualsOn(household, year, day);
+  const games = gamesOn(household, year, page);
   const reviews = year ? reviewsOn(household, year, plan, day) : [];
   if (rituals.length === 0 && reviews.length === 0 && practices.length === 0) return null;
   const title = (courseId: string) => byId(household.courses, courseId)?.title ?? '';
@@ -26,11 +28,21 @@ export function Rituals({ day }: { day: number }) {
     >
       {rituals.map((r) => (
         <label key={r.ritual.id} className="flex min-h-[44px] items-center gap-2">
-          <input type="checkbox" checked={r.mark !== undefined} onChange={() => toggle(r)} />
+          <input type="checkbox" checked={r.mark !== undefined} onChange={() => toggle(r, games.get(r.ritual.id))} />
           <span>
             {r.ritual.title}{' '}
             <span className="text-[0.95rem] text-soft">
               {listing(r.children.map((c) => c.name))} · {count(r.ritual.minutes, 'minute')}
+              {r.ritual.at && ` · at ${r.ritual.at}`}
+              {games.has(r.ritual.id) &&
+                ` · does ${listing(
+                  games
+                    .get(r.ritual.id)!
+                    .map(
+                      (row) =>
+                        `${title(row.enrolment.courseId)} ${row.step.lesson.title} (${listing(childrenOf(household, row.enrolment).map((c) => c.name))})`,
+                    ),
+                )}`}
             </span>
           </span>
         </label>

@@ -2,7 +2,7 @@ import { Check } from 'lucide-react';
 import type { KeyboardEvent } from 'react';
 import { lessonName, stepName } from '../../core/course';
 import type { DayRow, DaySitting } from '../../core/day';
-import { MARK_KINDS } from '../../core/household';
+import { byId, MARK_KINDS } from '../../core/household';
 import { writeScore } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
@@ -30,6 +30,8 @@ export function Row({
   const name = lessonName(step.lesson.title);
   const family = sitting.children.length > 1;
   const fullName = `${sitting.course.title}, ${step.lesson.title}, ${stepName(step)}`;
+  const { helper: help } = row.enrolment;
+  const helper = help?.kinds.includes(step.kind) ? byId(household.children, help.childId) : undefined;
   const back = () => document.getElementById(`done ${row.key}`)?.focus();
 
   const onKeyDown = (e: KeyboardEvent) => {
@@ -111,7 +113,7 @@ export function Row({
               <MarkSummary row={row} />
             ) : (
               <>
-                {row.minutes} min, {PRESENCE_WORDS[step.presence]}
+                {row.minutes} min, {helper ? `${helper.name} helps, you near` : PRESENCE_WORDS[step.presence]}
                 {step.optional && ' · optional'}
                 {row.pages && <ManualPages pages={row.pages} before={row.readBefore} />}
                 {row.prepare !== undefined && <b className="font-semibold text-ink"> · {row.prepare} min to prepare</b>}

@@ -2,7 +2,7 @@ import { Check } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { clockOf, type Day } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { type DayLayout, type DayPage, type DayPiece, freeParts } from '../../core/day';
+import { busyWith, type DayLayout, type DayPage, type DayPiece, freeParts } from '../../core/day';
 import type { Child, SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { useMinute } from '../ui/minute';
@@ -49,7 +49,7 @@ export default function Thread({
     () =>
       page.children
         .map((c) => c.child)
-        .filter((c) => layout?.pieces.some((p) => p.task.children.some((x) => x.id === c.id))),
+        .filter((c) => layout?.pieces.some((p) => busyWith(p.task).some((x) => x.id === c.id))),
     [page.children, layout],
   );
   const scale = useMemo(() => layout && (byClock ? scaleByClock(layout) : scaleByOrder(layout)), [layout, byClock]);
@@ -267,7 +267,7 @@ const NARROW_LINE = 16;
 function runsOf(piece: DayPiece, columns: readonly Child[]): Child[][] {
   const runs: Child[][] = [];
   columns.forEach((c, i) => {
-    if (!piece.task.children.some((x) => x.id === c.id)) return;
+    if (!busyWith(piece.task).some((x) => x.id === c.id)) return;
     const last = runs.at(-1);
     if (last && last.at(-1) === columns[i - 1]) last.push(c);
     else runs.push([c]);
@@ -297,7 +297,7 @@ function Piece({
   const { task } = piece;
   const toggleRitual = useRitual(day);
   const press = () => {
-    if (task.ritual) toggleRitual(task.ritual);
+    if (task.ritual) toggleRitual(task.ritual, task.sheets);
     else if (task.row) {
       if (task.marked) actions.unmark(task.row);
       else actions.mark(task.row, 'done');
@@ -309,7 +309,7 @@ function Piece({
   const beside = {
     with: `with ${task.teacher?.name ?? 'a teacher'}`,
     start: `${task.teacher?.name ?? 'a teacher'} starts it`,
-    near: 'near',
+    near: task.helper ? `${task.helper.name} helps, a teacher near` : 'near',
     alone: 'alone',
   };
   const parts = task.pieces > 1 ? `, part ${piece.piece + 1} of ${task.pieces}` : '';
@@ -350,6 +350,7 @@ function Piece({
           {[
             task.detail + parts,
             narrow || small ? '' : `${piece.to - piece.from} min`,
+            task.helper ? `${task.helper.name} helps` : '',
             listing(task.things.map((m) => m.name)),
           ]
             .filter(Boolean)

@@ -24,6 +24,7 @@ import { Jottings } from '../jot/list';
 const ProveDialog = lazy(() => import('./prove-dialog'));
 const AgainDialog = lazy(() => import('./again-dialog'));
 const Thread = lazy(() => import('./thread'));
+const Nods = lazy(() => import('./nods'));
 
 export interface RowActions {
   mark: (row: DayRow, kind: MarkKind, child?: Child) => void;
@@ -210,6 +211,11 @@ export function Today() {
           {fault}
         </p>
       )}
+      {household.ticks.length > 0 && (
+        <Suspense>
+          <Nods day={day} />
+        </Suspense>
+      )}
       <ShowSwitch page={page} day={day} today={today} />
       {household.settings.dayShow && household.settings.dayShow !== 'list' && (
         <Suspense fallback={<p className="py-6">Laying out the day …</p>}>
@@ -222,7 +228,7 @@ export function Today() {
           />
         </Suspense>
       )}
-      <Rituals day={day} />
+      <Rituals page={page} />
       <div className="double-rule" onFocus={onFocus}>
         {page.groups.map((g) => (
           <Group

@@ -6,7 +6,7 @@ import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { listing } from '../ui/words';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
-import { PeoplePicker } from './people-picker';
+import { PeoplePicker } from '../ui/people-picker';
 
 export const WHY_WORDS: Record<Absence['why'], string> = {
   sick: 'sick',

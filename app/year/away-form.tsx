@@ -6,7 +6,7 @@ import { useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
-import { PeoplePicker } from './people-picker';
+import { PeoplePicker } from '../ui/people-picker';
 
 /** An outside class, an appointment, a trip: whom it takes away, when, and what that does. */
 export function AwayForm({ block, close }: { block: AwayBlock | undefined; close: () => void }) {
@@ -45,6 +45,7 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
       to: recurs ? draft.to : draft.from,
       weekdays: recurs ? draft.weekdays : [],
       takesDay: draft.takesDay.filter((id) => draft.childIds.includes(id)),
+      ...(draft.along ? { along: draft.along.filter((id) => !draft.childIds.includes(id)) } : {}),
     }),
     [draft, recurs],
   );
@@ -94,6 +95,12 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
             people={household.teachers}
             value={draft.teacherIds}
             onChange={(teacherIds) => set({ teacherIds })}
+          />
+          <PeoplePicker
+            legend="Who rides along, with work for the way"
+            people={household.children.filter((c) => !draft.childIds.includes(c.id))}
+            value={draft.along ?? []}
+            onChange={(along) => set({ along })}
           />
           <fieldset className="flex flex-wrap gap-x-5">
             <legend className="label mb-1">How often</legend>

@@ -8,7 +8,7 @@ import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
-import { PeoplePicker } from './people-picker';
+import { PeoplePicker } from '../ui/people-picker';
 
 const DOES: [Decision['does'], string][] = [
   ['closes', 'closes the day'],

@@ -8,7 +8,7 @@ import { momentHere } from '../ui/dates';
 import { download } from '../ui/download';
 import { InputField } from '../ui/field';
 import { count } from '../ui/words';
-import { PeoplePicker } from './people-picker';
+import { PeoplePicker } from '../ui/people-picker';
 
 /** A calendar file of plan, closed days and order-by dates, for the calendar on the wall or on the phone. */
 export function CalendarOut({ year }: { year: SchoolYear }) {

@@ -5,3 +5,4 @@ export * from './paint';
 export * from './people';
 export * from './rhythm';
 export * from './year';
+export * from './hours';

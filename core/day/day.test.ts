@@ -38,9 +38,10 @@ describe('the order of the day', () => {
   it('is family style first, then the youngest up (common practice), unless the household says otherwise', () => {
     expect(inOrderOfDay(base()).map((e) => e.id)).toEqual(['both', 's', 'o']);
     const h = base();
-    const moved = { ...h, settings: { ...h.settings, order: moveInOrder(h, 'o', -1) } };
+    const moved = { ...h, settings: { ...h.settings, order: moveInOrder(h, 'o', 's') } };
     expect(inOrderOfDay(moved).map((e) => e.id)).toEqual(['both', 'o', 's']);
-    expect(moveInOrder(h, 'both', -1)).toEqual(['both', 's', 'o']);
+    expect(moveInOrder(h, 'both', 'o')).toEqual(['s', 'o', 'both']);
+    expect(moveInOrder(h, 'both', 'both')).toEqual(['both', 's', 'o']);
   });
 });
 

@@ -253,12 +253,11 @@ function childDay(state: Household, child: Child, rows: readonly DayRow[], day: 
   };
 }
 
-/** The order of the day with one enrolment moved up (−1) or down (+1) among the given ones. */
-export function moveInOrder(state: Household, enrolmentId: Id, by: -1 | 1): Id[] {
+/** The order of the day with one enrolment moved to where another stands; what lies between moves up or down by one. */
+export function moveInOrder(state: Household, enrolmentId: Id, onto: Id): Id[] {
   const order = inOrderOfDay(state).map((e) => e.id);
-  const at = order.indexOf(enrolmentId);
-  const to = at + by;
-  if (at < 0 || to < 0 || to >= order.length) return order;
-  [order[at], order[to]] = [order[to]!, order[at]!];
+  const [from, to] = [order.indexOf(enrolmentId), order.indexOf(onto)];
+  if (from < 0 || to < 0) return order;
+  order.splice(to, 0, ...order.splice(from, 1));
   return order;
 }

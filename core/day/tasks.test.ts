@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { minutesOf, toDay } from '../calendar';
+import { minutesOf } from '../calendar';
 import { DATE, day, dayCourse, family, laidOut, pageOf, year } from '../tests/family';
 import { aChild, aMark, anEnrolment } from '../tests/make';
 import { attentionOf, carriedEarly, freeParts, tasksOn } from './index';

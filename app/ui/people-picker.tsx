@@ -1,16 +1,14 @@
-import type { Child, Id, Teacher } from '../../core/household';
-
-/** Whom it is about: some children, some teachers. */
-export function PeoplePicker({
+/** Some of a few: children, teachers, kinds of work. */
+export function PeoplePicker<T extends string>({
   legend,
   people,
   value,
   onChange,
 }: {
   legend: string;
-  people: readonly (Child | Teacher)[];
-  value: readonly Id[];
-  onChange: (ids: Id[]) => void;
+  people: readonly { id: T; name: string }[];
+  value: readonly T[];
+  onChange: (ids: T[]) => void;
 }) {
   if (people.length === 0) return null;
   return (

@@ -1,0 +1,211 @@
+import { Check, Hourglass } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { fromDay } from '../../core/calendar';
+import { type ChildItem, childWeek, nodTo, sheetFor } from '../../core/day';
+import { byId, type Tick } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { usePlan, useWorkday } from '../shell/plan';
+import { longDate } from '../ui/dates';
+import { InputField } from '../ui/field';
+import { Ornament } from '../ui/ornament';
+import { count } from '../ui/words';
+import { type Handed, takeBack } from './handed';
+import { company, PICTURES, short } from './sheets';
+
+/** What a child who has the device sees, whatever address it types: its own day, to tick, and the way back for a teacher. */
+export default function OwnView({ handed }: { handed: Handed }) {
+  const { household, year, commit, notice } = useHousehold();
+  const { plan } = usePlan();
+  const day = useWorkday();
+  const child = byId(household.children, handed.childId);
+  const today = useMemo(
+    () => (child && year ? childWeek(household, year, plan, child, day).find((d) => d.day === day) : undefined),
+    [household, year, plan, child, day],
+  );
+  // On what is said to be for somebody else there is nothing to tick.
+  const items = (today?.items ?? []).filter((x) => !['missed', 'not today'].includes(x.mark ?? ''));
+  const settled = (x: ChildItem) => x.mark !== undefined || x.ticked !== undefined;
+  const open = items.filter((x) => x.of && !settled(x)).length;
+
+  const press = (item: ChildItem) => {
+    if (!child || !item.of || item.mark) return;
+    const what = [child.name, item.title, item.lesson].filter(Boolean).join(', ');
+    if (item.ticked) return void commit(`${what}: tick taken off`, [{ table: 'ticks', remove: item.ticked.id }]);
+    const tick: Tick = { id: crypto.randomUUID(), childId: child.id, date: fromDay(day), of: item.of };
+    // What is done together is for a teacher to say.
+    const atOnce = household.settings.nod === false && item.others.length === 0;
+    void commit(`${what}: ticked`, (now) => [atOnce ? nodTo(now, tick, tick.id) : { table: 'ticks', put: tick }]);
+  };
+
+  return (
+    <div className="mx-auto flex min-h-screen w-full max-w-[1000px] flex-col px-4 py-4 sm:px-8">
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b-4 border-double border-ink pb-2">
+        {child && <Ornament name={child.ornament} colour={child.colour} size={44} />}
+        <h1 className="flex-1">{child?.name ?? 'Nobody'}</h1>
+        <p className="text-[1.15rem]">{longDate(household.settings.dateStyle, day)}</p>
+      </header>
+      <main className="flex-1 py-5">
+        {items.length === 0 ? (
+          <p className="text-[1.3rem]">{plan ? 'Nothing is for you today.' : 'A moment …'}</p>
+        ) : child && sheetFor(child, day) === 'cards' ? (
+          <ul className="grid grid-cols-2 gap-4 sm:grid-cols-3 lg:grid-cols-4">
+            {items.map((item) => (
+              <Card key={item.key} item={item} press={() => press(item)} />
+            ))}
+          </ul>
+        ) : (
+          <ul>
+            {items.map((item) => (
+              <Line key={item.key} item={item} press={() => press(item)} />
+            ))}
+          </ul>
+        )}
+        {items.length > 0 && (
+          <p className="pt-5 text-[1.15rem]" role="status">
+            {open === 0 ? 'All of it is done.' : `${count(open, 'thing')} still to do.`}{' '}
+            {notice?.fault && <b>{notice.text}</b>}
+          </p>
+        )}
+      </main>
+      <WayBack code={handed.code} />
+    </div>
+  );
+}
+
+const saidOf = (item: ChildItem) =>
+  [
+    item.title,
+    short(item),
+    item.what,
+    item.mark ? 'done' : item.ticked ? 'ticked, waits for a nod' : item.of ? 'to do' : company(item),
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+interface Shown {
+  item: ChildItem;
+  press: () => void;
+}
+
+function Card({ item, press }: Shown) {
+  const Picture = PICTURES[item.kind];
+  const down = item.mark !== undefined || item.ticked !== undefined;
+  return (
+    <li>
+      <button
+        type="button"
+        aria-pressed={down}
+        aria-label={saidOf(item)}
+        disabled={!item.of || item.mark !== undefined}
+        onClick={press}
+        className={`flex h-full min-h-44 w-full flex-col items-center justify-center gap-2 rounded-lg border-[3px] border-ink bg-sheet p-3 text-center leading-tight ${
+          down ? 'border-dashed' : ''
+        }`}
+      >
+        {item.mark ? (
+          <Check size={84} strokeWidth={2.5} aria-hidden="true" />
+        ) : item.ticked ? (
+          <Hourglass size={84} strokeWidth={1.5} aria-hidden="true" />
+        ) : (
+          <Picture size={84} strokeWidth={1.5} aria-hidden="true" />
+        )}
+        <span className="text-[1.15rem] wrap-anywhere">{item.title}</span>
+        {item.kind === 'help' && <span>{company(item)}</span>}
+      </button>
+    </li>
+  );
+}
+
+function Line({ item, press }: Shown) {
+  const words = [item.what, company(item), `${item.minutes} min`].filter(Boolean).join(' · ');
+  return (
+    <li className="border-b border-rule">
+      <button
+        type="button"
+        aria-pressed={item.mark !== undefined || item.ticked !== undefined}
+        aria-label={saidOf(item)}
+        disabled={!item.of || item.mark !== undefined}
+        onClick={press}
+        className="flex min-h-[64px] w-full items-center gap-4 py-2 text-left"
+      >
+        <span className="flex size-[36px] flex-none items-center justify-center border-2 border-ink bg-sheet">
+          {item.mark ? (
+            <Check size={28} strokeWidth={3} aria-hidden="true" />
+          ) : (
+            item.ticked && <Hourglass size={22} aria-hidden="true" />
+          )}
+        </span>
+        <span className="min-w-0 flex-1 leading-snug wrap-anywhere">
+          <span className="text-[1.2rem]">
+            {item.title} <b className="font-semibold">{short(item)}</b>
+          </span>
+          <span className="block text-soft">
+            {words}
+            {item.ticked && !item.mark && ' · waits for a nod'}
+          </span>
+        </span>
+      </button>
+    </li>
+  );
+}
+
+/** After so many wrong codes one has to wait, in seconds. */
+const TRIES = 5;
+const PAUSE = 30;
+
+function WayBack({ code }: { code: string }) {
+  const [asked, setAsked] = useState(false);
+  const [typed, setTyped] = useState('');
+  const [wrong, setWrong] = useState(0);
+  const [waiting, setWaiting] = useState(false);
+  return (
+    <footer className="border-t border-rule pt-3">
+      {!asked ? (
+        <button type="button" className="btn" onClick={() => setAsked(true)}>
+          For a teacher
+        </button>
+      ) : (
+        <form
+          noValidate
+          className="flex flex-wrap items-end gap-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (waiting) return;
+            if (typed === code) return takeBack();
+            setTyped('');
+            setWrong(wrong + 1);
+            if ((wrong + 1) % TRIES === 0) {
+              setWaiting(true);
+              setTimeout(() => setWaiting(false), 1000 * PAUSE);
+            }
+          }}
+        >
+          <InputField
+            label="The code"
+            type="password"
+            inputMode="numeric"
+            autoComplete="off"
+            autoFocus
+            maxLength={4}
+            className="w-28"
+            fault={
+              waiting
+                ? `Wait ${PAUSE} seconds, then try again.`
+                : wrong > 0
+                  ? 'That is not the code. It ends by itself at midnight.'
+                  : undefined
+            }
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+          />
+          <button type="submit" className="btn btn-strong" disabled={waiting}>
+            Go on
+          </button>
+          <button type="button" className="btn" onClick={() => setAsked(false)}>
+            Leave
+          </button>
+        </form>
+      )}
+    </footer>
+  );
+}

@@ -1,0 +1,78 @@
+import { Check } from 'lucide-react';
+import { nodTo, waitingTicks, type WaitingTick } from '../../core/day';
+import type { Put } from '../../store';
+import { useHousehold } from '../shell/household';
+import { dayAndDate } from '../ui/dates';
+import { ChildName } from '../ui/ornament';
+import { count } from '../ui/words';
+
+/** What children have ticked on their own pages, for a nod each, or one for all. */
+export default function Nods({ day }: { day: number }) {
+  const { household, commit } = useHousehold();
+  const waiting = waitingTicks(household);
+  if (waiting.length === 0) return null;
+  const what = (t: WaitingTick) => [t.child.name, t.title, t.detail].filter(Boolean).join(', ');
+  const nod = (words: string, ticks: readonly WaitingTick[]) =>
+    void commit(words, (now) => {
+      let state = now;
+      // One and the same thing ticked by two children is marked once.
+      const left = new Set(waitingTicks(now).map((t) => t.tick.id));
+      return ticks.flatMap(({ tick }): Put[] => {
+        const gone: Put = { table: 'ticks', remove: tick.id };
+        if (!left.has(tick.id) || !waitingTicks(state).some((t) => t.tick.id === tick.id)) return [gone];
+        const made = nodTo(state, tick, crypto.randomUUID());
+        state =
+          made.table === 'marks'
+            ? { ...state, marks: [...state.marks, made.put] }
+            : { ...state, ritualMarks: [...state.ritualMarks, made.put] };
+        return [made, gone];
+      });
+    });
+  return (
+    <section aria-labelledby="nods" className="border-b border-rule py-1.5 print:hidden">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <h2 id="nods" className="text-[1.1rem]">
+          Ticked, and waiting for your nod
+        </h2>
+        {waiting.length > 1 && (
+          <button
+            type="button"
+            className="btn btn-strong"
+            onClick={() => nod(`a nod to ${count(waiting.length, 'tick')}`, waiting)}
+          >
+            Nod to all {waiting.length}
+          </button>
+        )}
+      </div>
+      <ul>
+        {waiting.map((t) => (
+          <li key={t.tick.id} className="flex flex-wrap items-center gap-x-3 border-t border-rule/60">
+            <span className="min-w-0 flex-1 wrap-anywhere">
+              <ChildName child={t.child} /> <span className="font-medium">{t.title}</span>{' '}
+              <span className="text-soft">
+                {t.detail}
+                {t.day !== day && ` · ${dayAndDate(household.settings.dateStyle, t.day)}`}
+              </span>
+            </span>
+            <button
+              type="button"
+              className="btn"
+              aria-label={`Nod: ${what(t)}`}
+              onClick={() => nod(`${what(t)}: done`, [t])}
+            >
+              <Check size={18} aria-hidden="true" /> Nod
+            </button>
+            <button
+              type="button"
+              className="btn btn-quiet"
+              aria-label={`Not yet: ${what(t)}`}
+              onClick={() => void commit(`${what(t)}: not yet`, [{ table: 'ticks', remove: t.tick.id }])}
+            >
+              Not yet
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
