@@ -50,7 +50,7 @@ export function OrderOfDay() {
   return (
     <section aria-labelledby="order">
       <h2 id="order">Order of the day</h2>
-      <div className="flex flex-wrap items-end gap-3 pb-2">
+      <div className="flex flex-wrap items-end gap-3 pt-2 pb-2">
         <Field label="Together first, then">
           {(p) => (
             <select

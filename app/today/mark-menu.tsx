@@ -15,10 +15,12 @@ export interface MarkMenuProps {
   actions: RowActions;
   edit: () => void;
   name: string;
+  /** The step has its first menu elsewhere on the page. */
+  second?: boolean;
 }
 
 /** All marks of a step, by click and touch; the same letters work without it. It comes up open: it is loaded when pressed. */
-export default function MarkMenu({ row, family, childrenHere, actions, edit, name }: MarkMenuProps) {
+export default function MarkMenu({ row, family, childrenHere, actions, edit, name, second }: MarkMenuProps) {
   const { household } = useHousehold();
   // A chosen mark moves the focus to the next step; only leaving the menu without one gives it back to its button.
   const chosen = useRef(false);
@@ -34,7 +36,7 @@ export default function MarkMenu({ row, family, childrenHere, actions, edit, nam
       }}
     >
       <Menu.Trigger asChild>
-        <MenuTrigger row={row} name={name} />
+        <MenuTrigger row={row} name={name} second={second} />
       </Menu.Trigger>
       <Menu.Portal>
         <Menu.Content

@@ -9,7 +9,7 @@ const MarkMenu = lazy(load);
 /** The button of a step's other marks. The menu itself comes with the first press, so that Today is on the page sooner. */
 export function MenuButton(props: MarkMenuProps) {
   const [wanted, setWanted] = useState(false);
-  const plain = <MenuTrigger row={props.row} name={props.name} onClick={() => setWanted(true)} />;
+  const plain = <MenuTrigger row={props.row} name={props.name} second={props.second} onClick={() => setWanted(true)} />;
   if (!wanted) return plain;
   return (
     <Suspense fallback={plain}>
@@ -18,12 +18,17 @@ export function MenuButton(props: MarkMenuProps) {
   );
 }
 
-export function MenuTrigger({ row, name, ...rest }: { row: DayRow; name: string } & ComponentProps<'button'>) {
+export function MenuTrigger({
+  row,
+  name,
+  second,
+  ...rest
+}: { row: DayRow; name: string; second?: boolean | undefined } & ComponentProps<'button'>) {
   return (
     <button
-      id={`menu ${row.key}`}
+      id={second ? undefined : `menu ${row.key}`}
       type="button"
-      className="btn btn-quiet size-[44px] flex-none !p-0 print:hidden"
+      className={`btn btn-quiet flex-none !p-0 print:hidden ${second ? '!min-h-0 h-[38px] w-[30px]' : 'size-[44px]'}`}
       aria-label={`Other marks for ${name}`}
       aria-haspopup="menu"
       {...rest}

@@ -47,8 +47,9 @@ export default function Nods({ day }: { day: number }) {
       <ul>
         {waiting.map((t) => (
           <li key={t.tick.id} className="flex flex-wrap items-center gap-x-3 border-t border-rule/60">
-            <span className="min-w-0 flex-1 wrap-anywhere">
-              <ChildName child={t.child} /> <span className="font-medium">{t.title}</span>{' '}
+            <span className="flex min-w-0 flex-1 flex-wrap items-center gap-x-2 wrap-anywhere">
+              <ChildName child={t.child} />
+              <span className="font-medium">{t.title}</span>{' '}
               <span className="text-soft">
                 {t.detail}
                 {t.day !== day && ` · ${dayAndDate(household.settings.dateStyle, t.day)}`}

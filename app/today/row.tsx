@@ -2,12 +2,13 @@ import { Check } from 'lucide-react';
 import type { KeyboardEvent } from 'react';
 import { lessonName, stepName } from '../../core/course';
 import type { DayRow, DaySitting } from '../../core/day';
-import { byId, MARK_KINDS } from '../../core/household';
+import { byId } from '../../core/household';
 import { writeScore } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
-import { listing, MARK_WORDS, PRESENCE_WORDS, SIGNS } from '../ui/words';
+import { listing, PRESENCE_WORDS, SIGNS } from '../ui/words';
 import { Details } from './details';
+import { markKeys } from './mark-keys';
 import { MenuButton } from './menu-button';
 import { ProofStrip } from './proof-strip';
 import type { RowActions } from './today';
@@ -34,26 +35,12 @@ export function Row({
   const helper = help?.kinds.includes(step.kind) ? byId(household.children, help.childId) : undefined;
   const back = () => document.getElementById(`done ${row.key}`)?.focus();
 
+  const marks = markKeys({ row, family, scope: household.settings.scope, actions, edit: () => setOpen(!open) });
   const onKeyDown = (e: KeyboardEvent) => {
-    if (e.ctrlKey || e.metaKey || e.altKey || (e.target as HTMLElement).closest('form, [role=menu]')) return;
-    if (e.shiftKey) {
-      const ask = { k: 'prove', a: 'again' }[e.key.toLowerCase()] as 'prove' | 'again' | undefined;
-      if (!ask || (ask === 'prove' && household.settings.scope !== 'mastered')) return;
-      e.preventDefault();
-      return actions.ask(ask, row);
-    }
-    const kind = MARK_KINDS.find((k) => MARK_WORDS[k].key === e.key);
-    if (kind === 'missed') {
-      if (!family) return;
-      document
-        .getElementById(`menu ${row.key}`)
-        ?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
-    } else if (kind) actions.mark(row, kind);
-    else if (e.key === 'u') actions.unmark(row);
-    else if (e.key === 'e') setOpen(!open);
-    else if (e.key === 'ArrowDown') actions.move(row, 1);
-    else if (e.key === 'ArrowUp') actions.move(row, -1);
-    else return;
+    const by = { ArrowDown: 1, ArrowUp: -1 }[e.key] as 1 | -1 | undefined;
+    if (!by || e.ctrlKey || e.metaKey || e.altKey || e.shiftKey) return marks(e);
+    if ((e.target as HTMLElement).closest('form, [role=menu]')) return;
+    actions.move(row, by);
     e.preventDefault();
     e.stopPropagation();
   };

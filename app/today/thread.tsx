@@ -8,6 +8,8 @@ import { useHousehold } from '../shell/household';
 import { useMinute } from '../ui/minute';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
+import { markKeys } from './mark-keys';
+import { MenuButton } from './menu-button';
 import { BETWEEN, STROKES, type Scale, scaleByClock, scaleByOrder, ThreadLines } from './thread-lines';
 import type { RowActions } from './today';
 import { useLayout } from './use-layout';
@@ -295,6 +297,7 @@ function Piece({
   style: React.CSSProperties;
 }) {
   const { task } = piece;
+  const { household } = useHousehold();
   const toggleRitual = useRitual(day);
   const press = () => {
     if (task.ritual) toggleRitual(task.ritual, task.sheets);
@@ -325,38 +328,58 @@ function Piece({
   const height = Number(style.height);
   const small = height < 22;
   const lines = small ? 1 : Math.max(1, Math.floor((height - 4) / (narrow ? NARROW_LINE : LINE)));
+  const { row } = task;
+  const menu = main && row !== undefined && height >= 40 && Number(style.width) >= 130;
+  const family = task.children.length > 1;
+  const keys =
+    row && markKeys({ row, family, scope: household.settings.scope, actions, edit: () => actions.edit(row) });
   return (
-    <button
-      type="button"
-      className={`absolute flex cursor-pointer overflow-hidden border bg-sheet pr-1 pl-5 text-left ${EDGES[task.presence]} ${
-        task.fresh ? 'border-rubric' : 'border-edge'
-      } ${task.marked ? 'opacity-60' : ''} ${lines === 1 ? 'items-center' : 'items-start pt-0.5'} ${
-        small ? 'text-[0.75rem] leading-none' : `leading-tight ${narrow ? 'text-[0.8rem]' : 'text-[0.95rem]'}`
-      }`}
-      style={style}
-      onClick={press}
-      disabled={!pressable}
-      aria-label={label.filter(Boolean).join(', ')}
-      aria-pressed={task.marked}
-      tabIndex={main ? 0 : -1}
-      aria-hidden={main ? undefined : true}
-    >
-      {/* As many whole lines as the box has room for: none is cut through. */}
-      <span className="clamped min-w-0 wrap-anywhere" style={{ WebkitLineClamp: lines }}>
-        {task.marked && <Check size={15} strokeWidth={3} className="mr-1 inline" aria-hidden="true" />}
-        <b className={`font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>{' '}
-        {task.fresh && <span className="text-rubric">new </span>}
-        <span className="text-soft">
-          {[
-            task.detail + parts,
-            narrow || small ? '' : `${piece.to - piece.from} min`,
-            task.helper ? `${task.helper.name} helps` : '',
-            listing(task.things.map((m) => m.name)),
-          ]
-            .filter(Boolean)
-            .join(' · ')}
+    <div className="absolute" style={style} onKeyDown={keys} data-piece={main ? row?.key : undefined}>
+      <button
+        type="button"
+        className={`flex size-full cursor-pointer overflow-hidden border bg-sheet ${menu ? 'pr-8' : 'pr-1'} pl-5 text-left ${EDGES[task.presence]} ${
+          task.fresh ? 'border-rubric' : 'border-edge'
+        } ${task.marked ? 'opacity-60' : ''} ${lines === 1 ? 'items-center' : 'items-start pt-0.5'} ${
+          small ? 'text-[0.75rem] leading-none' : `leading-tight ${narrow ? 'text-[0.8rem]' : 'text-[0.95rem]'}`
+        }`}
+        onClick={press}
+        disabled={!pressable}
+        aria-label={label.filter(Boolean).join(', ')}
+        aria-pressed={task.marked}
+        tabIndex={main ? 0 : -1}
+        aria-hidden={main ? undefined : true}
+      >
+        {/* As many whole lines as the box has room for: none is cut through. */}
+        <span className="clamped min-w-0 wrap-anywhere" style={{ WebkitLineClamp: lines }}>
+          {task.marked && <Check size={15} strokeWidth={3} className="mr-1 inline" aria-hidden="true" />}
+          <b className={`font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>{' '}
+          {task.fresh && <span className="text-rubric">new </span>}
+          <span className="text-soft">
+            {[
+              piece.piece === 0 && task.at !== undefined ? `at ${clockOf(task.at)}` : '',
+              task.detail + parts,
+              narrow || small ? '' : `${piece.to - piece.from} min`,
+              task.helper ? `${task.helper.name} helps` : '',
+              listing(task.things.map((m) => m.name)),
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </span>
         </span>
-      </span>
-    </button>
+      </button>
+      {menu && (
+        <span className="absolute top-0 right-0">
+          <MenuButton
+            second
+            row={row}
+            family={family}
+            childrenHere={task.children}
+            actions={actions}
+            edit={() => actions.edit(row)}
+            name={`${what}, ${listing(task.children.map((c) => c.name))}`}
+          />
+        </span>
+      )}
+    </div>
   );
 }

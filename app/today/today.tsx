@@ -32,6 +32,8 @@ export interface RowActions {
   move: (row: DayRow, by: 1 | -1) => void;
   /** Opens “known from here on”, or “again, and more”. */
   ask: (what: 'prove' | 'again', row: DayRow) => void;
+  /** Opens minutes, score and note in the list. */
+  edit: (row: DayRow) => void;
 }
 
 export function Today() {
@@ -58,7 +60,12 @@ export function Today() {
   /** The row that had the focus last, and where it stood, for when the plan takes it off the page. */
   const last = useRef<{ row: DayRow; at: number }>(undefined);
   const focus = (row: DayRow | undefined) => {
-    if (row) document.getElementById(`done ${row.key}`)?.focus();
+    if (!row) return;
+    // Who marks in the drawing stays there; who marks in the list, in the list.
+    const drawn = document.activeElement?.closest('[data-piece]')
+      ? document.querySelector<HTMLElement>(`[data-piece="${CSS.escape(row.key)}"] > button`)
+      : null;
+    (drawn ?? document.getElementById(`done ${row.key}`))?.focus();
   };
 
   // The first open step takes the focus once, so that marking can start with the first key pressed.
@@ -128,6 +135,10 @@ export function Today() {
     ),
     move: useCallback((row, by) => focus(rows[rows.indexOf(row) + by]), [rows]),
     ask: useCallback((what, row) => setAsking({ what, row }), []),
+    edit: useCallback((row) => {
+      setEditing(row.key);
+      document.getElementById(`done ${row.key}`)?.scrollIntoView({ block: 'center' });
+    }, []),
   };
 
   if (!year || household.children.length === 0 || household.enrolments.length === 0) return <FirstSteps />;

@@ -9,7 +9,7 @@ export interface DayCost {
   finish: Minute;
   /** When the last teacher is free for good. */
   release: Minute;
-  /** Minutes that children wait between two pieces of work, their own absences and breaks not counted. */
+  /** Minutes that children wait between two pieces of work; not counted: absences, breaks, and waits for a fixed time. */
   waiting: number;
   /** Pairs of one child's tasks that stand otherwise than the household's order of the day. */
   departures: number;
@@ -160,7 +160,9 @@ export function costOfDay(problem: DayProblem, starts: Starts): DayCost {
     for (let k = 1; k < own.length; k++) {
       const end = starts[own[k - 1]!]! + activities[own[k - 1]!]!.minutes;
       const rest = activities[own[k - 1]!]!.rest ?? 0;
-      waiting += Math.max(0, presentMinutes(problem, id, end, starts[own[k]!]!) - rest);
+      // Whoever waits for a fixed time waits whatever is done; to begin the day later would not be less of it.
+      if (activities[own[k]!]!.at === undefined)
+        waiting += Math.max(0, presentMinutes(problem, id, end, starts[own[k]!]!) - rest);
       for (let l = 0; l < k; l++) if (own[l]! > own[k]!) departures++;
     }
   }

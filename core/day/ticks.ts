@@ -1,5 +1,4 @@
-import type { Day } from '../calendar';
-import { toDay } from '../calendar';
+import { type Day, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
 import { byId, type Child, type Household, type Id, type Mark, type RitualMark, type Tick } from '../household';
 import { markOn, markRow } from '../log';
@@ -17,7 +16,7 @@ export interface WaitingTick {
 /** The mark or the ritual's mark that a nod makes of a tick. */
 export type Nod = { table: 'marks'; put: Mark } | { table: 'ritualMarks'; put: RitualMark };
 
-/** Ticks that wait, the oldest first; not those of what carries a mark of its day by now, or is gone. */
+/** Ticks that wait, the oldest first, then the youngest child up; not those of what carries a mark of its day by now, or is gone. */
 export function waitingTicks(state: Household): WaitingTick[] {
   return state.ticks
     .flatMap((tick): WaitingTick[] => {
@@ -25,8 +24,10 @@ export function waitingTicks(state: Household): WaitingTick[] {
       const what = named(state, tick);
       return child && what ? [{ tick, child, day: toDay(tick.date), ...what }] : [];
     })
-    .sort((a, b) => a.day - b.day || (a.tick.id < b.tick.id ? -1 : 1));
+    .sort((a, b) => a.day - b.day || order(b.child.born, a.child.born) || order(a.title, b.title));
 }
+
+const order = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 
 function named(state: Household, { of, date }: Tick): { title: string; detail: string } | undefined {
   if (of.kind === 'ritual') {
