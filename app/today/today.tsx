@@ -212,7 +212,7 @@ export function Today() {
             {ways
               .filter((w) => w.enrolment.teacherId === c.teacher.id)
               .map((w) => (
-                <HoldBackButton key={w.enrolment.id} way={w} day={day} />
+                <HoldBackButton key={`${w.enrolment.id} ${w.to}`} way={w} day={day} />
               ))}
           </ul>
         </div>

@@ -1,9 +1,15 @@
-import { fromDay, type Day } from '../../core/calendar';
+import { type Day, fromDay } from '../../core/calendar';
+import { stepName } from '../../core/course';
 import type { HoldBack } from '../../core/day';
+import { markRow } from '../../core/log';
+import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
-import { shortDate } from './dates';
-import { keepPin } from './keep-pin';
+import { dayAndDate, shortDate } from './dates';
+import { pinPuts } from './keep-pin';
 import { count, listing } from './words';
+
+/** Days in hand after something was spent or won. */
+const inHandWords = (n: number) => (n < 0 ? `${count(-n, 'sitting')} short` : `${count(n, 'day')} in hand`);
 
 /** One way out of a clash, with its price; one press does it, and undo takes it back. */
 export function HoldBackButton({ way, day }: { way: HoldBack; day: Day }) {
@@ -13,17 +19,45 @@ export function HoldBackButton({ way, day }: { way: HoldBack; day: Day }) {
   const name = `${way.course.title} ${way.step.lesson.title}`;
   const after = way.inHand === undefined ? undefined : way.inHand - way.lost;
   const pin = { enrolmentId: way.enrolment.id, stepId: way.step.id, date: fromDay(way.to) };
+  const wait = (skipped: readonly string[]) =>
+    void commit(`${name} begins ${dayAndDate(style, way.to)}`, (now) => {
+      let state = now;
+      const marks = skipped.map((stepId): Put => {
+        const wish = { enrolmentId: way.enrolment.id, stepId, date: fromDay(today), kind: 'known' as const };
+        const put = markRow(state, wish, crypto.randomUUID());
+        state = { ...state, marks: [...state.marks, put] };
+        return { table: 'marks', put };
+      });
+      return [...pinPuts(now, pin), ...marks];
+    });
+  const { skip } = way;
   return (
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1 py-0.5">
-      <button type="button" className="btn" onClick={() => void keepPin(commit, name, pin, style)}>
-        Let {who} wait until {shortDate(style, way.to, today)}
+      <button type="button" className="btn" onClick={() => wait([])}>
+        {way.moved
+          ? `Move it to ${dayAndDate(style, way.to)}`
+          : `Let ${who} wait until ${shortDate(style, way.to, today)}`}
       </button>
       <span className="text-[0.95rem] text-soft wrap-anywhere">
-        {name}: {count(way.lost, 'extra-practice day')} from {shortDate(style, day, today)}
-        {after !== undefined &&
-          `, ${after < 0 ? `${count(-after, 'sitting')} short` : `${count(after, 'day')} in hand`} then`}
+        {name}
+        {way.moved && `, ${who}`}:{' '}
+        {way.lost === 0
+          ? 'no sitting lost'
+          : `${count(way.lost, 'extra-practice day')} from ${shortDate(style, day, today)}`}
+        {after !== undefined && `, ${inHandWords(after)} then`}
         {way.unsure && '; the last work did not stick'}
       </span>
+      {skip && (
+        <span className="flex basis-full flex-wrap items-center gap-x-3 gap-y-1 pl-6">
+          <button type="button" className="btn" onClick={() => wait(skip.steps.map((s) => s.id))}>
+            … and skip {count(skip.steps.length, 'sheet')} as known
+          </button>
+          <span className="text-[0.95rem] text-soft wrap-anywhere">
+            if they are: {listing(skip.steps.map((s) => `${s.lesson.title}, ${stepName(s)}`))};{' '}
+            {inHandWords(skip.inHand)} then
+          </span>
+        </span>
+      )}
     </li>
   );
 }

@@ -54,7 +54,7 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
             </p>
             <ul>
               {ways.map((way) => (
-                <HoldBackButton key={way.enrolment.id} way={way} day={clash.day} />
+                <HoldBackButton key={`${way.enrolment.id} ${way.to}`} way={way} day={clash.day} />
               ))}
             </ul>
           </div>

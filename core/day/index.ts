@@ -1,6 +1,7 @@
 export * from './page';
 export * from './rituals';
 export * from './practice';
+export * from './remedies';
 export * from './solve';
 export * from './games';
 export * from './tasks';

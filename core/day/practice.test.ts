@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { fromDay, toDay } from '../calendar';
+import { fromDay, toDay, type Weekday } from '../calendar';
 import type { Household } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
+import { makeTrack, reserveOf } from '../pace';
 import { holdBacks, practicesOn } from './index';
 
 const today = toDay('2026-09-07');
@@ -79,5 +80,44 @@ describe('a clash', () => {
     }
     const unsure = { ...h, marks: [...h.marks, aMark('B', 'L1-3', 'again', '2026-09-05')] };
     expect(holdBacks(unsure, year, planOf(unsure), clash)[0]!.enrolment.id).toBe('B');
+  });
+
+  it('names the sheets that win the lost sittings back if they are known, never the first of a lesson', () => {
+    const h = two({ pins: held('2026-09-09') });
+    const sums = aCourse('sums', {
+      lessons: 8,
+      perLesson: [
+        { kind: 'introduce', count: 1 },
+        { kind: 'practise', count: 3 },
+      ],
+    });
+    const marks = ['A', 'B'].flatMap((id) =>
+      ['L1-1', 'L1-2', 'L1-3', 'L1-4'].map((s) => aMark(id, s, 'done', '2026-09-04')),
+    );
+    const more = { ...h, courses: [sums], marks };
+    const clash = planOf(more).clashes.find((c) => fromDay(c.day) === '2026-09-09')!;
+    const [way] = holdBacks(more, year, planOf(more), clash);
+    expect(way!.skip!.steps.map((s) => s.id)).toEqual(['L2-3']);
+    const skipped = way!.skip!.steps.map((s) => aMark(way!.enrolment.id, s.id, 'known', fromDay(today)));
+    const after = { ...more, marks: [...marks, ...skipped] };
+    const inHand = reserveOf(makeTrack(after, year, way!.enrolment, today), year).daysInHand!;
+    expect(way!.skip!.inHand).toBe(inHand - way!.lost);
+    expect(way!.skip!.inHand).toBe(way!.inHand);
+    const every = { ...more, settings: { ...more.settings, scope: 'every sheet' as const } };
+    expect(holdBacks(every, year, planOf(every), clash)[0]!.skip).toBeUndefined();
+  });
+
+  it('names a free weekday to which a sitting could move, at no loss', () => {
+    const h = two({ pins: held('2026-09-09') });
+    const some = { ...h, enrolments: h.enrolments.map((e) => ({ ...e, weekdays: [1, 3, 5] as Weekday[] })) };
+    const plan = planOf(some);
+    const clash = plan.clashes.find((c) => fromDay(c.day) === '2026-09-09')!;
+    const moved = holdBacks(some, year, plan, clash).filter((w) => w.moved);
+    expect(moved.map((w) => [fromDay(w.to), w.lost])).toEqual([
+      ['2026-09-10', 0],
+      ['2026-09-10', 0],
+    ]);
+    const pins = some.pins.map((p) => (p.id === moved[0]!.enrolment.id ? { ...p, date: '2026-09-10' } : p));
+    expect(planOf({ ...some, pins }).clashes.filter((c) => c.day <= toDay('2026-09-10'))).toEqual([]);
   });
 });

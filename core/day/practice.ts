@@ -9,9 +9,9 @@ import {
   type Household,
   type SchoolYear,
 } from '../household';
-import { compareMarks, marksByEnrolment, standingsOf } from '../log';
-import { makeTrack, openDates, reserveOf } from '../pace';
-import { type Clash, newLessonsAllowed, type Plan } from '../stagger';
+import { marksByEnrolment, standingsOf } from '../log';
+import { makeTrack, openDates } from '../pace';
+import type { Plan } from '../stagger';
 
 /**
  * An extra-practice day: a sitting without a new step. The next step is a new lesson, it could stand on this day by the
@@ -81,7 +81,7 @@ function wantedBy(
 const SAT = ['done', 'partly', 'again'];
 
 /** Looks up the enrolments of a teacher whose new lesson stands on a day of the plan, or was begun today. */
-function newLessonsOf(state: Household, plan: Plan): (teacherId: string, day: Day) => Enrolment[] {
+export function newLessonsOf(state: Household, plan: Plan): (teacherId: string, day: Day) => Enrolment[] {
   const found = new Map<string, Enrolment[]>();
   const marks = marksByEnrolment(state.marks);
   const today = fromDay(plan.today);
@@ -124,66 +124,3 @@ export function practiceOffers(state: Household, enrolment: Enrolment, course: C
     .sort((a, b) => rank(a) - rank(b) || b.index - a.index)
     .slice(0, MOST_OFFERS);
 }
-
-/** A way out of a clash: one child's new lesson waits for a day on which the teacher is free to begin it. */
-export interface HoldBack {
-  enrolment: Enrolment;
-  course: Course;
-  children: Child[];
-  step: FlatStep;
-  to: Day;
-  /** Sittings until then that hold no new step: what it costs in days in hand. */
-  lost: number;
-  /** Days in hand before that; undefined where there is no date to end by. */
-  inHand: number | undefined;
-  /** The last work did not stick: an extra-practice day is due anyhow. */
-  unsure: boolean;
-}
-
-/** Open dates looked at for a new lesson that waits. */
-const LONGEST_WAIT = 8;
-
-/**
- * Who could wait in a clash, and until when: who is unsure first, then who is furthest ahead (common practice), nobody who
- * would come out behind by it before those who would not.
- */
-export function holdBacks(state: Household, year: SchoolYear, plan: Plan, clash: Clash): HoldBack[] {
-  const teacher = byId(state.teachers, clash.teacherId);
-  if (!teacher) return [];
-  const begun = newLessonsOf(state, plan);
-  return clash.enrolmentIds
-    .flatMap((id): HoldBack[] => {
-      const enrolment = byId(state.enrolments, id);
-      const track = plan.tracks.find((t) => t.enrolmentId === id);
-      const course = enrolment && contentsOf(state, enrolment, clash.day);
-      if (!enrolment || !track || !course) return [];
-      const flat = new Map(flatten(course).map((s) => [s.id, s]));
-      const at = track.stepIds.findIndex((s, i) => track.days[i] === clash.day && flat.get(s)?.opensNewLesson);
-      if (at < 0) return [];
-      const dates = openDates(state, enrolment, year).filter((d) => d > clash.day);
-      const lost = dates
-        .slice(0, LONGEST_WAIT)
-        .findIndex(
-          (d) => begun(teacher.id, d).filter((e) => e.id !== id).length < newLessonsAllowed(state, year, teacher, d),
-        );
-      if (lost < 0) return [];
-      const sat = (marksByEnrolment(state.marks).get(id) ?? []).filter((m) => m.childId === undefined);
-      return [
-        {
-          enrolment,
-          course,
-          children: childrenOf(state, enrolment),
-          step: flat.get(track.stepIds[at]!)!,
-          to: dates[lost]!,
-          lost: lost + 1,
-          inHand: reserveOf(makeTrack(state, year, enrolment, plan.today), year).daysInHand,
-          unsure: sat.sort(compareMarks).at(-1)?.kind === 'again',
-        },
-      ];
-    })
-    .sort(
-      (a, b) => Number(left(a) < 0) - Number(left(b) < 0) || Number(b.unsure) - Number(a.unsure) || left(b) - left(a),
-    );
-}
-
-const left = (h: HoldBack) => (h.inHand ?? Infinity) - h.lost;

@@ -191,8 +191,8 @@ describe('a child’s tick', () => {
 
   it('waits, named by what it is about, and is on the child’s own page', () => {
     expect(waitingTicks(h).map((t) => [t.child.id, t.title, t.detail])).toEqual([
-      ['nine', 'letters', 'Lesson 1, practise'],
       ['nine', 'Shop at the lock', ''],
+      ['nine', 'letters', 'Lesson 1, practise'],
     ]);
     const [monday] = childWeek(h, year, undefined, h.children[2]!, pageOf(h).day);
     expect(monday!.items.find((x) => x.kind === 'ritual')!.ticked?.id).toBe('t2');
