@@ -9,6 +9,7 @@ export interface Planner {
     effort: Effort,
     tell: (plan: Plan, settled: boolean) => void,
     failed: (error: Error) => void,
+    progress?: (share: number) => void,
   ): void;
   close(): void;
 }
@@ -18,12 +19,15 @@ export function openPlanner(): Planner {
   const remote = wrap<PlannerWorker>(worker);
   let current = 0;
   return {
-    request(problem, effort, tell, failed) {
+    request(problem, effort, tell, failed, progress) {
       const mine = ++current;
       const listener = (plan: Plan, settled: boolean) => {
         if (mine === current) tell(plan, settled);
       };
-      remote.plan(mine, problem, effort, proxy(listener)).catch((error: unknown) => {
+      const further = (share: number) => {
+        if (mine === current) progress?.(share);
+      };
+      remote.plan(mine, problem, effort, proxy(listener), proxy(further)).catch((error: unknown) => {
         if (mine === current) failed(error instanceof Error ? error : new Error(String(error)));
       });
     },

@@ -4,6 +4,7 @@ import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { ownBegun } from '../../store';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
 import { useHousehold } from './household';
+import { PlanMark } from './plan-mark';
 import { Reminders } from './reminders';
 import { VIEWS } from './views';
 
@@ -105,6 +106,7 @@ export function Frame() {
           >
             <Redo2 size={18} aria-hidden="true" /> Redo
           </button>
+          <PlanMark />
           <p
             role="status"
             className={`min-w-0 flex-1 truncate text-[0.95rem] ${notice?.fault ? 'font-bold whitespace-normal' : 'text-soft'}`}

@@ -6,6 +6,7 @@ import { catchUpDays, nextSchoolDay, outsideOf } from '../../core/calendar';
 import { makeProblem, type Plan } from '../../core/stagger';
 import { openPlanner, type Planner } from '../../worker';
 import { useHousehold } from './household';
+import { tellPlanShare } from './plan-mark';
 
 interface Planned {
   /** The newest plan; the one before the last change until the next is there. Undefined before the first. */
@@ -26,7 +27,7 @@ export function usePlan(): Planned {
 }
 
 /** Effort spent after every change: a settled plan with its bound, of a large family within two or three seconds. */
-const EFFORT = { sweeps: 60, seed: 1 };
+export const EFFORT = { sweeps: 60, seed: 1 };
 
 export function PlanProvider({ children }: { children: ReactNode }) {
   const { household, year, today } = useHousehold();
@@ -68,6 +69,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
 
   useEffect(() => {
     if (!problem) return;
+    tellPlanShare(0);
     planner.current?.request(
       problem,
       EFFORT,
@@ -75,11 +77,18 @@ export function PlanProvider({ children }: { children: ReactNode }) {
         // The first plan is shown at once and bettered; after a mark the page stays as it is until the next plan has
         // settled, so that no step comes and goes under the reader's finger.
         const show = settled || improving.current;
-        if (settled) improving.current = false;
+        if (settled) {
+          improving.current = false;
+          tellPlanShare(undefined);
+        }
         setPlan((shown) => (show || !shown || shown.today !== better.today ? better : shown));
         setFault(undefined);
       },
-      (error) => setFault(`The plan could not be made: ${error.message}`),
+      (error) => {
+        setFault(`The plan could not be made: ${error.message}`);
+        tellPlanShare(undefined);
+      },
+      tellPlanShare,
     );
   }, [problem]);
 

@@ -61,6 +61,7 @@ export function Sitting({
   days,
   move,
   letGo,
+  hold,
 }: MoveActions & { enrolment: Enrolment; title: string; day: Day; items: WeekItem[]; days: WeekDay[] }) {
   const [open, setOpen] = useState(false);
   const moved = useRef(false);
@@ -71,6 +72,7 @@ export function Sitting({
   const id = (d: Day) => `sitting ${enrolment.id} ${d}`;
   /** The focus goes with the sitting: to where it stands once the plan has followed. */
   const moveTo = (to: Day) => {
+    hold(undefined);
     if (!move(enrolment, day, to)) return;
     const until = Date.now() + 4000;
     const look = () => {
@@ -94,7 +96,13 @@ export function Sitting({
   const pinned = items.some((i) => i.pinned);
   const { role: _r, tabIndex: _t, 'aria-describedby': _d, ...more } = attributes;
   return (
-    <Menu.Root open={open} onOpenChange={setOpen}>
+    <Menu.Root
+      open={open}
+      onOpenChange={(now) => {
+        setOpen(now);
+        if (!now) hold(undefined);
+      }}
+    >
       <Menu.Trigger asChild>
         <button
           {...more}
@@ -153,6 +161,7 @@ export function Sitting({
               <Menu.Item
                 key={d.day}
                 className="menu-item"
+                onFocus={() => hold({ enrolment, from: day, to: d.day })}
                 onSelect={() => {
                   moved.current = true;
                   moveTo(d.day);
@@ -163,6 +172,7 @@ export function Sitting({
             ))}
           <Menu.Item
             className="menu-item"
+            onFocus={() => hold({ enrolment, from: day, to: day + 7 })}
             onSelect={() => {
               moved.current = true;
               moveTo(day + 7);

@@ -7,12 +7,15 @@ import { useHousehold } from '../shell/household';
 import { shortDate, WEEKDAY_NAMES } from '../ui/dates';
 import { weekdayOf } from '../../core/calendar';
 import { Ornament } from '../ui/ornament';
+import type { Held } from './move-note';
 import { Marked, Sitting } from './sitting';
 
 export interface MoveActions {
   /** Moves a sitting; false (with a notice) when it cannot stand there. */
   move: (enrolment: Enrolment, from: Day, to: Day) => boolean;
   letGo: (enrolment: Enrolment, day: Day) => void;
+  /** A sitting is held over another day, or no longer: what letting it go there costs is told. */
+  hold: (held: Held | undefined) => void;
 }
 
 const KIND_WORDS = {
@@ -31,6 +34,7 @@ export function WeekTable({
   today,
   move,
   letGo,
+  hold,
 }: MoveActions & { page: WeekPage; planDay: Day; today: Day }) {
   const { household } = useHousehold();
   const style = household.settings.dateStyle;
@@ -114,6 +118,7 @@ export function WeekTable({
                   planDay={planDay}
                   move={move}
                   letGo={letGo}
+                  hold={hold}
                 />
               ))}
               {compares && (
@@ -163,6 +168,7 @@ function Cell({
   planDay,
   move,
   letGo,
+  hold,
 }: MoveActions & {
   row: WeekRow;
   cell: WeekCell;
@@ -193,6 +199,7 @@ function Cell({
             days={days.filter((d) => d.day >= planDay && d.kind !== 'closed' && d.kind !== 'outside')}
             move={move}
             letGo={letGo}
+            hold={hold}
           />
         )}
       </div>

@@ -1,6 +1,6 @@
 import { ChevronLeft, ChevronRight, Printer } from 'lucide-react';
 import { DndContext, type DragEndEvent, PointerSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type Day, fromDay, isIsoDate, teachingWeek, toDay, weekStart } from '../../core/calendar';
 import { byId, type Enrolment } from '../../core/household';
@@ -13,7 +13,10 @@ import { dayAndDate, shortDate } from '../ui/dates';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
 import { ChildName } from '../ui/ornament';
 import { listing } from '../ui/words';
+import type { Held } from './move-note';
 import { WeekTable } from './table';
+
+const MoveNote = lazy(() => import('./move-note'));
 
 /** Up to so many rows the printed week is set larger and still stays on one side. */
 const ROOMY = 13;
@@ -34,6 +37,16 @@ export default function Week() {
     [household, year, plan, start],
   );
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
+  const [held, setHeld] = useState<Held>();
+  /** Where a sitting is held, by hand or in its menu; the same place again changes nothing. */
+  const hold = (next: Held | undefined) =>
+    setHeld((was) =>
+      was && next && was.enrolment.id === next.enrolment.id && was.from === next.from && was.to === next.to
+        ? was
+        : next && next.from !== next.to
+          ? next
+          : undefined,
+    );
   const go = (weeks: number) =>
     setParams(weeks === 0 ? {} : { of: fromDay(start + 7 * weeks) }, { preventScrollReset: true });
   useKey('[', () => go(-1), [start], BY_SIGN);
@@ -76,10 +89,15 @@ export default function Week() {
         pins.map((p) => ({ table: 'pins' as const, remove: p.id })),
       );
   };
-  const drop = ({ active, over }: DragEndEvent) => {
+  const ends = ({ active, over }: Pick<DragEndEvent, 'active' | 'over'>): Held | undefined => {
     const from = active.data.current as { enrolment: Enrolment; day: Day } | undefined;
     const to = over?.data.current as { day: Day } | undefined;
-    if (from && to) move(from.enrolment, from.day, to.day);
+    return from && to && { enrolment: from.enrolment, from: from.day, to: to.day };
+  };
+  const drop = (e: DragEndEvent) => {
+    hold(undefined);
+    const to = ends(e);
+    if (to) move(to.enrolment, to.from, to.to);
   };
   const publish = async () => {
     const done = await commit(`week of ${shortDate(style, start)} published`, [
@@ -150,9 +168,20 @@ export default function Week() {
           </button>
         </p>
       )}
-      <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={drop}>
-        <WeekTable page={page} planDay={plan?.today ?? today} today={today} move={move} letGo={letGo} />
+      <DndContext
+        sensors={sensors}
+        collisionDetection={pointerWithin}
+        onDragOver={(e) => hold(ends(e))}
+        onDragCancel={() => hold(undefined)}
+        onDragEnd={drop}
+      >
+        <WeekTable page={page} planDay={plan?.today ?? today} today={today} move={move} letGo={letGo} hold={hold} />
       </DndContext>
+      {held && (
+        <Suspense>
+          <MoveNote held={held} />
+        </Suspense>
+      )}
       <div className="flex flex-wrap items-center gap-x-4 pt-2 text-[0.9rem] text-soft">
         <p>
           <span className="mr-3 inline-flex flex-wrap gap-x-3 text-ink">

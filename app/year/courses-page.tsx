@@ -17,6 +17,7 @@ import { inHand } from '../today/pace';
 import { ChildChoice } from '../ui/child-choice';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { count, listing } from '../ui/words';
+import { Crowded } from './crowded';
 import { Good } from './good';
 import { MoveUnit } from './move-unit';
 import { RowsDrag } from './rows-drag';
@@ -75,6 +76,7 @@ export default function CoursesPage() {
       <div className="double-rule pt-3">
         <Feasible view={shown} />
         {plan && <Good plan={plan} year={year} />}
+        {plan && <Crowded view={view} plan={plan} year={year} />}
         <div className="flex flex-wrap items-end justify-between gap-3 pb-2 print:hidden">
           <ChildChoice label="Drawn for" value={childId} onChange={setChildId} />
           <span className="flex flex-wrap gap-2">

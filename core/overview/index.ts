@@ -1,2 +1,3 @@
 export * from './overview';
 export * from './gives';
+export * from './crowded';

@@ -1,2 +1,3 @@
 export * from './week';
 export * from './move';
+export * from './cost';

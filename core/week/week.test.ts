@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { dayKind, fromDay, toDay, weekStart } from '../calendar';
 import type { Household } from '../household';
 import { makePlan, makeProblem, type Plan } from '../stagger';
-import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
-import { brokenPins, moveSitting, publishWeek, weekPage } from './index';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
+import { brokenPins, moveCost, moveSitting, publishWeek, weekPage, withMove } from './index';
 
 const MONDAY = toDay('2026-09-07');
 const TUESDAY = MONDAY + 1;
@@ -98,6 +98,38 @@ describe('the week', () => {
     expect(fault(MONDAY + 2)).toContain('closed');
     expect(fault(toDay('2027-08-01'))).toContain('outside');
     expect(fault(MONDAY + 4, MONDAY + 4)).toContain('Nothing of this course');
+  });
+
+  it('tells what a move costs before it is made', () => {
+    const h = household({
+      children: [aChild('A'), aChild('B')],
+      enrolments: [
+        anEnrolment('e', 'c', { weekdays: [1, 2, 3, 4], rule: { kind: 'weekly', n: 4, unit: 'steps' } }),
+        anEnrolment('f', 'c', { childIds: ['B'], weekdays: [2, 4, 5], rule: { kind: 'weekly', n: 3, unit: 'steps' } }),
+      ],
+    });
+    const p = plan(h);
+    const cost = (from: number, to: number) => {
+      const move = moveSitting(h, h.years[0]!, p, h.enrolments[0]!, from, to);
+      if ('fault' in move) throw new Error(move.fault);
+      const next = withMove(h, move);
+      expect(next.pins).toEqual(move.put);
+      const after = plan(next);
+      const told = moveCost(h, h.years[0]!, { before: p, after }, h.enrolments[0]!, move);
+      const moved = week(next, after, weekStart(to, 1)).days.find((d) => d.day === to)!.teachers[0]!;
+      expect(told.teacher).toEqual(moved);
+      expect(told.clashes).toEqual({ before: p.clashes.length, after: after.clashes.length });
+      return told;
+    };
+    // To the free Friday: a day more on which it is taken, so one is won.
+    const friday = cost(MONDAY + 3, MONDAY + 4);
+    expect(friday.stands).toBe(true);
+    expect(friday.inHand.after).toBe(friday.inHand.before! + 1);
+    // Three steps stand before it: it cannot be on Monday.
+    expect(cost(MONDAY + 3, MONDAY).stands).toBe(false);
+    // Its first sitting a week later costs the sittings in between.
+    const late = cost(MONDAY, MONDAY + 7);
+    expect(late.inHand.before! - late.inHand.after!).toBeGreaterThan(0);
   });
 
   it('names a pin that could not be kept', () => {

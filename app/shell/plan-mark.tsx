@@ -1,0 +1,46 @@
+import { useEffect, useState, useSyncExternalStore } from 'react';
+
+/** How far the planner is with bettering the plan, 0 to 1; undefined while it rests. Apart from the plan, so that the pages do not follow it. */
+let share: number | undefined;
+const listeners = new Set<() => void>();
+
+export function tellPlanShare(next: number | undefined): void {
+  if (next === share) return;
+  share = next;
+  for (const tell of listeners) tell();
+}
+const subscribe = (tell: () => void) => {
+  listeners.add(tell);
+  return () => listeners.delete(tell);
+};
+
+/** Planning that is over sooner is not worth a mark, in milliseconds. */
+const SOON = 400;
+
+/** A line that grows while better plans may still come. */
+export function PlanMark() {
+  const now = useSyncExternalStore(subscribe, () => share);
+  const working = now !== undefined;
+  const [shown, setShown] = useState(false);
+  useEffect(() => {
+    if (!working) return;
+    const wait = setTimeout(() => setShown(true), SOON);
+    return () => {
+      clearTimeout(wait);
+      setShown(false);
+    };
+  }, [working]);
+  if (!working || !shown) return null;
+  const percent = Math.round(100 * now);
+  return (
+    <span
+      role="progressbar"
+      aria-label="Better plans are looked for"
+      aria-valuenow={percent}
+      title={`Better plans are looked for: ${percent} per cent`}
+      className="relative block h-[3px] w-14 flex-none bg-rule"
+    >
+      <span className="absolute inset-y-0 left-0 bg-ink" style={{ width: `${percent}%` }} />
+    </span>
+  );
+}

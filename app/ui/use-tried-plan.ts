@@ -1,0 +1,42 @@
+import { useEffect, useState } from 'react';
+import type { Household, SchoolYear } from '../../core/household';
+import { makeProblem, type Plan } from '../../core/stagger';
+import { openPlanner } from '../../worker';
+import { EFFORT } from '../shell/plan';
+
+/** A pause in the movement, in milliseconds, after which what would come of it is worked out. */
+const PAUSE = 120;
+
+/**
+ * The plan of a household as it would be: settled, with the effort of the page’s own plan, so that the two can be held
+ * against each other; undefined until then. `key` says what is tried; nothing is stored.
+ */
+export function useTriedPlan(
+  key: string,
+  tried: Household | undefined,
+  year: SchoolYear | undefined,
+  today: number,
+): Plan | undefined {
+  const [found, setFound] = useState<{ key: string; plan: Plan }>();
+  useEffect(() => {
+    if (!tried || !year) return;
+    const planner = openPlanner();
+    let wait = setTimeout(() => {
+      const problem = makeProblem(tried, year, today);
+      // Handing it over is a task of its own: neither holds up the hand that drags.
+      wait = setTimeout(() => {
+        planner.request(
+          problem,
+          EFFORT,
+          (better, settled) => settled && setFound({ key, plan: better }),
+          () => undefined,
+        );
+      });
+    }, PAUSE);
+    return () => {
+      clearTimeout(wait);
+      planner.close();
+    };
+  }, [key, tried, year, today]);
+  return found?.key === key && tried ? found.plan : undefined;
+}
