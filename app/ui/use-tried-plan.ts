@@ -8,16 +8,16 @@ import { EFFORT } from '../shell/plan';
 const PAUSE = 120;
 
 /**
- * The plan of a household as it would be: settled, with the effort of the page’s own plan, so that the two can be held
- * against each other; undefined until then. `key` says what is tried; nothing is stored.
+ * The plan of a household as it would be: at first quick and rough, then settled, with the effort of the page’s own plan, so
+ * that the two can be held against each other. `key` says what is tried; nothing is stored.
  */
 export function useTriedPlan(
   key: string,
   tried: Household | undefined,
   year: SchoolYear | undefined,
   today: number,
-): Plan | undefined {
-  const [found, setFound] = useState<{ key: string; plan: Plan }>();
+): { plan: Plan; settled: boolean } | undefined {
+  const [found, setFound] = useState<{ key: string; plan: Plan; settled: boolean }>();
   useEffect(() => {
     if (!tried || !year) return;
     const planner = openPlanner();
@@ -28,7 +28,9 @@ export function useTriedPlan(
         planner.request(
           problem,
           EFFORT,
-          (better, settled) => settled && setFound({ key, plan: better }),
+          (plan, settled) =>
+            // Between the first and the settled plan nothing is shown: figures are not to flicker.
+            setFound((was) => (settled || was?.key !== key ? { key, plan, settled } : was)),
           () => undefined,
         );
       });
@@ -38,5 +40,5 @@ export function useTriedPlan(
       planner.close();
     };
   }, [key, tried, year, today]);
-  return found?.key === key && tried ? found.plan : undefined;
+  return found?.key === key && tried ? found : undefined;
 }

@@ -25,13 +25,13 @@ export default function MoveNote({ held }: { held: Held }) {
   );
   const allowed = move && 'put' in move ? move : undefined;
   const moved = useMemo(() => allowed && withMove(household, allowed), [household, allowed]);
-  const after = useTriedPlan(`${held.enrolment.id} ${held.from} ${held.to}`, moved, year, today);
+  const tried = useTriedPlan(`${held.enrolment.id} ${held.from} ${held.to}`, moved, year, today);
   const cost = useMemo(
     () =>
-      year && plan && after && allowed
-        ? moveCost(household, year, { before: plan, after }, held.enrolment, allowed)
+      year && plan && tried && allowed
+        ? moveCost(household, year, { before: plan, after: tried.plan }, held.enrolment, held.from, allowed)
         : undefined,
-    [household, year, plan, after, allowed, held],
+    [household, year, plan, tried, allowed, held],
   );
   const style = household.settings.dateStyle;
   const title = byId(household.courses, held.enrolment.courseId)?.title ?? '';
@@ -67,10 +67,16 @@ export default function MoveNote({ held }: { held: Held }) {
               days in hand {inHand(cost.inHand.before)} → <b>{inHand(cost.inHand.after)}</b>
             </li>
           )}
-          <li>
-            clashes in the year {cost.clashes.before} → <b>{cost.clashes.after}</b>
-          </li>
-          <li>{count(cost.others, 'step')} of other courses would move</li>
+          {tried?.settled ? (
+            <>
+              <li>
+                clashes in the year {cost.clashes.before} → <b>{cost.clashes.after}</b>
+              </li>
+              <li>{count(cost.others, 'step')} of other courses would move</li>
+            </>
+          ) : (
+            <li className="text-soft">working out what becomes of the other courses …</li>
+          )}
         </ul>
       )}
     </div>

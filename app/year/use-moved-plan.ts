@@ -25,5 +25,6 @@ export function useMovedPlan(
     return { ...household, pins: [...others, pin] };
   }, [wish, household]);
   const key = wish && 'pin' in wish ? `${wish.pin.enrolmentId} ${wish.pin.stepId} ${wish.pin.date}` : '';
-  return { wish, after: useTriedPlan(key, moved, year, today) };
+  const tried = useTriedPlan(key, moved, year, today);
+  return { wish, after: tried?.settled ? tried.plan : undefined };
 }

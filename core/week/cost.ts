@@ -1,8 +1,8 @@
-import { makeTrack, reserveOf } from '../pace';
+import { makeTrack, openDates, reserveOf } from '../pace';
 import { byId, type Enrolment, type Household, type SchoolYear } from '../household';
 import { whatGives } from '../overview';
 import type { Plan } from '../stagger';
-import { weekStart, toDay } from '../calendar';
+import { type Day, toDay, weekStart } from '../calendar';
 import type { Move } from './move';
 import { type TeacherDay, weekPage } from './week';
 
@@ -18,7 +18,10 @@ export interface MoveCost {
   stands: boolean;
   /** What that day then asks of the course’s teacher. */
   teacher: TeacherDay | undefined;
-  /** Days in hand of the course, before and after; undefined where there is no date to end by. */
+  /**
+   * Days in hand of the course, before and after: less the sittings between the old day and the new one, which hold nothing
+   * new, and one more where the new day is not usually one of its own. Undefined where there is no date to end by.
+   */
   inHand: { before: number | undefined; after: number | undefined };
   /** Days of the year on which new lessons clash, before and after. */
   clashes: { before: number; after: number };
@@ -32,6 +35,7 @@ export function moveCost(
   year: SchoolYear,
   { before, after }: { before: Plan; after: Plan },
   enrolment: Enrolment,
+  from: Day,
   move: Exclude<Move, { fault: string }>,
 ): MoveCost {
   const moved = withMove(state, move);
@@ -41,10 +45,12 @@ export function moveCost(
   const day = weekPage(moved, year, after, weekStart(to, state.settings.firstDay)).days.find((d) => d.day === to);
   const reserve = (of: Household) =>
     reserveOf(makeTrack(of, year, byId(of.enrolments, enrolment.id) ?? enrolment, before.today), year).daysInHand;
+  const lost = openDates(state, enrolment, year).filter((d) => d >= from && d < to).length;
+  const then = reserve(moved);
   return {
     stands: gives.after.begins === to,
     teacher: day?.teachers.find((t) => t.teacher.id === enrolment.teacherId),
-    inHand: { before: reserve(state), after: reserve(moved) },
+    inHand: { before: reserve(state), after: then === undefined ? undefined : then - lost },
     clashes: { before: gives.before.clashes, after: gives.after.clashes },
     others: gives.others,
   };
