@@ -11,7 +11,7 @@ test.describe('the day by the clock, on a tablet', () => {
     await expect(day).toContainText('Maren');
     // No child is in two places: the pieces of one child follow one another.
     const names = await day
-      .getByRole('button')
+      .locator('[data-piece] > button')
       .evaluateAll((all) => all.map((b) => b.getAttribute('aria-label') ?? ''));
     expect(names.length).toBeGreaterThan(8);
     for (const child of ['Wren', 'Jory', 'Oda']) {
@@ -57,7 +57,9 @@ test('a late start: the rest is laid out from now in one press, and from the mor
   await page.getByRole('button', { name: 'By the clock' }).click();
   const day = page.getByRole('region', { name: 'The day, laid out' });
   const starts = () =>
-    day.getByRole('button').evaluateAll((all) => all.map((b) => (b.getAttribute('aria-label') ?? '').slice(0, 5)));
+    day
+      .locator('[data-piece] > button')
+      .evaluateAll((all) => all.map((b) => (b.getAttribute('aria-label') ?? '').slice(0, 5)));
   await expect.poll(async () => (await starts())[0]).toBe('08:30');
   await page.clock.setFixedTime(new Date('2026-11-11T10:20:00'));
   await otherwise(page, /lay the rest out from now/);

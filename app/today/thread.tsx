@@ -334,7 +334,7 @@ function Piece({
   const keys =
     row && markKeys({ row, family, scope: household.settings.scope, actions, edit: () => actions.edit(row) });
   return (
-    <div className="absolute" style={style} onKeyDown={keys} data-piece={main ? row?.key : undefined}>
+    <div className="absolute" style={style} onKeyDown={keys} data-piece={main ? (row?.key ?? task.id) : undefined}>
       <button
         type="button"
         className={`flex size-full cursor-pointer overflow-hidden border bg-sheet ${menu ? 'pr-8' : 'pr-1'} pl-5 text-left ${EDGES[task.presence]} ${

@@ -6,6 +6,7 @@ import { absentFrom, dayPage, type DayRow, holdBacks } from '../../core/day';
 import type { Child, MarkKind } from '../../core/household';
 import { isWork, markOn, markRow, workedDays } from '../../core/log';
 import { masteryOf } from '../../core/proof';
+import { newLessonsAllowed } from '../../core/stagger';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
@@ -145,7 +146,7 @@ export function Today() {
 
   const counts = countDays(year, today, worked);
   const kind = dayKind(year, today);
-  const clashes = page.fresh.filter((f) => f.count > 1);
+  const clashes = page.fresh.filter((f) => f.count > Math.max(1, newLessonsAllowed(household, year, f.teacher, day)));
   const names: Record<string, string> = {
     weekend: 'no school day',
     closed: 'a closed day',

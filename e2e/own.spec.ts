@@ -1,0 +1,227 @@
+import { expect, openToday, rows, settled, status, test } from './app';
+
+/** Gives the device to a child from its own page. */
+async function handOver(page: import('@playwright/test').Page, id: string, name: string): Promise<void> {
+  await page.goto(`/child/${id}`);
+  await page.getByRole('button', { name: `Give this page to ${name}` }).click();
+  await page.getByLabel(/A code of four figures/).fill('471');
+  await page.getByRole('button', { name: 'Hand over' }).click();
+  await expect(page.getByText('Choose four figures')).toBeVisible();
+  await page.getByLabel(/A code of four figures/).fill('4711');
+  await page.getByRole('button', { name: 'Hand over' }).click();
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+  await expect(page.getByRole('navigation')).toHaveCount(0);
+}
+async function takeBack(page: import('@playwright/test').Page): Promise<void> {
+  await page.getByRole('button', { name: 'For a teacher' }).click();
+  await page.getByLabel('The code').fill('1234');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('That is not the code')).toBeVisible();
+  await page.getByLabel('The code').fill('4711');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible();
+}
+
+test('a child has the page: nothing else can be reached, its ticks wait for a nod', async ({ page, context }) => {
+  await openToday(page);
+  await handOver(page, 'jory', 'Jory');
+  // No address, no key and no other tab leads to the rest.
+  await page.goto('/household');
+  await expect(page.getByRole('heading', { level: 1, name: 'Jory' })).toBeVisible();
+  await page.keyboard.press('/');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  const other = await context.newPage();
+  await other.clock.setFixedTime(new Date('2026-11-11T09:00:00'));
+  await other.goto('/record');
+  await expect(other.getByRole('heading', { level: 1, name: 'Jory' })).toBeVisible();
+  await other.close();
+
+  const open = page.getByRole('button', { name: /to do$/ });
+  const before = await open.count();
+  expect(before).toBeGreaterThan(3);
+  const rivers = page.getByRole('button', { name: /^Rivers and Their Towns/ });
+  await rivers.click();
+  await expect(rivers).toHaveAccessibleName(/ticked, waits for a nod/);
+  await page.getByRole('button', { name: /^The Reading Barge/ }).click();
+  await expect(open).toHaveCount(before - 2);
+  // A tick is taken off as it was made.
+  await rivers.click();
+  await expect(open).toHaveCount(before - 1);
+  await rivers.click();
+  await page.reload();
+  await expect(open).toHaveCount(before - 2);
+  await takeBack(page);
+
+  await page.goto('/');
+  await settled(page);
+  const nods = page.getByRole('region', { name: /waiting for your nod/ });
+  await expect(nods.getByRole('listitem')).toHaveCount(2);
+  const barge = rows(page).filter({ hasText: 'The Reading Barge' });
+  await expect(barge.getByRole('button', { name: /mark done/ })).toBeVisible();
+  await nods.getByRole('button', { name: /^Not yet: Jory, Rivers/ }).click();
+  await expect(nods.getByRole('listitem')).toHaveCount(1);
+  await nods.getByRole('button', { name: /^Nod: Jory, The Reading Barge/ }).click();
+  await expect(nods).toHaveCount(0);
+  await expect(barge.getByRole('button', { name: /done\. Take the mark off/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(nods.getByRole('listitem')).toHaveCount(1);
+  await expect(barge.getByRole('button', { name: /mark done/ })).toBeVisible();
+});
+
+test('without the nod a tick is a mark at once, what is done together excepted; cards for the small', async ({
+  page,
+}) => {
+  await page.goto('/household');
+  await page.getByLabel('What a child ticks on its own page').selectOption('at once');
+  await expect(status(page)).toContainText('what a child’s tick is');
+  await handOver(page, 'wren', 'Wren');
+  await page.getByRole('button', { name: /^Sluice Arithmetic/ }).click();
+  await expect(page.getByRole('button', { name: /^Sluice Arithmetic.*, done$/ })).toBeDisabled();
+  await page.getByRole('button', { name: /^Tideways/ }).click();
+  await expect(page.getByRole('button', { name: /^Tideways.*waits for a nod/ })).toBeVisible();
+  await takeBack(page);
+  await handOver(page, 'pip', 'Pip');
+  // A card for each thing, taken down by a touch.
+  await page.getByRole('button', { name: /counting the boats/ }).click();
+  await expect(page.getByRole('button', { name: /counting the boats.*waits for a nod/ })).toBeVisible();
+  await takeBack(page);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Nod to all 2' }).click();
+  await expect(page.getByRole('checkbox', { name: /counting the boats/ })).toBeChecked();
+});
+
+test('a game round the table does every sheet in one press', async ({ page }) => {
+  await page.clock.setFixedTime(new Date('2026-11-13T09:00:00'));
+  await openToday(page);
+  const sums = rows(page).filter({ hasText: 'Sluice Arithmetic' });
+  // A test is no sheet for a game; whoever practises is in it.
+  await page.goto('/shelf/together');
+  await page.getByRole('button', { name: 'Change market day, a game of sums' }).click();
+  await page.getByRole('checkbox', { name: 'Letters at the Lockside, Wren' }).check({ force: true });
+  await page.getByLabel(/At a fixed time/).fill('11:00');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.goto('/');
+  await settled(page);
+  const game = page.getByRole('checkbox', { name: /market day.*at 11:00.*does Letters at the Lockside/ });
+  const letters = rows(page).filter({ hasText: 'Letters at the Lockside' }).first();
+  await game.click();
+  await expect(letters.getByRole('button', { name: /done\. Take the mark off/ })).toBeVisible();
+  await expect(sums.first().getByRole('button', { name: /mark done/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(letters.getByRole('button', { name: /mark done/ })).toBeVisible();
+  await page.getByRole('button', { name: 'By the clock' }).click();
+  await expect(page.getByRole('button', { name: /^11:00 to 11:25, Wren and Jory, market day/ })).toBeVisible();
+});
+
+test('an older one helps, and a course starts on the dot: said on Today, drawn in both columns', async ({ page }) => {
+  await page.goto('/shelf/hand');
+  await page.getByRole('button', { name: 'Choices: Wren' }).click();
+  await page.getByLabel('An older one helps').selectOption({ label: 'Oda' });
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('Say at what kinds of work')).toBeVisible();
+  await page.getByRole('group', { name: 'At', exact: true }).getByText('practise').click();
+  await page.getByLabel(/At a fixed time/).fill('11:15');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await openToday(page);
+  await expect(rows(page).filter({ hasText: 'The Copybook Row' }).first()).toContainText('Oda helps, you near');
+  await page.getByRole('button', { name: 'By the clock' }).click();
+  await expect(page.getByRole('button', { name: /^11:15 to .*Copybook Row.*Oda helps, a teacher near/ })).toBeVisible();
+  await page.goto('/child/oda');
+  await page.getByRole('button', { name: 'Checklist' }).click();
+  await expect(page.getByText(/you help Wren/).first()).toBeVisible();
+});
+
+test('marks by letter and by menu in the drawing itself; the focus stays there', async ({ page }) => {
+  await openToday(page);
+  await page.getByRole('button', { name: 'In order' }).click();
+  const day = page.getByRole('region', { name: 'The day, laid out' });
+  const barge = day.locator('[data-piece^="reader "] > button');
+  await barge.focus();
+  await page.keyboard.press('p');
+  await expect(barge).toHaveAccessibleName(/partly\. Take the mark off/);
+  await expect(day.locator('[data-piece] > button:focus')).toHaveCount(1);
+  await page.keyboard.press('z');
+  await expect(barge).toHaveAccessibleName(/mark done/);
+  await day.getByRole('button', { name: /Other marks for Sluice Arithmetic, Test/ }).click();
+  await page.getByRole('menuitem', { name: /not today/ }).click();
+  await expect(status(page)).toContainText('not today');
+});
+
+test('the household’s wishes for the year change its plan; the order of the day is dragged', async ({ page }) => {
+  await openToday(page);
+  await expect(page.getByText(/2 new lessons want Maren/)).toBeVisible();
+  await page.goto('/household');
+  await page.getByLabel('New lessons that one teacher begins a day').selectOption('2');
+  await expect(status(page)).toContainText('new lessons a day');
+  await page.goto('/');
+  await settled(page);
+  await expect(page.getByText(/new lessons want Maren/)).toHaveCount(0);
+  await page.goto('/household');
+  await page.getByLabel('Courses without a pace of their own').selectOption('early');
+  await page.getByLabel('The days').selectOption('alike');
+  await page.getByLabel('Where both cannot be had').selectOption('pace');
+  await expect(status(page)).toContainText('what comes first in the plan');
+  await page.reload();
+  await expect(page.getByLabel('The days')).toHaveValue('alike');
+  await expect(page.getByLabel('Where both cannot be had')).toHaveValue('pace');
+
+  const order = page.getByRole('region', { name: 'Order of the day' }).getByRole('listitem');
+  const first = await order.first().innerText();
+  await page.getByLabel('Together first, then').selectOption('eldest');
+  const handle = (await order.nth(2).locator('span').first().boundingBox())!;
+  const top = (await order.first().boundingBox())!;
+  await page.mouse.move(handle.x + 10, handle.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(handle.x + 10, handle.y - 20, { steps: 4 });
+  await page.mouse.move(handle.x + 10, top.y + 4, { steps: 8 });
+  await page.mouse.up();
+  await expect(order.first()).not.toHaveText(first);
+  await page.getByRole('button', { name: 'Forget what was put by hand' }).click();
+  await expect(order.first()).toHaveText(first.replace(/\s+/g, ' ').trim(), { useInnerText: true });
+});
+
+test('a teacher’s hours by the clock: read as written, refused in words; a child rides along', async ({ page }) => {
+  await page.goto('/household');
+  await page.getByRole('button', { name: 'Change Maren' }).click();
+  await page.getByLabel('only at certain times of the day').check();
+  await page.getByLabel('Wednesday', { exact: true }).fill('12-9');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText(/Wednesday: give times like/)).toBeVisible();
+  await page.getByLabel('Wednesday', { exact: true }).fill('9:30-11, 12 to 14');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Change Maren' }).click();
+  await expect(page.getByLabel('Wednesday', { exact: true })).toHaveValue('09:30–11:00, 12:00–14:00');
+  await page.keyboard.press('Escape');
+  await openToday(page);
+  await page.getByRole('button', { name: 'By the clock' }).click();
+  const taught = page.getByRole('button', { name: /with Maren/ });
+  await expect(taught.first()).toBeVisible();
+  for (const name of await taught.evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!))) {
+    const [, from, to] = /^(\d\d:\d\d) to (\d\d:\d\d)/.exec(name)!;
+    expect((from! >= '09:30' && to! <= '11:00') || (from! >= '12:00' && to! <= '14:00'), name).toBe(true);
+  }
+});
+
+test('the week tells what a move costs before it is let go; the year says why a week is crowded', async ({ page }) => {
+  await page.goto('/week');
+  const sitting = page.locator('[data-sitting="grammar-jory"][data-weekday="Wednesday"]');
+  await sitting.focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowDown');
+  const note = page.getByRole('status').filter({ hasText: 'Grammar by Lantern to' });
+  await expect(note).toContainText(/new lessons? for Maren that day, 1 allowed/);
+  await expect(note).toContainText(/days in hand \d+ → \d+/);
+  await expect(note).toContainText(/clashes in the year \d+ → \d+/, { timeout: 60_000 });
+  await page.keyboard.press('Escape');
+  await expect(note).toHaveCount(0);
+  await expect(sitting).toBeVisible();
+
+  await page.goto('/year/courses');
+  await page.getByText(/crowded weeks?: why/).click();
+  await expect(page.getByText(/begin a new lesson with Maren on one day/).first()).toBeVisible();
+  await page.getByText('How good is this plan?').click();
+  await expect(page.getByRole('button', { name: /and skip \d sheets? as known/ }).first()).toBeVisible();
+});
