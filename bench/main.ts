@@ -15,6 +15,7 @@ import { openSample } from '../demo/open';
 import { ensureBuilt } from '../scripts/build.mjs';
 import { measureDrawing, measureMarks } from './browser';
 import { largeHousehold, tiedHousehold } from './instances';
+import { againstSolver } from './solver';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
@@ -123,6 +124,8 @@ console.log(
   ).toFixed(0)} ms, worst ${Math.max(...days.map((d) => d.ms)).toFixed(0)} ms`,
 );
 
+await againstSolver();
+
 console.log(
   '\nThe year with five links, ten gates, a loop, faster stretches and halves (30 enrolments, about 5,000 steps)\n',
 );
@@ -159,7 +162,8 @@ if ('fault' in reading) throw new Error(reading.fault);
 const { backup, today } = openSample(reading.backup, toDay('2026-11-11'));
 const sample = backup.household;
 const sampleYear = sample.years[0]!;
-const planOf = (h: Household) => makePlan(makeProblem(h, sampleYear, today), { sweeps: 24, seed: 1 });
+/** What the app spends after every change. */
+const planOf = (h: Household) => makePlan(makeProblem(h, sampleYear, today), { sweeps: 60, seed: 1 });
 
 console.log('\nOne mark: how much of the next ten days moves (bar: median ≤ 10%)\n');
 const sittings = (plan: Plan) =>

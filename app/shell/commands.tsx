@@ -41,6 +41,7 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
         <Command.Group heading="Do" className="command-group">
           {item('Jot something down', jot, 'j')}
           {item('Plan the week', () => void navigate('/week'))}
+          {item('Why weeks are crowded, how good the plan is', () => void navigate('/year/courses'))}
           {item('Add a course', () => void navigate('/shelf?add'))}
           {item('Make a backup', () => void navigate('/keeping'))}
           {history.undo && item(`Undo: ${history.undo}`, () => void undo(), 'z')}
@@ -53,6 +54,13 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
         <Command.Group heading="Go to" className="command-group">
           {VIEWS.map(([to, name], i) => item(name, () => void navigate(to), String(i + 1)))}
         </Command.Group>
+        {household.children.length > 0 && (
+          <Command.Group heading="Children" className="command-group">
+            {household.children.map((c) =>
+              item(`The page of ${c.name}`, () => void navigate(`/child/${encodeURIComponent(c.id)}`)),
+            )}
+          </Command.Group>
+        )}
         {household.courses.length > 0 && (
           <Command.Group heading="Courses" className="command-group">
             {household.courses.map((c) => (
