@@ -30,7 +30,7 @@ export { expect };
 /** Opens Today of the sample and waits for the plan to settle. */
 export async function openToday(page: Page): Promise<void> {
   await page.goto('/');
-  await expect(page.locator('[data-row]').first()).toBeVisible();
+  await expect(rows(page).first()).toBeVisible();
   await settled(page);
 }
 
@@ -45,7 +45,7 @@ export async function settled(page: Page): Promise<void> {
         const now = await keys();
         const same = now === before;
         before = now;
-        return same;
+        return same && (await page.getByRole('progressbar', { name: 'Better plans' }).count()) === 0;
       },
       { intervals: [900] },
     )

@@ -177,7 +177,7 @@ export function Cards({ days }: { days: ChildDayItems[] }) {
                 <li
                   key={item.key}
                   className={`flex w-32 flex-col items-center gap-1 rounded-md border-2 border-ink bg-sheet p-2 text-center leading-tight print:break-inside-avoid ${
-                    down ? 'border-dashed opacity-60' : ''
+                    down ? 'border-dashed opacity-60 print:opacity-100' : ''
                   }`}
                 >
                   {down ? (

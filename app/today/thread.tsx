@@ -247,7 +247,7 @@ function Drawing({
         )}
         {now !== undefined && byClock && now >= layout.from && now <= layout.from + scale.minutes && (
           <div
-            className="pointer-events-none absolute inset-x-0 border-t-2 border-ink"
+            className="pointer-events-none absolute inset-x-0 border-t-2 border-ink print:hidden"
             style={{ top: scale.y(now) }}
             aria-hidden="true"
           >

@@ -11,7 +11,7 @@ import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { longDate } from '../ui/dates';
-import { HoldBackButton } from '../ui/hold-back';
+import { WaysOut } from '../ui/hold-back';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { Group } from './group';
@@ -209,13 +209,7 @@ export function Today() {
           <p className="text-rubric">
             <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait:
           </p>
-          <ul>
-            {ways
-              .filter((w) => w.enrolment.teacherId === c.teacher.id)
-              .map((w) => (
-                <HoldBackButton key={`${w.enrolment.id} ${w.to}`} way={w} day={day} />
-              ))}
-          </ul>
+          <WaysOut ways={ways.filter((w) => w.enrolment.teacherId === c.teacher.id)} day={day} />
         </div>
       ))}
       {fault && (

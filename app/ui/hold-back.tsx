@@ -11,8 +11,36 @@ import { count, listing } from './words';
 /** Days in hand after something was spent or won. */
 const inHandWords = (n: number) => (n < 0 ? `${count(-n, 'sitting')} short` : `${count(n, 'day')} in hand`);
 
+/** Ways that are shown at once; the others are there for whoever asks. */
+const SHOWN = 2;
+
+/** The ways out of a clash, the best first. */
+export function WaysOut({ ways, day }: { ways: readonly HoldBack[]; day: Day }) {
+  const list = (some: readonly HoldBack[]) => (
+    <ul>
+      {some.map((way) => (
+        <HoldBackButton key={`${way.enrolment.id} ${way.to}`} way={way} day={day} />
+      ))}
+    </ul>
+  );
+  const others = ways.slice(SHOWN);
+  return (
+    <>
+      {list(ways.slice(0, SHOWN))}
+      {others.length > 0 && (
+        <details className="print:hidden">
+          <summary className="min-h-[32px] cursor-pointer py-1 text-[0.95rem]">
+            {count(others.length, 'other way')} out
+          </summary>
+          {list(others)}
+        </details>
+      )}
+    </>
+  );
+}
+
 /** One way out of a clash, with its price; one press does it, and undo takes it back. */
-export function HoldBackButton({ way, day }: { way: HoldBack; day: Day }) {
+function HoldBackButton({ way, day }: { way: HoldBack; day: Day }) {
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
   const who = listing(way.children.map((c) => c.name));

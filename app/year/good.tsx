@@ -4,7 +4,7 @@ import { byId, type SchoolYear } from '../../core/household';
 import { goodnessOf, type Plan } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
-import { HoldBackButton } from '../ui/hold-back';
+import { WaysOut } from '../ui/hold-back';
 import { count, listing } from '../ui/words';
 
 /** Clashes shown with their ways out: those that come first. */
@@ -52,11 +52,7 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
               {ways.length === 0 &&
                 'Nobody finds a free day soon. A stretch of sheets that is known, skipped, makes room; so does a longer day for the teacher.'}
             </p>
-            <ul>
-              {ways.map((way) => (
-                <HoldBackButton key={`${way.enrolment.id} ${way.to}`} way={way} day={clash.day} />
-              ))}
-            </ul>
+            <WaysOut ways={ways} day={clash.day} />
           </div>
         ))}
       </div>
