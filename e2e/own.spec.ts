@@ -1,3 +1,4 @@
+import AxeSource from 'axe-core';
 import { expect, openToday, rows, settled, status, test } from './app';
 
 /** Gives the device to a child from its own page. */
@@ -11,6 +12,14 @@ async function handOver(page: import('@playwright/test').Page, id: string, name:
   await page.getByRole('button', { name: 'Hand over' }).click();
   await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
   await expect(page.getByRole('navigation')).toHaveCount(0);
+}
+/** Rules of accessibility that the page breaks. */
+async function violations(page: import('@playwright/test').Page): Promise<string[]> {
+  await page.evaluate(AxeSource.source);
+  return page.evaluate(async () => {
+    const { axe } = window as unknown as { axe: typeof import('axe-core') };
+    return (await axe.run(document)).violations.map((v) => v.id);
+  });
 }
 async function takeBack(page: import('@playwright/test').Page): Promise<void> {
   await page.getByRole('button', { name: 'For a teacher' }).click();
@@ -44,6 +53,7 @@ test('a child has the page: nothing else can be reached, its ticks wait for a no
   await expect(rivers).toHaveAccessibleName(/ticked, waits for a nod/);
   await page.getByRole('button', { name: /^The Reading Barge/ }).click();
   await expect(open).toHaveCount(before - 2);
+  expect(await violations(page)).toEqual([]);
   // A tick is taken off as it was made.
   await rivers.click();
   await expect(open).toHaveCount(before - 1);
@@ -56,6 +66,7 @@ test('a child has the page: nothing else can be reached, its ticks wait for a no
   await settled(page);
   const nods = page.getByRole('region', { name: /waiting for your nod/ });
   await expect(nods.getByRole('listitem')).toHaveCount(2);
+  expect(await violations(page)).toEqual([]);
   const barge = rows(page).filter({ hasText: 'The Reading Barge' });
   await expect(barge.getByRole('button', { name: /mark done/ })).toBeVisible();
   await nods.getByRole('button', { name: /^Not yet: Jory, Rivers/ }).click();
@@ -84,6 +95,7 @@ test('without the nod a tick is a mark at once, what is done together excepted; 
   // A card for each thing, taken down by a touch.
   await page.getByRole('button', { name: /counting the boats/ }).click();
   await expect(page.getByRole('button', { name: /counting the boats.*waits for a nod/ })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
   await takeBack(page);
   await page.goto('/');
   await page.getByRole('button', { name: 'Nod to all 2' }).click();

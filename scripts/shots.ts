@@ -51,7 +51,12 @@ const SHOTS: Shot[] = [
     async (page) => {
       await page.locator('[data-sitting="hand-wren"][data-weekday="Thursday"]').focus();
       await page.keyboard.press('Shift+ArrowRight');
-      await page.waitForTimeout(2500);
+      await page.waitForTimeout(6000);
+      // What another move would cost, told before it is let go.
+      await page.locator('[data-sitting="hand-wren"][data-weekday="Friday"]').focus();
+      await page.keyboard.press('Enter');
+      await page.keyboard.press('ArrowDown');
+      await page.getByText(/clashes in the year/).waitFor();
     },
   ],
   [
@@ -78,18 +83,6 @@ const SHOTS: Shot[] = [
   ['courses', '/year/courses'],
   ['attendance', '/year/attendance'],
   ['outside', '/year/outside'],
-  [
-    'outside-calendar',
-    '/year/outside',
-    async (page) => {
-      await page.getByRole('button', { name: 'Subscribe' }).click();
-      await page
-        .getByLabel(/^Weir House closed/)
-        .first()
-        .waitFor();
-      await page.getByRole('button', { name: 'Decide the rest as offered' }).click();
-    },
-  ],
   ['shelf', '/shelf'],
   ['course', '/shelf/rivers-1'],
   [
@@ -103,6 +96,20 @@ const SHOTS: Shot[] = [
     },
   ],
   ['child', '/child/jory'],
+  [
+    'own',
+    '/child/jory',
+    async (page) => {
+      await page.getByRole('button', { name: 'Give this page to Jory' }).click();
+      await page.getByLabel(/A code of four figures/).fill('4711');
+      await page.getByRole('button', { name: 'Hand over' }).click();
+      for (const title of [/^Sluice/, /^The Reading Barge/]) {
+        await page.getByRole('button', { name: title }).first().click();
+        await page.waitForTimeout(400);
+      }
+    },
+    { width: 1024, height: 768 },
+  ],
   ['materials', '/materials'],
   ['record', '/record'],
   ['household', '/household'],

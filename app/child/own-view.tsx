@@ -8,7 +8,7 @@ import { usePlan, useWorkday } from '../shell/plan';
 import { longDate } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { Ornament } from '../ui/ornament';
-import { count } from '../ui/words';
+import { count, MARK_WORDS } from '../ui/words';
 import { type Handed, takeBack } from './handed';
 import { company, PICTURES, short } from './sheets';
 
@@ -77,7 +77,13 @@ const saidOf = (item: ChildItem) =>
     item.title,
     short(item),
     item.what,
-    item.mark ? 'done' : item.ticked ? 'ticked, waits for a nod' : item.of ? 'to do' : company(item),
+    item.mark
+      ? MARK_WORDS[item.mark].word
+      : item.ticked
+        ? 'ticked, waits for a nod'
+        : item.of
+          ? 'to do'
+          : company(item),
   ]
     .filter(Boolean)
     .join(', ');
@@ -102,9 +108,9 @@ function Card({ item, press }: Shown) {
           down ? 'border-dashed' : ''
         }`}
       >
-        {item.mark ? (
+        {item.mark === 'done' ? (
           <Check size={84} strokeWidth={2.5} aria-hidden="true" />
-        ) : item.ticked ? (
+        ) : (item.ticked ?? item.mark) ? (
           <Hourglass size={84} strokeWidth={1.5} aria-hidden="true" />
         ) : (
           <Picture size={84} strokeWidth={1.5} aria-hidden="true" />
@@ -129,10 +135,10 @@ function Line({ item, press }: Shown) {
         className="flex min-h-[64px] w-full items-center gap-4 py-2 text-left"
       >
         <span className="flex size-[36px] flex-none items-center justify-center border-2 border-ink bg-sheet">
-          {item.mark ? (
+          {item.mark === 'done' ? (
             <Check size={28} strokeWidth={3} aria-hidden="true" />
           ) : (
-            item.ticked && <Hourglass size={22} aria-hidden="true" />
+            (item.ticked ?? item.mark) && <Hourglass size={22} aria-hidden="true" />
           )}
         </span>
         <span className="min-w-0 flex-1 leading-snug wrap-anywhere">
@@ -141,7 +147,7 @@ function Line({ item, press }: Shown) {
           </span>
           <span className="block text-soft">
             {words}
-            {item.ticked && !item.mark && ' · waits for a nod'}
+            {item.mark ? ` · ${MARK_WORDS[item.mark].word}` : item.ticked && ' · waits for a nod'}
           </span>
         </span>
       </button>

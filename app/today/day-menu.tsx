@@ -2,7 +2,7 @@ import * as Menu from '@radix-ui/react-dropdown-menu';
 import { clockOf, fromDay, minutesOf, paintDays, type Day } from '../../core/calendar';
 import { carriedEarly, type DayPage, type DayRow } from '../../core/day';
 import { byId, type Child } from '../../core/household';
-import { markRow, nextSeq } from '../../core/log';
+import { markRows, nextSeq } from '../../core/log';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
@@ -39,13 +39,13 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
   };
   const carry = (rows: readonly DayRow[]) =>
     void commit(`${count(rows.length, 'step')} carried`, (now) => {
-      let state = now;
-      return rows.map((row): Put => {
-        const wish = { enrolmentId: row.enrolment.id, stepId: row.step.id, date, kind: 'not today' as const };
-        const put = markRow(state, wish, crypto.randomUUID());
-        state = { ...state, marks: [...state.marks, put] };
-        return { table: 'marks', put };
-      });
+      const wishes = rows.map((row) => ({
+        enrolmentId: row.enrolment.id,
+        stepId: row.step.id,
+        date,
+        kind: 'not today' as const,
+      }));
+      return markRows(now, wishes, () => crypto.randomUUID()).map((put): Put => ({ table: 'marks', put }));
     });
   const stops = [0, 30, 60].map((minutes) => ({ minutes, rows: carriedEarly(household, page, minutes) }));
   const sick = (child: Child) =>

@@ -2,18 +2,17 @@ import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRe
 import { Link } from 'react-router';
 import { countDays, dayKind, fromDay, teachingWeek } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { absentFrom, dayPage, type DayRow, holdBacks } from '../../core/day';
+import { absentFrom, dayPage, type DayRow } from '../../core/day';
 import type { Child, MarkKind } from '../../core/household';
 import { isWork, markOn, markRow, workedDays } from '../../core/log';
 import { masteryOf } from '../../core/proof';
-import { newLessonsAllowed } from '../../core/stagger';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { longDate } from '../ui/dates';
-import { WaysOut } from '../ui/hold-back';
 import { ChildName } from '../ui/ornament';
-import { count, listing } from '../ui/words';
+import { listing } from '../ui/words';
+import { Clashes } from './clashes';
 import { Group } from './group';
 import { Rituals } from './rituals';
 import { ShowSwitch } from './show-switch';
@@ -47,11 +46,6 @@ export function Today() {
   const rows = useMemo(
     () => [...due, ...page.whenever.flatMap((g) => g.sittings.flatMap((s) => s.rows))],
     [due, page.whenever],
-  );
-  const ways = useMemo(
-    () =>
-      year && plan ? plan.clashes.filter((c) => c.day === day).flatMap((c) => holdBacks(household, year, plan, c)) : [],
-    [household, year, plan, day],
   );
   const worked = useMemo(() => workedDays(household.marks), [household.marks]);
   const [editing, setEditing] = useState<string>();
@@ -146,7 +140,6 @@ export function Today() {
 
   const counts = countDays(year, today, worked);
   const kind = dayKind(year, today);
-  const clashes = page.fresh.filter((f) => f.count > Math.max(1, newLessonsAllowed(household, year, f.teacher, day)));
   const names: Record<string, string> = {
     weekend: 'no school day',
     closed: 'a closed day',
@@ -204,14 +197,7 @@ export function Today() {
           ))}
         </ul>
       )}
-      {clashes.map((c) => (
-        <div key={c.teacher.id} className="border-t border-rule py-1.5">
-          <p className="text-rubric">
-            <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait:
-          </p>
-          <WaysOut ways={ways.filter((w) => w.enrolment.teacherId === c.teacher.id)} day={day} />
-        </div>
-      ))}
+      <Clashes page={page} year={year} />
       {fault && (
         <p role="alert" className="py-2 font-semibold">
           {fault}

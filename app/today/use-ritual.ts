@@ -1,6 +1,6 @@
 import { fromDay, type Day } from '../../core/calendar';
 import type { DayRitual, DayRow } from '../../core/day';
-import { markRow } from '../../core/log';
+import { markRows } from '../../core/log';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 
@@ -16,13 +16,13 @@ export function useRitual(day: Day): (ritual: DayRitual, sheets?: readonly DayRo
       const stored = now.ritualMarks.filter((m) => m.ritualId === ritual.id && m.date === date);
       if (mark) return stored.map((m) => ({ table: 'ritualMarks' as const, remove: m.id }));
       if (stored.length > 0) return [];
-      let state = now;
-      const marks = sheets.map((row): Put => {
-        const wish = { enrolmentId: row.enrolment.id, stepId: row.step.id, date, kind: 'done' as const };
-        const put = markRow(state, wish, crypto.randomUUID());
-        state = { ...state, marks: [...state.marks, put] };
-        return { table: 'marks', put };
-      });
+      const wishes = sheets.map((row) => ({
+        enrolmentId: row.enrolment.id,
+        stepId: row.step.id,
+        date,
+        kind: 'done' as const,
+      }));
+      const marks = markRows(now, wishes, () => crypto.randomUUID()).map((put): Put => ({ table: 'marks', put }));
       return [{ table: 'ritualMarks', put: { id: crypto.randomUUID(), ritualId: ritual.id, date } }, ...marks];
     });
 }

@@ -1,7 +1,7 @@
 import { type Day, fromDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import type { HoldBack } from '../../core/day';
-import { markRow } from '../../core/log';
+import { markRows } from '../../core/log';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from './dates';
@@ -49,13 +49,13 @@ function HoldBackButton({ way, day }: { way: HoldBack; day: Day }) {
   const pin = { enrolmentId: way.enrolment.id, stepId: way.step.id, date: fromDay(way.to) };
   const wait = (skipped: readonly string[]) =>
     void commit(`${name} begins ${dayAndDate(style, way.to)}`, (now) => {
-      let state = now;
-      const marks = skipped.map((stepId): Put => {
-        const wish = { enrolmentId: way.enrolment.id, stepId, date: fromDay(today), kind: 'known' as const };
-        const put = markRow(state, wish, crypto.randomUUID());
-        state = { ...state, marks: [...state.marks, put] };
-        return { table: 'marks', put };
-      });
+      const wishes = skipped.map((stepId) => ({
+        enrolmentId: way.enrolment.id,
+        stepId,
+        date: fromDay(today),
+        kind: 'known' as const,
+      }));
+      const marks = markRows(now, wishes, () => crypto.randomUUID()).map((put): Put => ({ table: 'marks', put }));
       return [...pinPuts(now, pin), ...marks];
     });
   const { skip } = way;

@@ -220,7 +220,19 @@ function TeacherCell({ day, teacherId, today }: { day: WeekDay; teacherId: strin
           <span className={above ? 'font-semibold' : ''}>
             {t.minutes} of {t.hours} min
           </span>
-          <span className={`block ${clash ? 'font-semibold text-rubric' : 'text-soft'}`}>{t.fresh} new</span>
+          {/* The same at a glance: full is black, above it the frame is thick. */}
+          <span
+            aria-hidden="true"
+            className={`my-0.5 block h-[7px] max-w-28 border border-ink ${above ? 'border-2' : 'border-ink/60'}`}
+          >
+            <span
+              className="block h-full bg-ink/75"
+              style={{ width: `${t.hours > 0 ? Math.min(100, (100 * t.minutes) / t.hours) : 100}%` }}
+            />
+          </span>
+          <span className={`block ${clash ? 'font-semibold text-rubric' : 'text-soft'}`}>
+            {t.fresh} new{clash && `, ${t.allowance} allowed`}
+          </span>
         </>
       )}
     </td>

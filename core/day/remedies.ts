@@ -10,7 +10,7 @@ import {
   type Kind,
   type SchoolYear,
 } from '../household';
-import { compareMarks, marksByEnrolment, markRow } from '../log';
+import { compareMarks, marksByEnrolment, markRows } from '../log';
 import { makeTrack, openDates, reserveOf } from '../pace';
 import { type Clash, newLessonsAllowed, type Plan } from '../stagger';
 import { newLessonsOf } from './practice';
@@ -124,15 +124,10 @@ function skipOf(
     .filter((s) => s !== undefined)
     .slice(0, Math.min(MOST_SKIPPED, lost * enrolment.perSitting));
   if (steps.length === 0) return undefined;
-  // Each mark makes a new list: what is kept of a list is kept for good.
-  const after = steps.reduce(
-    (now, s) => ({ ...now, marks: [...now.marks, knownMark(now, plan.today, enrolment, s)] }),
-    state,
-  );
+  const date = fromDay(plan.today);
+  const wishes = steps.map((s) => ({ enrolmentId: enrolment.id, stepId: s.id, date, kind: 'known' as const }));
+  let n = 0;
+  const after = { ...state, marks: [...state.marks, ...markRows(state, wishes, () => `tried ${n++}`)] };
   const then = reserveOf(makeTrack(after, year, enrolment, plan.today), year).daysInHand;
   return then !== undefined && then > inHand ? { steps, inHand: then - lost } : undefined;
 }
-
-/** The mark by which a step that is known falls away. */
-const knownMark = (state: Household, today: Day, { id }: Enrolment, step: FlatStep) =>
-  markRow(state, { enrolmentId: id, stepId: step.id, date: fromDay(today), kind: 'known' }, `known ${id} ${step.id}`);

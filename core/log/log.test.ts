@@ -10,6 +10,7 @@ import {
   foldMarks,
   marksByEnrolment,
   markRow,
+  markRows,
   nextSeq,
   readMinutes,
   readScore,
@@ -230,5 +231,28 @@ describe('what is carried over when a few marks change', () => {
         expect([...workedDays(after)].sort()).toEqual([...workedDays(anew)].sort());
       }),
     );
+  });
+});
+
+describe('several marks made at once', () => {
+  it('are told one after the other, and a step marked twice among them has one mark', () => {
+    const h = aHousehold({ courses: [aCourse('c')], enrolments: [anEnrolment('e', 'c')] });
+    let n = 0;
+    const wish = (stepId: string, kind: 'done' | 'known' = 'done') => ({
+      enrolmentId: 'e',
+      stepId,
+      date: '2026-09-08',
+      kind,
+    });
+    const made = markRows(h, [wish('L1-1'), wish('L1-2'), wish('L1-1', 'known')], () => `n${++n}`);
+    expect(made.map((m) => [m.id, m.stepId, m.kind])).toEqual([
+      ['n1', 'L1-1', 'done'],
+      ['n2', 'L1-2', 'done'],
+      ['n1', 'L1-1', 'known'],
+    ]);
+    expect(made[1]!.seq).toBeGreaterThan(made[0]!.seq);
+    // Stored one after the other by id, the last word stands.
+    const stored = [...new Map(made.map((m) => [m.id, m])).values()];
+    expect(standingsOf(stored, 'e').get('L1-1')!.state).toBe('known');
   });
 });

@@ -40,3 +40,11 @@ export function markRow(state: Household, wish: MarkWish, newId: Id): Mark {
     ...(wish.goOn ? { goOn: true } : {}),
   };
 }
+
+/** The rows to store for several marks made at once: each is told after those before it. */
+export function markRows(state: Household, wishes: readonly MarkWish[], newId: () => Id): Mark[] {
+  const made: Mark[] = [];
+  // Each mark makes a new list: what is kept of a list is kept for good.
+  for (const wish of wishes) made.push(markRow({ ...state, marks: [...state.marks, ...made] }, wish, newId()));
+  return made;
+}
