@@ -40,7 +40,7 @@ export default function MoveNote({ held }: { held: Held }) {
   return (
     <div
       role="status"
-      className="pointer-events-none fixed inset-x-0 bottom-14 z-30 mx-auto w-fit max-w-[min(94vw,52rem)] border border-ink bg-sheet px-4 py-2"
+      className="pointer-events-none fixed inset-x-0 top-2 z-30 mx-auto w-fit max-w-[min(94vw,52rem)] border border-ink bg-sheet px-4 py-2"
     >
       <b className="font-semibold">
         {title} to {dayAndDate(style, held.to)}
