@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { fromDay } from '../../core/calendar';
 import { byId, type Id, type SchoolYear } from '../../core/household';
@@ -11,16 +11,22 @@ import { count, listing } from '../ui/words';
 /** The crowded weeks, and why they are: new lessons that fall together, and hours that do not go round. */
 export function Crowded({ view, plan, year }: { view: Overview; plan: Plan; year: SchoolYear }) {
   const { household, today } = useHousehold();
-  const crowds = useMemo(() => whyCrowded(household, year, plan, view, today), [household, year, plan, view, today]);
-  if (crowds.length === 0) return null;
+  // Worked out for who asks: a large family's year is some work, and plans come often.
+  const [open, setOpen] = useState(false);
+  const crowds = useMemo(
+    () => (open ? whyCrowded(household, year, plan, view, today) : []),
+    [open, household, year, plan, view, today],
+  );
+  const weeks = view.weeks.filter((w) => w.crowded).length;
+  if (weeks === 0) return null;
   const style = household.settings.dateStyle;
   const title = (id: Id) => {
     const e = byId(household.enrolments, id);
     return (e && byId(household.courses, e.courseId)?.title) ?? '';
   };
   return (
-    <details className="border-b border-rule pb-2 print:hidden">
-      <summary className="cursor-pointer py-2">{count(crowds.length, 'crowded week')}: why?</summary>
+    <details className="border-b border-rule pb-2 print:hidden" onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="cursor-pointer py-2">{count(weeks, 'crowded week')}: why?</summary>
       <ul className="max-w-4xl">
         {crowds.map(({ week, clashes, full }) => (
           <li key={week.start} className="border-t border-rule py-1.5">

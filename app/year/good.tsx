@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { holdBacks } from '../../core/day';
 import { byId, type SchoolYear } from '../../core/household';
 import { goodnessOf, type Plan } from '../../core/stagger';
@@ -14,14 +14,20 @@ const NEAREST = 3;
 export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
   const { household } = useHousehold();
   const good = useMemo(() => goodnessOf(plan), [plan]);
+  // The ways out are worked out for who asks.
+  const [open, setOpen] = useState(false);
   const clashes = useMemo(
-    () => plan.clashes.slice(0, NEAREST).map((clash) => ({ clash, ways: holdBacks(household, year, plan, clash) })),
-    [household, year, plan],
+    () =>
+      (open ? plan.clashes.slice(0, NEAREST) : []).map((clash) => ({
+        clash,
+        ways: holdBacks(household, year, plan, clash),
+      })),
+    [open, household, year, plan],
   );
   if (!good) return null;
   const style = household.settings.dateStyle;
   return (
-    <details className="border-b border-rule pb-2 print:hidden">
+    <details className="border-b border-rule pb-2 print:hidden" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="cursor-pointer py-2">How good is this plan?</summary>
       <div className="flex max-w-4xl flex-col gap-2">
         <p>
