@@ -50,7 +50,7 @@ test('a child has the page: nothing else can be reached, its ticks wait for a no
   expect(before).toBeGreaterThan(3);
   const rivers = page.getByRole('button', { name: /^Rivers and Their Towns/ });
   await rivers.click();
-  await expect(rivers).toHaveAccessibleName(/ticked, waits for a nod/);
+  await expect(rivers).toHaveAccessibleName(/waits for a nod$/);
   await page.getByRole('button', { name: /^The Reading Barge/ }).click();
   await expect(open).toHaveCount(before - 2);
   expect(await violations(page)).toEqual([]);
@@ -87,7 +87,7 @@ test('without the nod a tick is a mark at once, what is done together excepted; 
   await expect(status(page)).toContainText('what a child’s tick is');
   await handOver(page, 'wren', 'Wren');
   await page.getByRole('button', { name: /^Sluice Arithmetic/ }).click();
-  await expect(page.getByRole('button', { name: /^Sluice Arithmetic.*, done$/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: /^Sluice Arithmetic.* done$/ })).toBeDisabled();
   await page.getByRole('button', { name: /^Tideways/ }).click();
   await expect(page.getByRole('button', { name: /^Tideways.*waits for a nod/ })).toBeVisible();
   await takeBack(page);
@@ -159,6 +159,22 @@ test('marks by letter and by menu in the drawing itself; the focus stays there',
   await day.getByRole('button', { name: /Other marks for Sluice Arithmetic, Test/ }).click();
   await page.getByRole('menuitem', { name: /not today/ }).click();
   await expect(status(page)).toContainText('not today');
+});
+
+test('an extra-practice day by hand: the new lesson waits, the sitting is filled, and undo brings it back', async ({
+  page,
+}) => {
+  await openToday(page);
+  const grammar = rows(page).filter({ hasText: 'Grammar by Lantern' }).first();
+  await expect(grammar).toContainText('new lesson');
+  await grammar.getByRole('button', { name: /^Other marks/ }).click();
+  await page.getByRole('menuitem', { name: /practise once more today it begins Thu 12 Nov/ }).click();
+  const practice = page.getByText(/Grammar by Lantern, Jory: extra-practice day; Lesson 16 begins Thu 12 Nov/);
+  await expect(practice).toBeVisible();
+  await expect(practice).toContainText(/To hand: .*once more/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(practice).toHaveCount(0);
+  await expect(grammar).toContainText('new lesson');
 });
 
 test('the household’s wishes for the year change its plan; the order of the day is dragged', async ({ page }) => {

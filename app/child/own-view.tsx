@@ -129,7 +129,6 @@ function Line({ item, press }: Shown) {
       <button
         type="button"
         aria-pressed={item.mark !== undefined || item.ticked !== undefined}
-        aria-label={saidOf(item)}
         disabled={!item.of || item.mark !== undefined}
         onClick={press}
         className="flex min-h-[64px] w-full items-center gap-4 py-2 text-left"
@@ -148,6 +147,7 @@ function Line({ item, press }: Shown) {
           <span className="block text-soft">
             {words}
             {item.mark ? ` · ${MARK_WORDS[item.mark].word}` : item.ticked && ' · waits for a nod'}
+            {item.of && !item.mark && !item.ticked && <span className="sr-only"> · to do</span>}
           </span>
         </span>
       </button>

@@ -24,7 +24,7 @@ export default function Keys({ close }: { close: () => void }) {
     <Dialog open onClose={close} title="Keys">
       <div className="grid gap-6 sm:grid-cols-2">
         <section>
-          <h3 className="mb-2">Marks, on a step of Today</h3>
+          <h3 className="mb-2">Marks, on a step of Today, listed or drawn</h3>
           <ul>
             {MARK_KINDS.map((kind) => (
               <li key={kind} className="flex gap-3 py-1">

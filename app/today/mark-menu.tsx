@@ -1,8 +1,13 @@
 import * as Menu from '@radix-ui/react-dropdown-menu';
 import { useRef } from 'react';
+import { fromDay } from '../../core/calendar';
 import type { DayRow } from '../../core/day';
-import { type Child, MARK_KINDS } from '../../core/household';
+import { byId, type Child, MARK_KINDS } from '../../core/household';
+import { openDates } from '../../core/pace';
 import { useHousehold } from '../shell/household';
+import { useWorkday } from '../shell/plan';
+import { dayAndDate } from '../ui/dates';
+import { keepPin } from '../ui/keep-pin';
 import { ChildName } from '../ui/ornament';
 import { MARK_WORDS } from '../ui/words';
 import { MenuTrigger } from './menu-button';
@@ -21,7 +26,15 @@ export interface MarkMenuProps {
 
 /** All marks of a step, by click and touch; the same letters work without it. It comes up open: it is loaded when pressed. */
 export default function MarkMenu({ row, family, childrenHere, actions, edit, name, second }: MarkMenuProps) {
-  const { household } = useHousehold();
+  const { household, year, commit } = useHousehold();
+  const day = useWorkday();
+  const style = household.settings.dateStyle;
+  // A new lesson may wait for one sitting, which is then for practising what came before.
+  const next =
+    year && row.step.opensNewLesson && !row.mark
+      ? openDates(household, row.enrolment, year).find((d) => d > day)
+      : undefined;
+  const title = byId(household.courses, row.enrolment.courseId)?.title ?? '';
   // A chosen mark moves the focus to the next step; only leaving the menu without one gives it back to its button.
   const chosen = useRef(false);
   const choose = (act: () => void) => () => {
@@ -62,6 +75,22 @@ export default function MarkMenu({ row, family, childrenHere, actions, edit, nam
             </Menu.Item>
           ))}
           <Menu.Separator className="my-1 border-t border-rule" />
+          {next !== undefined && (
+            <Menu.Item
+              className="menu-item"
+              onSelect={choose(() => {
+                const pin = { enrolmentId: row.enrolment.id, stepId: row.step.id, date: fromDay(next) };
+                void keepPin(commit, `${title} ${row.step.lesson.title}`, pin, style);
+              })}
+            >
+              <span>
+                practise once more today{' '}
+                <span className="text-[0.9rem] opacity-80">
+                  it begins {dayAndDate(style, next)}, one day in hand less
+                </span>
+              </span>
+            </Menu.Item>
+          )}
           {household.settings.scope === 'mastered' && (
             <Menu.Item className="menu-item" onSelect={choose(() => setTimeout(() => actions.ask('prove', row)))}>
               known from here on … <kbd>shift k</kbd>
