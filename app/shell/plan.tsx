@@ -68,7 +68,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   }, []);
 
   useEffect(() => {
-    if (!problem) return;
+    if (!problem) return tellPlanShare(undefined);
     tellPlanShare(0);
     planner.current?.request(
       problem,

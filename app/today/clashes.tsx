@@ -1,7 +1,6 @@
 import { useDeferredValue, useMemo } from 'react';
-import { type DayPage, holdBacks } from '../../core/day';
+import { crowdedTeachers, type DayPage, holdBacks } from '../../core/day';
 import type { SchoolYear } from '../../core/household';
-import { newLessonsAllowed } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { WaysOut } from '../ui/hold-back';
@@ -20,8 +19,7 @@ export function Clashes({ page, year }: { page: DayPage; year: SchoolYear }) {
       planThen ? planThen.clashes.filter((c) => c.day === day).flatMap((c) => holdBacks(then, year, planThen, c)) : [],
     [then, year, planThen, day],
   );
-  const clashes = page.fresh.filter((f) => f.count > Math.max(1, newLessonsAllowed(household, year, f.teacher, day)));
-  return clashes.map((c) => (
+  return crowdedTeachers(household, year, page).map((c) => (
     <div key={c.teacher.id} className="border-t border-rule py-1.5">
       <p className="text-rubric">
         <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait:

@@ -85,9 +85,7 @@ export default function MarkMenu({ row, family, childrenHere, actions, edit, nam
             >
               <span>
                 practise once more today{' '}
-                <span className="text-[0.9rem] opacity-80">
-                  it begins {dayAndDate(style, next)}, one day in hand less
-                </span>
+                <span className="text-[0.9rem] opacity-80">it begins {dayAndDate(style, next)}</span>
               </span>
             </Menu.Item>
           )}

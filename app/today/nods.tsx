@@ -1,5 +1,5 @@
 import { Check } from 'lucide-react';
-import { nodTo, waitingTicks, type WaitingTick } from '../../core/day';
+import { nodsTo, waitingTicks, type WaitingTick } from '../../core/day';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
@@ -14,19 +14,12 @@ export default function Nods({ day }: { day: number }) {
   const what = (t: WaitingTick) => [t.child.name, t.title, t.detail].filter(Boolean).join(', ');
   const nod = (words: string, ticks: readonly WaitingTick[]) =>
     void commit(words, (now) => {
-      let state = now;
-      // One and the same thing ticked by two children is marked once.
-      const left = new Set(waitingTicks(now).map((t) => t.tick.id));
-      return ticks.flatMap(({ tick }): Put[] => {
-        const gone: Put = { table: 'ticks', remove: tick.id };
-        if (!left.has(tick.id) || !waitingTicks(state).some((t) => t.tick.id === tick.id)) return [gone];
-        const made = nodTo(state, tick, crypto.randomUUID());
-        state =
-          made.table === 'marks'
-            ? { ...state, marks: [...state.marks, made.put] }
-            : { ...state, ritualMarks: [...state.ritualMarks, made.put] };
-        return [made, gone];
-      });
+      const { made, settled } = nodsTo(
+        now,
+        ticks.map((t) => t.tick),
+        () => crypto.randomUUID(),
+      );
+      return [...made, ...settled.map((id): Put => ({ table: 'ticks', remove: id }))];
     });
   return (
     <section aria-labelledby="nods" className="border-b border-rule py-1.5 print:hidden">

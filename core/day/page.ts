@@ -85,7 +85,7 @@ export interface DayPage {
   day: Day;
   groups: DayGroup[];
   children: ChildDay[];
-  /** New lessons of the day that each teacher starts, more than one being a clash. */
+  /** New lessons of the day that each teacher starts. */
   fresh: { teacher: Teacher; count: number }[];
   /** Who is away, and when, in order of time. */
   away: DayAway[];

@@ -13,6 +13,7 @@ import {
 import { compareMarks, marksByEnrolment, markRows } from '../log';
 import { makeTrack, openDates, reserveOf } from '../pace';
 import { type Clash, newLessonsAllowed, type Plan } from '../stagger';
+import type { DayPage } from './page';
 import { newLessonsOf } from './practice';
 
 /** A way out of a clash: one child’s new lesson waits for a day on which the teacher is free to begin it. */
@@ -33,6 +34,10 @@ export interface HoldBack {
   /** What could be skipped, if it is known, to win the lost sittings back; and the days in hand with it. */
   skip?: { steps: FlatStep[]; inHand: number };
 }
+
+/** Teachers of whom a day's page wants more new lessons than they can begin; one alone is no clash. */
+export const crowdedTeachers = (state: Household, year: SchoolYear, { day, fresh }: DayPage): DayPage['fresh'] =>
+  fresh.filter((f) => f.count > Math.max(1, newLessonsAllowed(state, year, f.teacher, day)));
 
 /** Open dates looked at for a new lesson that waits. */
 const LONGEST_WAIT = 8;

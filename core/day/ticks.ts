@@ -49,6 +49,25 @@ export function nodTo(state: Household, { of, date }: Tick, id: Id): Nod {
   return { table: 'marks', put: markRow(state, { enrolmentId, stepId, date, kind: 'done' }, id) };
 }
 
+/**
+ * A nod to several ticks at once: what it puts in the record, and the ticks that are settled by it. One and the same thing
+ * ticked by two children is marked once; what carries a mark by now is only settled.
+ */
+export function nodsTo(state: Household, ticks: readonly Tick[], newId: () => Id): { made: Nod[]; settled: Id[] } {
+  const made: Nod[] = [];
+  let now = state;
+  for (const tick of ticks) {
+    if (!waitingTicks(now).some((t) => t.tick.id === tick.id)) continue;
+    const nod = nodTo(now, tick, newId());
+    made.push(nod);
+    now =
+      nod.table === 'marks'
+        ? { ...now, marks: [...now.marks, nod.put] }
+        : { ...now, ritualMarks: [...now.ritualMarks, nod.put] };
+  }
+  return { made, settled: ticks.map((t) => t.id) };
+}
+
 /** Whether two ticks are about the same thing on the same day. */
 export const sameTick = (a: Pick<Tick, 'of' | 'date'>, b: Pick<Tick, 'of' | 'date'>): boolean =>
   a.date === b.date && keyOf(a.of) === keyOf(b.of);

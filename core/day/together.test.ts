@@ -3,7 +3,7 @@ import { minutesOf } from '../calendar';
 import { type Enrolment, inOrderOfDay, type OrderRule, type Ritual } from '../household';
 import { DATE, dayCourse, family, laidOut, pageOf, year } from '../tests/family';
 import { aMark, aTeacher, MON_TO_FRI } from '../tests/make';
-import { childWeek, gamesOn, nodTo, tasksOn, waitingTicks } from './index';
+import { childWeek, gamesOn, nodsTo, nodTo, tasksOn, waitingTicks } from './index';
 
 type Family = ReturnType<typeof family>;
 const withEnrolment = (h: Family, id: string, change: Partial<Enrolment>): Family => ({
@@ -205,5 +205,11 @@ describe('a child’s tick', () => {
     const marked = { ...h, marks: [aMark('letters-nine', 'L1-1', 'partly', DATE)] };
     expect(waitingTicks(marked).map((t) => t.tick.id)).toEqual(['t2']);
     expect(waitingTicks({ ...h, enrolments: [], rituals: [] })).toEqual([]);
+    // The same ritual ticked by two is marked once, and both ticks are settled.
+    let n = 0;
+    const twice = { ...ritual, id: 't3', childId: 'six' };
+    const nods = nodsTo({ ...h, ticks: [...h.ticks, twice] }, [step, ritual, twice], () => `n${++n}`);
+    expect(nods.made.map((m) => m.table)).toEqual(['marks', 'ritualMarks']);
+    expect(nods.settled).toEqual(['t1', 't2', 't3']);
   });
 });
