@@ -30,6 +30,12 @@ export interface KeptCopy {
   text: string;
 }
 
+/** What one transaction changed, so that another tab can catch up with it. Only the last of them are kept. */
+export interface JournalEntry {
+  rev: number;
+  changes: RowChange[];
+}
+
 interface MetaRow {
   key: string;
   value: unknown;
@@ -53,6 +59,7 @@ export class Database extends Dexie {
   declare history: EntityTable<HistoryEntry, 'n'>;
   declare kept: EntityTable<KeptCopy, 'n'>;
   declare meta: EntityTable<MetaRow, 'key'>;
+  declare journal: EntityTable<JournalEntry, 'rev'>;
 
   constructor(name: string) {
     // Strict: a transaction counts as done only once it is on the disk, so nothing shown as marked can be lost.
@@ -77,6 +84,7 @@ export class Database extends Dexie {
         await tx.table('years').bulkPut(years.map((y) => yearOfVersion3({ ...y })));
       });
     this.version(4).stores(Object.fromEntries(VERSION_4_TABLES.map((t) => [t, 'id'])));
+    this.version(5).stores({ journal: 'rev' });
   }
 
   /** All stored tables of the household. */
@@ -97,8 +105,11 @@ export class Database extends Dexie {
    * Reads the household with the marks near today only, when there are many: those of the latest school year and those
    * of courses still taken. Says whether that is all of them.
    */
-  async readNear(): Promise<{ household: Household; whole: boolean } | undefined> {
+  async readNear(): Promise<{ household: Household; whole: boolean; revision: number } | undefined> {
     let whole = true;
+    // The number first: what is written in between is then read again by whoever holds the older number.
+    const noted = (await this.meta.get('revision'))?.value;
+    const revision = typeof noted === 'number' ? noted : 0;
     const household = await this.readWith(async (rest) => {
       const all = this.rows('marks');
       if ((await all.count()) <= MANY_MARKS) return all.toArray();
@@ -114,7 +125,7 @@ export class Database extends Dexie {
       ]);
       return [...new Map([...own, ...recent].map((m) => [m.id, m])).values()];
     });
-    return household && { household, whole };
+    return household && { household, whole, revision };
   }
 
   /** All marks, read a slice at a time, so that what the reader marks meanwhile need not wait for ten years of them. */

@@ -1,6 +1,15 @@
 import { fromDay, type IsoDate, toDay } from '../core/calendar';
 import { writeBackup } from '../core/formats';
-import { type Household, type Mark, type Settings, type TableName, TABLES } from '../core/household';
+import {
+  type AnyRow,
+  type Change,
+  type Household,
+  type Mark,
+  settle,
+  type Settings,
+  type TableName,
+  TABLES,
+} from '../core/household';
 import { carryMarks } from '../core/log';
 import { type AnyTable, Database, type HistoryEntry, type KeptCopy, type Row, type RowChange } from './database';
 
@@ -34,7 +43,17 @@ function canonical(value: unknown): string {
   );
 }
 
-type Message = { changes: RowChange[]; history: HistoryState } | { reload: true };
+/** What one tab tells the others: what a transaction changed, with its number; or that everything is another household. */
+type Message = { rev: number; changes: RowChange[]; history: HistoryState } | { reload: true };
+
+/** Number of the last transaction, in the table of notes: who holds another has to catch up first. */
+const REVISION = 'revision';
+/** Transactions kept for other tabs to catch up with; further back the household is read anew. */
+const JOURNAL_LIMIT = 60;
+
+/** Why the page can no longer write: the browser took the database away, or another page replaced it. */
+const LOST =
+  'The browser has closed or deleted this household’s store while the page was open. Nothing is written any more: save what is on this page as a backup file, then load the page again.';
 
 /**
  * One household, held in memory and in the browser's database. Every writing call is one transaction; memory follows
@@ -44,6 +63,7 @@ export class HouseholdStore {
   private readonly listeners = new Set<() => void>();
   private readonly channel: BroadcastChannel | undefined;
   private queue: Promise<unknown> = Promise.resolve();
+  private closed = false;
   private current: Household;
   history: HistoryState = {};
   /**
@@ -52,6 +72,10 @@ export class HouseholdStore {
    */
   whole = true;
   private wholeRead: Promise<void> = Promise.resolve();
+  /** The transaction that memory stands at. */
+  private revision = 0;
+  /** A sentence once nothing can be written any more; what is in memory can still be saved as a file. */
+  lost: string | undefined;
   private meanwhile: RowChange[] | undefined;
 
   private constructor(
@@ -63,6 +87,16 @@ export class HouseholdStore {
       this.channel = new BroadcastChannel(`olden-primer ${db.name}`);
       this.channel.onmessage = (e: MessageEvent<Message>) => void this.follow(e.data);
     }
+    // Left to itself the database would open again by itself, empty, and take marks into nowhere.
+    db.on('versionchange', () => this.lose());
+    db.on('close', () => this.lose());
+  }
+
+  private lose(): void {
+    if (this.closed || this.lost) return;
+    this.lost = LOST;
+    this.db.close({ disableAutoOpen: true });
+    this.notify();
   }
 
   /** Opens the household of that name; when it has never been stored, stores what `first` makes. */
@@ -70,14 +104,17 @@ export class HouseholdStore {
     const db = new Database(name);
     let opened = await db.readNear();
     if (!opened) {
-      opened = { household: await first(), whole: true };
-      await fill(db, opened.household);
+      const household = await first();
+      await fill(db, household);
+      opened = { household, whole: true, revision: 1 };
     }
     const store = new HouseholdStore(db, opened.household);
+    store.revision = opened.revision;
     store.history = await readHistory(db);
     if (!opened.whole) {
       store.whole = false;
-      store.wholeRead = store.readRest();
+      // Where the store is lost meanwhile, what was read stays what it is.
+      store.wholeRead = store.readRest().catch(() => store.lose());
     }
     return store;
   }
@@ -110,20 +147,24 @@ export class HouseholdStore {
   };
 
   close(): void {
+    this.closed = true;
     this.channel?.close();
     this.db.close();
   }
 
   /**
-   * Does one thing: all rows in one transaction, with what is needed to undo it. The label says what was done. A change
-   * of a row that others may be changing at the same moment is given as a function of the household as it is when its
-   * turn comes, so that none of two quick changes is lost.
+   * Does one thing: all rows in one transaction, with what is needed to undo it. The label says what was done. What is wanted
+   * is best a function of the household as it is when its turn comes: it is read inside the transaction, other tabs' work
+   * included, so that none of two changes is lost. Of rows given as they are, only the fields that differ from `opened` (the
+   * household as whoever made them saw it) are changed. What hangs on a row that goes follows it (`settle` of core).
    */
-  commit(label: string, wanted: Puts): Promise<void> {
+  commit(label: string, wanted: Puts, opened?: Household): Promise<void> {
     return this.inTurn(async () => {
-      const puts = typeof wanted === 'function' ? wanted(this.current) : wanted;
-      const changes = await this.write(async () => {
-        const made = await this.changesFor(puts);
+      await this.writing(async (now) => {
+        const puts = typeof wanted === 'function' ? wanted(now) : wanted.map((p) => onto(now, p, opened));
+        const settled = settle(now, puts as readonly Change[]);
+        if ('fault' in settled) throw new StoreFault(settled.fault);
+        const made = await this.changesFor(settled.changes as unknown as readonly Put[]);
         if (made.length === 0) return [];
         await this.store(made, 'after');
         await this.db.history.where('undone').equals(1).delete();
@@ -138,8 +179,16 @@ export class HouseholdStore {
         }
         return made;
       });
-      if (changes.length > 0) await this.tell(changes);
     });
+  }
+
+  /**
+   * Takes a row away once everything has been read: until then nobody knows whether older years hold on to it.
+   * @throws a fault that says what holds it
+   */
+  async remove(label: string, table: TableName, id: string): Promise<void> {
+    await this.wholeRead;
+    return this.commit(label, () => [{ table, remove: id }]);
   }
 
   /**
@@ -147,14 +196,72 @@ export class HouseholdStore {
    * the user changes are never stored this way.
    */
   absorb(puts: readonly Put[]): Promise<void> {
-    return this.inTurn(async () => {
-      const changes = await this.write(async () => {
+    return this.inTurn(() =>
+      this.writing(async () => {
         const made = await this.changesFor(puts);
         await this.store(made, 'after');
         return made;
-      });
-      if (changes.length > 0) await this.tell(changes);
+      }),
+    );
+  }
+
+  /**
+   * One transaction on the household as it is: where another tab has written meanwhile, what it wrote is taken in first. Memory
+   * follows once it is on the disk, and the other tabs are told.
+   */
+  private async writing(work: (now: Household) => Promise<RowChange[]>): Promise<void> {
+    const done = await this.write(async () => {
+      const caught = await this.catchUp();
+      const changes = await work(caught.household);
+      if (changes.length === 0) return { ...caught, changes };
+      const rev = caught.revision + 1;
+      await this.db.journal.add({ rev, changes });
+      await this.db.journal
+        .where('rev')
+        .below(rev - JOURNAL_LIMIT)
+        .delete();
+      await this.db.meta.put({ key: REVISION, value: rev });
+      return { ...caught, changes, revision: rev, history: await readHistory(this.db) };
     });
+    this.takeIn(done.caughtUp, done.household, done.revision);
+    if (done.changes.length === 0) return;
+    this.current = applied(done.household, done.changes);
+    this.meanwhile?.push(...done.changes);
+    this.history = done.history!;
+    const { changes, revision: rev, history } = done;
+    this.channel?.postMessage({ rev, changes, history: history! } satisfies Message);
+    this.notify();
+  }
+
+  /** Inside a transaction: the household as it is on the disk, by what the journal says was written since memory was told. */
+  private async catchUp(): Promise<{
+    household: Household;
+    revision: number;
+    /** What memory lacks; undefined where everything was read anew. */
+    caughtUp: RowChange[] | undefined;
+    history?: HistoryState;
+  }> {
+    const noted = (await this.db.meta.get(REVISION))?.value;
+    // A database made anew under an open page holds nothing of the household.
+    if (typeof noted !== 'number' && (await this.db.settings.count()) === 0) throw new StoreFault(LOST);
+    const revision = typeof noted === 'number' ? noted : 0;
+    if (revision === this.revision) return { household: this.current, revision, caughtUp: [] };
+    const missed = await this.db.journal.where('rev').above(this.revision).sortBy('rev');
+    if (revision > this.revision && missed.length === revision - this.revision) {
+      const changes = missed.flatMap((e) => e.changes);
+      return { household: applied(this.current, changes), revision, caughtUp: changes };
+    }
+    return { household: (await this.db.read()) ?? this.current, revision, caughtUp: undefined };
+  }
+
+  private takeIn(caughtUp: readonly RowChange[] | undefined, household: Household, revision: number): void {
+    this.current = household;
+    this.revision = revision;
+    if (caughtUp) this.meanwhile?.push(...caughtUp);
+    else {
+      this.meanwhile = undefined;
+      this.whole = true;
+    }
   }
 
   /** The rows before and after some puts; those that change nothing are left out. */
@@ -183,7 +290,7 @@ export class HouseholdStore {
   private turn(direction: 'undo' | 'redo'): Promise<string | undefined> {
     return this.inTurn(async () => {
       let label: string | undefined;
-      const changes = await this.write(async () => {
+      await this.writing(async () => {
         const [from, to] = direction === 'undo' ? (['after', 'before'] as const) : (['before', 'after'] as const);
         const table = this.db.history.where('undone').equals(direction === 'undo' ? 0 : 1);
         const entry = await (direction === 'undo' ? table.last() : table.first());
@@ -205,7 +312,6 @@ export class HouseholdStore {
           return { table, id, ...(after ? { after } : {}) };
         });
       });
-      if (label !== undefined) await this.tell(changes);
       return label;
     });
   }
@@ -219,10 +325,16 @@ export class HouseholdStore {
         if (keep) await this.db.kept.add({ date: today, why, text } as KeptCopy);
         await Promise.all(this.db.householdTables().map((t) => t.clear()));
         await this.db.history.clear();
+        await this.db.journal.clear();
         await putAll(this.db, household);
+        const noted = (await this.db.meta.get(REVISION))?.value;
+        const rev = Math.max(this.revision, typeof noted === 'number' ? noted : 0) + 1;
+        await this.db.meta.put({ key: REVISION, value: rev });
+        this.revision = rev;
       });
       this.current = household;
       this.history = {};
+      this.whole = true;
       this.channel?.postMessage({ reload: true } satisfies Message);
       this.notify();
     });
@@ -252,14 +364,22 @@ export class HouseholdStore {
   }
 
   private async write<T>(work: () => PromiseLike<T>): Promise<T> {
+    if (this.lost) throw new StoreFault(this.lost);
     try {
       return await this.db.transaction(
         'rw',
-        [...this.db.householdTables(), this.db.history, this.db.kept, this.db.meta],
+        [...this.db.householdTables(), this.db.history, this.db.kept, this.db.meta, this.db.journal],
         work,
       );
     } catch (error) {
-      if (error instanceof StoreFault) throw error;
+      if (error instanceof StoreFault) {
+        if (error.message === LOST) this.lose();
+        throw error;
+      }
+      if (String((error as Error)?.name).includes('DatabaseClosed') && !this.closed) {
+        this.lose();
+        throw new StoreFault(LOST);
+      }
       const full = String((error as Error)?.name).includes('Quota') || String(error).includes('Quota');
       throw new StoreFault(
         full
@@ -275,31 +395,50 @@ export class HouseholdStore {
     return next;
   }
 
-  private async tell(changes: readonly RowChange[]): Promise<void> {
-    this.history = await readHistory(this.db);
-    this.current = applied(this.current, changes);
-    this.meanwhile?.push(...changes);
-    this.channel?.postMessage({ changes: [...changes], history: this.history } satisfies Message);
-    this.notify();
-  }
-
-  private async follow(message: Message): Promise<void> {
-    if ('reload' in message) {
-      this.current = (await this.db.read()) ?? this.current;
-      this.meanwhile = undefined;
-      this.whole = true;
-      this.history = {};
-    } else {
-      this.current = applied(this.current, message.changes);
-      this.meanwhile?.push(...message.changes);
-      this.history = message.history;
-    }
-    this.notify();
+  /** Takes in what another tab wrote, in its turn: what is older than memory is passed over, a gap is read from the disk. */
+  private follow(message: Message): Promise<void> {
+    return this.inTurn(async () => {
+      if (this.closed || this.lost) return;
+      if ('rev' in message && message.rev <= this.revision) return;
+      if ('rev' in message && message.rev === this.revision + 1) {
+        this.takeIn(message.changes, applied(this.current, message.changes), message.rev);
+        this.history = message.history;
+      } else {
+        const { db } = this;
+        const caught = await db.transaction('r', [...db.householdTables(), db.meta, db.journal], () => this.catchUp());
+        this.takeIn(caught.caughtUp, caught.household, caught.revision);
+        this.history = await readHistory(db);
+      }
+      this.notify();
+    }).catch(() => undefined);
   }
 
   private notify(): void {
     for (const listener of this.listeners) listener();
   }
+}
+
+/**
+ * A row given as it is, put onto the row as it is now: only fields in which it differs from the row as it was opened. A row that
+ * nobody opened, or that is gone since, is put whole.
+ */
+function onto(now: Household, put: Put, opened: Household | undefined): Put {
+  if (!('put' in put) || !opened) return put;
+  const find = (h: Household): AnyRow | undefined =>
+    put.table === 'settings'
+      ? (h.settings as unknown as AnyRow)
+      : (h[put.table] as unknown as AnyRow[]).find((r) => r.id === put.put.id);
+  const was = find(opened);
+  const is = find(now);
+  if (!was || !is || was === is) return put;
+  const made = put.put as unknown as AnyRow;
+  const merged: AnyRow = { ...is };
+  for (const key of new Set([...Object.keys(was), ...Object.keys(made)])) {
+    if (canonical(was[key]) === canonical(made[key])) continue;
+    if (made[key] === undefined) delete merged[key];
+    else merged[key] = made[key];
+  }
+  return { table: put.table, put: merged } as unknown as Put;
 }
 
 /** The household with the changes' after sides in place; tables not named stay the same objects. */
@@ -343,11 +482,15 @@ async function readHistory(db: Database): Promise<HistoryState> {
   return { ...(undo ? { undo: undo.label } : {}), ...(redo ? { redo: redo.label } : {}) };
 }
 
+/** A household's first rows, and the number of its first transaction. */
+async function fill(db: Database, household: Household): Promise<void> {
+  await db.transaction('rw', [...db.householdTables(), db.meta], async () => {
+    await putAll(db, household);
+    await db.meta.put({ key: REVISION, value: 1 });
+  });
+}
+
 async function putAll(db: Database, household: Household): Promise<void> {
   await db.settings.put(household.settings);
   for (const t of TABLES) await db.rows(t).bulkPut(household[t] as Row[]);
-}
-
-async function fill(db: Database, household: Household): Promise<void> {
-  await db.transaction('rw', db.householdTables(), () => putAll(db, household));
 }

@@ -1,8 +1,9 @@
 import { Check, Hourglass } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { fromDay } from '../../core/calendar';
-import { type ChildItem, childWeek, nodTo, sheetFor } from '../../core/day';
-import { byId, type Tick } from '../../core/household';
+import { type ChildItem, childWeek, sheetFor } from '../../core/day';
+import { tickOff } from '../../core/deeds';
+import { byId } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { longDate } from '../ui/dates';
@@ -11,6 +12,7 @@ import { Ornament } from '../ui/ornament';
 import { count, MARK_WORDS } from '../ui/words';
 import { type Handed, takeBack } from './handed';
 import { company, PICTURES, short } from './sheets';
+import { newId } from '../ui/id';
 
 /** What a child who has the device sees, whatever address it types: its own day, to tick, and the way back for a teacher. */
 export default function OwnView({ handed }: { handed: Handed }) {
@@ -30,11 +32,14 @@ export default function OwnView({ handed }: { handed: Handed }) {
   const press = (item: ChildItem) => {
     if (!child || !item.of || item.mark) return;
     const what = [child.name, item.title, item.lesson].filter(Boolean).join(', ');
-    if (item.ticked) return void commit(`${what}: tick taken off`, [{ table: 'ticks', remove: item.ticked.id }]);
-    const tick: Tick = { id: crypto.randomUUID(), childId: child.id, date: fromDay(day), of: item.of };
+    if (item.ticked) {
+      const { id } = item.ticked;
+      return void commit(`${what}: tick taken off`, () => [{ table: 'ticks', remove: id }]);
+    }
+    const wish = { childId: child.id, date: fromDay(day), of: item.of };
     // What is done together is for a teacher to say.
-    const atOnce = household.settings.nod === false && item.others.length === 0;
-    void commit(`${what}: ticked`, (now) => [atOnce ? nodTo(now, tick, tick.id) : { table: 'ticks', put: tick }]);
+    const alone = item.others.length === 0;
+    void commit(`${what}: ticked`, (now) => tickOff(now, wish, alone, newId));
   };
 
   return (

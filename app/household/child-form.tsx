@@ -3,10 +3,11 @@ import { useForm, useWatch } from 'react-hook-form';
 import { number, object, type ObjectSchema, string } from 'yup';
 import { ageOn, fromDay, isIsoDate } from '../../core/calendar';
 import { type Child, COLOURS, type Colour, ORNAMENTS, type Ornament as OrnamentName } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { Ornament } from '../ui/ornament';
+import { newId } from '../ui/id';
 
 interface Values {
   name: string;
@@ -42,7 +43,8 @@ const schema = (today: string): ObjectSchema<Values> =>
   });
 
 export function ChildForm({ child, close }: { child: Child | undefined; close: () => void }) {
-  const { household, today, commit } = useHousehold();
+  const { household, today } = useHousehold();
+  const commit = useFormCommit();
   const free = <T extends string>(all: readonly T[], used: T[]) => all.find((x) => !used.includes(x)) ?? all[0]!;
   const { register, handleSubmit, control, formState } = useForm<Values>({
     resolver: yupResolver(schema(fromDay(today))),
@@ -67,7 +69,7 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
     if (v.attention === undefined) delete v.attention;
     if (
       await commit(`${v.name} ${child ? 'changed' : 'added'}`, [
-        { table: 'children', put: { id: child?.id ?? crypto.randomUUID(), ...v } as Child },
+        { table: 'children', put: { id: child?.id ?? newId(), ...v } as Child },
       ])
     )
       close();

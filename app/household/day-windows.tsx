@@ -3,6 +3,7 @@ import { isClock } from '../../core/calendar';
 import { type DayWindow, type Settings, WINDOW_KINDS } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
+import { newId } from '../ui/id';
 
 const KIND_WORDS: Record<DayWindow['kind'], string> = {
   nap: 'a nap: nothing is asked',
@@ -55,7 +56,7 @@ export function DayWindows() {
               windows: [
                 ...(now.windows ?? []),
                 {
-                  id: crypto.randomUUID(),
+                  id: newId(),
                   kind: 'quiet',
                   label: 'Quiet time',
                   from: '13:00',

@@ -1,16 +1,18 @@
 import { type FormEvent, useState } from 'react';
 import { readHours, teacherHours, type Weekday, writeHours } from '../../core/calendar';
 import type { Teacher } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
+import { newId } from '../ui/id';
 
 const DEFAULT_HOURS = ['3', '3', '3', '3', '3', '0', '0'];
 
 /** A teacher's name and hours on each weekday; hours may be fractions ("2.5") and are stored as minutes. */
 export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; close: () => void }) {
-  const { household, commit } = useHousehold();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
   const [name, setName] = useState(teacher?.name ?? '');
   const [hours, setHours] = useState(
     () => teacher?.minutes.map((m) => String(Math.round((m / 60) * 100) / 100)) ?? DEFAULT_HOURS,
@@ -37,7 +39,7 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
     }
     const own = read.flatMap((list, i) => list!.map((h) => ({ weekday: (i + 1) as Weekday, ...h })));
     const put: Teacher = {
-      id: teacher?.id ?? crypto.randomUUID(),
+      id: teacher?.id ?? newId(),
       name: name.trim(),
       minutes,
       ...(own.length > 0 ? { hours: own } : {}),

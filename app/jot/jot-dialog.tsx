@@ -2,10 +2,11 @@ import { useState } from 'react';
 import { JOTTING_KINDS, type JottingKind } from '../../core/household';
 import { weekStart } from '../../core/calendar';
 import { jottingRow, readJotting } from '../../core/jot';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { FormDialog } from '../ui/form-dialog';
 import { Field, InputField } from '../ui/field';
+import { newId } from '../ui/id';
 
 const WORDS: Record<JottingKind, string> = {
   errand: 'errand',
@@ -22,7 +23,8 @@ const LANDS: Record<JottingKind, string> = {
 
 /** One line written down from anywhere: what it is and when is read from the words, and can be put right. */
 export default function JotDialog({ close }: { close: () => void }) {
-  const { household, today, commit } = useHousehold();
+  const { household, today } = useHousehold();
+  const commit = useFormCommit();
   const { firstDay, dateStyle } = household.settings;
   const [line, setLine] = useState('');
   const [chosen, setChosen] = useState<JottingKind>();
@@ -37,7 +39,7 @@ export default function JotDialog({ close }: { close: () => void }) {
       { kind, text: read.text, weeks: typeof weeks === 'number' ? weeks : undefined },
       today,
       firstDay,
-      crypto.randomUUID(),
+      newId(),
     );
     if (await commit(`jotted down: ${row.text}`, [{ table: 'jottings', put: row }])) close();
   };

@@ -1,6 +1,6 @@
 import { Trash2 } from 'lucide-react';
 import { type Day, weekStart } from '../../core/calendar';
-import type { Jotting } from '../../core/household';
+import { byId, type Jotting } from '../../core/household';
 import { errandsOf, notesOf, tick } from '../../core/jot';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
@@ -18,9 +18,10 @@ export function JottingList({ jottings, name }: { jottings: Jotting[]; name: str
               type="checkbox"
               checked={j.settled !== undefined}
               onChange={() =>
-                void commit(`${j.text}: ${j.settled ? 'still to do' : 'settled'}`, [
-                  { table: 'jottings', put: tick(j, today) },
-                ])
+                void commit(`${j.text}: ${j.settled ? 'still to do' : 'settled'}`, (now) => {
+                  const row = byId(now.jottings, j.id);
+                  return row && row.settled === j.settled ? [{ table: 'jottings', put: tick(row, today) }] : [];
+                })
               }
             />
             <span className={`min-w-0 wrap-break-word ${j.settled ? 'text-soft line-through' : ''}`}>{j.text}</span>

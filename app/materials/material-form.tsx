@@ -4,9 +4,10 @@ import { CAUTIONS, type Caution, type Material, type Movement } from '../../core
 import { nextSeq } from '../../core/log';
 import { LEAD_DAYS } from '../../core/materials';
 import type { Put } from '../../store';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
+import { newId } from '../ui/id';
 
 const CAUTION_WORDS: Record<Caution, string> = {
   'small parts': 'small parts (not for under-threes)',
@@ -26,7 +27,8 @@ export function MaterialForm({
   onHand: number;
   close: () => void;
 }) {
-  const { household, today, commit } = useHousehold();
+  const { household, today, remove: takeAway } = useHousehold();
+  const commit = useFormCommit();
   const [name, setName] = useState(material?.name ?? '');
   const [place, setPlace] = useState(material?.place ?? '');
   const [unit, setUnit] = useState(material?.unit ?? '');
@@ -50,7 +52,7 @@ export function MaterialForm({
     };
     if (bad.name || bad.quantity || bad.lead) return setFault(bad);
     const put: Material = {
-      id: material?.id ?? crypto.randomUUID(),
+      id: material?.id ?? newId(),
       name: name.trim(),
       place: place.trim(),
       consumable,
@@ -62,7 +64,7 @@ export function MaterialForm({
     if (!material || n !== onHand) {
       const seq = nextSeq([...household.marks, ...household.movements]);
       const count: Movement = {
-        id: crypto.randomUUID(),
+        id: newId(),
         materialId: put.id,
         date: fromDay(today),
         seq,
@@ -74,18 +76,7 @@ export function MaterialForm({
     if (await commit(`${put.name} ${material ? 'changed' : 'added'}`, puts)) close();
   };
   const remove = async () => {
-    if (!material) return;
-    const gone = <T extends 'needs' | 'movements' | 'pulled'>(table: T): Put[] =>
-      household[table].filter((r) => r.materialId === material.id).map((r) => ({ table, remove: r.id }));
-    if (
-      await commit(`${material.name} removed`, [
-        ...gone('needs'),
-        ...gone('movements'),
-        ...gone('pulled'),
-        { table: 'materials', remove: material.id },
-      ])
-    )
-      close();
+    if (material && (await takeAway(`${material.name} removed`, 'materials', material.id))) close();
   };
 
   return (

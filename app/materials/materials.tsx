@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { weekStart } from '../../core/calendar';
+import { packThing } from '../../core/deeds';
 import type { Material } from '../../core/household';
 import { pullList, type PullLine, shortages, stock, toddlerCautions } from '../../core/materials';
 import { toBuy } from '../../core/jot';
@@ -11,6 +12,7 @@ import { count } from '../ui/words';
 import { fromDay } from '../../core/calendar';
 import { MaterialForm } from './material-form';
 import { NeedForm } from './need-form';
+import { newId } from '../ui/id';
 
 const amount = (n: number, unit: string) => (unit ? count(n, unit) : String(n));
 
@@ -157,12 +159,10 @@ function PullTable({ lines, start }: { lines: PullLine[]; start: number }) {
   const week = fromDay(start);
   const pulledRow = (m: Material) => household.pulled.find((p) => p.weekStart === week && p.materialId === m.id);
   const toggle = (m: Material) => {
-    const row = pulledRow(m);
-    if (row) void commit(`${m.name} taken out of the box`, [{ table: 'pulled', remove: row.id }]);
-    else
-      void commit(`${m.name} put in the box`, [
-        { table: 'pulled', put: { id: crypto.randomUUID(), weekStart: week, materialId: m.id } },
-      ]);
+    const into = !pulledRow(m);
+    void commit(`${m.name} ${into ? 'put in' : 'taken out of'} the box`, (now) =>
+      packThing(now, week, m.id, into, newId),
+    );
   };
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Pull list">

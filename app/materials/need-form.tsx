@@ -1,13 +1,15 @@
 import { type FormEvent, useState } from 'react';
 import { stepName, flatten } from '../../core/course';
 import { byId, type Material, type Need } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
+import { newId } from '../ui/id';
 
 /** Which lessons or steps need a thing, and how many. */
 export function NeedForm({ material, close }: { material: Material; close: () => void }) {
-  const { household, commit } = useHousehold();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
   const [courseId, setCourse] = useState(household.courses[0]?.id ?? '');
   const course = byId(household.courses, courseId);
   const lessons = course?.units.flatMap((u) => u.lessons) ?? [];
@@ -27,7 +29,7 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
     if (!(n > 0 && n <= 100_000)) return setFault('Give how many, a number above 0.');
     setFault(undefined);
     const put: Need = {
-      id: crypto.randomUUID(),
+      id: newId(),
       materialId: material.id,
       courseId: course.id,
       lessonId: lesson.id,

@@ -2,8 +2,9 @@ import { type FormEvent, useState } from 'react';
 import { fromDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import { MARK_KINDS, type MarkKind } from '../../core/household';
-import { type EntryFaults, entryText, type RecordLine, withEntry } from '../../core/log';
-import { useHousehold } from '../shell/household';
+import { correctMark, detailsFaults } from '../../core/deeds';
+import { type EntryFaults, entryText, type RecordLine } from '../../core/log';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { EntryFields } from '../ui/entry-fields';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -11,7 +12,8 @@ import { MARK_WORDS } from '../ui/words';
 
 /** Mends one mark of the record, or takes it out. */
 export function MarkForm({ line, close }: { line: RecordLine; close: () => void }) {
-  const { today, commit } = useHousehold();
+  const { today } = useHousehold();
+  const commit = useFormCommit();
   const { mark, course, step } = line;
   const latest = fromDay(today) > mark.date ? fromDay(today) : mark.date;
   const [kind, setKind] = useState<MarkKind>(mark.kind);
@@ -20,9 +22,9 @@ export function MarkForm({ line, close }: { line: RecordLine; close: () => void 
   const what = `${course.title} ${step?.lesson.title ?? ''}`.trim();
   const keep = async (e: FormEvent) => {
     e.preventDefault();
-    const entry = withEntry({ ...mark, kind }, text, latest);
-    if ('faults' in entry) return setFaults(entry.faults);
-    if (await commit(`record of ${what} mended`, [{ table: 'marks', put: entry.mark }])) close();
+    const wrong = detailsFaults({ ...mark, kind }, text, latest);
+    if (wrong) return setFaults(wrong);
+    if (await commit(`record of ${what} mended`, (now) => correctMark(now, mark.id, kind, text, latest))) close();
   };
   const kinds = MARK_KINDS.filter((k) => (mark.childId ? k === 'missed' || k === 'done' : k !== 'missed'));
   return (

@@ -7,6 +7,7 @@ import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
+import { newId } from '../ui/id';
 
 const money = (hundredths: number) => (hundredths / 100).toFixed(2);
 
@@ -187,7 +188,7 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
         type="button"
         className="btn self-start"
         onClick={() =>
-          setParts([...parts, { id: crypto.randomUUID(), kind: 'manual', title: '', isbn: '', edition: '', price: '' }])
+          setParts([...parts, { id: newId(), kind: 'manual', title: '', isbn: '', edition: '', price: '' }])
         }
       >
         <Plus size={18} aria-hidden="true" /> A part

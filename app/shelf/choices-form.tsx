@@ -15,7 +15,7 @@ import {
   type UnitRef,
 } from '../../core/household';
 import { takenSteps } from '../../core/pace';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
@@ -25,7 +25,8 @@ const sameRef = (a: UnitRef, b: UnitRef) => a.courseId === b.courseId && a.unitI
 
 /** How one enrolment takes the book: which variant and optional parts, with whose help, which units in which order. */
 export function ChoicesForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
-  const { household, commit } = useHousehold();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
   const book: UnitRef[] = course.units.map((u) => ({ courseId: course.id, unitId: u.id }));
   const steps = course.units.flatMap((u) => u.lessons.flatMap((l) => l.steps));
   const used = KINDS.filter((k) => steps.some((s) => s.kind === k));

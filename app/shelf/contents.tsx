@@ -46,6 +46,7 @@ import { useWorkday } from '../shell/plan';
 import { download } from '../ui/download';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
 import { RestepDialog } from './restep-dialog';
+import { newId } from '../ui/id';
 
 const ProveDialog = lazy(() => import('../today/prove-dialog'));
 
@@ -243,16 +244,14 @@ function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesso
         <button
           type="button"
           className="btn"
-          onClick={() => store('step added', (c) => insertStep(c, lesson.steps.at(-1)!.id, crypto.randomUUID(), kind))}
+          onClick={() => store('step added', (c) => insertStep(c, lesson.steps.at(-1)!.id, newId(), kind))}
         >
           <Plus size={16} aria-hidden="true" /> Step at the end
         </button>
         <button
           type="button"
           className="btn"
-          onClick={() =>
-            store('lesson added', (c) => insertLesson(c, lesson.id, crypto.randomUUID(), 'New lesson', kind))
-          }
+          onClick={() => store('lesson added', (c) => insertLesson(c, lesson.id, newId(), 'New lesson', kind))}
         >
           <Plus size={16} aria-hidden="true" /> Lesson behind this one
         </button>
@@ -303,7 +302,7 @@ function LessonKnown({ course, lesson }: { course: Course; lesson: Lesson }) {
 function StepEditor({ course, step, number, store }: { course: Course; step: Step; number: number; store: Store }) {
   const split = () => {
     const flat = flatten(course).find((f) => f.id === step.id)!;
-    store('step split in two', (c) => splitStep(c, step.id, crypto.randomUUID(), flat.minutes, stepName(flat)));
+    store('step split in two', (c) => splitStep(c, step.id, newId(), flat.minutes, stepName(flat)));
   };
   const shift = (by: -1 | 1) => store('step moved', (c) => moveStep(c, step.id, by));
   const change = (label: string, fields: Parameters<typeof changeStep>[2]) =>
@@ -385,7 +384,7 @@ function StepEditor({ course, step, number, store }: { course: Course; step: Ste
         </IconButton>
         <IconButton
           name={`Insert a step behind step ${number}`}
-          onClick={() => store('step inserted', (c) => insertStep(c, step.id, crypto.randomUUID(), step.kind))}
+          onClick={() => store('step inserted', (c) => insertStep(c, step.id, newId(), step.kind))}
         >
           <Plus size={18} aria-hidden="true" />
         </IconButton>

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useHousehold } from '../shell/household';
+import { newId } from '../ui/id';
 
 /** Puts a course file of another family on the shelf; what is wrong with the file is said, and nothing is stored. */
 export function CourseFileButton() {
@@ -13,7 +14,7 @@ export function CourseFileButton() {
     const { courseFileRows, readCourseFile } = await import('../../core/course-file');
     const read = readCourseFile(await file.text());
     if ('fault' in read) return setFault(`${file.name}: ${read.fault}`);
-    const { course, materials, needs } = courseFileRows(household, read, () => crypto.randomUUID());
+    const { course, materials, needs } = courseFileRows(household, read, newId);
     const done = await commit(`${course.title} put on the shelf from a file`, [
       { table: 'courses', put: course },
       ...materials.map((put) => ({ table: 'materials' as const, put })),

@@ -28,11 +28,12 @@ import {
   type Unit,
 } from '../../core/household';
 import { USUAL_PROOF } from '../../core/proof';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count, PRESENCE_WORDS } from '../ui/words';
 import { LayoutFields } from './layout-fields';
+import { newId } from '../ui/id';
 
 interface KindRow {
   count: number;
@@ -165,7 +166,8 @@ const isUsual = (p: ProofRule) => (Object.keys(p) as (keyof ProofRule)[]).every(
 
 /** A course by the pattern of its lessons; for one that is there, everything but the pattern. */
 export function CourseForm({ course, close }: { course: Course | undefined; close: () => void }) {
-  const { commit, household } = useHousehold();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
   const navigate = useNavigate();
   const { register, handleSubmit, control, formState } = useForm<CourseValues>({
     resolver: yupResolver(schema),
@@ -222,7 +224,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       proof: _r,
       ...kept
     } = course ?? {
-      id: crypto.randomUUID(),
+      id: newId(),
       units: expandPattern(patternOf(v)),
     };
     const put: Course = { ...kept, title: v.title, ...optional, kinds: kindsOf(v), countsNew: v.countsNew };

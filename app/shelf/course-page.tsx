@@ -14,19 +14,15 @@ import { Rhythms } from './rhythms';
 
 export default function CoursePage() {
   const { courseId = '' } = useParams();
-  const { household, commit } = useHousehold();
+  const { household, whole, remove: takeAway } = useHousehold();
   const navigate = useNavigate();
   const [editing, setEditing] = useState(false);
   const course = byId(household.courses, courseId);
   if (!course) return <NoCourse />;
   const enrolments = household.enrolments.filter((e) => e.courseId === course.id);
-  const kept = whyKept(household, 'courses', course.id);
+  const kept = !whole || whyKept(household, 'courses', course.id);
   const remove = async () => {
-    const needs = household.needs
-      .filter((n) => n.courseId === course.id)
-      .map((n) => ({ table: 'needs' as const, remove: n.id }));
-    if (await commit(`${course.title} removed`, [...needs, { table: 'courses', remove: course.id }]))
-      void navigate('/shelf');
+    if (await takeAway(`${course.title} removed`, 'courses', course.id)) void navigate('/shelf');
   };
   return (
     <div>

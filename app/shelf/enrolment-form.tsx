@@ -5,7 +5,7 @@ import { isIsoDate } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
 import { type Course, type Enrolment, type Household, LIVES, type Loop } from '../../core/household';
 import { neededPerSitting } from '../../core/pace';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
@@ -13,6 +13,7 @@ import { LIFE_WORDS, listing } from '../ui/words';
 import { Compare } from './compare';
 import { draftOf, NEW_LOOP, paceSchema, type PaceValues, paceValues } from './enrolment-values';
 import { PaceFields, SittingFields } from './pace-fields';
+import { newId } from '../ui/id';
 
 const newLoop = (v: PaceValues, id: string): Loop => ({
   id,
@@ -36,7 +37,8 @@ export function EnrolmentForm({
   enrolment: Enrolment | undefined;
   close: () => void;
 }) {
-  const { household, year, today, commit } = useHousehold();
+  const { household, year, today } = useHousehold();
+  const commit = useFormCommit();
   const { register, handleSubmit, control, setValue, formState } = useForm<PaceValues>({
     resolver: yupResolver(paceSchema),
     defaultValues: paceValues(household, year, course, enrolment),
@@ -77,13 +79,8 @@ export function EnrolmentForm({
   }, [needed, ruleTouched, enrolment, dirtyFields.perSitting, setValue]);
 
   const keep = handleSubmit(async (v) => {
-    const made = v.rule === 'loop' && v.loopId === NEW_LOOP ? newLoop(v, crypto.randomUUID()) : undefined;
-    const put = draftOf(
-      made ? { ...v, loopId: made.id } : v,
-      enrolment?.id ?? crypto.randomUUID(),
-      course.id,
-      enrolment,
-    );
+    const made = v.rule === 'loop' && v.loopId === NEW_LOOP ? newLoop(v, newId()) : undefined;
+    const put = draftOf(made ? { ...v, loopId: made.id } : v, enrolment?.id ?? newId(), course.id, enrolment);
     const who = listing(household.children.filter((c) => put.childIds.includes(c.id)).map((c) => c.name));
     if (
       await commit(`${course.title} ${enrolment ? 'changed' : 'begun'} for ${who}`, [

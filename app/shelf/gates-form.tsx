@@ -2,14 +2,16 @@ import { useState } from 'react';
 import { fromDay } from '../../core/calendar';
 import { byId, childrenOf, type Course, type Enrolment, type Gate } from '../../core/household';
 import { gateFault, isMastered } from '../../core/pace';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count, listing } from '../ui/words';
+import { newId } from '../ui/id';
 
 /** What must be met before an enrolment, or a lesson of it, is begun; and what is taken meanwhile. */
 export function GatesForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
-  const { household, today, commit } = useHousehold();
+  const { household, today } = useHousehold();
+  const commit = useFormCommit();
   const [gates, setGates] = useState<Gate[]>(enrolment.gates ?? []);
   const [fault, setFault] = useState<string>();
   const others = household.enrolments.filter((e) => e.id !== enrolment.id);
@@ -60,9 +62,7 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
         <button
           type="button"
           className="btn"
-          onClick={() =>
-            setGates([...gates, { id: crypto.randomUUID(), until: { kind: 'mastery', list: '', known: 0, of: 26 } }])
-          }
+          onClick={() => setGates([...gates, { id: newId(), until: { kind: 'mastery', list: '', known: 0, of: 26 } }])}
         >
           Wait until a list is mastered
         </button>
@@ -71,10 +71,7 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
           className="btn"
           disabled={others.length === 0}
           onClick={() =>
-            setGates([
-              ...gates,
-              { id: crypto.randomUUID(), until: { kind: 'course', enrolmentId: others[0]!.id, days: 0 } },
-            ])
+            setGates([...gates, { id: newId(), until: { kind: 'course', enrolmentId: others[0]!.id, days: 0 } }])
           }
         >
           Wait for another course

@@ -12,17 +12,19 @@ import {
 } from '../../core/household';
 import { swapRows } from '../../core/pace';
 import type { Put } from '../../store';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { LIFE_WORDS, listing, WORTH_WORDS } from '../ui/words';
+import { newId } from '../ui/id';
 
 type Worth = (typeof WORTHS)[number] | '';
 
 /** The life of an enrolment: paused, resumed, dropped, finished, swapped for another; and what it was worth to each child. */
 export function LifeForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
-  const { household, year, today, commit } = useHousehold();
+  const { household, year, today } = useHousehold();
+  const commit = useFormCommit();
   const [life, setLife] = useState<Life>(enrolment.life);
   const [swap, setSwap] = useState('');
   const [verdicts, setVerdicts] = useState<Record<string, { worth: Worth; text: string }>>(
@@ -47,7 +49,7 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
       ...(given.length > 0 ? { verdicts: given } : {}),
       ...(life === 'dropped' && swappedFor ? { swappedFor } : {}),
     };
-    const swapped = next && swapRows(household, year, put, next, today, crypto.randomUUID());
+    const swapped = next && swapRows(household, year, put, next, today, newId());
     const words = next
       ? `${course.title} swapped for ${next.title} for ${who}`
       : `${course.title} for ${who}: ${LIFE_WORDS[life]}`;

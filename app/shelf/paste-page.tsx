@@ -17,6 +17,7 @@ import { Field, InputField } from '../ui/field';
 import { count } from '../ui/words';
 import { PasteLines } from './paste-lines';
 import { asPattern, noSteps, StepsOfLesson } from './steps-of-lesson';
+import { newId } from '../ui/id';
 
 const EXAMPLE = 'Unit 1: Water\nLesson 1: Rain ........ 3\nLesson 2: Springs ..... 7\nUnit 1 Test ........... 11';
 
@@ -35,7 +36,7 @@ export default function PastePage() {
   const [wanting, setWanting] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   // A prefix of its own keeps ids apart from those the course has already.
-  const prefix = useMemo(() => (onto ? `${crypto.randomUUID().slice(0, 8)}-` : ''), [onto]);
+  const prefix = useMemo(() => (onto ? `${newId().slice(0, 8)}-` : ''), [onto]);
   const units = useMemo(
     (): Unit[] => (csv ? csv.units : buildUnits(lines, asPattern(steps), prefix)),
     [csv, lines, steps, prefix],
@@ -61,7 +62,7 @@ export default function PastePage() {
     const put: Course = onto
       ? { ...onto, units: [...onto.units, ...units], ...(weigh ? { weighByPages: true } : {}) }
       : {
-          id: crypto.randomUUID(),
+          id: newId(),
           title: title.trim(),
           kinds: { ...KIND_DEFAULTS },
           countsNew: true,

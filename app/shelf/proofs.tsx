@@ -1,11 +1,12 @@
-import { fromDay, toDay } from '../../core/calendar';
+import { toDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import { childrenOf, type Enrolment } from '../../core/household';
-import { failProof, proofsOf, withdrawProof } from '../../core/proof';
+import { proofFailed, proofWithdrawn } from '../../core/deeds';
+import { proofsOf } from '../../core/proof';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { mendingPuts } from '../ui/mending';
 import { count, listing } from '../ui/words';
+import { newId } from '../ui/id';
 
 /** Stretches said to be known, how far their proof has come, and the ways back. */
 export function Proofs({ enrolments }: { enrolments: Enrolment[] }) {
@@ -38,9 +39,8 @@ export function Proofs({ enrolments }: { enrolments: Enrolment[] }) {
                   type="button"
                   className="btn"
                   onClick={() =>
-                    void commit(
-                      `the proof failed: ${count(p.fell, 'step')} put back`,
-                      mendingPuts(failProof(household, p.proof, fromDay(today), () => crypto.randomUUID())),
+                    void commit(`the proof failed: ${count(p.fell, 'step')} put back`, (now) =>
+                      proofFailed(now, p.proof.id, today, newId),
                     )
                   }
                 >
@@ -50,7 +50,7 @@ export function Proofs({ enrolments }: { enrolments: Enrolment[] }) {
               <button
                 type="button"
                 className="btn"
-                onClick={() => void commit('“known” taken back', mendingPuts(withdrawProof(household, p.proof)))}
+                onClick={() => void commit('“known” taken back', (now) => proofWithdrawn(now, p.proof.id))}
               >
                 Take it back
               </button>

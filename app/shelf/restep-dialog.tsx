@@ -1,15 +1,17 @@
 import { useMemo, useState } from 'react';
 import { restep } from '../../core/course';
 import type { Course } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { FormDialog } from '../ui/form-dialog';
 import { Field } from '../ui/field';
 import { count } from '../ui/words';
 import { asPattern, noSteps, StepsOfLesson } from './steps-of-lesson';
+import { newId } from '../ui/id';
 
 /** The same steps for a whole book or a stretch of it, with what that comes to before it is kept. */
 export function RestepDialog({ course, close }: { course: Course; close: () => void }) {
-  const { household, commit } = useHousehold();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
   const lessons = course.units.flatMap((u) => u.lessons);
   const [from, setFrom] = useState(lessons[0]?.id ?? '');
   const [to, setTo] = useState(lessons.at(-1)?.id ?? '');
@@ -19,7 +21,7 @@ export function RestepDialog({ course, close }: { course: Course; close: () => v
     return new Set(household.marks.filter((m) => enrolments.has(m.enrolmentId)).map((m) => m.stepId));
   }, [household, course]);
   const result = useMemo(
-    () => restep(course, from, to, asPattern(steps), marked, () => crypto.randomUUID()),
+    () => restep(course, from, to, asPattern(steps), marked, newId),
     [course, from, to, steps, marked],
   );
   const choose = (label: string, value: string, set: (id: string) => void) => (

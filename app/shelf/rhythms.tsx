@@ -5,6 +5,7 @@ import { useHousehold } from '../shell/household';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
+import { newId } from '../ui/id';
 
 /** The weekly rhythms a book prints: two days or five, say. Whoever takes the course picks one, or none. */
 export function Rhythms({ course }: { course: Course }) {
@@ -86,7 +87,7 @@ function RhythmForm({
         if (!name.trim()) return setFault('Give it a name, like “five days”.');
         if (!whole(days, 7) || !whole(lessons, 100))
           return setFault('Days are whole numbers from 1 to 7, lessons from 1 to 100.');
-        const put: PrintedRhythm = { id: rhythm?.id ?? crypto.randomUUID(), name: name.trim(), days, lessons };
+        const put: PrintedRhythm = { id: rhythm?.id ?? newId(), name: name.trim(), days, lessons };
         void store(
           (old) => (rhythm ? old.map((r) => (r.id === rhythm.id ? put : r)) : [...old, put]),
           `${course.title}: ${put.name} as printed`,

@@ -4,16 +4,18 @@ import { GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
 import { byId, childrenOf, type Presence, PRESENCES, type Ritual } from '../../core/household';
 import { isTaken } from '../../core/pace';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { PeoplePicker } from '../ui/people-picker';
 import { listing, PRESENCE_WORDS } from '../ui/words';
+import { newId } from '../ui/id';
 
 /** A ritual: what, with whom, on which days. */
 export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; close: () => void }) {
-  const { household, year, commit } = useHousehold();
+  const { household, year } = useHousehold();
+  const commit = useFormCommit();
   const [title, setTitle] = useState(ritual?.title ?? '');
   const [childIds, setChildIds] = useState(ritual?.childIds ?? household.children.map((c) => c.id));
   const [teacherId, setTeacherId] = useState(ritual?.teacherId ?? household.teachers[0]?.id ?? '');
@@ -43,7 +45,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
           return setFault('Give whole minutes from 1 to 600.');
         const answered = sheets.filter((id) => atTable.some((e) => e.id === id));
         const put: Ritual = {
-          id: ritual?.id ?? crypto.randomUUID(),
+          id: ritual?.id ?? newId(),
           title: title.trim(),
           childIds,
           teacherId,

@@ -17,6 +17,7 @@ import { useHousehold } from '../shell/household';
 import { count } from '../ui/words';
 import { NoCourse } from './no-course';
 import { COLUMN_WORDS, Sheet } from './sheet';
+import { newId } from '../ui/id';
 
 const ALL: CourseColumn[] = [...COURSE_COLUMNS];
 const USUAL = ALL.filter((c) => !['prepare', 'variant', 'weekday', 'track'].includes(c));
@@ -79,7 +80,7 @@ export default function SheetPage() {
         paste={(row, column, text) => {
           const block = readBlock(text);
           // Ids are drawn once, so that trying and storing make the same rows.
-          const ids = block.map(() => [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()]);
+          const ids = block.map(() => [newId(), newId(), newId()]);
           store(`${count(block.length, 'row')} pasted`, (c) => {
             let n = 0;
             return pasteBlock(c, { row, column }, block, () => ids.flat()[n++]!, more ? ALL : USUAL);
@@ -87,7 +88,7 @@ export default function SheetPage() {
         }}
         fill={(from, to, cells) => store('filled down', (c) => fillDown(c, from, to, cells))}
         add={(row) => {
-          const ids = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()];
+          const ids = [newId(), newId(), newId()];
           store('a row added', (c) => ({ course: addRow(c, row, ids) }));
         }}
         remove={(from, to) =>

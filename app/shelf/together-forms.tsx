@@ -2,15 +2,17 @@ import { useState } from 'react';
 import { byId, type LessonRef, type Link, type Loop } from '../../core/household';
 import { isTaken, loopOf } from '../../core/pace';
 import { unitsTaken } from '../../core/stagger';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { moved, OrderList } from './order-list';
 import { enrolmentName } from './together';
+import { newId } from '../ui/id';
 
 /** A loop: its name, its weekdays, how turns are taken, and in which order. */
 export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
-  const { household, year, commit } = useHousehold();
+  const { household, year } = useHousehold();
+  const commit = useFormCommit();
   const any = household.enrolments.find((e) => e.rule.kind === 'loop' && e.rule.loopId === loop.id);
   const members = any ? loopOf(household, any).members : [];
   const [name, setName] = useState(loop.name);
@@ -85,7 +87,8 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
 
 /** Courses kept in step: which, and how their positions are compared. */
 export function LinkForm({ link, close }: { link: Link | undefined; close: () => void }) {
-  const { household, commit } = useHousehold();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
   const [ids, setIds] = useState<string[]>(link?.enrolmentIds ?? []);
   const [by, setBy] = useState(link?.by ?? 'whole');
   const [fault, setFault] = useState<string>();
@@ -98,7 +101,7 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
       onSubmit={(e) => {
         e.preventDefault();
         if (ids.length < 2) return setFault('Choose two courses or more.');
-        const put: Link = { id: link?.id ?? crypto.randomUUID(), enrolmentIds: ids, by };
+        const put: Link = { id: link?.id ?? newId(), enrolmentIds: ids, by };
         void commit('Courses kept in step', [{ table: 'links', put }]).then((done) => done && close());
       }}
     >
@@ -153,7 +156,8 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
 
 /** Two lessons, of two courses, that do the same work. */
 export function OverlapForm({ close }: { close: () => void }) {
-  const { household, commit } = useHousehold();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
   const courses = household.courses.filter((c) => c.units.some((u) => u.lessons.length > 0));
   const first = (i: number): LessonRef | undefined => {
     const c = courses[i];
@@ -169,7 +173,7 @@ export function OverlapForm({ close }: { close: () => void }) {
       onSubmit={(e) => {
         e.preventDefault();
         if (!one || !other) return;
-        const put = { id: crypto.randomUUID(), one, other };
+        const put = { id: newId(), one, other };
         void commit('Two lessons do the same work', [{ table: 'overlaps', put }]).then((done) => done && close());
       }}
     >

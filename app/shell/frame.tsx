@@ -4,6 +4,7 @@ import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { ownBegun } from '../../store';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
 import { useHousehold } from './household';
+import { Lost } from './lost';
 import { PlanMark } from './plan-mark';
 import { Reminders } from './reminders';
 import { VIEWS } from './views';
@@ -72,6 +73,7 @@ export function Frame() {
             </button>
           </p>
         )}
+        <Lost />
         <Reminders />
       </header>
       <main

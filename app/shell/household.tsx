@@ -5,12 +5,13 @@ import {
   useCallback,
   useEffect,
   useMemo,
+  useRef,
   useState,
   useSyncExternalStore,
 } from 'react';
 import { type Day, fromDay, toDay, yearFor, yearWithOutside } from '../../core/calendar';
 import { type Backup, readBackup } from '../../core/formats';
-import { defaultSettings, emptyHousehold, type Household, type SchoolYear } from '../../core/household';
+import { defaultSettings, emptyHousehold, type Household, type SchoolYear, type TableName } from '../../core/household';
 import { openSample } from '../../demo/open';
 import sampleUrl from '../../demo/household.json?url';
 import {
@@ -41,7 +42,11 @@ interface Open {
   /** The last thing that happened, in words, or the last fault. */
   notice: { text: string; fault?: boolean } | undefined;
   /** Does one thing; false (with a notice) when it could not be stored. */
-  commit: (label: string, puts: Puts) => Promise<boolean>;
+  commit: (label: string, puts: Puts, opened?: Household) => Promise<boolean>;
+  /** Takes a row away, once everything is read that might hold on to it. */
+  remove: (label: string, table: TableName, id: string) => Promise<boolean>;
+  /** A sentence once nothing can be stored any more. */
+  lost: string | undefined;
   undo: () => Promise<void>;
   redo: () => Promise<void>;
   say: (text: string, fault?: boolean) => void;
@@ -56,6 +61,29 @@ export function useHousehold(): Open {
   const open = use(Context);
   if (!open) throw new Error('used outside HouseholdProvider');
   return open;
+}
+
+/**
+ * The way in which forms store what was typed: onto the rows as they are by then, only what differs from the household as it was
+ * when the form was opened, so that nothing that another window changed meanwhile is put back. While one is being stored a second
+ * press does nothing.
+ */
+export function useFormCommit(): Open['commit'] {
+  const { household, commit } = useHousehold();
+  const [opened] = useState(household);
+  const busy = useRef(false);
+  return useCallback(
+    async (label, puts) => {
+      if (busy.current) return false;
+      busy.current = true;
+      try {
+        return await commit(label, puts, opened);
+      } finally {
+        busy.current = false;
+      }
+    },
+    [commit, opened],
+  );
 }
 
 async function readSample(): Promise<Backup> {
@@ -153,6 +181,7 @@ function Inner({
   const household = useSyncExternalStore(store.subscribe, () => store.household);
   const history = useSyncExternalStore(store.subscribe, () => store.history);
   const whole = useSyncExternalStore(store.subscribe, () => store.whole);
+  const lost = useSyncExternalStore(store.subscribe, () => store.lost);
   const [now, setNow] = useState(todayHere);
   const [notice, setNotice] = useState<Open['notice']>();
 
@@ -194,11 +223,17 @@ function Inner({
       store,
       notice,
       say,
-      commit: (label, puts) =>
+      commit: (label, puts, opened) =>
         guarded(async () => {
-          await store.commit(label, puts);
+          await store.commit(label, puts, opened);
           return label;
         }),
+      remove: (label, table, id) =>
+        guarded(async () => {
+          await store.remove(label, table, id);
+          return label;
+        }),
+      lost,
       undo: async () => {
         await guarded(async () => {
           const label = await store.undo();
@@ -224,7 +259,7 @@ function Inner({
         if (done) await reopen('sample');
       },
     };
-  }, [household, today, which, history, whole, store, notice, reopen]);
+  }, [household, today, which, history, whole, lost, store, notice, reopen]);
 
   return <Context value={value}>{children}</Context>;
 }

@@ -2,14 +2,17 @@ import { useState } from 'react';
 import { type Day, fromDay, isIsoDate } from '../../core/calendar';
 import type { DayRow } from '../../core/day';
 import { byId, type Mastery } from '../../core/household';
-import { againMarks, type AgainScope, againSteps, masteryOf } from '../../core/proof';
-import { useHousehold } from '../shell/household';
+import { redo } from '../../core/deeds';
+import { type AgainScope, againSteps, masteryOf } from '../../core/proof';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
+import { newId } from '../ui/id';
 
 /** “Again”, for more than one step: the lesson, or all since a date; held in front, or back as review. */
 export default function AgainDialog({ row, day, close }: { row: DayRow; day: Day; close: () => void }) {
-  const { household, commit } = useHousehold();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
   const { enrolment, step } = row;
   const course = byId(household.courses, enrolment.courseId)!;
   const [kind, setKind] = useState<AgainScope['kind']>('lesson');
@@ -18,15 +21,9 @@ export default function AgainDialog({ row, day, close }: { row: DayRow; day: Day
   const scope: AgainScope = kind === 'since' ? { kind, date: isIsoDate(since) ? since : fromDay(day) } : { kind };
   const steps = againSteps(household, enrolment, step.id, scope);
   const keep = async () => {
-    const marks = againMarks(household, enrolment, step.id, scope, fromDay(day), mastery, () => crypto.randomUUID());
-    const label = `${course.title}: ${count(marks.length, 'step')} again`;
-    if (
-      await commit(
-        label,
-        marks.map((m) => ({ table: 'marks' as const, put: m })),
-      )
-    )
-      close();
+    const label = `${course.title}: ${count(steps.length, 'step')} again`;
+    const on = { enrolmentId: enrolment.id, stepId: step.id, day };
+    if (await commit(label, (now) => redo(now, on, scope, mastery, newId))) close();
   };
   const choice = (value: AgainScope['kind'], words: string) => (
     <label className="flex min-h-[44px] items-center gap-2">

@@ -8,6 +8,7 @@ import { asPattern, noSteps, StepsOfLesson } from '../shelf/steps-of-lesson';
 import { useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { count } from '../ui/words';
+import { newId } from '../ui/id';
 
 /** The blank page: children, year and first course on one sheet, kept in one go; then the first week. */
 export default function Begin() {
@@ -52,7 +53,7 @@ export default function Begin() {
   const keep = async (e: FormEvent) => {
     e.preventDefault();
     const wish = { children, ...year, weekdays, title, takers, pattern, ...(units ? { units } : {}) };
-    const made = begin(wish, today, () => crypto.randomUUID());
+    const made = begin(wish, today, newId);
     if ('faults' in made) {
       setFaults(made.faults);
       // The first field that needs mending takes the focus, once its sentence is there.

@@ -2,13 +2,14 @@ import * as Menu from '@radix-ui/react-dropdown-menu';
 import { clockOf, fromDay, minutesOf, paintDays, type Day } from '../../core/calendar';
 import { carriedEarly, type DayPage, type DayRow } from '../../core/day';
 import { byId, type Child } from '../../core/household';
-import { markRows, nextSeq } from '../../core/log';
-import type { Put } from '../../store';
+import { markSteps } from '../../core/deeds';
+import { nextSeq } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { minuteNow } from '../ui/minute';
 import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
+import { newId } from '../ui/id';
 
 /** A day that has turned out otherwise, put right in one press each; every one of them can be undone. */
 export default function DayMenu({ page, day, today }: { page: DayPage; day: Day; today: Day }) {
@@ -39,22 +40,22 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
   };
   const carry = (rows: readonly DayRow[]) =>
     void commit(`${count(rows.length, 'step')} carried`, (now) => {
-      const wishes = rows.map((row) => ({
-        enrolmentId: row.enrolment.id,
-        stepId: row.step.id,
-        date,
-        kind: 'not today' as const,
-      }));
-      return markRows(now, wishes, () => crypto.randomUUID()).map((put): Put => ({ table: 'marks', put }));
+      const steps = rows.map((row) => ({ enrolmentId: row.enrolment.id, stepId: row.step.id, day }));
+      return markSteps(now, steps, 'not today', newId);
     });
   const stops = [0, 30, 60].map((minutes) => ({ minutes, rows: carriedEarly(household, page, minutes) }));
   const sick = (child: Child) =>
-    void commit(`${child.name} is sick`, [
-      {
-        table: 'absences',
-        put: { id: crypto.randomUUID(), childIds: [child.id], from: date, to: date, why: 'sick', label: '' },
-      },
-    ]);
+    void commit(`${child.name} is sick`, (now) =>
+      // Pressed twice, or in two windows: sick once.
+      now.absences.some((a) => a.childIds.includes(child.id) && a.from <= date && date <= a.to)
+        ? []
+        : [
+            {
+              table: 'absences',
+              put: { id: newId(), childIds: [child.id], from: date, to: date, why: 'sick', label: '' },
+            },
+          ],
+    );
   const close = () =>
     void commit(`${name} closed`, (now) => {
       const stored = year && byId(now.years, year.id);
@@ -62,7 +63,7 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
         ? [
             {
               table: 'years',
-              put: paintDays(stored, day, day, { kind: 'close', label: 'no school' }, () => crypto.randomUUID()),
+              put: paintDays(stored, day, day, { kind: 'close', label: 'no school' }, newId),
             },
           ]
         : [];

@@ -1,30 +1,30 @@
 import { type FormEvent, useState } from 'react';
 import { fromDay } from '../../core/calendar';
 import type { DayRow } from '../../core/day';
-import { type EntryFaults, entryText, markRow, withEntry } from '../../core/log';
-import { useHousehold } from '../shell/household';
+import { detailsFaults, enterDetails } from '../../core/deeds';
+import { type EntryFaults, entryText, markRow } from '../../core/log';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { useWorkday } from '../shell/plan';
 import { EntryFields } from '../ui/entry-fields';
+import { newId } from '../ui/id';
 
 /** Minutes, score and a note: wanted, never demanded. A step without a mark is marked done by keeping them. */
 export function Details({ row, close }: { row: DayRow; close: () => void }) {
-  const { household, commit } = useHousehold();
-  const date = fromDay(useWorkday());
+  const { household } = useHousehold();
+  const commit = useFormCommit();
+  const day = useWorkday();
+  const date = fromDay(day);
   const [text, setText] = useState(() => entryText(row.mark, date));
   const [faults, setFaults] = useState<EntryFaults>({});
 
   const keep = async (e: FormEvent) => {
     e.preventDefault();
-    const wish = {
-      enrolmentId: row.enrolment.id,
-      stepId: row.step.id,
-      date,
-      kind: row.mark?.kind ?? ('done' as const),
-    };
-    const entry = withEntry(markRow(household, wish, crypto.randomUUID()), text, date);
-    if ('faults' in entry) return setFaults(entry.faults);
-    if (await commit(`minutes, score and note of ${row.step.lesson.title}`, [{ table: 'marks', put: entry.mark }]))
-      close();
+    const on = { enrolmentId: row.enrolment.id, stepId: row.step.id, day };
+    const wish = { enrolmentId: on.enrolmentId, stepId: on.stepId, date, kind: row.mark?.kind ?? ('done' as const) };
+    const wrong = detailsFaults(markRow(household, wish, ''), text, date);
+    if (wrong) return setFaults(wrong);
+    const words = `minutes, score and note of ${row.step.lesson.title}`;
+    if (await commit(words, (now) => enterDetails(now, on, text, newId))) close();
   };
 
   return (

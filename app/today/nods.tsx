@@ -5,6 +5,7 @@ import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
+import { newId } from '../ui/id';
 
 /** What children have ticked on their own pages, for a nod each, or one for all. */
 export default function Nods({ day }: { day: number }) {
@@ -17,7 +18,7 @@ export default function Nods({ day }: { day: number }) {
       const { made, settled } = nodsTo(
         now,
         ticks.map((t) => t.tick),
-        () => crypto.randomUUID(),
+        newId,
       );
       return [...made, ...settled.map((id): Put => ({ table: 'ticks', remove: id }))];
     });
@@ -60,7 +61,7 @@ export default function Nods({ day }: { day: number }) {
               type="button"
               className="btn btn-quiet"
               aria-label={`Not yet: ${what(t)}`}
-              onClick={() => void commit(`${what(t)}: not yet`, [{ table: 'ticks', remove: t.tick.id }])}
+              onClick={() => void commit(`${what(t)}: not yet`, () => [{ table: 'ticks', remove: t.tick.id }])}
             >
               Not yet
             </button>

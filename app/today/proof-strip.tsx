@@ -1,21 +1,19 @@
-import { fromDay } from '../../core/calendar';
 import type { DayRow } from '../../core/day';
-import { failProof } from '../../core/proof';
+import { proofFailed } from '../../core/deeds';
 import { useHousehold } from '../shell/household';
 import { useWorkday } from '../shell/plan';
 import { count } from '../ui/words';
-import { mendingPuts } from '../ui/mending';
+import { newId } from '../ui/id';
 
 /** Under a kept step that went badly: the proof may have failed, and the practice is a press away. */
 export function ProofStrip({ row }: { row: DayRow }) {
-  const { household, commit } = useHousehold();
-  const date = fromDay(useWorkday());
+  const { commit } = useHousehold();
+  const day = useWorkday();
   const { proof } = row;
   if (!proof || proof.fell === 0) return null;
   const back = () =>
-    void commit(
-      `the proof failed: ${count(proof.fell, 'step')} put back`,
-      mendingPuts(failProof(household, proof.proof, date, () => crypto.randomUUID())),
+    void commit(`the proof failed: ${count(proof.fell, 'step')} put back`, (now) =>
+      proofFailed(now, proof.proof.id, day, newId),
     );
   return (
     <p className="flex flex-wrap items-center gap-x-3 px-3 pb-2 text-[0.95rem] sm:pl-[62px]">

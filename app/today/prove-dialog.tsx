@@ -5,12 +5,13 @@ import type { DayRow } from '../../core/day';
 import { byId } from '../../core/household';
 import { remainingSteps } from '../../core/pace';
 import { planProof, proofEffect, proofRows } from '../../core/proof';
-import type { Put } from '../../store';
-import { useHousehold } from '../shell/household';
+import { known } from '../../core/deeds';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { FormDialog } from '../ui/form-dialog';
 import { Field } from '../ui/field';
 import { count } from '../ui/words';
 import { inHand } from './pace';
+import { newId } from '../ui/id';
 
 /** “Known from here on”: how far, what is kept to prove it, what falls away, and what that earns. */
 export default function ProveDialog({
@@ -22,7 +23,8 @@ export default function ProveDialog({
   day: Day;
   close: () => void;
 }) {
-  const { household, year, today, commit } = useHousehold();
+  const { household, year, today } = useHousehold();
+  const commit = useFormCommit();
   const { enrolment, step } = row;
   const course = byId(household.courses, enrolment.courseId)!;
   const lessons = useMemo(() => {
@@ -37,7 +39,7 @@ export default function ProveDialog({
     return proving ? p : { kept: [], fall: [...p.fall, ...p.kept].sort((a, b) => a.index - b.index) };
   }, [household, enrolment, step, to, proving]);
   const rows = useMemo(
-    () => proofRows(household, enrolment, plan, fromDay(day), () => crypto.randomUUID()),
+    () => proofRows(household, enrolment, plan, fromDay(day), newId),
     [household, enrolment, plan, day],
   );
   const effect = year && proofEffect(household, year, enrolment, today, rows);
@@ -45,12 +47,9 @@ export default function ProveDialog({
   const after = effect?.after.daysInHand;
 
   const keep = async () => {
-    const puts: Put[] = [
-      ...rows.marks.map((m): Put => ({ table: 'marks', put: m })),
-      ...(rows.proof ? [{ table: 'proofs', put: rows.proof } as const] : []),
-    ];
     const label = `${course.title}: ${count(plan.fall.length, 'step')} known`;
-    if (await commit(label, puts)) close();
+    const from = { enrolmentId: enrolment.id, stepId: step.id, day };
+    if (await commit(label, (now) => known(now, from, to, proving, newId))) close();
   };
   return (
     <FormDialog

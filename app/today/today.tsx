@@ -1,12 +1,11 @@
 import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { countDays, dayKind, fromDay, teachingWeek } from '../../core/calendar';
+import { countDays, dayKind, teachingWeek } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { absentFrom, dayPage, type DayRow } from '../../core/day';
-import type { Child, MarkKind } from '../../core/household';
-import { isWork, markOn, markRow, workedDays } from '../../core/log';
-import { masteryOf } from '../../core/proof';
-import type { Put } from '../../store';
+import { dayPage, type DayRow } from '../../core/day';
+import { markStep, unmarkStep } from '../../core/deeds';
+import { byId, type Child, type MarkKind } from '../../core/household';
+import { workedDays } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { longDate } from '../ui/dates';
@@ -20,6 +19,7 @@ import { Spare } from './spare';
 import { TableToday } from './table';
 import { FirstSteps } from './first-steps';
 import { Jottings } from '../jot/list';
+import { newId } from '../ui/id';
 
 const ProveDialog = lazy(() => import('./prove-dialog'));
 const AgainDialog = lazy(() => import('./again-dialog'));
@@ -91,42 +91,25 @@ export function Today() {
   const actions: RowActions = {
     mark: useCallback(
       (row, kind, child) => {
-        const wish = {
-          enrolmentId: row.enrolment.id,
-          stepId: row.step.id,
-          date: fromDay(day),
-          kind,
-          ...(child ? { childId: child.id } : {}),
-        };
-        const course = household.courses.find((c) => c.id === row.enrolment.courseId)!;
-        const goOn = kind === 'again' && masteryOf(household, course) === 'move on';
-        const made = markRow(household, goOn ? { ...wish, goOn } : wish, crypto.randomUUID());
+        const course = byId(household.courses, row.enrolment.courseId)!;
         const what = `${course.title} ${row.step.lesson.title}, ${stepName(row.step)}`;
         // What waits until there is time does not take the focus by itself: it is never due.
         const after =
           due.slice(due.indexOf(row) + 1).find((r) => !r.mark) ?? due.find((r) => !r.mark && r !== row) ?? row;
-        // Who has no school that day missed what the others did.
-        const absent = child || !isWork(made) ? [] : absentFrom(household, row.enrolment, day);
-        const missed = absent
-          .filter((c) => !row.missed.some((m) => m.id === c.id))
-          .map((c, i): Put => {
-            const put = markRow(household, { ...wish, kind: 'missed', childId: c.id }, crypto.randomUUID());
-            return { table: 'marks', put: { ...put, seq: made.seq + 1 + i } };
-          });
-        void commit(`${what}: ${child ? `${child.name} ` : ''}${kind}`, [{ table: 'marks', put: made }, ...missed]);
+        const on = { enrolmentId: row.enrolment.id, stepId: row.step.id, day };
+        void commit(`${what}: ${child ? `${child.name} ` : ''}${kind}`, (now) =>
+          markStep(now, on, kind, newId, child?.id),
+        );
         if (!child) focus(after);
       },
       [commit, day, household, due],
     ),
     unmark: useCallback(
       (row) => {
-        const of = { enrolmentId: row.enrolment.id, stepId: row.step.id, date: fromDay(day) };
-        const marks = [markOn(household, of), ...row.missed.map((c) => markOn(household, { ...of, childId: c.id }))];
-        const removals = marks.filter((m) => m !== undefined).map((m) => ({ table: 'marks' as const, remove: m.id }));
-        if (removals.length > 0)
-          void commit(`mark taken off ${row.step.lesson.title}, ${stepName(row.step)}`, removals);
+        const on = { enrolmentId: row.enrolment.id, stepId: row.step.id, day };
+        void commit(`mark taken off ${row.step.lesson.title}, ${stepName(row.step)}`, (now) => unmarkStep(now, on));
       },
-      [commit, day, household],
+      [commit, day],
     ),
     move: useCallback((row, by) => focus(rows[rows.indexOf(row) + by]), [rows]),
     ask: useCallback((what, row) => setAsking({ what, row }), []),

@@ -1,8 +1,8 @@
 import { fromDay, type Day } from '../../core/calendar';
 import type { DayRitual, DayRow } from '../../core/day';
-import { markRows } from '../../core/log';
-import type { Put } from '../../store';
+import { markSteps } from '../../core/deeds';
 import { useHousehold } from '../shell/household';
+import { newId } from '../ui/id';
 
 /**
  * Ticks a ritual of a day, with the sheets that were answered at it, or takes the tick off; the sheets then keep their marks,
@@ -16,13 +16,8 @@ export function useRitual(day: Day): (ritual: DayRitual, sheets?: readonly DayRo
       const stored = now.ritualMarks.filter((m) => m.ritualId === ritual.id && m.date === date);
       if (mark) return stored.map((m) => ({ table: 'ritualMarks' as const, remove: m.id }));
       if (stored.length > 0) return [];
-      const wishes = sheets.map((row) => ({
-        enrolmentId: row.enrolment.id,
-        stepId: row.step.id,
-        date,
-        kind: 'done' as const,
-      }));
-      const marks = markRows(now, wishes, () => crypto.randomUUID()).map((put): Put => ({ table: 'marks', put }));
-      return [{ table: 'ritualMarks', put: { id: crypto.randomUUID(), ritualId: ritual.id, date } }, ...marks];
+      const steps = sheets.map((row) => ({ enrolmentId: row.enrolment.id, stepId: row.step.id, day }));
+      const marks = markSteps(now, steps, 'done', newId);
+      return [{ table: 'ritualMarks', put: { id: newId(), ritualId: ritual.id, date } }, ...marks];
     });
 }

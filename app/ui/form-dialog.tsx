@@ -24,8 +24,10 @@ export function FormDialog({
   keep?: string;
   disabled?: boolean;
 }) {
-  const { household, commit } = useHousehold();
-  const kept = remove && whyKept(household, remove.table, remove.id);
+  const { household, whole, remove: takeAway } = useHousehold();
+  const kept =
+    remove &&
+    (whole ? whyKept(household, remove.table, remove.id) : 'Years gone by are still being read: wait a moment.');
   return (
     <Dialog open onClose={close} title={title} {...(wide ? { wide } : {})}>
       <form noValidate onSubmit={onSubmit} className="flex flex-col gap-4">
@@ -44,9 +46,7 @@ export function FormDialog({
               type="button"
               className="btn"
               onClick={() =>
-                void commit(`${remove.name} removed`, [{ table: remove.table, remove: remove.id }]).then(
-                  (done) => done && close(),
-                )
+                void takeAway(`${remove.name} removed`, remove.table, remove.id).then((done) => done && close())
               }
             >
               Remove

@@ -1,12 +1,11 @@
 import { type Day, fromDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
+import { holdBack } from '../../core/deeds';
 import type { HoldBack } from '../../core/day';
-import { markRows } from '../../core/log';
-import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from './dates';
-import { pinPuts } from './keep-pin';
 import { count, listing } from './words';
+import { newId } from './id';
 
 /** Days in hand after something was spent or won. */
 const inHandWords = (n: number) => (n < 0 ? `${count(-n, 'sitting')} short` : `${count(n, 'day')} in hand`);
@@ -49,14 +48,8 @@ function HoldBackButton({ way, day }: { way: HoldBack; day: Day }) {
   const pin = { enrolmentId: way.enrolment.id, stepId: way.step.id, date: fromDay(way.to) };
   const wait = (skipped: readonly string[]) =>
     void commit(`${name} begins ${dayAndDate(style, way.to)}`, (now) => {
-      const wishes = skipped.map((stepId) => ({
-        enrolmentId: way.enrolment.id,
-        stepId,
-        date: fromDay(today),
-        kind: 'known' as const,
-      }));
-      const marks = markRows(now, wishes, () => crypto.randomUUID()).map((put): Put => ({ table: 'marks', put }));
-      return [...pinPuts(now, pin), ...marks];
+      const known = skipped.map((stepId) => ({ enrolmentId: way.enrolment.id, stepId, day: today }));
+      return holdBack(now, pin, known, newId);
     });
   const { skip } = way;
   return (

@@ -3,6 +3,7 @@ import { DndContext, type DragEndEvent, PointerSensor, pointerWithin, useSensor,
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type Day, fromDay, isIsoDate, teachingWeek, toDay, weekStart } from '../../core/calendar';
+import { unpinDay } from '../../core/deeds';
 import { byId, type Enrolment } from '../../core/household';
 import { errandsOf } from '../../core/jot';
 import { brokenPins, moveSitting, publishWeek, weekPage } from '../../core/week';
@@ -75,19 +76,21 @@ export default function Week() {
       say(result.fault, true);
       return false;
     }
-    void commit(`${name(enrolment)} moved from ${dayAndDate(style, from)} to ${dayAndDate(style, to)}`, [
-      ...result.remove.map((id) => ({ table: 'pins' as const, remove: id })),
-      ...result.put.map((p) => ({ table: 'pins' as const, put: p })),
-    ]);
+    const words = `${name(enrolment)} moved from ${dayAndDate(style, from)} to ${dayAndDate(style, to)}`;
+    void commit(words, (now) => {
+      const moved = moveSitting(now, year, plan, enrolment, from, to);
+      if ('fault' in moved) return [];
+      return [
+        ...moved.remove.map((id) => ({ table: 'pins' as const, remove: id })),
+        ...moved.put.map((put) => ({ table: 'pins' as const, put })),
+      ];
+    });
     return true;
   };
   const letGo = (enrolment: Enrolment, day: Day) => {
-    const pins = household.pins.filter((p) => p.enrolmentId === enrolment.id && p.date === fromDay(day));
-    if (pins.length > 0)
-      void commit(
-        `${name(enrolment)} on ${dayAndDate(style, day)} left to the plan again`,
-        pins.map((p) => ({ table: 'pins' as const, remove: p.id })),
-      );
+    void commit(`${name(enrolment)} on ${dayAndDate(style, day)} left to the plan again`, (now) =>
+      unpinDay(now, enrolment.id, day),
+    );
   };
   const ends = ({ active, over }: Pick<DragEndEvent, 'active' | 'over'>): Held | undefined => {
     const from = active.data.current as { enrolment: Enrolment; day: Day } | undefined;

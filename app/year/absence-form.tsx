@@ -1,12 +1,13 @@
 import { useMemo, useState } from 'react';
 import { fromDay, rangeFault } from '../../core/calendar';
 import type { Absence, Household } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { listing } from '../ui/words';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 import { PeoplePicker } from '../ui/people-picker';
+import { newId } from '../ui/id';
 
 export const WHY_WORDS: Record<Absence['why'], string> = {
   sick: 'sick',
@@ -16,8 +17,9 @@ export const WHY_WORDS: Record<Absence['why'], string> = {
 
 /** Sick days, days of a child's own, weeks that fall out: what it does to every course is shown before it is kept. */
 export function AbsenceForm({ absence, close }: { absence: Absence | undefined; close: () => void }) {
-  const { household, year, today, commit } = useHousehold();
-  const [id] = useState(() => absence?.id ?? crypto.randomUUID());
+  const { household, year, today } = useHousehold();
+  const commit = useFormCommit();
+  const [id] = useState(() => absence?.id ?? newId());
   const [childIds, setChildIds] = useState(absence?.childIds ?? []);
   const [from, setFrom] = useState(absence?.from ?? fromDay(today));
   const [to, setTo] = useState(absence?.to ?? '');

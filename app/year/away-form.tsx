@@ -2,19 +2,21 @@ import { Plus, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { awayFault, fromDay } from '../../core/calendar';
 import type { AwayBlock, Household } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 import { PeoplePicker } from '../ui/people-picker';
+import { newId } from '../ui/id';
 
 /** An outside class, an appointment, a trip: whom it takes away, when, and what that does. */
 export function AwayForm({ block, close }: { block: AwayBlock | undefined; close: () => void }) {
-  const { household, year, today, commit } = useHousehold();
+  const { household, year, today } = useHousehold();
+  const commit = useFormCommit();
   const [draft, setDraft] = useState<AwayBlock>(
     () =>
       block ?? {
-        id: crypto.randomUUID(),
+        id: newId(),
         label: '',
         childIds: [],
         teacherIds: [],
@@ -250,7 +252,7 @@ function Breaks({ block, set }: { block: AwayBlock; set: (change: Partial<AwayBl
       <button
         type="button"
         className="btn self-start"
-        onClick={() => set({ breaks: [...block.breaks, { id: crypto.randomUUID(), from: '', to: '', label: '' }] })}
+        onClick={() => set({ breaks: [...block.breaks, { id: newId(), from: '', to: '', label: '' }] })}
       >
         <Plus size={18} aria-hidden="true" /> A break
       </button>

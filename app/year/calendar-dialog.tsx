@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { fromDay, toDay } from '../../core/calendar';
 import { seriesOf, type Series } from '../../core/ical';
 import type { Decision, Feed, Household, OutsideCalendar } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -32,7 +32,8 @@ export function CalendarDialog({
   fresh: boolean;
   close: () => void;
 }) {
-  const { household, year, today, commit } = useHousehold();
+  const { household, year, today } = useHousehold();
+  const commit = useFormCommit();
   const style = household.settings.dateStyle;
   const [name, setName] = useState(calendar.name);
   const [people, setPeople] = useState<Pick<Decision, 'childIds' | 'teacherIds' | 'travel'>>(() => {

@@ -8,6 +8,7 @@ import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { count } from '../ui/words';
 import { CalendarDialog } from './calendar-dialog';
+import { newId } from '../ui/id';
 
 interface Offer {
   path: string;
@@ -43,7 +44,7 @@ export function Calendars() {
   const look = async (text: string, name: string, feed?: string) => {
     const old = replacing.current;
     replacing.current = undefined;
-    const id = old?.id ?? crypto.randomUUID();
+    const id = old?.id ?? newId();
     const zone = old?.zone ?? zoneHere();
     const made = await read(id, text, zone);
     if ('fault' in made) return setFault(made.fault);

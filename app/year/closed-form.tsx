@@ -1,10 +1,11 @@
 import { type FormEvent, useMemo, useState } from 'react';
 import { fromDay, isClock, isIsoDate, paintDays, partShare, toDay, withoutRange } from '../../core/calendar';
 import { byId, type ClosedRange, type Household, type SchoolYear, type SpecialDay } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
+import { newId } from '../ui/id';
 
 type What = 'closed' | SpecialDay['kind'];
 const WHATS: [What, string][] = [
@@ -14,7 +15,6 @@ const WHATS: [What, string][] = [
   ['extra', 'an extra school day'],
   ['catch-up', 'kept free to catch up on'],
 ];
-const newId = () => crypto.randomUUID();
 
 /** Closes days, opens them again, or makes them special; says what that does before it is kept. */
 export function ClosedForm({
@@ -26,7 +26,8 @@ export function ClosedForm({
   range: ClosedRange | undefined;
   close: () => void;
 }) {
-  const { household, today, commit } = useHousehold();
+  const { household, today } = useHousehold();
+  const commit = useFormCommit();
   const { dayFrom, dayTo } = household.settings;
   const [what, setWhat] = useState<What>('closed');
   const [from, setFrom] = useState(

@@ -7,6 +7,7 @@ import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { hoursWord } from './effect-lines';
 import { requirementWords } from './requirement-words';
+import { newId } from '../ui/id';
 
 /** Where each child stands against what is required, and what to do when the calendar cannot reach it. */
 export function Counts({ year }: { year: SchoolYear }) {
@@ -88,7 +89,7 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
   const style = household.settings.dateStyle;
   const stored = byId(household.years, year.id);
   const found = useMemo(
-    () => (stored ? remedies(household, stored, c.child, today, () => crypto.randomUUID()) : []),
+    () => (stored ? remedies(household, stored, c.child, today, newId) : []),
     [household, stored, c.child, today],
   );
   const missing = [

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { toDay } from '../../core/calendar';
 import type { Lesson, Pin, Unit } from '../../core/household';
 import { lessonsOf, type Overview, type OverviewRow } from '../../core/overview';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -24,7 +24,8 @@ export function MoveUnit({
   view: Overview;
   close: () => void;
 }) {
-  const { household, today, commit } = useHousehold();
+  const { household, today } = useHousehold();
+  const commit = useFormCommit();
   const style = household.settings.dateStyle;
   const weeks = view.weeks.filter((w) => w.teaching !== undefined && w.start + 6 >= today);
   const begins = lesson ? lessonsOf(row, unit).find((l) => l.id === lesson.id)?.from : undefined;

@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from 'react';
 import { PRESETS, presetOf, requirementOf } from '../../core/attendance';
 import { byId, type Requirement, type SchoolYear } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { requirementWords } from './requirement-words';
@@ -10,7 +10,8 @@ const LIMITS = { days: 366, hours: 8784 };
 
 /** What a year must hold, for everybody or for one child: a preset that names its rule, or the household's own figure. */
 export function RequirementForm({ year, close }: { year: SchoolYear; close: () => void }) {
-  const { household, commit } = useHousehold();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
   const [who, setWho] = useState('');
   const [wish, setWish] = useState<Requirement>(year.requirement);
   const [fault, setFault] = useState<string>();

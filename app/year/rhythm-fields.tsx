@@ -2,6 +2,7 @@ import { Plus, X } from 'lucide-react';
 import type { IsoDate } from '../../core/calendar';
 import type { Rhythm } from '../../core/household';
 import { InputField } from '../ui/field';
+import { newId } from '../ui/id';
 
 type Kind = 'through' | Rhythm['kind'];
 
@@ -24,7 +25,7 @@ export function RhythmFields({
     if (next === 'through') onChange(undefined);
     if (next === 'weeks') onChange({ kind: 'weeks', from: start, on: 6, off: 1, changes: [] });
     if (next === 'terms')
-      onChange({ kind: 'terms', terms: [{ id: crypto.randomUUID(), name: 'First term', from: start, to: end }] });
+      onChange({ kind: 'terms', terms: [{ id: newId(), name: 'First term', from: start, to: end }] });
   };
   return (
     <fieldset className="flex flex-col gap-2">
@@ -91,9 +92,7 @@ function Terms({ value, onChange }: { value: Extract<Rhythm, { kind: 'terms' }>;
       <button
         type="button"
         className="btn self-start"
-        onClick={() =>
-          onChange({ ...value, terms: [...value.terms, { id: crypto.randomUUID(), name: '', from: '', to: '' }] })
-        }
+        onClick={() => onChange({ ...value, terms: [...value.terms, { id: newId(), name: '', from: '', to: '' }] })}
       >
         <Plus size={18} aria-hidden="true" /> Another term
       </button>

@@ -4,12 +4,13 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { array, number, object, type ObjectSchema, string } from 'yup';
 import { blankYear, isIsoDate, rhythmFault, schoolDays, type Weekday, yearFault } from '../../core/calendar';
 import type { Household, LightDay, Rhythm, SchoolYear } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { InputField, WeekdayPicker } from '../ui/field';
 import { WEEKDAY_NAMES } from '../ui/dates';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 import { RhythmFields } from './rhythm-fields';
+import { newId } from '../ui/id';
 
 interface Values {
   name: string;
@@ -49,7 +50,8 @@ export function YearForm({
   start: SchoolYear | undefined;
   close: () => void;
 }) {
-  const { household, commit } = useHousehold();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
   const given = year ?? start;
   const { register, handleSubmit, control, formState } = useForm<Values>({
     resolver: yupResolver(schema(year?.id ?? '', household.years)),
@@ -68,7 +70,7 @@ export function YearForm({
     const weekdays = [...(now.weekdays ?? [])].sort((a, b) => a - b);
     return {
       ...rest,
-      id: year?.id ?? start?.id ?? crypto.randomUUID(),
+      id: year?.id ?? start?.id ?? newId(),
       name: now.name,
       start: now.start,
       end: now.end,

@@ -32,8 +32,7 @@ import { RequirementForm } from './requirement-form';
 import { ShapeWords } from './shape-words';
 import { SubNav } from './sub-nav';
 import { YearForm } from './year-form';
-
-const newId = () => crypto.randomUUID();
+import { newId } from '../ui/id';
 
 /** The school year at a glance: counted, drawn, and changed by pressing its days. */
 export default function Year() {

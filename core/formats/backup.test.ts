@@ -75,7 +75,9 @@ describe('a backup', () => {
       'field “rule”, field “n” should be a whole number from 1 to 100',
     );
     expect(with_({ teachers: [{ ...h.teachers[0], minutes: [1, 2] }] })).toContain('should hold from 7 to 7 entries');
-    expect(with_({ years: [{ ...h.years[0], end: '2020-01-01' }] })).toContain('ends before it starts');
+    expect(with_({ years: [{ ...h.years[0], end: '2020-01-01' }] })).toBe(
+      'years, row 1: The last day comes before the first.',
+    );
     const absence = { id: 'a', childIds: ['A'], from: '2026-09-09', to: '2026-09-08', why: 'sick', label: '' };
     expect(with_({ absences: [absence] })).toBe('absences, row 1 ends before it starts.');
     expect(with_({ absences: [{ ...absence, childIds: ['Z'], to: '2026-09-09' }] })).toContain('“childIds” names “Z”');

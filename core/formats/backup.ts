@@ -1,22 +1,41 @@
-import { type IsoDate, isIsoDate } from '../calendar';
-import { type Household, type TableName, TABLES } from '../household';
+import { type IsoDate, isIsoDate, toDay, yearFault } from '../calendar';
+import {
+  type AnyRow,
+  type Household,
+  isThere,
+  namesPart,
+  namingsOf,
+  type Reference,
+  REFERENCES,
+  type TableName,
+  TABLES,
+  withoutNames,
+} from '../household';
+import { tooDeep } from './depth';
 import { migrate } from './migrate';
-import { REFERENCES, SETTINGS_FIELDS, TABLE_FIELDS } from './schema';
+import { SETTINGS_FIELDS, TABLE_FIELDS } from './schema';
 import { type Fields, record, tail } from './shapes';
 
 export const FORMAT = 'olden-primer';
 export const VERSION = 4;
-/** Longest backup that is read, in characters: some hundred times a family's ten years. */
-export const MAX_CHARACTERS = 200_000_000;
+/** Longest backup that is read, in characters: several times a large family's ten years. */
+export const MAX_CHARACTERS = 64_000_000;
+/** Longest stretch of days that anything but a school year may name: ten years and some days. */
+const LONGEST_RANGE = 3_700;
+/** More school years than anybody keeps. */
+const MOST_YEARS = 60;
 
 export interface Backup {
   asOf: IsoDate;
   household: Household;
 }
-/** What reading a file came to: a backup, or one sentence that says what is wrong and where. */
-export type Reading = { backup: Backup } | { fault: string };
+/**
+ * What reading a file came to: a backup, or one sentence that says what is wrong and where. `notes`: what was mended on the way
+ * because nothing is lost by it, and what the record names that is no longer there, each in a sentence.
+ */
+export type Reading = { backup: Backup; notes: string[] } | { fault: string };
 
-type Row = Record<string, unknown> & { id: string };
+type Row = AnyRow;
 
 /** Writes keys in the order of the schema and rows in order of id, so that equal households give equal bytes. */
 function ordered(value: unknown, fields?: Fields): unknown {
@@ -47,6 +66,8 @@ export function writeBackup({ asOf, household }: Backup): string {
 export function readBackup(content: string): Reading {
   if (content.length > MAX_CHARACTERS)
     return { fault: 'The file is far larger than any household’s backup; it was not read.' };
+  if (tooDeep(content))
+    return { fault: 'The file is damaged or is not a backup: its lists lie deeper in one another than any backup’s.' };
   let data: unknown;
   try {
     data = JSON.parse(content);
@@ -77,9 +98,12 @@ export function readBackup(content: string): Reading {
     const fault = tableFault(table, file[table]);
     if (fault) return { fault };
   }
-  const { format: _f, version: _v, asOf, ...household } = file;
-  const fault = referenceFault(household as unknown as Household);
-  return fault ? { fault } : { backup: { asOf: asOf as IsoDate, household: household as unknown as Household } };
+  const { format: _f, version: _v, asOf, ...read } = file;
+  const mended = mendReferences(read as unknown as Household);
+  if ('fault' in mended) return mended;
+  const { household, notes } = mended;
+  const fault = timesFault(household) ?? rangesFault(household);
+  return fault ? { fault } : { backup: { asOf: asOf as IsoDate, household }, notes };
 }
 
 const sentence = (where: string, fault: string) => `${where}${tail(fault)}.`;
@@ -94,51 +118,133 @@ function tableFault(table: TableName, rows: unknown): string | undefined {
     const { id } = rows[i] as Row;
     if (seen.has(id)) return `${table}, row ${i + 1} has the same id as an earlier row: ${id}.`;
     seen.add(id);
+    const twice = twiceWithin(rows[i] as Row);
+    if (twice) return `${table}, row ${i + 1} has two ${twice.of} of the same id: ${twice.id}.`;
   }
   return undefined;
 }
 
-function referenceFault(household: Household): string | undefined {
-  const ids = new Map(TABLES.map((t) => [t, new Set((household[t] as { id: string }[]).map((r) => r.id))]));
-  for (const [table, fields] of Object.entries(REFERENCES) as [TableName, Record<string, TableName>][]) {
-    const rows = household[table] as unknown as Row[];
-    for (let i = 0; i < rows.length; i++) {
-      for (const [field, target] of Object.entries(fields)) {
-        const value = rows[i]![field];
-        for (const one of Array.isArray(value) ? (value as string[]) : value === undefined ? [] : [value as string]) {
-          if (!ids.get(target)!.has(one))
-            return `${table}, row ${i + 1}, field “${field}” names “${one}”, which is not among the ${target}.`;
+/**
+ * Every name in the file must be of something that is there. Where the file would lose what it says without it, it is refused;
+ * where only a leftover goes (a moved sitting of a course that is gone), the file is mended, in words.
+ */
+function mendReferences(read: Household): { household: Household; notes: string[] } | { fault: string } {
+  let household = read;
+  const notes: string[] = [];
+  // What goes may be named elsewhere: looked at until nothing goes any more.
+  for (let again = true; again;) {
+    again = false;
+    for (const reference of REFERENCES) {
+      const { table } = reference;
+      const rows = (table === 'settings' ? [household.settings] : household[table]) as unknown as Row[];
+      let missing = 0;
+      const kept: Row[] = [];
+      for (let i = 0; i < rows.length; i++) {
+        const row = rows[i]!;
+        const naming = namingsOf(reference, row).find((n) => !isThere(household, table, row, n));
+        if (!naming) {
+          kept.push(row);
+          continue;
         }
+        missing++;
+        const where = `${table}${table === 'settings' ? '' : `, row ${i + 1}`}, ${naming.at}`;
+        if (reference.gone === 'holds')
+          return { fault: `${where} names “${naming.id}”, which is not among the ${reference.names}.` };
+        const now =
+          reference.gone === 'stays'
+            ? row
+            : withoutNames(reference, row, (id, around) =>
+                isThere(household, table, row, { ref: reference, id, at: '', around }),
+              );
+        if (now) kept.push(now);
       }
+      if (missing === 0) continue;
+      if (reference.gone === 'stays') {
+        if (!notes.includes(staysNote(reference, missing))) notes.push(staysNote(reference, missing));
+        continue;
+      }
+      again = true;
+      notes.push(goneNote(reference, missing));
+      household = { ...household, [table]: table === 'settings' ? kept[0] : kept };
     }
   }
-  for (const [i, w] of (household.settings.windows ?? []).entries()) {
-    const stranger = w.childIds.find((id) => !ids.get('children')!.has(id));
-    if (stranger !== undefined)
-      return `settings, field “windows”, entry ${i + 1} names “${stranger}”, which is not among the children.`;
-    if (w.to <= w.from) return `settings, field “windows”, entry ${i + 1} ends before it starts.`;
-  }
-  const helped = household.enrolments.findIndex((e) => e.helper && !ids.get('children')!.has(e.helper.childId));
-  if (helped >= 0) return `enrolments, row ${helped + 1}, field “helper” names a child that is not there.`;
-  return backwards(household);
+  return { household, notes };
 }
 
-/** Ranges of days must not end before they start; the first that does is named. */
-function backwards(household: Household): string | undefined {
-  const turned = (r: { from: string; to: string }) => r.to < r.from;
-  const year = household.years.findIndex(
-    (y) => y.end < y.start || y.closed.some(turned) || (y.rhythm?.kind === 'terms' && y.rhythm.terms.some(turned)),
-  );
-  if (year >= 0) return `years, row ${year + 1} ends before it starts, or has a closed range or a term that does.`;
-  const tables = { absences: household.absences, feeds: household.feeds, aways: household.aways };
-  for (const [table, rows] of Object.entries(tables)) {
-    const at = rows.findIndex(turned);
-    if (at >= 0) return `${table}, row ${at + 1} ends before it starts.`;
+const rowsWord = (n: number) => (n === 1 ? '1 row' : `${n} rows`);
+const whatOf = ({ names }: Reference) =>
+  namesPart(names) ? `${names} that are not in the book` : `${names} that are not there`;
+const staysNote = (r: Reference, n: number) =>
+  `${r.table}: ${rowsWord(n)} of the record ${n === 1 ? 'is' : 'are'} about ${whatOf(r)} any more; ${n === 1 ? 'it is' : 'they are'} kept as ${n === 1 ? 'it is' : 'they are'}.`;
+const goneNote = (r: Reference, n: number) =>
+  `${r.table}: ${r.table === 'settings' ? 'they' : rowsWord(n)} named ${whatOf(r)} (${r.path.replaceAll('[]', '')}); ${
+    r.gone === 'row' ? (n === 1 ? 'it was' : 'they were') : 'that was'
+  } left out.`;
+
+/** Times of a day that end before they start. */
+function timesFault({ settings, teachers }: Household): string | undefined {
+  const window = (settings.windows ?? []).findIndex((w) => w.to <= w.from);
+  if (window >= 0) return `settings, field “windows”, entry ${window + 1} ends before it starts.`;
+  const hours = teachers.findIndex((t) => t.hours?.some((h) => h.to < h.from));
+  return hours >= 0 ? `teachers, row ${hours + 1} has hours that end before they start.` : undefined;
+}
+
+/** Two entries of one id in the lists of a row (of a course: two lessons of it, in whatever units); undefined for none. */
+function twiceWithin(row: Row): { of: string; id: string } | undefined {
+  const seen = new Map<string, Set<string>>();
+  const walk = (value: unknown, path: string, last: string): { of: string; id: string } | undefined => {
+    if (Array.isArray(value)) {
+      for (const entry of value) {
+        const found = walk(entry, path, last);
+        if (found) return found;
+      }
+      return undefined;
+    }
+    if (typeof value !== 'object' || value === null) return undefined;
+    const { id } = value as { id?: string };
+    if (path !== '' && typeof id === 'string') {
+      const ids = seen.get(path) ?? new Set();
+      seen.set(path, ids);
+      if (ids.has(id)) return { of: last, id };
+      ids.add(id);
+    }
+    for (const [key, inner] of Object.entries(value)) {
+      const found = typeof inner === 'object' ? walk(inner, `${path}.${key}`, key) : undefined;
+      if (found) return found;
+    }
+    return undefined;
+  };
+  return walk(row, '', '');
+}
+
+type Range = { from: string; to: string };
+
+/** Ranges of days must not end before they start, nor last for ever; years must not run into one another. The first that does is named. */
+function rangesFault(household: Household): string | undefined {
+  const { years, absences, feeds, aways } = household;
+  if (years.length > MOST_YEARS)
+    return `years: there are ${years.length}; at most ${MOST_YEARS} school years are read.`;
+  const bad = (r: Range) =>
+    r.to < r.from
+      ? 'ends before it starts'
+      : toDay(r.to) - toDay(r.from) > LONGEST_RANGE
+        ? 'lasts longer than ten years'
+        : undefined;
+  for (const [i, y] of years.entries()) {
+    const fault = yearFault(y, years.slice(0, i));
+    if (fault) return `years, row ${i + 1}: ${fault}`;
+    const terms = y.rhythm?.kind === 'terms' ? y.rhythm.terms : [];
+    const range = [...y.closed, ...terms].map(bad).find((f) => f);
+    if (range) return `years, row ${i + 1} has a closed range or a term that ${range}.`;
   }
-  const hours = household.teachers.findIndex((t) => t.hours?.some(turned));
-  if (hours >= 0) return `teachers, row ${hours + 1} has hours that end before they start.`;
-  const feed = household.feeds.findIndex((f) => f.events.some(turned));
-  if (feed >= 0) return `feeds, row ${feed + 1} has an event that ends before it starts.`;
-  const away = household.aways.findIndex((a) => a.breaks.some(turned));
-  return away >= 0 ? `aways, row ${away + 1} has a break that ends before it starts.` : undefined;
+  for (const [table, rows] of Object.entries({ absences, feeds, aways })) {
+    for (const [i, row] of rows.entries()) {
+      const inner: Range[] = 'breaks' in row ? row.breaks : 'events' in row ? row.events : [];
+      const fault = bad(row);
+      if (fault) return `${table}, row ${i + 1} ${fault}.`;
+      const within = inner.map(bad).find((f) => f);
+      if (within) return `${table}, row ${i + 1} has ${table === 'feeds' ? 'an event' : 'a break'} that ${within}.`;
+    }
+  }
+  return undefined;
 }

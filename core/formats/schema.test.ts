@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import Ajv2020 from 'ajv/dist/2020';
 import { describe, expect, it } from 'vitest';
-import { schoolDays } from '../calendar';
+import { schoolDays, toDay } from '../calendar';
+import { makePlan, makeProblem } from '../stagger';
 import { aCourse, aHousehold, anEnrolment } from '../tests/make';
 import { backupSchema, readBackup, VERSION, writeBackup } from './index';
 
@@ -99,5 +100,21 @@ describe('older files', () => {
     expect(now).toEqual(old);
     validate(JSON.parse(writeBackup(reading.backup)));
     expect(validate.errors).toBeNull();
+  });
+
+  it('a version-4 file comes back byte for byte while that is the newest version, and its plan is what it was', () => {
+    const text = read('./fixtures/version-4.json');
+    const reading = readBackup(text);
+    if ('fault' in reading) throw new Error(reading.fault);
+    const { household, asOf } = reading.backup;
+    expect(household.ticks.map((t) => t.id)).toEqual(['t1', 't2']);
+    expect(household.settings.restart).toMatchObject({ from: '10:30', asleep: [{ childId: 'pip' }] });
+    const again = writeBackup(reading.backup);
+    expect({ ...(JSON.parse(again) as object), version: 4 }).toEqual(JSON.parse(text));
+    validate(JSON.parse(again));
+    expect(validate.errors).toBeNull();
+    const year = household.years[0]!;
+    const plan = makePlan(makeProblem(household, year, toDay(asOf)), { sweeps: 1, seed: 1 });
+    expect(plan.tracks.map((t) => t.enrolmentId)).toEqual(['arith-wren', 'science']);
   });
 });

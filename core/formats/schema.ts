@@ -90,6 +90,7 @@ export const SETTINGS_FIELDS: Fields = {
       newLessons: opt(whole(0, 20)),
       spread: opt(oneOf(['whole year', 'early'])),
       alike: opt(yesNo),
+      apart: opt(yesNo),
       first: opt(oneOf(['stagger', 'pace'])),
     }),
   ),
@@ -298,23 +299,4 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   },
   pulled: { id, weekStart: date, materialId: id },
   jottings: { id, kind: oneOf(H.JOTTING_KINDS), text: text(500), date, week: opt(date), settled: opt(date) },
-};
-
-/** Fields of each table that name a row of another. */
-export const REFERENCES: Partial<Record<H.TableName, Record<string, H.TableName>>> = {
-  enrolments: { courseId: 'courses', childIds: 'children', teacherId: 'teachers' },
-  links: { enrolmentIds: 'enrolments' },
-  rituals: { childIds: 'children', teacherId: 'teachers', sheets: 'enrolments' },
-  ritualMarks: { ritualId: 'rituals' },
-  ticks: { childId: 'children' },
-  absences: { childIds: 'children' },
-  aways: { childIds: 'children', teacherIds: 'teachers', takesDay: 'children', along: 'children' },
-  feeds: { id: 'calendars' },
-  attendance: { childId: 'children' },
-  marks: { enrolmentId: 'enrolments', childId: 'children' },
-  proofs: { enrolmentId: 'enrolments' },
-  pins: { enrolmentId: 'enrolments' },
-  movements: { materialId: 'materials' },
-  needs: { materialId: 'materials', courseId: 'courses' },
-  pulled: { materialId: 'materials' },
 };

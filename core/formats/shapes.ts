@@ -29,8 +29,13 @@ export const text = (max = 500): Shape =>
 export const id: Shape = shape({ type: 'string', minLength: 1, maxLength: 100 }, (v) =>
   typeof v === 'string' && v.length > 0 && v.length <= 100 ? undefined : 'should be an id (1 to 100 characters)',
 );
-export const date: Shape = shape({ type: 'string', pattern: '^[1-9]\\d{3}-\\d{2}-\\d{2}$' }, (v) =>
-  isIsoDate(v) ? undefined : `is not a calendar day like 2026-09-01 (it is ${show(v)})`,
+/** Days of three centuries: what lies beyond is a slip of the hand. */
+export const date: Shape = shape({ type: 'string', pattern: '^(19|20|21)\\d{2}-\\d{2}-\\d{2}$' }, (v) =>
+  !isIsoDate(v)
+    ? `is not a calendar day like 2026-09-01 (it is ${show(v)})`
+    : v < '1900' || v >= '2200'
+      ? `is not a day from 1900 to 2199 (it is ${show(v)})`
+      : undefined,
 );
 export const clock: Shape = shape({ type: 'string', pattern: '^([01]\\d|2[0-3]):[0-5]\\d$|^24:00$' }, (v) =>
   isClock(v) ? undefined : `is not a time of day like 09:30 (it is ${show(v)})`,

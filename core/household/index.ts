@@ -1,3 +1,5 @@
 export * from './household';
 export * from './types';
-export * from './remove';
+export * from './references';
+export * from './settle';
+export * from './changes';

@@ -63,6 +63,8 @@ export interface Wishes {
   spread?: 'whole year' | 'early';
   /** Days are kept alike: no day of a child or teacher much fuller than its average. */
   alike?: boolean;
+  /** False where two new lessons of one child on a day are as good as any others. */
+  apart?: boolean;
   /** `pace`: keeping to each course's pace counts for more than putting new lessons apart. */
   first?: 'stagger' | 'pace';
 }

@@ -8,6 +8,7 @@ const ROUNDING = 1e-9;
  * The largest j such that steps i…j−1 of the track fit together on `day` with `room` steps of room, when `used` of
  * the weekly cap is gone. Every shorter run from i fits too, so one number says it all. This is the one place that
  * knows what fits on a date: places and minutes of a sitting, the weekly cap, dates that a step may not precede, its weekday,
+ * dates on which nobody teaches what needs teaching,
  * one printed day a sitting, and no test on the date of an introduction it tests. A step longer than the sitting sits alone.
  */
 export function reach(track: Track, i: number, day: Day, room: number, used: number): number {
@@ -23,6 +24,7 @@ export function reach(track: Track, i: number, day: Day, room: number, used: num
     minutes += step.minutes;
     uses += step.uses;
     if (step.notBefore > day) break;
+    if (step.teacher > 0 && step.heldOn !== day && track.untaught.has(day)) break;
     if (step.weekday !== 0 && day !== Infinity && weekdayOf(day) !== step.weekday) break;
     if (uses > track.weeklyCap) break;
     if (minutes > track.minutesPerSitting && j > i) break;

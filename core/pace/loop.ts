@@ -4,7 +4,7 @@ import { compareMarks, marksByEnrolment, standingsOf } from '../log';
 import { catchUpDates, openDates } from './dates';
 import { reach } from './fit';
 import { MOST_A_SITTING } from './rule';
-import { ownTrack, pinnedOn, type Track, type TrackOptions, type TrackStep } from './track';
+import { ownTrack, pinnedOn, type Track, type TrackOptions, type TrackStep, untaughtOn } from './track';
 
 /**
  * The queue of a loop as one track: whoever is next takes the slot with what one sitting of theirs holds, then the one
@@ -43,6 +43,7 @@ export function loopTrack(
     childIds: children,
     steps,
     dates,
+    untaught: untaughtOn(state, year, members[0]!.teacherId, dates),
     room: dates.map(() => MOST_A_SITTING),
     perSitting: MOST_A_SITTING,
     minutesPerSitting: Infinity,

@@ -1,4 +1,4 @@
-import { type Day, toDay, type Weekday, weekStart } from '../calendar';
+import { type Day, teacherMinutesOn, toDay, type Weekday, weekStart } from '../calendar';
 import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { marksByEnrolment, type Standing, standingsOf } from '../log';
@@ -37,6 +37,8 @@ export interface TrackStep {
   size: number;
   /** The only weekday on which it can stand; 0 for any. */
   weekday: Weekday | 0;
+  /** The date to which a publication or the parent's own pin holds it; −1 for none. */
+  heldOn: Day;
   /** In the queue of a loop, whose step it is. */
   enrolmentId?: Id;
 }
@@ -57,6 +59,8 @@ export interface Track {
   steps: TrackStep[];
   /** Open dates from today to the end of the school year, rising. */
   dates: Day[];
+  /** Those of its dates on which its teacher has no hours: nothing that needs them stands there unless it is held there. */
+  untaught: ReadonlySet<Day>;
   /** Steps that still fit on each date: the stored steps a sitting, less what today has used. */
   room: number[];
   perSitting: number;
@@ -140,6 +144,12 @@ export function pinnedOn(
   return days;
 }
 
+/** The dates to which steps of an enrolment are held: by a published week, and by the parent's pins before that. */
+function heldDates(state: Household, enrolment: Enrolment): Map<Id, Day> {
+  const placements = [...state.published.flatMap((w) => w.placements), ...state.pins];
+  return new Map(placements.filter((p) => p.enrolmentId === enrolment.id).map((p) => [p.stepId, toDay(p.date)]));
+}
+
 /** In a proof under way, the kept step before each kept step: the two never share a date. */
 function provedBefore(state: Household, enrolment: Enrolment): Map<Id, Id> {
   const before = new Map<Id, Id>();
@@ -199,14 +209,15 @@ function keep(
 ): Track {
   // An enrolment under a form is not among the household's own; nothing is known of what hangs on it.
   if (byId(state.enrolments, enrolment.id) !== enrolment) return make();
-  const { settings, children, absences, aways, calendars, feeds, courses, enrolments, loops, overlaps } = state;
+  const { settings, children, teachers, absences, aways, calendars, feeds, courses, enrolments, loops } = state;
   const related = relatedTo(state, enrolment);
   const groups = marksByEnrolment(state.marks);
   const own = <T extends { enrolmentId: Id }>(rows: readonly T[]) =>
     rows.filter((r) => related.includes(r.enrolmentId));
   const seen = [...(options.seen ?? [])].sort().join(' ');
   const of = [
-    ...[settings, children, absences, aways, calendars, feeds, courses, enrolments, loops, overlaps, year, today],
+    ...[settings, children, teachers, absences, aways, calendars, feeds, courses, enrolments, loops, year, today],
+    ...[state.overlaps, state.published],
     ...[options.catchUp ?? true, options.gates ?? 'open', seen],
     ...related.map((id) => groups.get(id)),
     ...own(state.pins),
@@ -254,6 +265,7 @@ export function ownTrack(
     childIds: enrolment.childIds,
     steps,
     dates,
+    untaught: untaughtOn(state, year, enrolment.teacherId, dates),
     room,
     perSitting: pace.perSitting,
     minutesPerSitting: enrolment.minutesPerSitting ?? Infinity,
@@ -287,6 +299,12 @@ export function ownTrack(
   return track;
 }
 
+/** Those of some dates on which a teacher has no hours: not their weekday, or away. */
+export function untaughtOn(state: Household, year: SchoolYear, teacherId: Id, dates: readonly Day[]): Set<Day> {
+  const teacher = byId(state.teachers, teacherId);
+  return new Set(teacher ? dates.filter((d) => teacherMinutesOn(state, year, teacher, d) === 0) : []);
+}
+
 interface Making {
   taken: readonly FlatStep[];
   remaining: readonly FlatStep[];
@@ -302,6 +320,7 @@ function trackSteps(state: Household, enrolment: Enrolment, making: Making): Tra
   const { taken, remaining, standings, used, pace, today, weekdays } = making;
   const { startMinutes } = state.settings;
   const before = provedBefore(state, enrolment);
+  const held = heldDates(state, enrolment);
   const position = new Map(remaining.map((s, i) => [s.index, i]));
   const positionOfId = new Map(remaining.map((s, i) => [s.id, i]));
   // One printed day a sitting: what today's belongs to, the rest of today belongs to.
@@ -330,6 +349,7 @@ function trackSteps(state: Household, enrolment: Enrolment, making: Making): Tra
       size: pace.size(s),
       // A weekday on which the course is not taken cannot be kept; such a step stands where it falls.
       weekday: s.step.weekday && weekdays.includes(s.step.weekday) ? s.step.weekday : 0,
+      heldOn: held.get(s.id) ?? -1,
     };
   });
   // A lesson begun on an earlier day has used its share of the cap already: its rest is free.

@@ -1,8 +1,8 @@
 import { placedBy } from './links';
-import { type Loads, over, type Placed } from './loads';
+import type { Loads, Placed } from './loads';
 import type { Problem } from './problem';
 import { sumsOf, type Terms } from './shortest';
-import { WEIGHTS } from './weights';
+import { CLASH, type Excess, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 
 /**
  * What a track pays against the others where they stand: what it adds to the cost of shared people, and what it costs to
@@ -26,12 +26,13 @@ function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: 
   const childFree = new Int32Array(dates.length).fill(1e9);
   for (let d = 0; d < dates.length; d++) {
     const k = at[d]!;
+    const counted = k === 0 && today.fresh > 0;
     if (teacher >= 0) {
-      const counted = k === 0 && today.fresh > 0;
-      another[d] = counted ? 0 : WEIGHTS.clash * added(loads.fresh[teacher]![k]!, 1, problem.allowance[teacher]![k]!);
+      if (!counted) another[d] = added(CLASH, loads.fresh[teacher]![k]!, 1, problem.allowance[teacher]![k]!);
       teacherFree[d] = problem.teachers[teacher]!.hours[k]! - loads.teacher[teacher]![k]!;
     }
     for (const c of children) {
+      if (problem.apart && !counted) another[d]! += added(SAME_CHILD, loads.own[c]![k]!, 1, FRESH_A_CHILD);
       childFree[d] = Math.min(childFree[d]!, problem.children[c]!.hours[k]! - loads.child[c]![k]!);
     }
   }
@@ -40,20 +41,20 @@ function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: 
     const taught = withTeacher[j]! - withTeacher[p]!;
     if (taught > teacherFree[d]! && teacher >= 0) {
       const k = at[d]!;
-      cost += WEIGHTS.minute * added(loads.teacher[teacher]![k]!, taught, problem.teachers[teacher]!.hours[k]!);
+      cost += added(MINUTE, loads.teacher[teacher]![k]!, taught, problem.teachers[teacher]!.hours[k]!);
     }
     const spent = minutes[j]! - minutes[p]!;
     if (spent > childFree[d]!) {
       const k = at[d]!;
-      for (const c of children)
-        cost += WEIGHTS.minute * added(loads.child[c]![k]!, spent, problem.children[c]!.hours[k]!);
+      for (const c of children) cost += added(MINUTE, loads.child[c]![k]!, spent, problem.children[c]!.hours[k]!);
     }
     return cost;
   };
 }
 
-/** How much an addition to a load adds to what lies above the allowed. */
-const added = (have: number, more: number, allowed: number) => over(have + more, allowed) - over(have, allowed);
+/** What an addition to a load adds to the cost of what lies above the allowed. */
+const added = (of: Excess, have: number, more: number, allowed: number) =>
+  of.cost(have + more - allowed) - of.cost(have - allowed);
 
 /**
  * For every open date of a track and every number of steps placed by then: what being apart from its linked enrolments,

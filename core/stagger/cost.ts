@@ -12,6 +12,7 @@ export interface PlanCost {
   unplaced: number;
   late: number;
   clash: number;
+  sameChild: number;
   minutes: number;
   link: number;
   drift: number;
@@ -42,7 +43,8 @@ export function costOf(problem: Problem, placed: readonly Placed[], loads: Loads
     cost.drift += own.drift;
     cost.held += own.held;
   });
-  cost.total = cost.unplaced + cost.late + cost.clash + cost.minutes + cost.link + cost.drift + cost.held;
+  const { unplaced, late, clash, sameChild, minutes, link, drift, held } = cost;
+  cost.total = unplaced + late + clash + sameChild + minutes + link + drift + held;
   return cost;
 }
 

@@ -1,5 +1,5 @@
 import type { Problem } from './problem';
-import { WEIGHTS } from './weights';
+import { CLASH, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 
 /** Days of one track's remaining steps, in order; −1 for a step without a date. Only a suffix can be without. */
 export type Placed = number[];
@@ -12,6 +12,8 @@ export class Loads {
   readonly fresh: Int32Array[];
   readonly teacher: Int32Array[];
   readonly child: Int32Array[];
+  /** New lessons of each child. */
+  readonly own: Int32Array[];
   private readonly teacherIndex: Map<string, number>;
   private readonly childIndex: Map<string, number>;
 
@@ -20,6 +22,7 @@ export class Loads {
     this.fresh = problem.teachers.map(row);
     this.teacher = problem.teachers.map(row);
     this.child = problem.children.map(row);
+    this.own = problem.children.map(row);
     this.teacherIndex = new Map(problem.teachers.map((t, i) => [t.id, i]));
     this.childIndex = new Map(problem.children.map((c, i) => [c.id, i]));
     if (problem.length > 0) {
@@ -43,7 +46,10 @@ export class Loads {
       this.fresh[t]![at]! += fresh;
       this.teacher[t]![at]! += teacher;
     }
-    for (const c of this.childrenOf(track)) this.child[c]![at]! += child;
+    for (const c of this.childrenOf(track)) {
+      this.child[c]![at]! += child;
+      this.own[c]![at]! += fresh;
+    }
   }
 
   /** Adds (sign 1) or removes (sign −1) a placed track. An enrolment counts once a date for new lessons. */
@@ -80,18 +86,20 @@ export class Loads {
   }
 
   /** What all shared people together cost now, split as the weights are. */
-  shared(): { clash: number; minutes: number } {
-    let clash = 0;
-    let minutes = 0;
-    const { teachers, children, allowance, length } = this.problem;
+  shared(): { clash: number; sameChild: number; minutes: number } {
+    let [clash, sameChild, minutes] = [0, 0, 0];
+    const { teachers, children, allowance, length, apart } = this.problem;
     for (let d = 0; d < length; d++) {
       for (let t = 0; t < teachers.length; t++) {
-        clash += over(this.fresh[t]![d]!, allowance[t]![d]!);
-        minutes += over(this.teacher[t]![d]!, teachers[t]!.hours[d]!);
+        clash += CLASH.cost(this.fresh[t]![d]! - allowance[t]![d]!);
+        minutes += MINUTE.cost(this.teacher[t]![d]! - teachers[t]!.hours[d]!);
       }
-      for (let c = 0; c < children.length; c++) minutes += over(this.child[c]![d]!, children[c]!.hours[d]!);
+      for (let c = 0; c < children.length; c++) {
+        minutes += MINUTE.cost(this.child[c]![d]! - children[c]!.hours[d]!);
+        if (apart) sameChild += SAME_CHILD.cost(this.own[c]![d]! - FRESH_A_CHILD);
+      }
     }
-    return { clash: clash * WEIGHTS.clash, minutes: minutes * WEIGHTS.minute };
+    return { clash, sameChild, minutes };
   }
 }
 

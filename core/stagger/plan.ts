@@ -3,7 +3,7 @@ import type { Id } from '../household';
 import type { Track } from '../pace';
 import { type Clash, clashesOf, costOf, type PlanCost } from './cost';
 import type { Placed } from './loads';
-import { countedClashes } from './prices';
+import { forcedClashes } from './prices';
 import type { Problem } from './problem';
 import { seeded } from './random';
 import { WEIGHTS } from './weights';
@@ -99,10 +99,18 @@ export function* improvePlan(problem: Problem, effort: Effort): Generator<Plan |
   yield planOf(problem, work, forced());
 }
 
-/** What counting shows to be forced; with much left over, a step without a date might be the cheaper evil, and it is not counted. */
-function forcedCost(problem: Problem, work: Work): number {
-  const certain = work.separable < WEIGHTS.unplaced - WEIGHTS.clash;
-  return work.separable + (certain ? WEIGHTS.clash * countedClashes(problem) : 0);
+/**
+ * What is forced at first sight: what every track costs at best by itself, and the clashes that counting shows. A step
+ * without a date might be the cheaper evil: with `u` of them a plan costs at least as much as they do, and spares at most
+ * the dearest clash for each; the least over all `u` lies where their cost passes that of the tracks.
+ */
+function forcedCost(problem: Problem, { separable }: Work): number {
+  const clashes = forcedClashes(problem);
+  const without = (u: number) =>
+    Math.max(separable, u * WEIGHTS.unplaced) + Math.max(0, clashes.cost - u * clashes.dearest);
+  if (clashes.dearest > WEIGHTS.unplaced) return separable;
+  const turn = Math.floor(separable / WEIGHTS.unplaced);
+  return Math.min(without(turn), without(turn + 1));
 }
 
 function planOf(problem: Problem, work: Work, forced: number | undefined): Plan {

@@ -2,7 +2,7 @@ import { Loads, over, type Placed } from './loads';
 import { placedBy } from './links';
 import type { Problem } from './problem';
 import { sumsOf, type Terms } from './shortest';
-import { WEIGHTS } from './weights';
+import { CLASH, type Excess, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 
 /** Enrolments kept in step, two by two: the places of their prices, a school day each, and their positions. */
 interface Pair {
@@ -13,29 +13,86 @@ interface Pair {
   from: number;
 }
 
+/** One sort of shared thing: of whom, how much is asked on each date, how much is allowed, and what lies above costs. */
+interface Sort {
+  excess: Excess;
+  people: number;
+  /** Place of the first price; rows of a price a date follow, one a person. */
+  from: number;
+  /** No share of the weight above this can make the bound higher: the dearest unit that a load may come to costs so much. */
+  most: number;
+  asked: (loads: Loads, person: number, k: number) => number;
+  allowed: (person: number, k: number) => number;
+}
+
 /**
- * Prices for all that enrolments share: a new lesson on a teacher's date, a minute of a teacher's or a child's date, and
- * for two enrolments kept in step, a lesson further along at the end of a school day. What lies above an allowance costs
- * w · max(0, load − allowed), and that is never less than λ · (load − allowed) for any λ from 0 to w: at such prices
- * every enrolment can be placed by itself, and the sum of what they then cost is never more than any plan costs
- * (Lagrangian relaxation: Held, Wolfe and Crowder 1974). Each price is kept as a share of what going over costs there:
- * 0 to 1, between two enrolments −1 to 1.
+ * Prices for all that enrolments share: a new lesson on a teacher's date and on a child's, a minute of a teacher's or a
+ * child's date, and for two enrolments kept in step, a lesson further along at the end of a school day. What lies above an
+ * allowance costs f(load − allowed) with f convex, and that is never less than λ · (load − allowed) − f*(λ) for any λ ≥ 0,
+ * where f*(λ) = max over x of λx − f(x) is its conjugate (Fenchel's inequality); of a link it is never less than π · (a − b) for
+ * any π in [−1, 1]. At such prices every enrolment can be placed by itself, and the sum of what they then cost is never
+ * more than any plan costs (Lagrangian relaxation: Held, Wolfe and Crowder 1974). Each price is kept as a share of what the
+ * first unit above costs there; between two enrolments it is −1 to 1.
  */
 export class Prices {
-  /** One row a person and date (new lessons, teachers' minutes, children's minutes), then one a pair and school day. */
+  /** One row a person and date for each sort of shared thing, then one a pair and school day. */
   values: Float64Array;
+  private readonly sorts: { fresh: Sort; own: Sort; taught: Sort; spent: Sort };
   private readonly pairs: Pair[];
   private readonly pairsFrom: number;
+  private readonly most: Float64Array;
   /** What the marks of today ask of everybody, with nothing placed. */
   private readonly untouched: Loads;
 
   constructor(private readonly problem: Problem) {
-    const { teachers, children, length, schoolDays } = problem;
-    this.pairsFrom = (2 * teachers.length + children.length) * length;
-    let from = this.pairsFrom;
-    this.pairs = problem.links.flatMap(({ tracks, positions }) =>
-      tracks.flatMap((a, i) =>
-        tracks.slice(i + 1).map((b, k): Pair => {
+    const { teachers, children, allowance, length, schoolDays, tracks, apart } = problem;
+    let from = 0;
+    const sort = (
+      excess: Excess,
+      people: number,
+      most: number,
+      asked: (loads: Loads) => readonly Int32Array[],
+      allowed: Sort['allowed'],
+    ): Sort => {
+      const made = { excess, people, from, most, allowed, asked: (l: Loads, i: number, k: number) => asked(l)[i]![k]! };
+      from += people * length;
+      return made;
+    };
+    // Above half an hour a minute costs twice its weight, and never more; the k-th clash k times, with all tracks at most.
+    this.sorts = {
+      fresh: sort(
+        CLASH,
+        teachers.length,
+        tracks.length,
+        (l) => l.fresh,
+        (t, k) => allowance[t]![k]!,
+      ),
+      own: sort(
+        SAME_CHILD,
+        children.length,
+        apart ? 1 : 0,
+        (l) => l.own,
+        () => FRESH_A_CHILD,
+      ),
+      taught: sort(
+        MINUTE,
+        teachers.length,
+        2,
+        (l) => l.teacher,
+        (t, k) => teachers[t]!.hours[k]!,
+      ),
+      spent: sort(
+        MINUTE,
+        children.length,
+        2,
+        (l) => l.child,
+        (c, k) => children[c]!.hours[k]!,
+      ),
+    };
+    this.pairsFrom = from;
+    this.pairs = problem.links.flatMap(({ tracks: linked, positions }) =>
+      linked.flatMap((a, i) =>
+        linked.slice(i + 1).map((b, k): Pair => {
           const pair = { a, b, at: positions[i]!, bt: positions[i + 1 + k]!, from };
           from += schoolDays.length;
           return pair;
@@ -43,17 +100,10 @@ export class Prices {
       ),
     );
     this.values = new Float64Array(from);
+    this.most = new Float64Array(from).fill(1);
+    for (const { from: first, people, most } of Object.values(this.sorts))
+      this.most.fill(most, first, first + people * length);
     this.untouched = new Loads(problem);
-  }
-
-  private fresh(teacher: number, k: number): number {
-    return teacher * this.problem.length + k;
-  }
-  private taught(teacher: number, k: number): number {
-    return (this.problem.teachers.length + teacher) * this.problem.length + k;
-  }
-  private spent(child: number, k: number): number {
-    return (2 * this.problem.teachers.length + child) * this.problem.length + k;
   }
 
   /** Whether a track pays a price that may be negative: it is kept in step with another. */
@@ -66,8 +116,12 @@ export class Prices {
     return { sitting: this.sitting(t), standing: this.standing(t) };
   }
 
+  private price({ excess, from }: Sort, person: number, k: number): number {
+    return this.values[from + person * this.problem.length + k]! * excess.weight;
+  }
+
   private sitting(t: number): Terms['sitting'] {
-    const { problem, values } = this;
+    const { problem, sorts } = this;
     const { dates, today } = problem.tracks[t]!;
     const teacher = this.untouched.teacherOf(t);
     const children = this.untouched.childrenOf(t);
@@ -77,11 +131,15 @@ export class Prices {
     const perSpent = new Float64Array(dates.length);
     dates.forEach((day, d) => {
       const k = day - problem.from;
+      const counted = k === 0 && today.fresh > 0;
       if (teacher >= 0) {
-        perFresh[d] = k === 0 && today.fresh > 0 ? 0 : values[this.fresh(teacher, k)]! * WEIGHTS.clash;
-        perTaught[d] = values[this.taught(teacher, k)]! * WEIGHTS.minute;
+        perFresh[d] = counted ? 0 : this.price(sorts.fresh, teacher, k);
+        perTaught[d] = this.price(sorts.taught, teacher, k);
       }
-      for (const c of children) perSpent[d]! += values[this.spent(c, k)]! * WEIGHTS.minute;
+      for (const c of children) {
+        perSpent[d]! += this.price(sorts.spent, c, k);
+        if (!counted) perFresh[d]! += this.price(sorts.own, c, k);
+      }
     });
     return (d, p, j) =>
       (fresh[j]! > fresh[p]! ? perFresh[d]! : 0) +
@@ -110,17 +168,19 @@ export class Prices {
   }
 
   /**
-   * What is paid whatever the tracks do: minus the price of all that is allowed, plus what today's marks hold already, and
-   * links on the days before a track's first date.
+   * What is paid whatever the tracks do: minus the price of all that is allowed and the conjugates, plus what today's marks
+   * hold already, and links on the days before a track's first date.
    */
   constant(): number {
     const { values } = this;
-    const nothing = this.asked(
-      this.untouched,
-      this.problem.tracks.map(() => []),
-    );
     let sum = 0;
-    for (let i = 0; i < this.pairsFrom; i++) sum += values[i]! * nothing[i]!;
+    this.each((i, { excess, asked, allowed }, person, k) => {
+      const share = values[i]!;
+      if (share === 0) return;
+      const at = excess.at(share);
+      const conjugate = share * excess.weight * at - excess.cost(at);
+      sum += share * excess.weight * (asked(this.untouched, person, k) - allowed(person, k)) - conjugate;
+    });
     const { from, schoolDays, tracks } = this.problem;
     for (const pair of this.pairs) {
       for (const [t, position, sign] of [
@@ -136,29 +196,35 @@ export class Prices {
     return sum;
   }
 
-  /** By price: how much more is asked for than allowed (of a pair: how far one is ahead), times what a unit of it costs. */
+  /**
+   * Where the bound rises, by price: how much more is asked for than allowed and than the price lets lie above (of a pair: how
+   * far one is ahead), times what a unit of it costs. A subgradient of the bound at these prices.
+   */
   asked(loads: Loads, placed: readonly Placed[]): Float64Array {
-    const { teachers, children, allowance, length, from, schoolDays } = this.problem;
-    const asked = new Float64Array(this.values.length);
-    for (let k = 0; k < length; k++) {
-      for (let t = 0; t < teachers.length; t++) {
-        asked[this.fresh(t, k)] = WEIGHTS.clash * (loads.fresh[t]![k]! - allowance[t]![k]!);
-        asked[this.taught(t, k)] = WEIGHTS.minute * (loads.teacher[t]![k]! - teachers[t]!.hours[k]!);
-      }
-      for (let c = 0; c < children.length; c++)
-        asked[this.spent(c, k)] = WEIGHTS.minute * (loads.child[c]![k]! - children[c]!.hours[k]!);
-    }
+    const { from, schoolDays } = this.problem;
+    const { values } = this;
+    const rise = new Float64Array(values.length);
+    this.each((i, { excess, asked, allowed }, person, k) => {
+      rise[i] = excess.weight * (asked(loads, person, k) - allowed(person, k) - excess.at(values[i]!));
+    });
     for (const { a, b, at, bt, from: place } of this.pairs) {
       const [one, other] = [a, b].map((t) => placedBy(placed[t]!, from, schoolDays));
-      for (let k = 0; k < schoolDays.length; k++) asked[place + k] = at[one![k]!]! - bt[other![k]!]!;
+      for (let k = 0; k < schoolDays.length; k++) rise[place + k] = at[one![k]!]! - bt[other![k]!]!;
     }
-    return asked;
+    return rise;
+  }
+
+  private each(look: (i: number, sort: Sort, person: number, k: number) => void): void {
+    const { length } = this.problem;
+    for (const sort of Object.values(this.sorts))
+      for (let person = 0; person < sort.people; person++)
+        for (let k = 0; k < length; k++) look(sort.from + person * length + k, sort, person, k);
   }
 
   /** The prices that lie from some others a step in a direction, kept within their bounds. */
   towards(center: Float64Array, direction: Float64Array, step: number): void {
     for (let i = 0; i < center.length; i++)
-      this.values[i] = Math.min(1, Math.max(this.least(i), center[i]! + step * direction[i]!));
+      this.values[i] = Math.min(this.most[i]!, Math.max(this.least(i), center[i]! + step * direction[i]!));
   }
 
   /** The square of the length of a direction, as far as the bounds let prices go along it from `center`. */
@@ -166,7 +232,7 @@ export class Prices {
     let sum = 0;
     for (let i = 0; i < center.length; i++) {
       const by = direction[i]!;
-      if ((by < 0 && center[i]! <= this.least(i)) || (by > 0 && center[i]! >= 1)) continue;
+      if ((by < 0 && center[i]! <= this.least(i)) || (by > 0 && center[i]! >= this.most[i]!)) continue;
       sum += by * by;
     }
     return sum;
@@ -178,12 +244,14 @@ export class Prices {
 }
 
 /**
- * New lessons that clash whatever is done, as long as everything is placed: by teacher, what is left to begin beyond what
- * all dates together allow. A lower bound by counting: an enrolment counts once a date, so all of its new lessons that could
- * share a date are counted once, and those that could still join one begun today not at all.
+ * What new lessons above the allowance cost whatever is done, as long as everything is placed: by teacher, what is left to
+ * begin beyond what all dates together allow, spread over the dates as evenly as can be (convex costs are least so). A lower
+ * bound by counting: an enrolment counts once a date, so all of its new lessons that could share a date are counted once,
+ * and those that could still join one begun today not at all. With it, what the dearest of them costs.
  */
-export function countedClashes(problem: Problem): number {
-  return problem.teachers.reduce((sum, teacher, i) => {
+export function forcedClashes(problem: Problem): { cost: number; dearest: number } {
+  let [cost, dearest] = [0, 0];
+  problem.teachers.forEach((teacher, i) => {
     const own = problem.tracks.filter((t) => t.teacherId === teacher.id);
     const asked = own.reduce((n, t) => {
       const fresh = t.steps.filter((s) => s.fresh === 1);
@@ -194,6 +262,12 @@ export function countedClashes(problem: Problem): number {
     const dates = new Set(own.flatMap((t) => t.dates.map((d) => d - problem.from)));
     if (own.some((t) => t.today.fresh > 0)) dates.add(0);
     const allowed = [...dates].reduce((n, k) => n + problem.allowance[i]![k]!, 0);
-    return sum + over(asked, allowed);
-  }, 0);
+    const above = over(asked, allowed);
+    if (above === 0) return;
+    const each = Math.floor(above / dates.size);
+    const more = above - each * dates.size;
+    cost += (dates.size - more) * CLASH.cost(each) + more * CLASH.cost(each + 1);
+    dearest = Math.max(dearest, CLASH.weight * (more > 0 ? each + 1 : each));
+  });
+  return { cost, dearest };
 }

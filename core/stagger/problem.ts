@@ -27,6 +27,8 @@ export interface Problem {
   children: Resource[];
   /** New lessons a teacher may start on a date: [teacher][date]. */
   allowance: number[][];
+  /** Two new lessons of one child on a date are to be avoided too, whoever teaches them. */
+  apart: boolean;
   /** Steps held to a date by a publication or a pin, per track: one date a step, or −1. */
   held: number[][];
   /** What must be done before what: step `at` of a track not sooner than `gap` days behind a step of another. */
@@ -78,16 +80,9 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
     hours: perDay(c, 'hours', (d) => childMinutesOn(state, year, c, d)),
   }));
   const allowance = state.teachers.map((t) => perDay(t, 'allowance', (d) => newLessonsAllowed(state, year, t, d)));
-  const holds = new Map<string, Day>();
-  for (const week of state.published)
-    for (const p of week.placements) holds.set(`${p.enrolmentId}\n${p.stepId}`, toDay(p.date));
-  for (const p of state.pins) holds.set(`${p.enrolmentId}\n${p.stepId}`, toDay(p.date));
   const held = tracks.map((t) => {
     const dates = new Set(t.dates);
-    return t.steps.map((s) => {
-      const day = holds.get(`${s.enrolmentId ?? t.enrolmentId}\n${s.id}`);
-      return day !== undefined && dates.has(day) ? day : -1;
-    });
+    return t.steps.map(({ heldOn }) => (dates.has(heldOn) ? heldOn : -1));
   });
   const gates = tracks.flatMap((t, track) =>
     t.gates.flatMap(({ at, enrolmentId, stepId, gap }) => {
@@ -102,7 +97,9 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
     .filter((d) => d >= from)
     .map((d) => d - from);
   const links = linkedTracks(state, tracks);
-  const problem = { today, from, length, tracks, teachers, children, allowance, held, gates, links, schoolDays: open };
+  const apart = settings.wishes?.apart ?? true;
+  const people = { tracks, teachers, children, allowance, apart };
+  const problem = { today, from, length, ...people, held, gates, links, schoolDays: open };
   return settings.wishes?.alike ? alike(problem) : problem;
 }
 

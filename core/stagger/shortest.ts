@@ -59,8 +59,7 @@ export function shortest(
     const freshWeek = d === 0 ? week !== track.thisWeek : week !== weekStart(dates[d - 1]!, track.firstDay);
     if (capped && freshWeek) forgetWeek(now, width, top);
     const row = d * size;
-    // Today has used some of its room; a day to which the parent moved sittings has more than the usual.
-    const unusual = track.dated || day <= problem.today || room[d] !== track.perSitting;
+    const unusual = isUnusual(problem, track, d);
     next.fill(Infinity);
     let nextTop = top;
     let lowest = top + 1;
@@ -156,7 +155,7 @@ export function costToGo(problem: Problem, t: number): ToGo {
   for (let d = m - 1; d >= 0; d--) {
     const day = track.dates[d]!;
     const room = track.room[d]!;
-    const unusual = track.dated || day <= problem.today || room !== track.perSitting;
+    const unusual = isUnusual(problem, track, d);
     const [row, after] = [d * (n + 1), (d + 1) * (n + 1)];
     for (let p = n; p >= 0; p--) {
       const end = p === n ? n : unusual ? reach(track, p, day, room, -Infinity) : usual[p]!;
@@ -208,6 +207,16 @@ export function sumsOf({ steps }: Track): Sums {
   }
   return known;
 }
+
+/**
+ * Whether what fits on its d-th date may differ from the usual: today has used some of its room; a day to which the parent moved
+ * sittings has more than the usual; on some nobody teaches.
+ */
+const isUnusual = (problem: Problem, track: Track, d: number): boolean =>
+  track.dated ||
+  track.dates[d]! <= problem.today ||
+  track.room[d] !== track.perSitting ||
+  track.untaught.has(track.dates[d]!);
 
 const reachCache = new WeakMap<Track, Int32Array>();
 

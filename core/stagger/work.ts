@@ -166,8 +166,9 @@ export class Work {
 
   /** What everything costs now: each track's own part is added up when it is placed, the shared part anew. */
   private total(): number {
-    const { clash, minutes } = this.loads.shared();
-    return this.alone.reduce((sum, c) => sum + c, 0) + clash + minutes + linkCost(this.problem, this.placed);
+    const { clash, sameChild, minutes } = this.loads.shared();
+    const alone = this.alone.reduce((sum, c) => sum + c, 0);
+    return alone + clash + sameChild + minutes + linkCost(this.problem, this.placed);
   }
 
   private put(t: number, placed: Placed): void {

@@ -19,6 +19,7 @@ export function countAgain(track: Track, yearEnd: Day): number | undefined {
   const fits = (i: number, j: number, day: Day, room: number, used: number) => {
     const run = track.steps.slice(i, j);
     if (run.reduce((n, s) => n + s.size, 0) > room + 1e-6 || run.some((s) => s.notBefore > day)) return false;
+    if (run.some((s) => s.teacher > 0 && s.heldOn !== day) && track.untaught.has(day)) return false;
     if (run.some((s) => s.weekday !== 0 && s.weekday !== weekdayOf(day))) return false;
     if (new Set(run.map((s) => s.printedDay)).size > 1) return false;
     if (run.length > 1 && run.reduce((n, s) => n + s.minutes, 0) > track.minutesPerSitting) return false;
@@ -73,6 +74,7 @@ export function costAgain(problem: Problem, plan: Plan): number {
   let cost = 0;
   const fresh = new Map<string, number>();
   const minutes = new Map<string, number>();
+  const own = new Map<string, number>();
   const add = (map: Map<string, number>, key: string, n: number) => map.set(key, (map.get(key) ?? 0) + n);
   problem.tracks.forEach((track) => {
     const days = daysOf(track, plan);
@@ -81,6 +83,7 @@ export function costAgain(problem: Problem, plan: Plan): number {
     if (track.today.fresh) {
       opened.add(now);
       add(fresh, `${track.teacherId} ${now}`, 1);
+      for (const c of track.childIds) add(own, `${c} ${now}`, 1);
     }
     add(minutes, `${track.teacherId} ${now}`, track.today.teacher);
     for (const c of track.childIds) add(minutes, `${c} ${now}`, track.today.child);
@@ -95,6 +98,7 @@ export function costAgain(problem: Problem, plan: Plan): number {
       if (step.fresh && !opened.has(day)) {
         opened.add(day);
         add(fresh, `${track.teacherId} ${day}`, 1);
+        for (const c of track.childIds) add(own, `${c} ${day}`, 1);
       }
       add(minutes, `${track.teacherId} ${day}`, step.teacher);
       for (const c of track.childIds) add(minutes, `${c} ${day}`, step.minutes);
@@ -103,13 +107,17 @@ export function costAgain(problem: Problem, plan: Plan): number {
   problem.teachers.forEach((teacher, t) => {
     for (let at = 0; at < problem.length; at++) {
       const key = `${teacher.id} ${problem.from + at}`;
-      cost += 100 * Math.max(0, (fresh.get(key) ?? 0) - problem.allowance[t]![at]!);
-      cost += 2 * Math.max(0, (minutes.get(key) ?? 0) - teacher.hours[at]!);
+      // One after another: the first above costs 100, the second 200, and so on.
+      for (let n = problem.allowance[t]![at]! + 1, k = 1; n <= (fresh.get(key) ?? 0); n++, k++) cost += 100 * k;
+      for (let m = teacher.hours[at]! + 1; m <= (minutes.get(key) ?? 0); m++)
+        cost += m > teacher.hours[at]! + 30 ? 4 : 2;
     }
   });
   for (const child of problem.children) {
     for (let at = 0; at < problem.length; at++) {
-      cost += 2 * Math.max(0, (minutes.get(`${child.id} ${problem.from + at}`) ?? 0) - child.hours[at]!);
+      const key = `${child.id} ${problem.from + at}`;
+      for (let m = child.hours[at]! + 1; m <= (minutes.get(key) ?? 0); m++) cost += m > child.hours[at]! + 30 ? 4 : 2;
+      if (problem.apart) cost += 20 * Math.max(0, (own.get(key) ?? 0) - 1);
     }
   }
   for (const link of problem.links) {

@@ -31,6 +31,7 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
   const rows: string[] = [];
   const binaries: string[] = [];
   const zeros = new Set<string>();
+  const bounded: string[] = [];
   const cost = new Sum();
   const must = (sum: Sum, sense: '<=' | '>=', limit: number) => {
     if (!sum.empty) rows.push(`r${rows.length}: ${sum.toString()} ${sense} ${limit - sum.constant}`);
@@ -47,7 +48,10 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
 
   problem.tracks.forEach((track, t) => {
     const { steps, dates } = track;
-    if (track.today.fresh) of(fresh, `${track.teacherId} ${problem.today}`).plus(1);
+    if (track.today.fresh) {
+      of(fresh, `${track.teacherId} ${problem.today}`).plus(1);
+      for (const c of track.childIds) of(fresh, `${c} ${problem.today}`).plus(1);
+    }
     of(minutes, `${track.teacherId} ${problem.today}`).plus(track.today.teacher);
     for (const c of track.childIds) of(minutes, `${c} ${problem.today}`).plus(track.today.child);
     if (dates.length === 0) {
@@ -67,6 +71,8 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
         if (i > 0) must(new Sum().add(1, y(t, i - 1, d)).add(-1, y(t, i, d)), '>=', 0);
         if (step.notBefore > day) zeros.add(y(t, i, d));
         if (step.weekday !== 0 && step.weekday !== weekdayOf(day)) must(stand(t, i, d), '<=', 0);
+        const nobody = problem.teachers.find((x) => x.id === track.teacherId)?.hours[day - problem.from] === 0;
+        if (nobody && step.teacher > 0 && step.heldOn !== day) must(stand(t, i, d), '<=', 0);
         if (step.behind >= 0) {
           if (d === 0) zeros.add(y(t, i, d));
           else must(new Sum().add(1, y(t, i, d)).add(-1, y(t, step.behind, d - 1)), '<=', 0);
@@ -88,7 +94,7 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
         stands(of(minutes, `${track.teacherId} ${day}`), step.teacher, t, i, d);
         for (const c of track.childIds) stands(of(minutes, `${c} ${day}`), step.minutes, t, i, d);
       });
-      if (anyFresh) of(fresh, `${track.teacherId} ${day}`).add(1, opens);
+      if (anyFresh) for (const who of [track.teacherId, ...track.childIds]) of(fresh, `${who} ${day}`).add(1, opens);
       must(room, '<=', track.room[d]! + 1e-7);
       if (Number.isFinite(track.minutesPerSitting)) must(time, '<=', track.minutesPerSitting);
     });
@@ -107,19 +113,39 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
   }
 
   let over = 0;
-  const above = (load: Sum, allowed: number, weight: number) => {
-    if (load.empty) return cost.plus(weight * Math.max(0, load.constant - allowed));
-    const name = `o${over++}`;
-    cost.add(weight, name);
-    return must(load.add(-1, name), '<=', allowed);
+  /** What lies above costs piece by piece: each piece so wide, the last without end; cheaper pieces fill first by themselves. */
+  const above = (load: Sum, allowed: number, pieces: readonly { width: number; weight: number }[]) => {
+    if (load.empty) {
+      let left = Math.max(0, load.constant - allowed);
+      for (const { width, weight } of pieces) {
+        cost.plus(weight * Math.min(left, width));
+        left = Math.max(0, left - width);
+      }
+      return;
+    }
+    for (const { width, weight } of pieces) {
+      const name = `o${over++}`;
+      cost.add(weight, name);
+      load.add(-1, name);
+      if (width !== Infinity) bounded.push(` ${name} <= ${width}`);
+    }
+    must(load, '<=', allowed);
   };
+  const LESSONS = Array.from({ length: problem.tracks.length }, (_, k) => ({ width: 1, weight: 100 * (k + 1) }));
+  const MINUTES = [
+    { width: 30, weight: 2 },
+    { width: Infinity, weight: 4 },
+  ];
   for (let at = 0; at < problem.length; at++) {
     const day = problem.from + at;
     problem.teachers.forEach((teacher, k) => {
-      above(of(fresh, `${teacher.id} ${day}`), problem.allowance[k]![at]!, 100);
-      above(of(minutes, `${teacher.id} ${day}`), teacher.hours[at]!, 2);
+      above(of(fresh, `${teacher.id} ${day}`), problem.allowance[k]![at]!, LESSONS);
+      above(of(minutes, `${teacher.id} ${day}`), teacher.hours[at]!, MINUTES);
     });
-    for (const child of problem.children) above(of(minutes, `${child.id} ${day}`), child.hours[at]!, 2);
+    for (const child of problem.children) {
+      above(of(minutes, `${child.id} ${day}`), child.hours[at]!, MINUTES);
+      if (problem.apart) above(of(fresh, `${child.id} ${day}`), 1, [{ width: Infinity, weight: 20 }]);
+    }
   }
 
   for (const link of problem.links) {
@@ -149,7 +175,7 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
     return [...sum.toString().matchAll(/([+-]) (\S+) (\S+)/g)].map((m) => [m[3]!, Number(`${m[1]}${m[2]}`)]);
   }
 
-  const bounds = [...zeros].map((name) => ` ${name} = 0`);
+  const bounds = [...bounded, ...[...zeros].map((name) => ` ${name} = 0`)];
   const model = [
     'Minimize',
     ` obj: ${cost.toString()}`,

@@ -1,5 +1,5 @@
 /** Small drawn households for comparing the planner with an exact solver: five shapes, each by seed. */
-import { fromDay, toDay, type Weekday } from '../calendar';
+import { type Day, fromDay, toDay, type Weekday } from '../calendar';
 import type { Enrolment, Household, SchoolYear } from '../household';
 import { seeded } from '../stagger';
 import { aChild, aCourse, aHousehold, anEnrolment, aTeacher, aYear } from './make';
@@ -23,7 +23,9 @@ export function smallHousehold(
   );
   const teachers = ['T', 'U'].map((id) =>
     aTeacher(id, {
-      minutes: shape === 'short hours' ? [40, 60, 30, 60, 40, 0, 0] : [240, 240, 240, 240, 240, 0, 0],
+      // In every second of them nobody teaches on a Wednesday.
+      minutes:
+        shape === 'short hours' ? [40, 60, seed % 2 === 0 ? 0 : 30, 60, 40, 0, 0] : [240, 240, 240, 240, 240, 0, 0],
     }),
   );
   const courses = Array.from({ length: count }, (_, n) =>
@@ -52,4 +54,41 @@ export function smallHousehold(
   });
   const links = shape === 'in step' ? [{ id: 'l', enrolmentIds: ['e0', 'e1'], by: 'whole' as const }] : [];
   return { household: aHousehold({ years: [year], children, teachers, courses, enrolments, links }), year };
+}
+
+/**
+ * A shelf as a newcomer enters it: three children, eight ordinary courses, one parent, and in a full year some two new lessons
+ * for every school day. `share`: of the whole year, its length and its lessons alike.
+ */
+export function newcomer(share = 1): { household: Household; year: SchoolYear; today: Day } {
+  const start = toDay('2026-09-07');
+  const weeks = Math.round(40 * share);
+  const year = aYear({ end: fromDay(start + 7 * weeks - 3) });
+  const sheets = (practise: number, review: number) => ({
+    perLesson: [
+      { kind: 'introduce' as const, count: 1 },
+      { kind: 'practise' as const, count: practise },
+      { kind: 'review' as const, count: review },
+    ],
+  });
+  const all: [string, number, string[], Weekday[], ReturnType<typeof sheets>][] = [
+    ['sums a', 60, ['A'], [1, 2, 3, 4, 5], sheets(2, 0)],
+    ['sums b', 60, ['B'], [1, 2, 3, 4, 5], sheets(2, 0)],
+    ['sums c', 60, ['C'], [1, 2, 3, 4, 5], sheets(1, 1)],
+    ['letters', 70, ['A'], [1, 2, 3, 4, 5], sheets(1, 0)],
+    ['spelling', 40, ['B'], [1, 2, 3, 4], sheets(2, 0)],
+    ['grammar', 40, ['C'], [1, 3, 4, 5], sheets(1, 1)],
+    ['history', 54, ['A', 'B', 'C'], [1, 3, 5], sheets(1, 0)],
+    ['science', 40, ['A', 'B', 'C'], [2, 4], sheets(1, 0)],
+  ];
+  const courses = all.map(([id, lessons, , , pattern]) =>
+    aCourse(id, { lessons: Math.round(lessons * share), ...pattern }),
+  );
+  // What all hear together is read and told again in one sitting; the rest is a sheet a day.
+  const enrolments = all.map(([id, , childIds, weekdays], n) =>
+    anEnrolment(`e${n}`, id, { childIds, weekdays, perSitting: childIds.length > 1 ? 2 : 1 }),
+  );
+  const children = ['A', 'B', 'C'].map((id) => aChild(id));
+  const household = aHousehold({ years: [year], children, courses, enrolments });
+  return { household, year, today: start };
 }

@@ -1,0 +1,28 @@
+import { fromDay } from '../../core/calendar';
+import { download } from '../ui/download';
+import { useHousehold } from './household';
+
+/** Said once nothing can be stored any more: what is on this page can still be saved as a file. */
+export function Lost() {
+  const { lost, household, today, whole } = useHousehold();
+  if (!lost) return null;
+  const save = async () => {
+    const { writeBackup } = await import('../../core/formats');
+    const asOf = fromDay(today);
+    download(`olden-primer rescued ${asOf}.json`, writeBackup({ asOf, household }), 'application/json');
+  };
+  return (
+    <div role="alert" className="flex flex-wrap items-center gap-3 border-y-2 border-ink py-2 font-medium">
+      <p className="min-w-0 flex-1">
+        {lost}
+        {!whole && ' Marks of years gone by had not been read yet and are not in it.'}
+      </p>
+      <button type="button" className="btn btn-strong" onClick={() => void save()}>
+        Save what is on this page
+      </button>
+      <button type="button" className="btn" onClick={() => location.reload()}>
+        Load the page again
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,2 @@
+export * from './marks';
+export * from './day';
