@@ -69,6 +69,26 @@ describe('the server', () => {
     expect((await fetch(`${base}/api/nothing`, { method: 'POST' })).status).toBe(404);
   });
 
+  it('answers 404 for files that are not there, wherever they are asked for, and never with a path or a stack', async () => {
+    for (const path of ['/favicon.ico', '/manifest.webmanifest', '/assets/gone.js', '/robots.txt', '/shelf/a.map']) {
+      const answer = await fetch(base + path);
+      expect([path, answer.status]).toEqual([path, 404]);
+      expect(await answer.text()).toBe('There is nothing at this address.\n');
+    }
+    for (const path of ['/%E0%A4%A', '/assets/%E0%A4%A', '/assets/%00', '/%ff']) {
+      const answer = await fetch(base + path);
+      expect(answer.status).toBeGreaterThanOrEqual(400);
+      expect(await answer.text()).not.toMatch(/at |node_modules|\/tmp|Error:/);
+    }
+    expect((await fetch(`${base}/today`, { method: 'DELETE' })).status).toBe(404);
+  });
+
+  it('sends the page without its placeholder from /index.html too', async () => {
+    const answer = await fetch(`${base}/index.html`);
+    expect(answer.url).toBe(`${base}/`);
+    expect(await answer.text()).not.toContain('__NONCE__');
+  });
+
   it('answers in JSON under /api, and with 404 for a file that is not there', async () => {
     const api = await fetch(`${base}/api/nothing`);
     expect([api.status, await api.json()]).toEqual([404, { error: 'There is nothing at /api/nothing.' }]);

@@ -1,5 +1,5 @@
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express, type Response } from 'express';
 import helmet from 'helmet';
 import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
@@ -49,6 +49,8 @@ export function makeApp(dist: string, now: () => Date = () => new Date()): Expre
   );
   app.use(compression());
   app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  // The page with its number for styles is sent from its own addresses alone.
+  app.get('/index.html', (_req, res) => res.redirect(301, '/'));
   app.use(express.static(dist, { index: false, maxAge: 0 }));
   app.get('/api/feeds', (_req, res) => {
     res.set('Cache-Control', 'no-cache').json(FEEDS);
@@ -60,9 +62,23 @@ export function makeApp(dist: string, now: () => Date = () => new Date()): Expre
   app.use('/api', (req, res) => {
     res.status(404).json({ error: `There is nothing at ${req.originalUrl}.` });
   });
-  app.get('/{*path}', (_req, res) => {
+  app.get('/{*path}', (req, res) => {
+    // Addresses of the app have no dot; what has one is a file, and it is not there.
+    if (/\.[^/]*$/.test(req.path)) return void notFound(res);
     const { nonce } = res.locals as { nonce: string };
     res.set('Cache-Control', 'no-cache').type('html').send(page.replace('__NONCE__', nonce));
   });
+  app.use((_req, res) => void notFound(res));
+  // What went wrong inside is nobody's business outside: no stack, no path of this machine.
+  const failed: ErrorRequestHandler = (error: { status?: unknown }, _req, res, next) => {
+    if (res.headersSent) return next(error);
+    const status = typeof error.status === 'number' && error.status >= 400 && error.status < 500 ? error.status : 500;
+    if (status === 404) return void notFound(res);
+    const words = status < 500 ? 'This address cannot be understood.' : 'The server could not answer this just now.';
+    res.status(status).type('text/plain').send(`${words}\n`);
+  };
+  app.use(failed);
   return app;
 }
+
+const notFound = (res: Response) => res.status(404).type('text/plain').send('There is nothing at this address.\n');

@@ -23,3 +23,5 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   process.exit(1);
 });
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0));
+// Started by another program, it ends with it, however that ends.
+process.on('disconnect', () => process.exit(0));

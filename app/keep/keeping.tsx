@@ -1,11 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
 import { fromDay, type IsoDate, toDay } from '../../core/calendar';
-import { type Backup, MAX_CHARACTERS, readBackup, writeBackup } from '../../core/formats';
+import { type Backup, readBackup, type Reading, writeBackup } from '../../core/formats';
 import { KEPT_DAYS, type KeptCopy, ownBegun } from '../../store';
+import { readBackupFile } from '../../worker/files';
 import { useHousehold } from '../shell/household';
 import { LAST_BACKUP } from '../shell/notes';
 import { longDate, shortDate } from '../ui/dates';
 import { Dialog } from '../ui/dialog';
+import { FileProgress } from '../ui/file-progress';
 import { download } from '../ui/download';
 import { count } from '../ui/words';
 import { Room } from './room';
@@ -16,6 +18,8 @@ export default function Keeping() {
   const style = household.settings.dateStyle;
   const file = useRef<HTMLInputElement>(null);
   const [reading, setReading] = useState<Backup>();
+  const [notes, setNotes] = useState<string[]>([]);
+  const [share, setShare] = useState<number>();
   const [fault, setFault] = useState<string>();
   const [copies, setCopies] = useState<KeptCopy[]>([]);
   const [last, setLast] = useState<IsoDate>();
@@ -42,17 +46,19 @@ export default function Keeping() {
     say('The backup is in your downloads.');
   };
 
-  const take = (content: string) => {
-    const result = readBackup(content);
+  const take = (result: Reading) => {
     if ('fault' in result) setFault(result.fault);
-    else setReading(result.backup);
+    else {
+      setReading(result.backup);
+      setNotes(result.notes);
+    }
   };
   const choose = async (chosen: File | undefined) => {
     setFault(undefined);
     if (!chosen) return;
-    // Looked at before it is read: a film chosen by mistake must not fill the memory.
-    if (chosen.size > MAX_CHARACTERS) setFault('The file is far larger than any household’s backup; it was not read.');
-    else take(await chosen.text());
+    setShare(0);
+    take(await readBackupFile(chosen, setShare));
+    setShare(undefined);
     if (file.current) file.current.value = '';
   };
   const restore = async () => {
@@ -101,6 +107,7 @@ export default function Keeping() {
               onChange={(e) => void choose(e.target.files?.[0])}
             />
           </label>
+          <FileProgress share={share} />
           {fault && (
             <p role="alert" className="border-2 border-ink p-3">
               <b>Nothing was changed.</b> {fault}
@@ -148,7 +155,7 @@ export default function Keeping() {
                     · kept until {shortDate(style, toDay(c.date) + KEPT_DAYS, today)}
                   </span>
                 </span>
-                <button type="button" className="btn btn-quiet page-link" onClick={() => take(c.text)}>
+                <button type="button" className="btn btn-quiet page-link" onClick={() => take(readBackup(c.text))}>
                   Put back
                 </button>
               </li>
@@ -182,6 +189,16 @@ export default function Keeping() {
                 ))}
               </tbody>
             </table>
+            {notes.length > 0 && (
+              <div>
+                <p>In the file some names lead nowhere; nothing that was said is lost by it:</p>
+                <ul className="list-disc pl-6">
+                  {notes.map((n) => (
+                    <li key={n}>{n}</li>
+                  ))}
+                </ul>
+              </div>
+            )}
             <p>
               Restoring replaces all {count(household.marks.length, 'mark')} and everything else here. What is here now
               is put aside first and can be put back. Undo does not reach behind a restore.

@@ -1,26 +1,35 @@
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useHousehold } from '../shell/household';
+import { readCourseFileFile } from '../../worker/files';
+import { FileProgress } from '../ui/file-progress';
 import { newId } from '../ui/id';
 
 /** Puts a course file of another family on the shelf; what is wrong with the file is said, and nothing is stored. */
 export function CourseFileButton() {
-  const { household, commit } = useHousehold();
+  const { commit } = useHousehold();
   const navigate = useNavigate();
   const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState<string>();
+  const [share, setShare] = useState<number>();
   const take = async (file: File | undefined) => {
     if (!file) return;
-    const { courseFileRows, readCourseFile } = await import('../../core/course-file');
-    const read = readCourseFile(await file.text());
+    const { courseFileRows } = await import('../../core/course-file');
+    setShare(0);
+    const read = await readCourseFileFile(file, setShare);
+    setShare(undefined);
     if ('fault' in read) return setFault(`${file.name}: ${read.fault}`);
-    const { course, materials, needs } = courseFileRows(household, read, newId);
-    const done = await commit(`${course.title} put on the shelf from a file`, [
-      { table: 'courses', put: course },
-      ...materials.map((put) => ({ table: 'materials' as const, put })),
-      ...needs.map((put) => ({ table: 'needs' as const, put })),
-    ]);
-    if (done) void navigate(`/shelf/${encodeURIComponent(course.id)}`);
+    let id = '';
+    const done = await commit(`${read.course.title} put on the shelf from a file`, (now) => {
+      const { course, materials, needs } = courseFileRows(now, read, newId);
+      ({ id } = course);
+      return [
+        { table: 'courses', put: course },
+        ...materials.map((put) => ({ table: 'materials' as const, put })),
+        ...needs.map((put) => ({ table: 'needs' as const, put })),
+      ];
+    });
+    if (done) void navigate(`/shelf/${encodeURIComponent(id)}`);
   };
   return (
     <>
@@ -40,6 +49,7 @@ export function CourseFileButton() {
           e.target.value = '';
         }}
       />
+      <FileProgress share={share} />
       {fault && (
         <p role="alert" className="basis-full font-semibold">
           {fault}

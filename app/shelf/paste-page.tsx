@@ -7,7 +7,6 @@ import {
   type CsvReading,
   type PastedLine,
   readContents,
-  readCourseCsv,
 } from '../../core/contents';
 import { KIND_DEFAULTS } from '../../core/course';
 import { byId, type Course, type Unit } from '../../core/household';
@@ -17,6 +16,8 @@ import { Field, InputField } from '../ui/field';
 import { count } from '../ui/words';
 import { PasteLines } from './paste-lines';
 import { asPattern, noSteps, StepsOfLesson } from './steps-of-lesson';
+import { readCsvFile } from '../../worker/files';
+import { encodingWords, FileProgress } from '../ui/file-progress';
 import { newId } from '../ui/id';
 
 const EXAMPLE = 'Unit 1: Water\nLesson 1: Rain ........ 3\nLesson 2: Springs ..... 7\nUnit 1 Test ........... 11';
@@ -34,6 +35,8 @@ export default function PastePage() {
   const [weigh, setWeigh] = useState(false);
   const [csv, setCsv] = useState<CsvReading>();
   const [wanting, setWanting] = useState(false);
+  const [share, setShare] = useState<number>();
+  const [fileFault, setFileFault] = useState<string>();
   const file = useRef<HTMLInputElement>(null);
   // A prefix of its own keeps ids apart from those the course has already.
   const prefix = useMemo(() => (onto ? `${newId().slice(0, 8)}-` : ''), [onto]);
@@ -51,11 +54,16 @@ export default function PastePage() {
   };
   const choose = async (chosen: File | undefined) => {
     if (!chosen) return;
-    setCsv(readCourseCsv(await chosen.text(), prefix));
+    setShare(0);
+    const read = await readCsvFile(chosen, prefix, setShare);
+    setShare(undefined);
+    if (file.current) file.current.value = '';
+    if ('fault' in read) return setFileFault(read.fault);
+    setFileFault(encodingWords(read.encoding));
+    setCsv(read);
     setText('');
     setLines([]);
     if (!title && !onto) setTitle(chosen.name.replace(/\.[^.]*$/, ''));
-    if (file.current) file.current.value = '';
   };
   const keep = async () => {
     if (total.lessons + total.tests === 0 || (!onto && !title.trim())) return setWanting(true);
@@ -136,6 +144,12 @@ export default function PastePage() {
               A template to fill in
             </button>
           </div>
+          <FileProgress share={share} />
+          {fileFault && (
+            <p role="alert" className="border-2 border-ink p-3">
+              {fileFault}
+            </p>
+          )}
           {!csv && <StepsOfLesson value={steps} onChange={setSteps} />}
           {paged && (
             <label className="flex min-h-[44px] items-center gap-2">

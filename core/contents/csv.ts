@@ -19,6 +19,8 @@ export interface CsvReading {
 }
 
 const MOST_ROWS = 20_000;
+/** Longest CSV that is read, in characters: some hundred for every row that is taken. */
+export const LONGEST_CSV = 2_000_000;
 /**
  * A leading quote mark keeps a spreadsheet from running the text as a formula. One that stands there already gets
  * another, so that reading takes off just what writing put on.
@@ -31,6 +33,12 @@ const undefuse = (text: string) => text.replace(/^'(?='*[=+\-@\t\r])/, '');
  * of the file is touched by it. Ids are made from positions and `prefix`.
  */
 export function readCourseCsv(text: string, prefix = ''): CsvReading {
+  if (text.length > LONGEST_CSV)
+    return {
+      units: [],
+      rows: 0,
+      faults: [{ row: 1, column: '', sentence: 'The file is far longer than any course’s contents; it was not read.' }],
+    };
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t'],

@@ -10,6 +10,8 @@ import {
   type Id,
   inOrderOfDay,
   type Mark,
+  MARKS,
+  sits,
   type Teacher,
 } from '../household';
 import { compareMarks, marksByEnrolment, type Standing, standingsOf } from '../log';
@@ -172,9 +174,7 @@ function sittingOf(
         step,
         ...(mark ? { mark } : {}),
         missed: missed.map((m) => byId(state.children, m.childId!)).filter((c) => c !== undefined),
-        fresh:
-          step.opensNewLesson &&
-          (mark === undefined || mark.kind === 'done' || mark.kind === 'partly' || mark.kind === 'again'),
+        fresh: step.opensNewLesson && (mark === undefined || sits(mark.kind)),
         ...(from === undefined ? {} : { carriedFrom: from }),
         ...(!mark && standing?.left ? { left: standing.left } : {}),
         ...(proof ? { proof } : {}),
@@ -196,7 +196,7 @@ function sittingOf(
 function carriedFrom(standing: Standing | undefined, day: Day): Day | undefined {
   if (!standing) return undefined;
   const { last } = standing;
-  if (last.childId !== undefined || !['partly', 'again', 'not today'].includes(last.kind)) return undefined;
+  if (last.childId !== undefined || MARKS[last.kind].settles || last.kind === 'missed') return undefined;
   const from = toDay(last.date);
   return from < day ? from : undefined;
 }

@@ -8,6 +8,7 @@ import {
   type Enrolment,
   type Household,
   type SchoolYear,
+  sits,
 } from '../household';
 import { marksByEnrolment, standingsOf } from '../log';
 import { makeTrack, openDates } from '../pace';
@@ -77,9 +78,6 @@ function wantedBy(
   return i >= 0 && track.ideal[i]! <= track.dates.indexOf(day) + 1;
 }
 
-/** Marks after which a step was sat for on its day. */
-const SAT = ['done', 'partly', 'again'];
-
 /** Looks up the enrolments of a teacher whose new lesson stands on a day of the plan, or was begun today. */
 export function newLessonsOf(state: Household, plan: Plan): (teacherId: string, day: Day) => Enrolment[] {
   const found = new Map<string, Enrolment[]>();
@@ -92,7 +90,7 @@ export function newLessonsOf(state: Household, plan: Plan): (teacherId: string, 
     const fresh = new Set(flatten(course).flatMap((s) => (s.opensNewLesson ? [s.id] : [])));
     const days = new Set(track.days.filter((d, i) => d >= 0 && fresh.has(track.stepIds[i]!)));
     const begun = (marks.get(enrolment.id) ?? []).some(
-      (m) => m.date === today && m.childId === undefined && SAT.includes(m.kind) && fresh.has(m.stepId),
+      (m) => m.date === today && m.childId === undefined && sits(m.kind) && fresh.has(m.stepId),
     );
     if (begun) days.add(plan.today);
     for (const day of days) {

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { toDay } from '../calendar';
-import type { Household } from '../household';
+import { type AnyRow, type Household, namingsOf, REFERENCES } from '../household';
 import { aCourse, aHousehold, aMark, anEnrolment, householdArbitrary } from '../tests/make';
 import { readBackup, shiftBackup, VERSION, writeBackup } from './index';
 
@@ -53,7 +55,7 @@ describe('a backup', () => {
     expect(faultOf(good.replace(`"version": ${VERSION}`, '"version": "2"'))).toContain('version');
     expect(faultOf(good.replace('"2026-09-08"', '"2026-02-30"'))).toContain('asOf');
     expect(faultOf(good.replace('"children"', '"kids"'))).toContain('“kids”');
-    expect(faultOf('x'.repeat(200_000_001))).toContain('far larger');
+    expect(faultOf('x'.repeat(64_000_001))).toContain('far larger');
   });
 
   it('names table, row and field of a fault', () => {
@@ -110,6 +112,96 @@ describe('a backup', () => {
         expect(faultOf(json)).toBeTruthy();
       }),
     );
+  });
+});
+
+describe('names of what is not there', () => {
+  const read = (path: string) => readFileSync(fileURLToPath(new URL(path, import.meta.url)), 'utf8');
+  const texts = ['./fixtures/version-4.json', '../../demo/household.json'].map(read);
+
+  it('are never taken in without a word: each is refused, or mended and told, by every reference of the table', () => {
+    const seen = new Set<string>();
+    for (const text of texts) {
+      const clean = readBackup(text);
+      if ('fault' in clean) throw new Error(clean.fault);
+      expect(clean.notes).toEqual([]);
+      for (const reference of REFERENCES) {
+        const { table, path } = reference;
+        const file = JSON.parse(text) as Record<string, unknown>;
+        const rows = (table === 'settings' ? [file['settings']] : file[table]) as AnyRow[];
+        const row = rows.find((r) => namingsOf(reference, r).length > 0);
+        if (!row) continue;
+        // The first place that holds such a name gets one of nothing.
+        let spoiled = 0;
+        const walk = (o: Record<string, unknown>, [seg, ...rest]: string[]): void => {
+          const key = seg!.replace('[]', '');
+          const value = o[key];
+          if (value === undefined || spoiled) return;
+          if (rest.length > 0)
+            for (const x of Array.isArray(value) ? value : [value]) walk(x as Record<string, unknown>, rest);
+          else if (Array.isArray(value)) {
+            if (value.length > 0) spoiled = (value as unknown[]).splice(0, 1, 'nowhere').length;
+          } else {
+            o[key] = 'nowhere';
+            spoiled = 1;
+          }
+        };
+        walk(row, path.split('.'));
+        const reading = readBackup(JSON.stringify(file));
+        seen.add(`${table} ${path}`);
+        if ('fault' in reading) {
+          expect(reference.gone === 'holds' || path.endsWith('courseId'), `${table} ${path}: ${reading.fault}`).toBe(
+            true,
+          );
+          expect(reading.fault).toContain('nowhere');
+        } else {
+          expect(reading.notes.join(' '), `${table} ${path}`).toContain(table);
+          // What is mended once is whole.
+          const again = readBackup(writeBackup(reading.backup));
+          expect('notes' in again && again.notes.filter((n) => !n.includes('of the record'))).toEqual([]);
+        }
+      }
+    }
+    expect(seen.size).toBeGreaterThan(45);
+  });
+
+  it('and two lessons, closed ranges or gates of one id are refused, wherever they lie', () => {
+    const twice = (change: (file: { courses: { units: { lessons: { id: string }[] }[] }[] }) => void) => {
+      const file = JSON.parse(texts[0]!) as Parameters<typeof change>[0];
+      change(file);
+      return faultOf(JSON.stringify(file));
+    };
+    expect(
+      twice((f) => f.courses[0]!.units.at(-1)!.lessons.push({ ...f.courses[0]!.units[0]!.lessons[0]! })),
+    ).toContain('courses, row 1 has two');
+  });
+});
+
+describe('spans of time', () => {
+  it.each([
+    ['a year ending a century late', (h: Household) => (h.years[0]!.end = '2126-06-11'), 'at most 400 days'],
+    ['a year from 1000', (h: Household) => (h.years[0]!.start = '1000-09-07'), 'from 1900 to 2199'],
+    [
+      'an absence of two centuries',
+      (h: Household) =>
+        h.absences.push({ id: 'a', childIds: ['A'], from: '1950-01-01', to: '2150-01-01', why: 'sick', label: '' }),
+      'longer than ten years',
+    ],
+    [
+      'five hundred copies of a year',
+      (h: Household) => (h.years = Array.from({ length: 500 }, (_, i) => ({ ...h.years[0]!, id: `y${i}` }))),
+      'at most 60',
+    ],
+    ['two years over the same days', (h: Household) => h.years.push({ ...h.years[0]!, id: 'two' }), 'run into'],
+  ])('%s is refused in a sentence', (_, change, words) => {
+    const h = structuredClone(household());
+    change(h);
+    expect(faultOf(write(h))).toContain(words);
+  });
+
+  it('brackets without end are refused before they are parsed', () => {
+    expect(faultOf(`{"format":"olden-primer","version":${'['.repeat(1_000_000)}`)).toContain('deeper ones');
+    expect(faultOf('"[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[["')).toContain('not a backup');
   });
 });
 

@@ -11,7 +11,7 @@ import {
   TABLES,
   withoutNames,
 } from '../household';
-import { tooDeep } from './depth';
+import { tooMuch } from './depth';
 import { migrate } from './migrate';
 import { SETTINGS_FIELDS, TABLE_FIELDS } from './schema';
 import { type Fields, record, tail } from './shapes';
@@ -66,8 +66,8 @@ export function writeBackup({ asOf, household }: Backup): string {
 export function readBackup(content: string): Reading {
   if (content.length > MAX_CHARACTERS)
     return { fault: 'The file is far larger than any household’s backup; it was not read.' };
-  if (tooDeep(content))
-    return { fault: 'The file is damaged or is not a backup: its lists lie deeper in one another than any backup’s.' };
+  if (tooMuch(content))
+    return { fault: 'The file is damaged or is not a backup: it holds more lists, or deeper ones, than any backup.' };
   let data: unknown;
   try {
     data = JSON.parse(content);

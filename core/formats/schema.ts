@@ -284,7 +284,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     materialId: id,
     date,
     seq: whole(0, Number.MAX_SAFE_INTEGER),
-    kind: oneOf(['count', 'in', 'out']),
+    kind: oneOf(H.MOVEMENT_KINDS),
     quantity: number(0, 1_000_000),
     note: opt(text(2000)),
   },

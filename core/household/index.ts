@@ -3,3 +3,4 @@ export * from './types';
 export * from './references';
 export * from './settle';
 export * from './changes';
+export * from './kinds';

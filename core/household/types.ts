@@ -644,13 +644,15 @@ export interface Material {
   /** Days from ordering it to having it. */
   leadDays?: number;
 }
+export const MOVEMENT_KINDS = ['count', 'in', 'out'] as const;
+export type MovementKind = (typeof MOVEMENT_KINDS)[number];
 export interface Movement {
   id: Id;
   materialId: Id;
   date: IsoDate;
   seq: number;
   /** `count` sets what is there; `in` and `out` add and take. */
-  kind: 'count' | 'in' | 'out';
+  kind: MovementKind;
   quantity: number;
   note?: string;
 }

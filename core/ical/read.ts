@@ -19,8 +19,12 @@ import {
 export const LONGEST_CALENDAR = 2_000_000;
 /** Events, repeats counted singly, that are taken from one calendar. */
 export const MOST_EVENTS = 5_000;
-/** Dates that all rules of a calendar together may look at. */
-const WHOLE_BUDGET = 500_000;
+/** Dates that all rules and changes of a calendar together may look at. */
+const WHOLE_BUDGET = 250_000;
+/** Entries of a calendar that are read at all: some two for every day of ten years. */
+const MOST_ENTRIES = 8_000;
+/** Time zones that a calendar may describe itself: of those its times are in. */
+const MOST_ZONES = 60;
 
 export interface ReadOptions {
   /** The household's own IANA time zone. */
@@ -52,9 +56,14 @@ export function readCalendar(text: string, options: ReadOptions): CalendarReadin
   const clean = tidy(text);
   if (!/^\s*BEGIN:VCALENDAR[ \t]*$/im.test(clean.slice(0, 2000)))
     return { fault: 'This is not a calendar file: it should begin with the line BEGIN:VCALENDAR.' };
+  const entries = clean.match(/^BEGIN:VEVENT/gim)?.length ?? 0;
+  if (entries > MOST_ENTRIES)
+    return {
+      fault: `The calendar holds ${entries} events, and at most ${MOST_ENTRIES} are read; nothing was taken in. Export a shorter stretch of it.`,
+    };
   let root: ICAL.Component[];
   try {
-    const parsed = ICAL.parse(clean.trim()) as unknown[];
+    const parsed = ICAL.parse(withoutUnusedZones(clean).trim()) as unknown[];
     const lists = Array.isArray(parsed[0]) ? (parsed as unknown[][]) : [parsed];
     root = lists.map((one) => new ICAL.Component(one as ConstructorParameters<typeof ICAL.Component>[0]));
   } catch (error) {
@@ -89,6 +98,16 @@ const tidy = (text: string): string =>
     .replace(/\n(?:[ \t]*\n)+/g, '\n')
     .replace(/\n[ \t]/g, '')
     .replace(/^(?:rrule|exrule)[:;].*$/gim, (line) => line.toUpperCase());
+
+/** The text without the time zones it describes and never uses, nor more of those it uses than are followed. */
+function withoutUnusedZones(text: string): string {
+  const used = new Set([...text.matchAll(/;TZID="?([^":;\n]+)"?/gi)].map((m) => m[1]!.trim()));
+  let kept = 0;
+  return text.replace(/^BEGIN:VTIMEZONE$[\s\S]*?^END:VTIMEZONE$\n?/gim, (zone) => {
+    const name = /^TZID(?:;[^:\n]*)?:(.*)$/im.exec(zone)?.[1]?.trim() ?? '';
+    return used.has(name) && ++kept <= MOST_ZONES ? zone : '';
+  });
+}
 
 const byDate = (a: OutsideEvent, b: OutsideEvent) =>
   a.from !== b.from
@@ -132,7 +151,10 @@ function readOne(calendar: ICAL.Component, options: Bounds, reading: CalendarRea
     if (event.hasProperty('recurrence-id')) one.changed.push(event);
     else if (!one.master || sequenceOf(event) >= sequenceOf(one.master)) one.master = event;
   }
+  let over = 0;
   for (const [uid, { master, changed }] of series) {
+    // Far more than will be taken: whoever comes behind cannot be followed as well.
+    if (reading.events.length > 6 * MOST_EVENTS && ++over) continue;
     const title = titleOf(master ?? changed[0]!);
     try {
       const made = readSeries(uid, master, changed, zones, options);
@@ -142,6 +164,8 @@ function readOne(calendar: ICAL.Component, options: Bounds, reading: CalendarRea
       reading.notes.push(`“${title}” was passed over: its dates cannot be understood.`);
     }
   }
+  if (over > 0)
+    reading.notes.push(`${over} more events were passed over: the calendar holds more than can be followed.`);
 }
 
 const textOf = (component: ICAL.Component, name: string): string => {
@@ -252,6 +276,11 @@ function changeInstances(
     const cancelled = textOf(event, 'status').toUpperCase() === 'CANCELLED';
     const made = cancelled ? undefined : instanceOf(event, zones, notes);
     if (String(property.getParameter('range') ?? '').toUpperCase() === 'THISANDFUTURE') {
+      options.budget.left -= instances.size;
+      if (options.budget.left < 0) {
+        notes.push('is changed too often to follow: later changes were passed over.');
+        return;
+      }
       const shift = made ? made.wall - at : 0;
       for (const [wall] of [...instances].filter(([w]) => w > at)) {
         instances.set(wall, made ? { ...made, wall: wall + shift } : undefined);

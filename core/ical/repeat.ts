@@ -57,8 +57,12 @@ export function repeats(
     return true;
   };
   let work = 0;
+  // Every date that is tried costs as many looks as the rule names times on it: the library makes all of them at once.
+  const times = isQuick(options.freq) ? 1 : timesADay(options);
   const count = () => {
-    if (++work > MOST_LOOKED_AT || --budget.left < 0) throw new TooMuch();
+    work += times;
+    budget.left -= times;
+    if (work > MOST_LOOKED_AT || budget.left < 0) throw new TooMuch();
   };
   try {
     if (isQuick(options.freq)) quickRepeats(options, start, last, count, take);
@@ -72,6 +76,12 @@ export function repeats(
     cutOff = true;
   }
   return { walls, cutOff };
+}
+
+/** Times on one date that a rule's hours, minutes and seconds come to. */
+function timesADay({ byhour, byminute, bysecond }: Made): number {
+  const named = (list: number | number[] | null | undefined) => (Array.isArray(list) ? Math.max(1, list.length) : 1);
+  return named(byhour) * named(byminute) * named(bysecond);
 }
 
 /**

@@ -1,4 +1,5 @@
 import { type Day, toDay } from '../calendar/day';
+import { sits } from '../household/kinds';
 import type { Id, Mark } from '../household/types';
 
 /** Where a step of an enrolment stands once all its marks are told. */
@@ -49,29 +50,34 @@ export function foldMarks(marks: readonly Mark[]): Map<Id, Standing> {
 function afterMark(before: Standing, mark: Mark): Standing {
   const { minutesLeft: _m, left: _l, deferred: _d, ...rest } = before;
   const day = toDay(mark.date);
-  const sat = { ...rest, last: mark, sat: [...before.sat, day] };
+  // The lists are the fold's own until it ends, and grow in place: a step may carry thousands of marks.
+  const satOn = () => {
+    before.sat.push(day);
+    return { ...rest, last: mark };
+  };
   const set = (state: StepState): Standing => ({ ...rest, state, last: mark });
   switch (mark.kind) {
     case 'done':
-      return { ...sat, state: 'done' };
+      return { ...satOn(), state: 'done' };
     case 'known':
       return set('known');
     case 'left out':
       return set('left out');
     case 'partly':
       return {
-        ...sat,
+        ...satOn(),
         state: 'open',
         ...(mark.minutesLeft === undefined ? {} : { minutesLeft: mark.minutesLeft }),
         ...(mark.left === undefined ? {} : { left: mark.left }),
       };
     case 'again': {
-      const open = before.state === 'open' ? { ...sat, state: 'open' as const } : set('open');
+      const open = before.state === 'open' ? { ...satOn(), state: 'open' as const } : set('open');
       return mark.goOn ? { ...open, deferred: true } : open;
     }
     case 'not today':
     case 'missed':
-      return { ...before, state: 'open', last: mark, refused: [...before.refused, day] };
+      before.refused.push(day);
+      return { ...before, state: 'open', last: mark };
   }
 }
 
@@ -119,8 +125,7 @@ const workedCache = new WeakMap<readonly Mark[], ReadonlyMap<Day, number>>();
  * Whether a mark says that school was held: something was done, or shown to be known. What was put off, missed or left
  * out does not, nor do the steps that fall away at one stroke when a stretch is said to be known.
  */
-export const isWork = (m: Mark): boolean =>
-  m.kind === 'done' || m.kind === 'partly' || m.kind === 'again' || (m.kind === 'known' && m.proofId === undefined);
+export const isWork = (m: Mark): boolean => sits(m.kind) || (m.kind === 'known' && m.proofId === undefined);
 
 /** Marks of work on each day that has any; kept for as long as the same array is in use. */
 function workOnDays(marks: readonly Mark[]): ReadonlyMap<Day, number> {

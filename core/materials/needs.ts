@@ -9,6 +9,7 @@ import {
   type Mark,
   type Material,
   type Need,
+  MOVEMENTS,
 } from '../household';
 import { compareMarks, marksByEnrolment, standingsOf } from '../log';
 import type { Plan } from '../stagger';
@@ -185,15 +186,15 @@ export function stock(state: Household): Map<Id, number> {
   }
   const events = new Map<Id, Event[]>(state.materials.map((m) => [m.id, []]));
   for (const m of state.movements) {
-    const apply = (have: number) =>
-      m.kind === 'count' ? m.quantity : have + (m.kind === 'in' ? m.quantity : -m.quantity);
+    const does = MOVEMENTS[m.kind];
+    const apply = (have: number) => (does === 'sets' ? m.quantity : have + does * m.quantity);
     events.get(m.materialId)?.push({ date: m.date, seq: m.seq, apply });
   }
   // Nothing before its last count matters for a thing.
   const counted = new Map<Id, { date: string; seq: number }>();
   for (const m of state.movements) {
     const last = counted.get(m.materialId);
-    if (m.kind === 'count' && (!last || later(m, last))) counted.set(m.materialId, m);
+    if (MOVEMENTS[m.kind] === 'sets' && (!last || later(m, last))) counted.set(m.materialId, m);
   }
   const consumables = new Map<Id, Need[]>();
   for (const n of state.needs) {

@@ -1,5 +1,5 @@
 import { type Day, toDay, weekStart } from '../calendar';
-import type { Enrolment, Household, Loop, SchoolYear } from '../household';
+import { type Enrolment, type Household, type Loop, type SchoolYear, sits } from '../household';
 import { compareMarks, marksByEnrolment, standingsOf } from '../log';
 import { catchUpDates, openDates } from './dates';
 import { reach } from './fit';
@@ -81,7 +81,7 @@ function lastTurn(state: Household, members: readonly Enrolment[], today: Day): 
   const marks = marksByEnrolment(state.marks);
   const sat = members
     .flatMap((m, at) => (marks.get(m.id) ?? []).map((mark) => ({ at, mark })))
-    .filter(({ mark }) => mark.childId === undefined && ['done', 'partly', 'again'].includes(mark.kind))
+    .filter(({ mark }) => mark.childId === undefined && sits(mark.kind))
     .sort((a, b) => compareMarks(a.mark, b.mark));
   const last = sat.at(-1);
   return last ? { at: last.at, today: toDay(last.mark.date) === today } : { at: -1, today: false };

@@ -84,19 +84,25 @@ export function pacing(state: Household, enrolment: Enrolment): Pacing {
     group: undefined,
     printed: undefined,
   };
-  if (rule.kind === 'weekly')
-    return { ...plain, cap: rule.n * scale, group: rule.unit === 'lessons' ? (s) => s.lessonIndex : undefined };
-  if (rule.kind === 'printed') {
-    const rhythm = rhythmOf(byId(state.courses, enrolment.courseId), enrolment);
-    const day = (s: FlatStep) => printedDayOf(s.lessonIndex, rhythm);
-    const cap = Math.min(rhythm.days, rhythm.lessons);
-    // A printed day is what it is: nothing in it is faster or counts for less.
-    const whole = { scale: 1, times: () => 1, size: () => 1 };
-    return { ...plain, ...whole, perSitting: MOST_A_SITTING, cap, group: day, printed: day };
+  switch (rule.kind) {
+    case 'weekly':
+      return { ...plain, cap: rule.n * scale, group: rule.unit === 'lessons' ? (s) => s.lessonIndex : undefined };
+    case 'printed': {
+      const rhythm = rhythmOf(byId(state.courses, enrolment.courseId), enrolment);
+      const day = (s: FlatStep) => printedDayOf(s.lessonIndex, rhythm);
+      const cap = Math.min(rhythm.days, rhythm.lessons);
+      // A printed day is what it is: nothing in it is faster or counts for less.
+      const whole = { scale: 1, times: () => 1, size: () => 1 };
+      return { ...plain, ...whole, perSitting: MOST_A_SITTING, cap, group: day, printed: day };
+    }
+    case 'minutes':
+      return { ...plain, perSitting: Math.max(1, Math.floor(rule.minutes / minutesAStep(state, enrolment))) };
+    // The loop decides whose turn it is; each turn is one plain sitting.
+    case 'loop':
+    case 'even':
+    case 'when':
+      return plain;
   }
-  if (rule.kind === 'minutes')
-    return { ...plain, perSitting: Math.max(1, Math.floor(rule.minutes / minutesAStep(state, enrolment))) };
-  return plain;
 }
 
 /** How much faster each step goes, and a number that every such factor divides. */

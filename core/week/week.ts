@@ -21,6 +21,7 @@ import {
   type PublishedWeek,
   type SchoolYear,
   type Teacher,
+  sits,
 } from '../household';
 import { compareMarks, marksByEnrolment, standingsOf } from '../log';
 import { newLessonsAllowed, type Plan } from '../stagger';
@@ -140,7 +141,7 @@ function rowOf(
     const put = (id: Id, more: Pick<WeekItem, 'slipped'> & { mark?: MarkKind }) => {
       const step = steps.get(id);
       if (!step) return;
-      const taught = more.mark === undefined || ['done', 'partly', 'again'].includes(more.mark);
+      const taught = more.mark === undefined || sits(more.mark);
       items.set(id, {
         step,
         ...more,
@@ -186,7 +187,7 @@ function weekDay(state: Household, year: SchoolYear, rows: readonly WeekRow[], d
 }
 
 /** Only what is planned or was sat for takes anybody’s time. */
-const takesTime = (i: WeekItem) => !i.slipped && (i.mark === undefined || ['done', 'partly', 'again'].includes(i.mark));
+const takesTime = (i: WeekItem) => !i.slipped && (i.mark === undefined || sits(i.mark));
 
 /**
  * The record of a week as it stands: what is marked in it and what the plan puts there. Published under its first day,

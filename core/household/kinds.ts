@@ -1,0 +1,25 @@
+import type { MarkKind, MovementKind } from './types';
+
+/** What a mark says of a step: one entry a kind, so that the compiler finds a kind that nobody thought of. */
+export interface MarkMeaning {
+  /** A sitting was spent on it. */
+  sits: boolean;
+  /** The step is behind: nothing of it is still to do. */
+  settles: boolean;
+  /** It was on the day and was not done: carried with everything behind it. */
+  refuses: boolean;
+}
+export const MARKS: Record<MarkKind, MarkMeaning> = {
+  done: { sits: true, settles: true, refuses: false },
+  known: { sits: false, settles: true, refuses: false },
+  'left out': { sits: false, settles: true, refuses: false },
+  partly: { sits: true, settles: false, refuses: false },
+  'not today': { sits: false, settles: false, refuses: true },
+  again: { sits: true, settles: false, refuses: false },
+  missed: { sits: false, settles: false, refuses: true },
+};
+/** Whether a sitting was spent, by a mark of that kind. */
+export const sits = (kind: MarkKind): boolean => MARKS[kind].sits;
+
+/** What a movement does to what is there: adds it, takes it, or says what was counted. */
+export const MOVEMENTS: Record<MovementKind, 'sets' | 1 | -1> = { count: 'sets', in: 1, out: -1 };
