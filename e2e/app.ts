@@ -5,7 +5,8 @@ export const WEDNESDAY = '2026-11-11T09:00:00';
 export const SATURDAY = '2026-11-14T09:00:00';
 
 /**
- * Every test runs with a set date, and fails on any error in the page and on any request that leaves the machine.
+ * Every test runs with a set date, and fails on any error in the page and on any request that leaves the machine. Going to another
+ * view of the app walks there, as a press on a link does, once the app is open; only a changed date, and `reload`, load it anew.
  */
 export const test = base.extend<{ strict: void }>({
   strict: [
@@ -18,7 +19,24 @@ export const test = base.extend<{ strict: void }>({
         if (url.protocol !== 'blob:' && url.protocol !== 'data:' && url.hostname !== new URL(baseURL!).hostname)
           faults.push(`request to ${r.url()}`);
       });
-      await page.clock.setFixedTime(new Date(WEDNESDAY));
+      let anew = true;
+      const { clock } = page;
+      const setTime = clock.setFixedTime.bind(clock);
+      clock.setFixedTime = (time) => {
+        anew = true;
+        return setTime(time);
+      };
+      const load = page.goto.bind(page);
+      page.goto = async (url, options) => {
+        const open = !anew && url.startsWith('/') && (await page.locator('html[data-state]').count()) > 0;
+        if (!open) {
+          anew = false;
+          return load(url, options);
+        }
+        await walk(page, url);
+        return null;
+      };
+      await clock.setFixedTime(new Date(WEDNESDAY));
       await use();
       expect(faults).toEqual([]);
     },
@@ -34,23 +52,19 @@ export async function openToday(page: Page): Promise<void> {
   await settled(page);
 }
 
-/** Waits until the rows of Today stay as they are: the planner has had its say. */
+/** Waits until what was pressed is stored and the planner has had its say: the page marks itself (app/shell/state-mark.ts). */
 export async function settled(page: Page): Promise<void> {
-  const keys = () =>
-    page.locator('[data-row]').evaluateAll((rows) => rows.map((r) => r.getAttribute('data-row')).join());
-  let before = '';
-  await expect
-    .poll(
-      async () => {
-        const now = await keys();
-        const same = now === before;
-        before = now;
-        return same && (await page.getByRole('progressbar', { name: 'Better plans' }).count()) === 0;
-      },
-      // On a starved machine the last plan takes its time.
-      { intervals: [900], timeout: 90_000 },
-    )
-    .toBe(true);
+  // On a starved machine the last plan takes its time.
+  await page.locator('html[data-state="settled"]').waitFor({ state: 'attached', timeout: 60_000 });
+}
+
+/** Goes to a view without loading the app anew, as a press on a link does; then nothing is planned or read again. */
+export async function walk(page: Page, view: string): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate', { state: null }));
+  }, view);
+  await expect(page.getByText(/Turning the page|Opening the/)).toHaveCount(0);
 }
 
 /** What is due on the day; what waits until there is time is not among it. */

@@ -1,5 +1,4 @@
-import AxeSource from 'axe-core';
-import { expect, openToday, rows, settled, status, test, VIEWS } from './app';
+import { expect, openToday, rows, settled, status, test } from './app';
 
 test('from a blank page to the first marked step: children, teacher, year, course by pattern, enrolment', async ({
   page,
@@ -156,49 +155,4 @@ test('household habits: order of the day, week start and date style change what 
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Wednesday 2026-11-11');
   await page.getByRole('link', { name: 'Materials' }).click();
   await expect(page.getByRole('heading', { name: /To pull for the week of 2026-11-08 – 2026-11-14/ })).toBeVisible();
-});
-
-const violations = (page: import('@playwright/test').Page) =>
-  page.evaluate(async () => {
-    const { axe } = window as unknown as { axe: typeof import('axe-core') };
-    const result = await axe.run(document);
-    return result.violations.map(
-      (v) =>
-        `${v.id}: ${v.nodes
-          .map((n) => n.target.join(' '))
-          .slice(0, 3)
-          .join(', ')}`,
-    );
-  });
-
-test('no view has an accessibility violation, with the sample and with an empty household, dialogs included', async ({
-  page,
-}) => {
-  for (const own of [false, true]) {
-    if (own) {
-      await page.goto('/');
-      await page.getByRole('button', { name: /(Start|Open) my own/ }).click();
-      await expect(page.getByRole('heading', { name: 'A blank page' })).toBeVisible();
-    }
-    for (const view of [...VIEWS, '/no-such-page']) {
-      await page.goto(view);
-      await expect(page.locator('main :is(h1, p)').first()).toBeVisible();
-      await expect(page.getByText('Turning the page')).toHaveCount(0);
-      if (view === '/' && !own) await settled(page);
-      await page.evaluate(AxeSource.source);
-      expect(await violations(page), `${view} ${own ? 'empty' : 'sample'}`).toEqual([]);
-    }
-  }
-  await page.goto('/year');
-  await expect(page.getByRole('heading', { name: 'Year' })).toBeVisible();
-  // As a keyboard sends it: with shift held down.
-  await page.keyboard.press('Shift+?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
-  await page.evaluate(AxeSource.source);
-  expect(await violations(page)).toEqual([]);
-  await page.keyboard.press('Escape');
-  await page.goto('/shelf');
-  await page.getByRole('button', { name: 'Add a course' }).click();
-  await page.evaluate(AxeSource.source);
-  expect(await violations(page)).toEqual([]);
 });

@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { join } from 'node:path';
 
 const PORT = 4311;
 
@@ -6,11 +7,11 @@ export default defineConfig({
   testDir: '.',
   outputDir: '../test-results/e2e',
   reporter: [['list'], ['json']],
-  // On a shared machine a browser may be starved for seconds: there a test gets a second go, and is told as flaky.
-  retries: process.env['CI'] ? 1 : 0,
+  retries: 0,
+  globalSetup: './global-setup.ts',
   fullyParallel: true,
   workers: 2,
-  timeout: 180_000,
+  timeout: 120_000,
   expect: { timeout: 15_000 },
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
@@ -18,6 +19,7 @@ export default defineConfig({
     locale: 'en-GB',
     // Kept out but where a test is about it: every test would fill a cache of its own first.
     serviceWorkers: 'block',
+    storageState: join(import.meta.dirname, '../test-results/sample-state.json'),
     timezoneId: 'Europe/Dublin',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -82,33 +82,36 @@ test('when the room runs out it is said before, as far as the browser tells', as
   await expect(page.getByText('The browser’s room for this program is 93% full.')).toBeVisible();
 });
 
-test('when the room has run out nothing is half written, and what is there stays', async ({ page, context }) => {
-  const cdp = await context.newCDPSession(page);
-  const origin = 'http://127.0.0.1:4311';
-  // Room for the sample and some marks, and no more.
-  await cdp.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 600_000 });
-  await openToday(page);
-  await page.keyboard.press('d');
-  await expect(rows(page).locator('button[aria-pressed="true"]')).toHaveCount(1);
-  const small = readFileSync(join(root, 'demo/household.json'), 'utf8');
-  const file = JSON.parse(small) as { marks: Record<string, unknown>[] };
-  const many = Array.from({ length: 40 }, (_, k) =>
-    file.marks.map((m) => ({ ...m, id: `${String(m['id'])}-${k}` })),
-  ).flat();
-  await page.goto('/keeping');
-  await page.getByLabel('Choose a backup file').setInputFiles({
-    name: 'big.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(JSON.stringify({ ...file, marks: many })),
+test.describe('in a browser that has nothing yet', () => {
+  test.use({ storageState: { cookies: [], origins: [] } });
+  test('when the room has run out nothing is half written, and what is there stays', async ({ page, context }) => {
+    const cdp = await context.newCDPSession(page);
+    const origin = 'http://127.0.0.1:4311';
+    // Room for the sample and some marks, and no more.
+    await cdp.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 600_000 });
+    await openToday(page);
+    await page.keyboard.press('d');
+    await expect(rows(page).locator('button[aria-pressed="true"]')).toHaveCount(1);
+    const small = readFileSync(join(root, 'demo/household.json'), 'utf8');
+    const file = JSON.parse(small) as { marks: Record<string, unknown>[] };
+    const many = Array.from({ length: 40 }, (_, k) =>
+      file.marks.map((m) => ({ ...m, id: `${String(m['id'])}-${k}` })),
+    ).flat();
+    await page.goto('/keeping');
+    await page.getByLabel('Choose a backup file').setInputFiles({
+      name: 'big.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(JSON.stringify({ ...file, marks: many })),
+    });
+    await page.getByRole('button', { name: 'Restore it' }).click();
+    await expect(status(page)).toContainText('The browser has no room left to store this. Nothing was changed');
+    await page.goto('/');
+    await expect(rows(page).locator('button[aria-pressed="true"]')).toHaveCount(1);
+    await page.goto('/record');
+    await expect(page.getByText(/^\d+ marks on \d+ days/)).toContainText(
+      `${file.marks.filter((m) => String(m['date']) < '2026-11-11').length + 1} marks`,
+    );
   });
-  await page.getByRole('button', { name: 'Restore it' }).click();
-  await expect(status(page)).toContainText('The browser has no room left to store this. Nothing was changed');
-  await page.goto('/');
-  await expect(rows(page).locator('button[aria-pressed="true"]')).toHaveCount(1);
-  await page.goto('/record');
-  await expect(page.getByText(/^\d+ marks on \d+ days/)).toContainText(
-    `${file.marks.filter((m) => String(m['date']) < '2026-11-11').length + 1} marks`,
-  );
 });
 
 test('the browser is asked to keep the data only when the reader says so', async ({ page }) => {
@@ -142,11 +145,12 @@ test('a backup is asked for once the last is old, and no longer when it was made
   await expect(page.getByText(/No backup yet/)).toHaveCount(0);
 });
 
-const KILLS = Number(process.env['KILLS'] ?? 50);
+/** So many in a test run, fifty in `npm run bench`: without a loss in n of them, fewer than 3 in n are lost (95%; rule of three). */
+const KILLS = Number(process.env['KILLS'] ?? 5);
 const ARGS = ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'];
 
 test(`${KILLS} random kills of the browser during marking: no mark that was shown is lost`, async ({ baseURL }) => {
-  test.setTimeout(1_800_000);
+  test.setTimeout(KILLS > 10 ? 1_800_000 : 120_000);
   const profile = mkdtempSync(join(tmpdir(), 'profile-'));
   const shown = new Map<string, string>();
   let seed = 7;
@@ -159,6 +163,8 @@ test(`${KILLS} random kills of the browser during marking: no mark that was show
       locale: 'en-GB',
       serviceWorkers: 'block',
     });
+    // A context of one's own has no limits of its own: a row that is gone would be waited for without end.
+    context.setDefaultTimeout(20_000);
     const page = context.pages()[0] ?? (await context.newPage());
     await page.clock.setFixedTime(new Date(WEDNESDAY));
     await page.goto(`${baseURL}/`);
@@ -184,6 +190,8 @@ test(`${KILLS} random kills of the browser during marking: no mark that was show
       const key = all[Math.floor(random() * all.length)]!;
       const [letter, word] = random() < 0.5 ? ['d', 'done'] : ['p', 'partly'];
       const row = page.locator(`[data-row="${key}"]`);
+      // Another mark may have moved it away meanwhile.
+      if ((await row.count()) === 0) continue;
       await row.getByRole('button').first().focus();
       await page.keyboard.press(letter);
       // Shown means: the word stands in the row. Some kills fall before it, some the moment after.
@@ -193,7 +201,10 @@ test(`${KILLS} random kills of the browser during marking: no mark that was show
       } else shown.delete(key);
     }
     kill();
-    while (processesOf(profile).length > 0) await new Promise((resolve) => setTimeout(resolve, 50));
+    for (let i = 0; processesOf(profile).length > 0; i++) {
+      if (i > 400) throw new Error('the browser did not die');
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
   }
   console.log(`${KILLS} kills, ${shown.size} marks shown at the end, ${lost} lost.`);
 });

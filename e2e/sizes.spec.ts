@@ -1,61 +1,98 @@
 import AxeSource from 'axe-core';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, openToday, rows, startOwn, test, VIEWS } from './app';
+import { chooseFile, expect, openToday, settled, startOwn, test, VIEWS, walk } from './app';
 
-const SIZES = [
-  { width: 390, height: 844 },
-  { width: 768, height: 1024 },
-  { width: 1280, height: 800 },
-];
-/** What runs off the side of the page, outside of boxes that scroll by themselves. */
+const WIDTHS = [320, 360, 390, 768, 1280];
+/** How far the page can be scrolled sideways, and what of it lies beyond the side. */
 const overflow = (page: Page) =>
   page.evaluate(() => {
-    const wide = document.documentElement.clientWidth;
-    if (document.documentElement.scrollWidth <= wide) return [];
-    return [...document.querySelectorAll('main *')]
-      .filter((e) => e.getBoundingClientRect().right > wide + 1 && !e.closest('.overflow-x-auto, .overflow-auto'))
-      .map((e) => `${e.tagName} ${(e.textContent ?? '').slice(0, 40)}`);
+    const { scrollWidth } = document.scrollingElement!;
+    if (scrollWidth <= innerWidth) return [];
+    const beyond = [...document.querySelectorAll('body *')].filter(
+      (e) => e.getBoundingClientRect().right > innerWidth + 1,
+    );
+    return [
+      `${scrollWidth} px`,
+      ...beyond.slice(0, 6).map((e) => `${e.tagName}.${e.className} ${(e.textContent ?? '').slice(0, 40)}`),
+    ];
   });
-async function everyView(page: Page): Promise<void> {
-  for (const size of SIZES) {
-    await page.setViewportSize(size);
-    for (const view of VIEWS) {
-      await page.goto(view);
-      await expect(page.locator('main :is(h1, p)').first()).toBeVisible();
-      await expect(page.getByText(/Turning the page|Opening the/)).toHaveCount(0);
-      if (view === '/') await expect(rows(page).first()).toBeVisible();
-      expect(await overflow(page), `${view} at ${size.width}`).toEqual([]);
+const violations = async (page: Page) => {
+  await page.evaluate(AxeSource.source);
+  return page.evaluate(async () => {
+    const { axe } = window as unknown as { axe: typeof import('axe-core') };
+    const result = await axe.run(document);
+    return result.violations.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 3)
+          .join(', ')}`,
+    );
+  });
+};
+/** One visit a view: at every width nothing runs off the side, and at the last one nothing is hard to reach. */
+async function everyView(page: Page, views: readonly string[], accessible = true): Promise<void> {
+  for (const view of views) {
+    await walk(page, view);
+    await expect(page.locator('main :is(h1, p)').first()).toBeVisible();
+    if (view === '/') await settled(page);
+    for (const width of WIDTHS) {
+      await page.setViewportSize({ width, height: width < 768 ? 844 : 900 });
+      expect.soft(await overflow(page), `${view} at ${width}`).toEqual([]);
     }
+    if (accessible) expect.soft(await violations(page), view).toEqual([]);
   }
 }
 
-test('no view runs off the side, on a phone, a tablet or a desk', async ({ page }) => {
+test('no view of the sample runs off the side, from a small phone to a desk, or has an accessibility violation', async ({
+  page,
+}) => {
   await openToday(page);
-  await everyView(page);
+  await everyView(page, [...VIEWS, '/no-such-page']);
 });
 
-test('nor with very long names', async ({ page }) => {
+test('nor of a household with nothing in it, dialogs included', async ({ page }) => {
+  await startOwn(page);
+  await everyView(page, [...VIEWS, '/no-such-page']);
+  await walk(page, '/year');
+  await expect(page.getByRole('heading', { name: 'Year' })).toBeVisible();
+  // As a keyboard sends it: with shift held down.
+  await page.keyboard.press('Shift+?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await walk(page, '/shelf');
+  await page.getByRole('button', { name: 'Add a course' }).click();
+  expect(await violations(page)).toEqual([]);
+});
+
+test('nor with names of eighty letters that have no gap in them', async ({ page }) => {
   const file = JSON.parse(readFileSync(new URL('../demo/household.json', import.meta.url), 'utf8')) as Record<
     string,
     Record<string, unknown>[]
-  >;
-  const long = (what: string) => `${what} ${'of the long and winding navigation '.repeat(3)}Bartholomewsthwaitebridge`;
-  for (const c of file['children']!) c['name'] = `${String(c['name'])} ${'Wilhelmina '.repeat(4)}`.slice(0, 80).trim();
-  for (const c of file['courses']!) c['title'] = long(String(c['title']));
-  for (const m of file['materials']!) m['name'] = long(String(m['name']));
-  for (const t of file['teachers']!) t['name'] = 'Teacher Maximiliana Featherstonehaugh-Cholmondeley the Elder';
+  > & { settings: Record<string, unknown> };
+  const long = (what: unknown, length = 80) =>
+    `${String(what).replace(/\s/g, '')}${'navigationalaqueduct'.repeat(5)}`.slice(0, length);
+  file.settings['name'] = long('household');
+  for (const table of ['children', 'teachers', 'materials', 'years', 'loops'] as const)
+    for (const row of file[table]!) row['name'] = long(row['name']);
+  for (const table of ['courses', 'rituals'] as const)
+    for (const row of file[table]!) row['title'] = long(row['title']);
+  for (const m of file['materials']!) m['place'] = long(m['place']);
+  for (const a of [...file['aways']!, ...file['absences']!]) a['label'] = long(a['label']);
+  for (const c of file['courses']!)
+    for (const u of c['units'] as { title: string; lessons: { title: string }[] }[]) {
+      u.title = long(u.title);
+      for (const l of u.lessons) l.title = long(l.title);
+    }
   await page.clock.setFixedTime(new Date('2026-11-16T09:00:00'));
   await startOwn(page);
-  await page.goto('/keeping');
-  await page.getByLabel('Choose a backup file').setInputFiles({
-    name: 'long.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(JSON.stringify(file)),
-  });
+  await walk(page, '/keeping');
+  await chooseFile(page, 'Choose a backup file', 'long.json', JSON.stringify(file));
   await page.getByRole('button', { name: 'Restore it' }).click();
   await expect(page.getByText('The backup is restored.')).toBeVisible();
-  await everyView(page);
+  await everyView(page, VIEWS, false);
 });
 
 test('Today, the week and the pull list print on few sides, without what is only for pressing', async ({ page }) => {

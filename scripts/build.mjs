@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { bin, root, run } from './ensure.mjs';
 
 const INPUTS = [
@@ -47,3 +48,5 @@ export function ensureBuilt() {
   }
   return code;
 }
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) process.exit(ensureBuilt());

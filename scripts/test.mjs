@@ -1,30 +1,54 @@
 // `npm test`: types, lint, format, unit and end-to-end, from a bare clone. Ends with one line of counts.
-import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
-import { ensureBuilt } from './build.mjs';
-import { bin, ensureInstalled, root, run } from './ensure.mjs';
+import { bin, ensureInstalled, root } from './ensure.mjs';
 
 let passed = 0;
 let failed = 0;
 const started = Date.now();
-const title = (name) => console.log(`\n== ${name} (${Math.round((Date.now() - started) / 1000)} s)`);
+const since = () => Math.round((Date.now() - started) / 1000);
+/** Seconds by part, for the table in docs/measurements.md. */
+const parts = {};
+/** A run that never ends must end as a failure, not as silence. */
+const LONGEST = 30 * 60_000;
 
-function check(name, command, args) {
-  title(name);
-  const ok = run(command, args) === 0;
-  if (ok) passed++;
+/** Runs a program to its end and tells its output in one piece, so that several may run side by side. */
+function program(name, command, args, env = {}, live = false) {
+  return new Promise((resolve) => {
+    const begun = Date.now();
+    const child = spawn(command, args, {
+      cwd: root,
+      env: { ...process.env, ...env },
+      stdio: live ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+      timeout: LONGEST,
+    });
+    let said = '';
+    child.stdout?.on('data', (d) => (said += d));
+    child.stderr?.on('data', (d) => (said += d));
+    child.on('error', (e) => (said += e.message));
+    child.on('close', (code) => {
+      parts[name] = Math.round((Date.now() - begun) / 100) / 10;
+      console.log(
+        `\n== ${name}: ${code === 0 ? 'in order' : 'FAILED'} (${parts[name]} s; ${since()} s since the start)`,
+      );
+      if (said.trim() && (code !== 0 || !live))
+        console.log(code === 0 ? said.trim().split('\n').slice(-6).join('\n') : said);
+      resolve(code ?? 1);
+    });
+  });
+}
+
+async function check(name, command, args) {
+  if ((await program(name, command, args)) === 0) passed++;
   else failed++;
-  console.log(`${name}: ${ok ? 'in order' : 'FAILED'}`);
-  return ok;
 }
 
 /** Runs a test runner that writes a JSON report and adds its counts; a runner without a report is one failure. */
-function suite(name, command, args, report, read, env = {}) {
-  title(name);
+async function suite(name, command, args, report, read, env = {}, live = false) {
   rmSync(report, { force: true });
-  // A test that never ends must end as a failure, not as silence.
-  const code = run(command, args, env, 'inherit', 45 * 60_000);
+  const code = await program(name, command, args, env, live);
   let counts = { passed: 0, failed: 0 };
   try {
     counts = read(JSON.parse(readFileSync(report, 'utf8')));
@@ -51,14 +75,7 @@ function ensureChromium() {
   return false;
 }
 
-ensureInstalled();
-const out = join(root, 'test-results');
-mkdirSync(out, { recursive: true });
-check('types of core (no DOM)', bin('tsc'), ['-p', 'core']);
-check('types', bin('tsc'), ['-p', '.']);
-check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
-check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-const unitTests = (name, folders, env) => {
+function unitTests(name, folders, env) {
   const report = join(out, `${name.replace(/\W+/g, '-')}.json`);
   const args = ['run', ...folders, '--reporter=default', '--reporter=json', `--outputFile=${report}`];
   const read = (r) => ({
@@ -66,26 +83,65 @@ const unitTests = (name, folders, env) => {
     failed:
       r.numFailedTests + r.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length,
   });
-  suite(name, bin('vitest'), args, report, read, env);
-};
-unitTests('unit', [], { TZ: 'Europe/Dublin' });
+  return suite(name, bin('vitest'), args, report, read, env);
+}
+
+/** Does the jobs in their order, so many at a time. */
+async function sideBySide(jobs, most) {
+  const left = [...jobs];
+  await Promise.all(
+    Array.from({ length: most }, async () => {
+      for (let job = left.shift(); job; job = left.shift()) await job();
+    }),
+  );
+}
+
+ensureInstalled();
+parts['install'] = since();
+const out = join(root, 'test-results');
+mkdirSync(out, { recursive: true });
+
 // Days are days: what is counted and written must not depend on the zone of the machine, west or east.
 const ZONED = ['core/calendar', 'core/attendance', 'core/ical/write', 'core/ical/rfc5545', 'core/holidays'];
-for (const TZ of ['America/Los_Angeles', 'Pacific/Auckland']) unitTests(`unit in ${TZ}`, ZONED, { TZ });
-title('build');
-if (ensureBuilt() !== 0) failed++;
-else if (!ensureChromium()) failed++;
+let built = true;
+await sideBySide(
+  [
+    () => unitTests('unit', [], { TZ: 'Europe/Dublin' }),
+    () => check('lint', bin('eslint'), ['.', '--max-warnings', '0']),
+    () => check('types', bin('tsc'), ['-p', '.']),
+    () => check('types of core (no DOM)', bin('tsc'), ['-p', 'core']),
+    () => check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+    () => unitTests('unit in America/Los_Angeles', ZONED, { TZ: 'America/Los_Angeles' }),
+    () => unitTests('unit in Pacific/Auckland', ZONED, { TZ: 'Pacific/Auckland' }),
+    async () => {
+      built = (await program('build', process.execPath, ['scripts/build.mjs'])) === 0;
+    },
+  ],
+  Math.min(2, availableParallelism()),
+);
+if (!built || !ensureChromium()) failed++;
 else {
   const e2e = join(out, 'e2e.json');
-  suite(
+  await suite(
     'end-to-end',
     bin('playwright'),
     ['test', '-c', 'e2e/playwright.config.ts'],
     e2e,
-    (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected }),
+    (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }),
     { PLAYWRIGHT_JSON_OUTPUT_NAME: e2e },
+    true,
   );
 }
-title('result');
+const git = (...args) => spawnSync('git', args, { cwd: root, encoding: 'utf8' }).stdout?.trim() ?? '';
+const last = {
+  commit: git('rev-parse', 'HEAD'),
+  clean: git('status', '--porcelain') === '',
+  passed,
+  failed,
+  seconds: since(),
+  parts,
+};
+writeFileSync(join(out, 'last.json'), `${JSON.stringify(last, null, 1)}\n`);
+console.log(`\n== result (${since()} s)`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -352,7 +352,8 @@ export class HouseholdStore {
     return (await this.db.meta.get(key))?.value;
   }
   async setNote(key: string, value: unknown): Promise<void> {
-    await this.write(() => this.db.meta.put({ key, value }));
+    if (this.lost) throw new StoreFault(this.lost);
+    await this.db.meta.put({ key, value });
   }
 
   private async store(changes: readonly RowChange[], side: 'before' | 'after'): Promise<void> {

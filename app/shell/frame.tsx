@@ -41,10 +41,10 @@ export function Frame() {
       </a>
       <header className="mx-auto w-full max-w-[1240px] px-4 pt-3 sm:px-8 print:hidden">
         <div className="flex flex-wrap items-baseline justify-between gap-x-6">
-          <p className="font-medium italic">
+          <p className="min-w-0 font-medium italic">
             Olden Primer <span className="text-soft">· {household.settings.name}</span>
           </p>
-          <nav aria-label="Views" className="-mx-2 flex max-w-[100vw] overflow-x-auto">
+          <nav aria-label="Views" className="-mx-2 flex max-w-[calc(100%+1rem)] overflow-x-auto">
             {VIEWS.map(([to, name]) => (
               <NavLink
                 key={to}

@@ -26,7 +26,8 @@ import {
   type Which,
 } from '../../store';
 import { localeHabits, todayHere } from '../ui/dates';
-import { SAMPLE_DAY } from './notes';
+import { SAMPLE_DAY, SAMPLE_LOOKED } from './notes';
+import { whileStoring } from './state-mark';
 
 interface Open {
   household: Household;
@@ -116,8 +117,11 @@ async function openStore(which: Which): Promise<{ store: HouseholdStore; sampleD
   });
   const noted = await store.note(SAMPLE_DAY);
   const untouched = store.history.undo === undefined && store.history.redo === undefined;
-  // A sample nobody has worked in follows the calendar; one with the reader's own marks in it keeps its day.
-  if (sampleDay === undefined && untouched) {
+  // A sample nobody has worked in follows the calendar; one with the reader's own marks in it keeps its day. Within a day
+  // there is nothing to follow.
+  const looked = await store.note(SAMPLE_LOOKED);
+  const now = fromDay(todayHere());
+  if (sampleDay === undefined && untouched && looked !== now) {
     const sample = await made();
     if (noted !== fromDay(sample.today)) {
       await store.replace(sample.household, fromDay(sample.today), 'the sample followed the calendar', { keep: false });
@@ -126,6 +130,7 @@ async function openStore(which: Which): Promise<{ store: HouseholdStore; sampleD
   }
   sampleDay ??= typeof noted === 'string' ? toDay(noted) : todayHere();
   if (noted !== fromDay(sampleDay)) await store.setNote(SAMPLE_DAY, fromDay(sampleDay));
+  if (untouched && looked !== now) await store.setNote(SAMPLE_LOOKED, now);
   return { store, sampleDay };
 }
 
@@ -205,7 +210,7 @@ function Inner({
     const say = (text: string, fault = false) => setNotice({ text, fault });
     const guarded = async (work: () => Promise<string | undefined>) => {
       try {
-        const text = await work();
+        const text = await whileStoring(work);
         if (text) say(text);
         return true;
       } catch (error) {

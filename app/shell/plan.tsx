@@ -4,9 +4,11 @@ import { byId, type Id } from '../../core/household';
 import { workedDays } from '../../core/log';
 import { catchUpDays, nextSchoolDay, outsideOf } from '../../core/calendar';
 import { makeProblem, type Plan } from '../../core/stagger';
-import { openPlanner, type Planner } from '../../worker';
+import { type KeptPlan, openPlanner, type Planner } from '../../worker';
 import { useHousehold } from './household';
+import { KEPT_PLAN } from './notes';
 import { tellPlanShare } from './plan-mark';
+import { markPlanning } from './state-mark';
 
 interface Planned {
   /** The newest plan; the one before the last change until the next is there. Undefined before the first. */
@@ -28,9 +30,11 @@ export function usePlan(): Planned {
 
 /** Effort spent after every change: a settled plan with its bound, of a large family within two or three seconds. */
 export const EFFORT = { sweeps: 60, seed: 1 };
+/** Milliseconds of quiet after which a settled plan is kept for the next time. */
+const KEEP_AFTER = 400;
 
 export function PlanProvider({ children }: { children: ReactNode }) {
-  const { household, year, today } = useHousehold();
+  const { household, year, today, store } = useHousehold();
   const planner = useRef<Planner>(undefined);
   const [plan, setPlan] = useState<Plan>();
   /** True until the first plan since opening has settled. */
@@ -67,30 +71,60 @@ export function PlanProvider({ children }: { children: ReactNode }) {
     return () => planner.current?.close();
   }, []);
 
+  // What was settled last time, kept beside the household: where nothing has changed since it need not be found again.
+  const [kept, setKept] = useState<KeptPlan | null>();
   useEffect(() => {
-    if (!problem) return tellPlanShare(undefined);
+    let left = false;
+    void store.note(KEPT_PLAN).then(
+      (noted) => !left && setKept((noted as KeptPlan | undefined) ?? null),
+      () => !left && setKept(null),
+    );
+    return () => {
+      left = true;
+    };
+  }, [store]);
+  const keeping = useRef<ReturnType<typeof setTimeout>>(undefined);
+
+  useEffect(() => {
+    if (!problem) {
+      markPlanning(false);
+      return tellPlanShare(undefined);
+    }
+    markPlanning(true);
+    if (kept === undefined) return;
     tellPlanShare(0);
+    clearTimeout(keeping.current);
     planner.current?.request(
       problem,
       EFFORT,
-      (better, settled) => {
+      kept ?? undefined,
+      (better, settledAs) => {
+        const settled = settledAs !== undefined;
         // The first plan is shown at once and bettered; after a mark the page stays as it is until the next plan has
         // settled, so that no step comes and goes under the reader's finger.
         const show = settled || improving.current;
         if (settled) {
           improving.current = false;
           tellPlanShare(undefined);
+          if (settledAs !== kept?.key) {
+            const keep: KeptPlan = { key: settledAs, plan: better };
+            // Not at once: while somebody marks on there will be another.
+            keeping.current = setTimeout(() => void store.setNote(KEPT_PLAN, keep).catch(() => undefined), KEEP_AFTER);
+          }
         }
         setPlan((shown) => (show || !shown || shown.today !== better.today ? better : shown));
         setFault(undefined);
+        // Once it is drawn.
+        if (settled) setTimeout(() => markPlanning(false));
       },
       (error) => {
         setFault(`The plan could not be made: ${error.message}`);
+        markPlanning(false);
         tellPlanShare(undefined);
       },
       tellPlanShare,
     );
-  }, [problem]);
+  }, [problem, kept, store]);
 
   const standing = useMemo(() => {
     const reserves = new Map<Id, Reserve>();

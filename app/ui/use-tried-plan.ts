@@ -28,9 +28,12 @@ export function useTriedPlan(
         planner.request(
           problem,
           EFFORT,
-          (plan, settled) =>
+          undefined,
+          (plan, settledAs) => {
+            const settled = settledAs !== undefined;
             // Between the first and the settled plan nothing is shown: figures are not to flicker.
-            setFound((was) => (settled || was?.key !== key ? { key, plan, settled } : was)),
+            setFound((was) => (settled || was?.key !== key ? { key, plan, settled } : was));
+          },
           () => undefined,
         );
       });

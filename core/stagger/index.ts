@@ -6,3 +6,4 @@ export * from './weights';
 export { unitsTaken } from './links';
 export * from './reviews';
 export * from './goodness';
+export * from './kept';

@@ -71,15 +71,18 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
   const { settings, absences, aways, calendars, feeds } = state;
   const of = [settings, absences, aways, calendars, feeds, year, today];
   const perDay = (row: object, what: string, tell: (d: Day) => number) => keptDays(row, what, of, () => days.map(tell));
-  const teachers = state.teachers.map((t) => ({
+  // In whatever order the rows come (a file's, the database's), the problem is the same.
+  const inOrder = <T extends { id: Id }>(rows: readonly T[]) => [...rows].sort((a, b) => (a.id < b.id ? -1 : 1));
+  const people = inOrder(state.teachers);
+  const teachers = people.map((t) => ({
     id: t.id,
     hours: perDay(t, 'hours', (d) => teacherMinutesOn(state, year, t, d)),
   }));
-  const children = state.children.map((c) => ({
+  const children = inOrder(state.children).map((c) => ({
     id: c.id,
     hours: perDay(c, 'hours', (d) => childMinutesOn(state, year, c, d)),
   }));
-  const allowance = state.teachers.map((t) => perDay(t, 'allowance', (d) => newLessonsAllowed(state, year, t, d)));
+  const allowance = people.map((t) => perDay(t, 'allowance', (d) => newLessonsAllowed(state, year, t, d)));
   const held = tracks.map((t) => {
     const dates = new Set(t.dates);
     return t.steps.map(({ heldOn }) => (dates.has(heldOn) ? heldOn : -1));
@@ -96,10 +99,10 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
   const open = schoolDays(year)
     .filter((d) => d >= from)
     .map((d) => d - from);
-  const links = linkedTracks(state, tracks);
+  const links = linkedTracks({ ...state, links: inOrder(state.links) }, tracks);
   const apart = settings.wishes?.apart ?? true;
-  const people = { tracks, teachers, children, allowance, apart };
-  const problem = { today, from, length, ...people, held, gates, links, schoolDays: open };
+  const shared = { tracks, teachers, children, allowance, apart };
+  const problem = { today, from, length, ...shared, held, gates, links, schoolDays: open };
   return settings.wishes?.alike ? alike(problem) : problem;
 }
 
