@@ -47,6 +47,7 @@ test('an outside class is subscribed to: its break closes days, its hours block,
     r.fulfill({ contentType: 'text/html', body: '<title>Log in to the network</title>' }),
   );
   await page.goto('/year/outside');
+  await page.reload();
   const line = page.getByRole('listitem').filter({ hasText: 'Weir House day class' });
   await expect(line).toContainText('cannot be reached just now; the copy of 11 Nov is in use');
   await page.goto('/year');

@@ -4,7 +4,7 @@ import { Field } from '../ui/field';
 
 const MOST_NEW = 5;
 
-/** What the plan of the year goes by, in four plain choices; the weights behind them are the program's own. */
+/** What the plan of the year goes by, in five plain choices; the weights behind them are the program's own. */
 export function WishesSection() {
   const { household, commit } = useHousehold();
   const wishes = household.settings.wishes ?? {};
@@ -42,6 +42,18 @@ export function WishesSection() {
           >
             <option value="stagger">new lessons are put apart, and a course waits or hurries for it</option>
             <option value="pace">each course keeps its pace, and new lessons may fall together</option>
+          </select>
+        )}
+      </Field>
+      <Field label="Two new lessons of one child on a day">
+        {(p) => (
+          <select
+            {...p}
+            value={(wishes.apart ?? true) ? 'apart' : 'any'}
+            onChange={(e) => set('new lessons of one child', { apart: e.target.value === 'apart' })}
+          >
+            <option value="apart">are put apart where that costs little</option>
+            <option value="any">may fall together</option>
           </select>
         )}
       </Field>

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import { weekStart } from '../../core/calendar';
 import { packThing } from '../../core/deeds';
-import type { Material } from '../../core/household';
-import { pullList, type PullLine, shortages, stock, toddlerCautions } from '../../core/materials';
+import type { DateStyle, Material } from '../../core/household';
+import { orderIs, pullList, type PullLine, shortages, stock, toddlerCautions } from '../../core/materials';
 import { toBuy } from '../../core/jot';
 import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
@@ -63,7 +63,7 @@ export default function Materials() {
                 {i > 0 && ' · '}
                 {s.material.name} from {shortDate(style, s.day, today)}{' '}
                 <span className="text-soft">
-                  ({amount(s.short, s.material.unit)} missing, order by {shortDate(style, s.orderBy, today)})
+                  ({amount(s.short, s.material.unit)} missing, {orderWords(style, s.orderBy, today)})
                 </span>
               </span>
             ))}
@@ -218,7 +218,12 @@ function PullTable({ lines, start }: { lines: PullLine[]; start: number }) {
                 <td className="hidden whitespace-nowrap md:table-cell">{dayAndDate(style, l.day)}</td>
                 <td className="!pr-6 text-right whitespace-nowrap">{amount(l.needed, m.unit)}</td>
                 <td className="hidden !pr-6 text-right md:table-cell">{l.onHand}</td>
-                <td className="font-semibold whitespace-nowrap">{l.short > 0 ? `short by ${l.short}` : ''}</td>
+                <td className="font-semibold">
+                  {l.short > 0 && `short by ${l.short}`}
+                  {l.orderBy !== undefined && (
+                    <span className="block text-[0.95rem] font-normal">{orderWords(style, l.orderBy, today)}</span>
+                  )}
+                </td>
               </tr>
             );
           })}
@@ -226,6 +231,13 @@ function PullTable({ lines, start }: { lines: PullLine[]; start: number }) {
       </table>
     </div>
   );
+}
+
+/** By when a thing has to be ordered, or that the day is behind. */
+function orderWords(style: DateStyle, orderBy: number, today: number): string {
+  const date = shortDate(style, orderBy, today);
+  const words = { past: `should have been ordered by ${date}`, today: 'order it today', 'to come': `order by ${date}` };
+  return words[orderIs(orderBy, today)];
 }
 
 const courseTitle = (household: { courses: { id: string; title: string }[] }, id: string) =>

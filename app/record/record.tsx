@@ -1,4 +1,5 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { toDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import { notesOf } from '../../core/jot';
@@ -20,6 +21,12 @@ export default function Record() {
   const [shown, setShown] = useState(PAGE);
   const [editing, setEditing] = useState<RecordLine>();
   const style = household.settings.dateStyle;
+  // On paper all of it, however much of it was looked at.
+  useEffect(() => {
+    const all = () => flushSync(() => setShown(Infinity));
+    window.addEventListener('beforeprint', all);
+    return () => window.removeEventListener('beforeprint', all);
+  }, []);
   const lines = useMemo(
     () => recordLines(household, { ...(childId ? { childId } : {}), ...(courseId ? { courseId } : {}) }),
     [household, childId, courseId],

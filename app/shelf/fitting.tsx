@@ -1,12 +1,14 @@
+import { isOver, toDay } from '../../core/calendar';
 import { byId, childrenOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { longDate } from '../ui/dates';
 import { count, listing } from '../ui/words';
+import { Allowance } from './allowance';
 
 /** What does not fit, and how good the plan is, in words. */
 export function Fitting() {
-  const { household, today } = useHousehold();
+  const { household, year, today } = useHousehold();
   const { plan, fault } = usePlan();
   if (fault)
     return (
@@ -15,6 +17,13 @@ export function Fitting() {
       </p>
     );
   if (!plan || plan.tracks.length === 0) return null;
+  if (year && isOver(year, today))
+    return (
+      <p className="border-b border-edge pb-2">
+        The school year ended on {longDate(household.settings.dateStyle, toDay(year.end))}. What is left of a course is
+        planned once the next year is set up.
+      </p>
+    );
   const name = (id: string) => {
     const e = byId(household.enrolments, id)!;
     return `${byId(household.courses, e.courseId)?.title} (${listing(childrenOf(household, e).map((c) => c.name))})`;
@@ -23,7 +32,6 @@ export function Fitting() {
     .map((t) => ({ id: t.enrolmentId, n: t.days.filter((d) => d < 0).length }))
     .filter((u) => u.n > 0 && byId(household.enrolments, u.id));
   const oversize = plan.tracks.filter((t) => t.oversize.length > 0 && byId(household.enrolments, t.enrolmentId));
-  const soon = plan.clashes.filter((c) => c.day < today + 14);
   return (
     <div className="flex flex-col gap-1 border-b border-edge pb-2">
       {unplaced.length === 0 ? (
@@ -40,13 +48,7 @@ export function Fitting() {
           {t.oversize.length === 1 ? 'sits' : 'sit'} alone.
         </p>
       ))}
-      <p>
-        {plan.clashes.length === 0
-          ? 'No two new lessons want the same teacher on one day.'
-          : `On ${count(plan.clashes.length, 'day')} of the year more new lessons than one want the same teacher.`}
-        {soon.length > 0 &&
-          ` The next: ${longDate(household.settings.dateStyle, soon[0]!.day)}, ${listing(soon[0]!.enrolmentIds.map(name))}.`}
-      </p>
+      {year && <Allowance plan={plan} year={year} />}
     </div>
   );
 }

@@ -23,6 +23,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
   const [minutes, setMinutes] = useState(ritual?.minutes ?? 10);
   const [presence, setPresence] = useState<Presence>(ritual?.presence ?? 'with');
   const [at, setAt] = useState(ritual?.at ?? '');
+  const [alone, setAlone] = useState(ritual?.alone ?? false);
   const [sheets, setSheets] = useState(ritual?.sheets ?? []);
   const [fault, setFault] = useState<string>();
   const atTable = household.enrolments
@@ -53,6 +54,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
           minutes,
           presence,
           ...(isClock(at) ? { at } : {}),
+          ...(alone ? { alone } : {}),
           ...(answered.length > 0 ? { sheets: answered } : {}),
         };
         void commit(`${put.title}: ritual kept`, [{ table: 'rituals', put }]).then((done) => done && close());
@@ -127,6 +129,10 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
         value={at}
         onChange={(e) => setAt(e.target.value)}
       />
+      <label className="flex min-h-[44px] items-center gap-2">
+        <input type="checkbox" checked={alone} onChange={(e) => setAlone(e.target.checked)} /> it makes a school day by
+        itself (otherwise it counts only on days with other work)
+      </label>
       <PeoplePicker
         legend="A game round the table: everybody answers from their own sheet of"
         people={atTable}

@@ -6,6 +6,7 @@ import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
 import { WaysOut } from '../ui/hold-back';
 import { count, listing } from '../ui/words';
+import { Allowance } from '../shelf/allowance';
 
 /** Clashes shown with their ways out: those that come first. */
 const NEAREST = 3;
@@ -35,15 +36,16 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
             ? 'No teacher begins more new lessons on a day than they can.'
             : `${count(good.clashes, 'new lesson stands', 'new lessons stand')} on a day on which the teacher has begun enough already. ${
                 good.avoidable === 0
-                  ? 'No plan can avoid any of them without something else getting worse by as much.'
+                  ? 'No plan can avoid any of them without something else getting worse by as much, or a day fuller than the fullest is now.'
                   : good.avoidable === good.clashes
                     ? 'It is not proved that any of them has to be.'
-                    : `No plan can avoid more than ${good.avoidable} of these ${good.clashes} without something else getting worse by as much.`
+                    : `No plan can avoid more than ${good.avoidable} of these ${good.clashes} without something else getting worse by as much, or a day fuller than the fullest is now.`
               }`}{' '}
           {good.proved
             ? 'All in all no plan is better than this one: that is proved.'
             : `All in all, of what a plan can change at all, another might still save ${Math.ceil(100 * good.gap)} per cent at the very most.`}
         </p>
+        <Allowance plan={plan} year={year} />
         {clashes.map(({ clash, ways }) => (
           <div key={`${clash.teacherId} ${clash.day}`}>
             <p>

@@ -1,6 +1,6 @@
 import { childOut, type Day, toDay } from '../calendar';
 import { contentsOf, flatten } from '../course';
-import { byId, type Course, type Enrolment, type Household, type Id, type Mark } from '../household';
+import { byId, type Course, type Enrolment, type Household, type Id, type Mark, type RitualMark } from '../household';
 import { isWork, marksByEnrolment } from '../log';
 
 /** Minutes of marked work of each child of one enrolment, by day. */
@@ -34,7 +34,11 @@ function workIn(marks: readonly Mark[], enrolment: Enrolment, course: Course | u
   return work;
 }
 
-/** Minutes of work marked for a child on each day that has any, rituals included; a day of work without minutes stands there with 0. */
+/**
+ * Minutes of work marked for a child on each day that has any; a day of work without minutes stands there with 0. What is done
+ * every day without a sequence (feeding the hens, a hymn) adds its minutes to a day of other work and makes none by itself,
+ * unless it is said to be school of its own.
+ */
 export function workOf(state: Household, childId: Id): Map<Day, number> {
   const all = new Map<Day, number>();
   for (const [enrolmentId, marks] of marksByEnrolment(state.marks)) {
@@ -43,11 +47,13 @@ export function workOf(state: Household, childId: Id): Map<Day, number> {
     const own = workIn(marks, enrolment, contentsOf(state, enrolment)).get(childId);
     for (const [day, minutes] of own ?? []) all.set(day, (all.get(day) ?? 0) + minutes);
   }
-  for (const m of state.ritualMarks) {
+  // Those that are school of their own first: beside them the others count.
+  const own = (m: RitualMark) => Number(byId(state.rituals, m.ritualId)?.alone ?? false);
+  for (const m of [...state.ritualMarks].sort((a, b) => own(b) - own(a))) {
     const ritual = byId(state.rituals, m.ritualId);
     const day = toDay(m.date);
-    if (ritual?.childIds.includes(childId) && !childOut(state, childId, day))
-      all.set(day, (all.get(day) ?? 0) + ritual.minutes);
+    if (!ritual?.childIds.includes(childId) || childOut(state, childId, day)) continue;
+    if (ritual.alone || all.has(day)) all.set(day, (all.get(day) ?? 0) + ritual.minutes);
   }
   return all;
 }

@@ -157,7 +157,9 @@ describe('absences', () => {
     fc.assert(
       fc.property(yearArbitrary, fc.nat(40), fc.nat(8), (year, at, length) => {
         const from = toDay(year.start) + at;
-        const state = aHousehold({ years: [year], courses: [aCourse('c', { lessons: 2 })] });
+        // A day on which nobody teaches may cost nothing; here somebody does on every one.
+        const teachers = [aTeacher('T', { minutes: Array<number>(7).fill(240) })];
+        const state = aHousehold({ years: [year], teachers, courses: [aCourse('c', { lessons: 2 })] });
         const e = anEnrolment('e', 'c', { weekdays: year.weekdays });
         const reserve = (s: Household) =>
           reserveOf(makeTrack({ ...s, enrolments: [e] }, year, e, toDay(year.start)), year).daysInHand;

@@ -163,6 +163,9 @@ export function yearFault(
   return met && `These days run into “${met.name}” (${met.start} to ${met.end}): a day belongs to one year.`;
 }
 
+/** Whether a school year has ended before a day: nothing of it is to come, and nothing can be too late for it any more. */
+export const isOver = (year: Pick<SchoolYear, 'end'>, day: Day): boolean => day > toDay(year.end);
+
 /** The first school day on or after `day`, or undefined when the year has none left. */
 export function nextSchoolDay(year: SchoolYear, day: Day): Day | undefined {
   return schoolDays(year).find((d) => d >= day);

@@ -17,7 +17,7 @@ import { SETTINGS_FIELDS, TABLE_FIELDS } from './schema';
 import { type Fields, record, tail } from './shapes';
 
 export const FORMAT = 'olden-primer';
-export const VERSION = 4;
+export const VERSION = 5;
 /** Longest backup that is read, in characters: several times a large family's ten years. */
 export const MAX_CHARACTERS = 64_000_000;
 /** Longest stretch of days that anything but a school year may name: ten years and some days. */

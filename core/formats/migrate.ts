@@ -42,6 +42,8 @@ const STEPS: Record<number, (file: File) => File> = {
     return { ...file, settings, years, ...calendar, ...shelf };
   },
   3: (file) => ({ ...file, ticks: [] }),
+  // Version 5 only adds fields that need not be there.
+  4: (file) => file,
 };
 
 /** Brings the content of a backup file from its version to the newest one. The file's own fields are not checked here. */

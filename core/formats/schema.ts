@@ -247,6 +247,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     minutes: whole(1, 600),
     presence: oneOf(H.PRESENCES),
     at: opt(clock),
+    alone: opt(yesNo),
     sheets: opt(list(id, 0, 100)),
   },
   ritualMarks: { id, ritualId: id, date },

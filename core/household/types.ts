@@ -543,6 +543,8 @@ export interface Ritual {
   presence: Presence;
   /** It starts at this time and at no other. */
   at?: Clock;
+  /** It makes a school day by itself; without it, it counts only beside other work. */
+  alone?: boolean;
   /** A game round the table: each child answers from their own sheet of these enrolments, and the sheets are done by it. */
   sheets?: Id[];
 }

@@ -131,6 +131,54 @@ describe('awkward calendar files', () => {
   });
 });
 
+describe('calendars that ask for more work than any should', () => {
+  const event = (uid: number, start: string, more: string) =>
+    `BEGIN:VEVENT\nUID:u${uid}\nDTSTART:${start}\nSUMMARY:x${uid}\n${more}END:VEVENT\n`;
+  const calendar = (parts: string) => `BEGIN:VCALENDAR\nVERSION:2.0\nPRODID:x\n${parts}END:VCALENDAR\n`;
+  const upTo = (n: number) => Array.from({ length: n }, (_, i) => i).join(',');
+  const everySecond = `BYHOUR=${upTo(24)};BYMINUTE=${upTo(60)};BYSECOND=${upTo(60)}\n`;
+  const zone = (i: number) =>
+    `BEGIN:VTIMEZONE\nTZID:z${i}\nBEGIN:STANDARD\nDTSTART:19700101T000000\nTZOFFSETFROM:+0000\nTZOFFSETTO:+0100\nRRULE:FREQ=YEARLY;BYMONTH=10;BYDAY=-1SU\nEND:STANDARD\nEND:VTIMEZONE\n`;
+  const many = (n: number, make: (i: number) => string) => Array.from({ length: n }, (_, i) => make(i)).join('');
+  it.each([
+    [
+      'every second of every day',
+      calendar(event(1, '20260901T000000', `RRULE:FREQ=DAILY;${everySecond}`)),
+      'too often',
+    ],
+    [
+      'every second of every weekday since 1900',
+      calendar(event(1, '19000101T000000', `RRULE:FREQ=YEARLY;BYDAY=MO,TU,WE,TH,FR;${everySecond}`)),
+      'too often',
+    ],
+    ['five thousand time zones nobody uses', calendar(many(5_000, zone) + event(1, '20260901T100000', '')), ''],
+    [
+      'eight thousand daily events',
+      calendar(many(7_999, (i) => event(i, '20260901T100000', 'RRULE:FREQ=DAILY\n'))),
+      'more than can be followed',
+    ],
+    ['fifteen thousand events', calendar(many(15_000, (i) => event(i, '20260901T100000', ''))), 'at most 8000'],
+    [
+      'thousands of changes to all that follows',
+      calendar(
+        event(1, '20260901T100000', 'RRULE:FREQ=HOURLY\n') +
+          many(3_000, (i) =>
+            event(
+              1,
+              '20260901T100000',
+              `RECURRENCE-ID;RANGE=THISANDFUTURE:202609${String(1 + (i % 28)).padStart(2, '0')}T120000\n`,
+            ),
+          ),
+      ),
+      'changed too often',
+    ],
+  ])('%s end, and say what was left', (_, text, words) => {
+    const reading = readCalendar(text, { zone: 'Europe/Dublin', from: toDay('2026-09-01'), to: toDay('2027-08-31') });
+    const said = 'fault' in reading ? reading.fault : reading.notes.join(' ');
+    expect(said).toContain(words);
+  });
+});
+
 describe('the importer', () => {
   const sane = (given: string) => {
     const reading = readCalendar(given, WINDOW);

@@ -5,7 +5,7 @@ import type { Household, Material, Need } from '../household';
 import { carryMarks } from '../log';
 import { makePlan, makeProblem } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
-import { pullList, shortages, stock, toddlerCautions } from './index';
+import { orderIs, pullList, shortages, stock, toddlerCautions } from './index';
 
 const TODAY = '2026-09-07';
 const thing = (change: Partial<Material> = {}): Material => ({
@@ -58,6 +58,29 @@ describe('the pull list', () => {
     expect(week(base({ materials: [thing({ consumable: false })] }))).toMatchObject([{ needed: 2, short: 0 }]);
     const two = base({ materials: [thing({ consumable: false })], needs: [need({ quantity: 3, stepId: 'L1-1' })] });
     expect(week(two)).toMatchObject([{ needed: 6, short: 1 }]);
+  });
+
+  it('is not short of the one abacus that two children use in turn on a day', () => {
+    const two = base({
+      enrolments: ['A', 'B'].map((id) =>
+        anEnrolment(id, 'c', { childIds: [id], rule: { kind: 'weekly', n: 5, unit: 'steps' } }),
+      ),
+      materials: [thing({ consumable: false })],
+      movements: [{ id: 'v', materialId: 'm', date: '2026-09-01', seq: 1, kind: 'count', quantity: 1 }],
+    });
+    expect(week(two)).toMatchObject([{ needed: 1, onHand: 1, short: 0 }]);
+    expect(shortages(two, planOf(two))).toEqual([]);
+  });
+
+  it('says by when what is short this week had to be ordered, and that the day is behind', () => {
+    const [line] = week(base());
+    // Short on Wednesday the 9th, a week to have it: by the 2nd, which is behind on the 7th.
+    expect(line!.orderBy).toBe(toDay('2026-09-02'));
+    expect(orderIs(line!.orderBy!, toDay(TODAY))).toBe('past');
+    expect([orderIs(5, 5), orderIs(6, 5)]).toEqual(['today', 'to come']);
+    expect(week(base({ materials: [thing({ leadDays: 0 })] }))[0]!.orderBy).toBe(toDay('2026-09-09'));
+    const enough = { id: 'w', materialId: 'm', date: '2026-09-02', seq: 2, kind: 'count', quantity: 90 } as const;
+    expect(week(base({ movements: [enough] }))[0]!.orderBy).toBeUndefined();
   });
 
   it('counts a shared thing once, and a lesson’s consumable once for all its steps', () => {

@@ -234,6 +234,8 @@ export interface PullLine {
   onHand: number;
   /** How many are missing within the week, what comes before it served first. */
   short: number;
+  /** Where something is missing: the last day on which it could be ordered to be there in time. */
+  orderBy?: Day;
   /** First date in the week on which it is needed. */
   day: Day;
   uses: Use[];
@@ -256,8 +258,11 @@ export function pullList(state: Household, plan: Plan, from: Day, to: Day): Pull
         have,
       );
     const short = material.consumable ? upTo(to) - upTo(from - 1) : shortBy(material, within, have);
+    const lacking =
+      short > 0 ? within.find((u) => upTo(u.day) > (material.consumable ? upTo(from - 1) : 0)) : undefined;
     lines.push({
       material,
+      ...(lacking ? { orderBy: orderBy(material, lacking.day) } : {}),
       needed: demand(material, within),
       onHand: have,
       short,
@@ -273,6 +278,13 @@ export function pullList(state: Household, plan: Plan, from: Day, to: Day): Pull
 
 /** Days from ordering a thing to having it, while nobody has said otherwise (common practice: a week). */
 export const LEAD_DAYS = 7;
+
+/** The last day on which a thing can be ordered that is needed on a day. */
+const orderBy = (material: Material, day: Day): Day => day - (material.leadDays ?? LEAD_DAYS);
+
+/** Whether an order-by date is behind, is this very day, or is to come. */
+export const orderIs = (orderBy: Day, today: Day): 'past' | 'today' | 'to come' =>
+  orderBy < today ? 'past' : orderBy === today ? 'today' : 'to come';
 
 /** When a thing first runs short in the whole plan, and by how many in all. */
 export interface Shortage {
@@ -300,7 +312,7 @@ export function shortages(state: Household, plan: Plan): Shortage[] {
           have,
         ) > 0,
     )!.day;
-    result.push({ material, day, orderBy: day - (material.leadDays ?? LEAD_DAYS), short });
+    result.push({ material, day, orderBy: orderBy(material, day), short });
   }
   return result.sort((a, b) => a.day - b.day);
 }
@@ -315,13 +327,12 @@ function groupUses(uses: readonly Use[]): Map<Material, Use[]> {
   return groups;
 }
 
-/** Consumables add up; what comes back to the shelf is wanted as often as sittings of one date want it together. */
-function demand(material: Material, uses: readonly Use[]): number {
-  if (material.consumable) return uses.reduce((n, u) => n + u.quantity, 0);
-  const perDay = new Map<Day, number>();
-  for (const u of uses) perDay.set(u.day, (perDay.get(u.day) ?? 0) + u.quantity);
-  return Math.max(0, ...perDay.values());
-}
+/**
+ * Consumables add up. What comes back to the shelf is wanted as often as one sitting wants it at once: those of one date take
+ * turns (the day's layout sees to it).
+ */
+const demand = (material: Material, uses: readonly Use[]): number =>
+  material.consumable ? uses.reduce((n, u) => n + u.quantity, 0) : Math.max(0, ...uses.map((u) => u.quantity));
 
 const shortBy = (material: Material, uses: readonly Use[], have: number) => Math.max(0, demand(material, uses) - have);
 

@@ -1,4 +1,13 @@
-import { type Day, fromDay, schoolDays, teacherMinutesOn, toDay, weekStart, yearWithOutside } from '../calendar';
+import {
+  type Day,
+  fromDay,
+  isOver,
+  schoolDays,
+  teacherMinutesOn,
+  toDay,
+  weekStart,
+  yearWithOutside,
+} from '../calendar';
 import { contentsOf, type FlatStep, lessonName, teacherMinutes } from '../course';
 import {
   byId,
@@ -217,6 +226,7 @@ export interface Misfit {
 
 /** The courses that would not end in time, with the smallest change of their pace that mends it, tried one by one. */
 export function misfits(state: Household, year: SchoolYear, view: Overview, today: Day): Misfit[] {
+  if (isOver(year, today)) return [];
   return (
     view.groups
       .flatMap((g) => g.rows)

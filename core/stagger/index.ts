@@ -7,3 +7,4 @@ export { unitsTaken } from './links';
 export * from './reviews';
 export * from './goodness';
 export * from './kept';
+export * from './allowance';

@@ -1,0 +1,80 @@
+import { describe, expect, it } from 'vitest';
+import { toDay } from '../calendar';
+import { newcomer } from '../tests/instances';
+import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
+import { fewStandOut, makePlan, makeProblem, proposeAllowance, standingOut } from './index';
+
+describe('the allowance of new lessons', () => {
+  const { household, year, today } = newcomer();
+
+  it('is proposed the moment the shelf is entered: two a day for 424 new lessons on 200 days', () => {
+    const proposal = proposeAllowance(household, year, today)!;
+    expect(proposal).toMatchObject({ now: 1, allowed: 2, fullest: { lessons: 424, days: 200 } });
+    // Every lesson of this shelf has something to practise behind it.
+    expect(proposal.uncounted).toEqual([]);
+  });
+
+  it('leaves only some days that stand out, and those are told by how full they are', () => {
+    const settings = { ...household.settings, wishes: { newLessons: 2 } };
+    const wished = { ...household, settings };
+    expect(proposeAllowance(wished, year, today)).toBeUndefined();
+    const plan = makePlan(makeProblem(wished, year, today), { sweeps: 60, seed: 1 });
+    const told = standingOut(plan, 2);
+    expect(told).toEqual([{ teacherId: 'T', lessons: 3, days: expect.any(Array) as number[] }]);
+    // Counting alone forces 24 days of three.
+    expect(told[0]!.days).toHaveLength(plan.clashes.length);
+    expect(told[0]!.days.length).toBeGreaterThanOrEqual(24);
+    expect(told[0]!.days.length).toBeLessThanOrEqual(30);
+    expect(fewStandOut(year, plan, toDay(year.end))).toBe(true);
+    const tight = makePlan(makeProblem(household, year, today), { sweeps: 4, seed: 1 });
+    expect(fewStandOut(year, tight, toDay(year.end))).toBe(false);
+  });
+
+  it('comes after the courses whose lessons need not count: read, numbered by days, or one sitting each', () => {
+    const tales = aCourse('tales', {
+      lessons: 150,
+      perLesson: [
+        { kind: 'read', count: 1 },
+        { kind: 'introduce', count: 1 },
+      ],
+    });
+    const days = aCourse('days', {
+      lessons: 150,
+      word: 'Day',
+      perLesson: [
+        { kind: 'introduce', count: 1 },
+        { kind: 'make', count: 1 },
+      ],
+    });
+    const talks = aCourse('talks', { lessons: 150, perLesson: [{ kind: 'introduce', count: 1 }] });
+    const sums = aCourse('sums', {
+      lessons: 60,
+      perLesson: [
+        { kind: 'introduce', count: 1 },
+        { kind: 'practise', count: 2 },
+      ],
+    });
+    const h = aHousehold({
+      years: [aYear()],
+      children: [aChild('A'), aChild('B')],
+      courses: [tales, days, talks, sums],
+      enrolments: ['tales', 'days', 'talks', 'sums'].map((id) => anEnrolment(id, id, { perSitting: 2 })),
+    });
+    const proposal = proposeAllowance(h, h.years[0]!, toDay('2026-09-07'))!;
+    expect(proposal.uncounted.map((u) => [u.course.id, u.why])).toEqual([
+      ['tales', 'reading'],
+      ['days', 'numbered days'],
+      ['talks', 'one sitting a lesson'],
+    ]);
+    // Without them one a day holds what is left.
+    expect(proposal.allowed).toBe(1);
+  });
+
+  it('is nothing to be said of a household that fits, has nobody, or wishes none a day', () => {
+    const small = aHousehold({ courses: [aCourse('c')], enrolments: [anEnrolment('e', 'c')] });
+    expect(proposeAllowance(small, small.years[0]!, toDay('2026-09-07'))).toBeUndefined();
+    expect(proposeAllowance(aHousehold(), aYear(), toDay('2026-09-07'))).toBeUndefined();
+    const none = { ...household, settings: { ...household.settings, wishes: { newLessons: 0 } } };
+    expect(proposeAllowance(none, year, today)).toBeUndefined();
+  });
+});

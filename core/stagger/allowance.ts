@@ -1,0 +1,120 @@
+import { dayKind, type Day } from '../calendar';
+import { flatten } from '../course';
+import { byId, type Course, type Household, type Id, type SchoolYear, type Teacher } from '../household';
+import type { Plan } from './plan';
+import { makeProblem } from './problem';
+
+/** Why the first lessons of a course need not be put apart from others. */
+export type NotNew = 'one sitting a lesson' | 'numbered days' | 'reading';
+
+/** What one teacher has to begin, and on how many days. */
+export interface TeacherShare {
+  teacher: Teacher;
+  /** New lessons still to begin, an enrolment's own that can share a day counted singly. */
+  lessons: number;
+  /** School days left on which the teacher teaches one of the courses. */
+  days: number;
+}
+
+export interface AllowanceProposal {
+  /** New lessons a teacher may begin a day, as the household has it now. */
+  now: number;
+  /** Who has the most to begin for each of their days. */
+  fullest: TeacherShare;
+  /** Courses whose lessons need not count, the most of them first. */
+  uncounted: { course: Course; why: NotNew; lessons: number }[];
+  /** The allowance that holds all but a few of what is left; the same as now where that does. */
+  allowed: number;
+}
+
+/** An allowance is enough when no more than this share of days has to hold one more. */
+const STANDS_OUT = 0.15;
+/** So many lessons of a course must be alike to say so of the course. */
+const MOST = 0.8;
+
+/**
+ * What a shelf asks of the teachers who begin it: known by counting, before anything is planned. Two new lessons on one day are
+ * too much (common practice), so the allowance begins at one; but first the courses are named whose lessons are nothing to be
+ * mastered, and need no day of their own. Undefined where what there is fits, or nothing is begun.
+ */
+export function proposeAllowance(state: Household, year: SchoolYear, today: Day): AllowanceProposal | undefined {
+  const now = state.settings.wishes?.newLessons ?? 1;
+  if (now === 0 || fits(fullestOf(state, year, today), now)) return undefined;
+  const taken = new Set(state.enrolments.map((e) => e.courseId));
+  const uncounted = state.courses.flatMap((course) => {
+    const why = taken.has(course.id) && course.countsNew ? notNew(course) : undefined;
+    const lessons = flatten(course).filter((s) => s.opensNewLesson).length;
+    return why && lessons > 0 ? [{ course, why, lessons }] : [];
+  });
+  const without = new Set(uncounted.map((u) => u.course.id));
+  const courses = state.courses.map((c) => (without.has(c.id) ? { ...c, countsNew: false } : c));
+  const rest = fullestOf({ ...state, courses }, year, today);
+  let allowed = now;
+  while (!fits(rest, allowed)) allowed++;
+  return {
+    now,
+    fullest: fullestOf(state, year, today)!,
+    uncounted: uncounted.sort((a, b) => b.lessons - a.lessons),
+    allowed,
+  };
+}
+
+const fits = (share: TeacherShare | undefined, allowed: number): boolean =>
+  share === undefined || share.lessons <= (allowed + STANDS_OUT) * share.days;
+
+/** Of the teachers with new lessons left the one with most of them a day. */
+function fullestOf(state: Household, year: SchoolYear, today: Day): TeacherShare | undefined {
+  const problem = makeProblem(state, year, today);
+  const shares = problem.teachers.flatMap(({ id, hours }): TeacherShare[] => {
+    const teacher = byId(state.teachers, id);
+    const tracks = problem.tracks.filter((t) => t.teacherId === id);
+    const lessons = tracks.reduce((n, t) => n + t.steps.filter((s) => s.fresh === 1).length, 0);
+    const dates = new Set(tracks.flatMap((t) => t.dates).filter((d) => hours[d - problem.from]! > 0));
+    return teacher && lessons > 0 ? [{ teacher, lessons, days: dates.size }] : [];
+  });
+  return shares.sort((a, b) => b.lessons / Math.max(1, b.days) - a.lessons / Math.max(1, a.days))[0];
+}
+
+/** Why the lessons of a course are nothing to be put apart; undefined where they are. */
+function notNew(course: Course): NotNew | undefined {
+  const lessons = course.units.flatMap((u) => u.lessons).filter((l) => l.steps.length > 0);
+  if (lessons.length === 0) return undefined;
+  const mostly = (test: (l: (typeof lessons)[number]) => boolean) =>
+    lessons.filter(test).length >= MOST * lessons.length;
+  if (
+    mostly(
+      (l) =>
+        l.steps.every((s) => s.kind === 'read' || s.kind === 'introduce') && l.steps.some((s) => s.kind === 'read'),
+    )
+  )
+    return 'reading';
+  if (mostly((l) => /^day\b/i.test(l.title.trim()))) return 'numbered days';
+  return mostly((l) => l.steps.length === 1) ? 'one sitting a lesson' : undefined;
+}
+
+/** The days of a plan that hold more new lessons of a teacher than are allowed: the few that stand out. */
+export interface StandingOut {
+  teacherId: Id;
+  /** How many new lessons they hold, and on which days, in order. */
+  lessons: number;
+  days: Day[];
+}
+
+/** Days above the allowance, by teacher and by how many new lessons they hold, the fullest first. */
+export function standingOut(plan: Pick<Plan, 'clashes'>, allowed: number): StandingOut[] {
+  const found = new Map<string, StandingOut>();
+  for (const { teacherId, above, day } of plan.clashes) {
+    const key = `${teacherId} ${above}`;
+    const one = found.get(key) ?? { teacherId, lessons: allowed + above, days: [] };
+    one.days.push(day);
+    found.set(key, one);
+  }
+  return [...found.values()].sort((a, b) => b.lessons - a.lessons || a.days[0]! - b.days[0]!);
+}
+
+/** Whether so many days that stand out are few enough to be told singly, of the school days left. */
+export const fewStandOut = (year: SchoolYear, plan: Pick<Plan, 'clashes' | 'today'>, last: Day): boolean => {
+  let days = 0;
+  for (let d = plan.today; d <= last; d++) if (['full', 'light'].includes(dayKind(year, d))) days++;
+  return plan.clashes.length <= Math.max(5, STANDS_OUT * days);
+};
