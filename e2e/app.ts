@@ -1,4 +1,5 @@
-import { expect, type Locator, type Page, test as base } from '@playwright/test';
+import { type BrowserContextOptions, expect, type Locator, type Page, test as base } from '@playwright/test';
+import { Shared } from './shared';
 
 /** Wednesday of the sample's ninth teaching week; a Saturday for the tests that ask for one. */
 export const WEDNESDAY = '2026-11-11T09:00:00';
@@ -8,7 +9,37 @@ export const SATURDAY = '2026-11-14T09:00:00';
  * Every test runs with a set date, and fails on any error in the page and on any request that leaves the machine. Going to another
  * view of the app walks there, as a press on a link does, once the app is open; only a changed date, and `reload`, load it anew.
  */
-export const test = base.extend<{ strict: void }>({
+export const test = base.extend<{ strict: void }, { shared: Shared }>({
+  shared: [
+    async ({ browser }, use, info) => {
+      const { storageState, locale, timezoneId, viewport, baseURL } = info.project.use;
+      const options = { storageState, locale, timezoneId, viewport, baseURL, serviceWorkers: 'block' };
+      const shared = new Shared(browser, options as BrowserContextOptions);
+      await use(shared);
+      await shared.close();
+    },
+    { scope: 'worker' },
+  ],
+  // A test that asks for another place, size or beginning has a context of its own; all others share one in turn.
+  context: async (
+    { browser, shared, storageState, locale, timezoneId, viewport, serviceWorkers, baseURL },
+    use,
+    info,
+  ) => {
+    const asked = { storageState, locale, timezoneId, viewport, serviceWorkers, baseURL };
+    const { use: usual } = info.project;
+    const alike = (Object.keys(asked) as (keyof typeof asked)[]).every(
+      (k) => JSON.stringify(asked[k]) === JSON.stringify(usual[k]),
+    );
+    if (alike) {
+      await use(await shared.context());
+      await shared.putBack();
+      return;
+    }
+    const own = await browser.newContext(asked as BrowserContextOptions);
+    await use(own);
+    await own.close();
+  },
   strict: [
     async ({ page, baseURL }, use) => {
       const faults: string[] = [];

@@ -11,7 +11,7 @@ export default defineConfig({
   globalSetup: './global-setup.ts',
   fullyParallel: true,
   workers: 2,
-  timeout: 120_000,
+  timeout: 90_000,
   expect: { timeout: 15_000 },
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

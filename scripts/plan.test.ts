@@ -1,15 +1,16 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import type { Enrolment } from '../core/household';
 import type { PlanFile } from '../core/formats/plan-file';
+import { planCommand } from './plan-command';
 
 const root = join(__dirname, '..');
 const folder = mkdtempSync(join(tmpdir(), 'plan-'));
-const run = (...args: string[]) =>
-  spawnSync('npm', ['run', '-s', 'plan', '--', ...args], { cwd: root, encoding: 'utf8' });
+const run = (...args: string[]) => planCommand(args);
+const DEMO = join(root, 'demo/household.json');
 
 describe('npm run -s plan', () => {
   it('prints the plan as JSON alone, as of the backup’s own date, the same every time', () => {
@@ -31,20 +32,21 @@ describe('npm run -s plan', () => {
       expect(dates.every((d) => d >= plan.today)).toBe(true);
     }
     const out = join(folder, 'plan.json');
-    expect(run('demo/household.json', '--out', out)).toMatchObject({ status: 0, stdout: '' });
+    expect(run(DEMO, '--out', out)).toMatchObject({ status: 0, stdout: '' });
     expect(readFileSync(out, 'utf8')).toBe(first);
   });
 
   it('takes another date and says what is wrong in a sentence', () => {
-    const other = run('demo/household.json', '--today', '2027-01-11', '--sweeps', '2');
+    const other = run(DEMO, '--today', '2027-01-11', '--sweeps', '2');
     expect((JSON.parse(other.stdout) as PlanFile).today).toBe('2027-01-11');
     const bad = join(folder, 'bad.json');
     writeFileSync(bad, '{}');
     for (const [args, sentence] of [
       [['nowhere.json'], 'cannot be read'],
       [[bad], 'not a backup of Olden Primer'],
-      [['demo/household.json', '--today', '2026-02-30'], 'calendar day'],
-      [['demo/household.json', '--sweeps', 'many'], 'whole number'],
+      [[DEMO, '--today', '2026-02-30'], 'calendar day'],
+      [[DEMO, '--sweeps', 'many'], 'whole number'],
+      [[DEMO, '--colour', 'red'], 'Use: npm run'],
       [[], 'Use: npm run'],
     ] as const) {
       const answer = run(...args);

@@ -5,6 +5,15 @@ export interface Decoded {
   encoding: 'UTF-8' | 'UTF-16' | 'Windows-1252';
 }
 
+/** What the bytes 0x80 to 0x9F are in Windows-1252; all others are what they are in Latin-1 (WHATWG Encoding Standard, index windows-1252). */
+const FROM_80 = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
+/** Not by `TextDecoder`: some runtimes take the name for Latin-1. */
+function windows1252(bytes: Uint8Array): string {
+  const parts: string[] = [];
+  for (let i = 0; i < bytes.length; i += 8192) parts.push(String.fromCharCode(...bytes.subarray(i, i + 8192)));
+  return parts.join('').replace(/[\u0080-\u009f]/g, (c) => FROM_80[c.charCodeAt(0) - 0x80]!);
+}
+
 /**
  * The text of a file's bytes: UTF-16 where its first two bytes say so (byte order mark), else UTF-8, strictly; what is not valid
  * UTF-8 is read as Windows-1252, the usual other encoding of spreadsheets (WHATWG Encoding Standard). Byte order marks are taken off.
@@ -16,6 +25,6 @@ export function decode(bytes: Uint8Array): Decoded {
   try {
     return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
   } catch {
-    return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' };
+    return { text: windows1252(bytes), encoding: 'Windows-1252' };
   }
 }

@@ -63,11 +63,12 @@ describe('rituals', () => {
       ],
     });
     expect(on(marked, '2026-09-12')).toEqual([['hymn', 'AB', true]]);
-    expect([...workOf(marked, 'A')]).toEqual([[toDay('2026-09-12'), 10]]);
-    expect([...workOf(marked, 'B')]).toEqual([
-      [toDay('2026-09-12'), 10],
-      [toDay('2026-09-07'), 5],
-    ]);
+    // By itself an everyday thing makes no school day; one that is said to does, and others count beside it.
+    expect([...workOf(marked, 'A')]).toEqual([]);
+    const alone = { ...marked, rituals: marked.rituals.map((r) => (r.id === 'hymn' ? { ...r, alone: true } : r)) };
+    expect([...workOf(alone, 'A')]).toEqual([[toDay('2026-09-12'), 10]]);
+    const both = { ...alone, ritualMarks: [...alone.ritualMarks, { id: 'o', ritualId: 'boats', date: '2026-09-12' }] };
+    expect([...workOf(both, 'B')]).toEqual([[toDay('2026-09-12'), 15]]);
   });
 });
 
