@@ -21,5 +21,7 @@ export default defineConfig({
     include: ['{core,store,worker,app,server,demo,scripts}/**/*.test.{ts,tsx}'],
     environment: 'node',
     testTimeout: 120_000,
+    // Core has no state but caches by identity: the files of one worker may share their modules, which spares loading them anew.
+    isolate: false,
   },
 });

@@ -65,6 +65,7 @@ test('an outside class is subscribed to: its break closes days, its hours block,
     });
   });
   await page.goto('/year/outside');
+  await page.reload();
   await expect(line).toContainText(/\d+ events are not decided yet/);
   await page.getByRole('link', { name: 'Calendar', exact: true }).click();
   await expect(schoolDays(page)).toHaveText('172 school days');

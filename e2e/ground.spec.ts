@@ -1,4 +1,6 @@
-import { expect, openToday, rows, settled, status, test, walk } from './app';
+import { writeBackup } from '../core/formats';
+import { newcomer } from '../core/tests/instances';
+import { chooseFile, expect, openToday, rows, settled, startOwn, status, test, walk } from './app';
 
 test('a quick double press marks once, adds once, and one undo takes it back', async ({ page }) => {
   await openToday(page);
@@ -68,4 +70,22 @@ test('a file in another encoding is read whole, and it is said which; one far to
   await expect(page.getByText('Léçon 1').first()).toBeVisible();
   await csv.setInputFiles({ name: 'film.csv', mimeType: 'text/csv', buffer: Buffer.alloc(9_000_000, 34) });
   await expect(page.getByRole('alert')).toContainText('far larger than any of its sort');
+});
+
+test('a newcomer’s shelf is told at once what a day can hold, and one press settles it', async ({ page }) => {
+  const { household } = newcomer();
+  await page.clock.setFixedTime(new Date('2026-09-07T08:30:00'));
+  await startOwn(page);
+  await walk(page, '/keeping');
+  await chooseFile(page, 'Choose a backup file', 'new.json', writeBackup({ asOf: '2026-09-07', household }));
+  await page.getByRole('button', { name: 'Restore it' }).click();
+  await expect(page.getByText('The backup is restored.')).toBeVisible();
+  await walk(page, '/shelf');
+  const told = page.getByRole('region', { name: 'New lessons a day' });
+  await expect(told).toContainText('T has 424 new lessons to begin on 200 school days: 1 a day cannot hold them.');
+  await expect(told).toContainText(/Then what stands out is \d\d days with 3\./, { timeout: 30_000 });
+  await told.getByRole('button', { name: 'Allow 2 new lessons a day' }).click();
+  await settled(page);
+  await expect(told).toHaveCount(0);
+  await expect(page.getByText(/begins 3 new lessons on .* other days; on every other day at most 2/)).toBeVisible();
 });

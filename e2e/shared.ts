@@ -37,11 +37,8 @@ export class Shared {
     await context.clearPermissions();
     const page = await context.newPage();
     await page.goto('/icon.svg');
-    const whole = await page.evaluate(putAll as (given: unknown) => Promise<boolean>, {
-      name: SAMPLE,
-      rows: this.first!,
-      local: this.local,
-    });
+    const given: unknown = { name: SAMPLE, rows: this.first, local: this.local };
+    const whole = await page.evaluate<boolean, unknown>(putAll as (given: unknown) => Promise<boolean>, given);
     if (whole) await page.close();
     else await this.close();
   }

@@ -13,6 +13,7 @@ import { count, MARK_WORDS } from '../ui/words';
 import { type Handed, takeBack } from './handed';
 import { company, PICTURES, short } from './sheets';
 import { newId } from '../ui/id';
+import { once } from '../ui/once';
 
 /** What a child who has the device sees, whatever address it types: its own day, to tick, and the way back for a teacher. */
 export default function OwnView({ handed }: { handed: Handed }) {
@@ -108,7 +109,7 @@ function Card({ item, press }: Shown) {
         aria-pressed={down}
         aria-label={saidOf(item)}
         disabled={!item.of || item.mark !== undefined}
-        onClick={press}
+        onClick={once(press)}
         className={`flex h-full min-h-44 w-full flex-col items-center justify-center gap-2 rounded-lg border-[3px] border-ink bg-sheet p-3 text-center leading-tight ${
           down ? 'border-dashed' : ''
         }`}
@@ -135,7 +136,7 @@ function Line({ item, press }: Shown) {
         type="button"
         aria-pressed={item.mark !== undefined || item.ticked !== undefined}
         disabled={!item.of || item.mark !== undefined}
-        onClick={press}
+        onClick={once(press)}
         className="flex min-h-[64px] w-full items-center gap-4 py-2 text-left"
       >
         <span className="flex size-[36px] flex-none items-center justify-center border-2 border-ink bg-sheet">

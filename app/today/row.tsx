@@ -12,6 +12,7 @@ import { markKeys } from './mark-keys';
 import { MenuButton } from './menu-button';
 import { ProofStrip } from './proof-strip';
 import type { RowActions } from './today';
+import { once } from '../ui/once';
 
 export function Row({
   row,
@@ -58,7 +59,7 @@ export function Row({
           className="flex size-[46px] flex-none cursor-pointer items-center justify-center rounded-full"
           aria-label={mark ? `${fullName}: ${mark.kind}. Take the mark off` : `${fullName}: mark done`}
           aria-pressed={mark !== undefined}
-          onClick={() => (mark ? actions.unmark(row) : actions.mark(row, 'done'))}
+          onClick={once(() => (mark ? actions.unmark(row) : actions.mark(row, 'done')))}
         >
           <span
             className={`flex size-[28px] items-center justify-center rounded-full border-[1.500px] text-[17px] leading-none font-semibold ${

@@ -14,6 +14,7 @@ import { BETWEEN, STROKES, type Scale, scaleByClock, scaleByOrder, ThreadLines }
 import type { RowActions } from './today';
 import { useLayout } from './use-layout';
 import { useRitual } from './use-ritual';
+import { once } from '../ui/once';
 
 /** Left of the children: hours by the clock, and the lane in which a teacher's thread runs while it is free. */
 const GUTTER = 62;
@@ -342,7 +343,7 @@ function Piece({
         } ${task.marked ? 'opacity-60' : ''} ${lines === 1 ? 'items-center' : 'items-start pt-0.5'} ${
           small ? 'text-[0.75rem] leading-none' : `leading-tight ${narrow ? 'text-[0.8rem]' : 'text-[0.95rem]'}`
         }`}
-        onClick={press}
+        onClick={once(press)}
         disabled={!pressable}
         aria-label={label.filter(Boolean).join(', ')}
         aria-pressed={task.marked}
