@@ -1,4 +1,5 @@
 // `npm run bench`: tables and ratios measured in one run. Nothing here passes or fails; the bars stand beside the figures.
+import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -17,6 +18,8 @@ import { measureDrawing, measureMarks } from './browser';
 import { largeHousehold, tiedHousehold } from './instances';
 import { againstSolver } from './solver';
 
+/** New lessons of a plan above the allowance of their day. */
+const above = (plan: Plan) => plan.clashes.reduce((n, c) => n + c.above, 0);
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 function timed<T>(work: () => T): [T, number] {
@@ -82,7 +85,7 @@ for (let seed = 1; seed <= 10; seed++) {
     (ms / ref).toFixed(1).padStart(16),
   );
   cells.push(
-    `${first.cost.clash / 100} → ${good.cost.clash / 100}`.padStart(19),
+    `${above(first)} → ${above(good)}`.padStart(19),
     String(good.cost.total - good.bound!).padStart(13),
     `${((100 * (half.cost.total - good.cost.total)) / good.cost.total).toFixed(1)}%`.padStart(12),
   );
@@ -246,4 +249,15 @@ if (existsSync('/usr/bin/chromium')) {
   await measureMarks();
   const tied = tiedHousehold(1).household;
   await measureDrawing(writeBackup({ asOf: '2026-09-07', household: tied }));
+  // The same tests as in a test run, in full numbers.
+  console.log('\nFifty kills while marking, and a hundred thousand marks\n');
+  spawnSync(
+    join(root, 'node_modules/.bin/playwright'),
+    ['test', '-c', 'e2e/playwright.config.ts', '-g', 'random kills|ten years', '--reporter=list'],
+    {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, KILLS: '50', LARGE: '100000' },
+    },
+  );
 } else console.log('\nNo Chromium at /usr/bin/chromium: one mark in a browser is not measured.');

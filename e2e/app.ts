@@ -91,10 +91,13 @@ export async function settled(page: Page): Promise<void> {
 
 /** Goes to a view without loading the app anew, as a press on a link does; then nothing is planned or read again. */
 export async function walk(page: Page, view: string): Promise<void> {
-  await page.evaluate((to) => {
+  const framed = await page.evaluate((to) => {
     history.pushState(null, '', to);
     dispatchEvent(new PopStateEvent('popstate', { state: null }));
+    // A page given to a child has no frame, and no address leads away from it.
+    return document.documentElement.dataset['view'] !== undefined;
   }, view);
+  if (framed) await page.locator(`html[data-view="${view.replace(/[?#].*$/, '')}"]`).waitFor({ state: 'attached' });
   await expect(page.getByText(/Turning the page|Opening the/)).toHaveCount(0);
 }
 

@@ -32,6 +32,12 @@ export function Frame() {
     const view = VIEWS.find(([to]) => (to === '/' ? pathname === '/' : pathname.startsWith(to)));
     document.title = `${view?.[1] ?? 'Page not found'} · Olden Primer`;
     window.scrollTo(0, 0);
+    // Which view stands on the page, once it does: between a press on a link and that the old one is still there.
+    const { dataset } = document.documentElement;
+    dataset['view'] = pathname;
+    return () => {
+      delete dataset['view'];
+    };
   }, [pathname]);
 
   return (
