@@ -224,7 +224,12 @@ export class HouseholdStore {
       return { ...caught, changes, revision: rev, history: await readHistory(this.db) };
     });
     this.takeIn(done.caughtUp, done.household, done.revision);
-    if (done.changes.length === 0) return;
+    if (done.changes.length === 0) {
+      // What another window wrote was taken in all the same: its message will be passed over, so it is told here.
+      if (done.caughtUp?.length === 0) return;
+      this.history = await readHistory(this.db);
+      return this.notify();
+    }
     this.current = applied(done.household, done.changes);
     this.meanwhile?.push(...done.changes);
     this.history = done.history!;

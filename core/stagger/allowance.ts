@@ -39,7 +39,8 @@ const MOST = 0.8;
  */
 export function proposeAllowance(state: Household, year: SchoolYear, today: Day): AllowanceProposal | undefined {
   const now = state.settings.wishes?.newLessons ?? 1;
-  if (now === 0 || fits(fullestOf(state, year, today), now)) return undefined;
+  const fullest = fullestOf(state, year, today);
+  if (now === 0 || !fullest || fits(fullest, now)) return undefined;
   const taken = new Set(state.enrolments.map((e) => e.courseId));
   const uncounted = state.courses.flatMap((course) => {
     const why = taken.has(course.id) && course.countsNew ? notNew(course) : undefined;
@@ -48,12 +49,13 @@ export function proposeAllowance(state: Household, year: SchoolYear, today: Day)
   });
   const without = new Set(uncounted.map((u) => u.course.id));
   const courses = state.courses.map((c) => (without.has(c.id) ? { ...c, countsNew: false } : c));
-  const rest = fullestOf({ ...state, courses }, year, today);
+  // Without any such course what is left is what there is, and need not be worked out again.
+  const rest = without.size === 0 ? fullest : fullestOf({ ...state, courses }, year, today);
   let allowed = now;
   while (!fits(rest, allowed)) allowed++;
   return {
     now,
-    fullest: fullestOf(state, year, today)!,
+    fullest,
     uncounted: uncounted.sort((a, b) => b.lessons - a.lessons),
     allowed,
   };
