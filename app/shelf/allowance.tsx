@@ -34,8 +34,7 @@ export function Allowance({ plan, year }: { plan: Plan; year: SchoolYear }) {
   const style = household.settings.dateStyle;
   const allowed = household.settings.wishes?.newLessons ?? 1;
   const few = fewStandOut(year, plan, toDay(year.end));
-  if (plan.clashes.length === 0)
-    return <p>No teacher begins more than {count(allowed, 'new lesson')} on any day.</p>;
+  if (plan.clashes.length === 0) return <p>No teacher begins more than {count(allowed, 'new lesson')} on any day.</p>;
   const days = (of: Pick<Plan, 'clashes'>, at: number) =>
     listing(standingOut(of, at).map((s) => `${count(s.days.length, 'day')} with ${s.lessons}`));
   const uncount = (id: string, title: string) =>
