@@ -17,6 +17,29 @@ const against = (folders, packages, message) => ({
 
 const CLOCK = 'Core has no clock and no chance of its own: take the date and the seed as arguments.';
 
+/**
+ * An event is over by the time a deferred deed is worked out, and a controlled field has sprung back to what is stored: what it
+ * held is read in the handler itself.
+ */
+const events = {
+  rules: {
+    'read-at-once': {
+      create: (context) => {
+        const fn = (node) => (!node || /Function/.test(node.type) ? node : fn(node.parent));
+        return {
+          'MemberExpression[property.name=/^(target|currentTarget)$/][object.type="Identifier"]': (node) => {
+            let scope = context.sourceCode.getScope(node);
+            while (scope && !scope.set.has(node.object.name)) scope = scope.upper;
+            const of = scope?.set.get(node.object.name)?.defs[0];
+            if (of?.type === 'Parameter' && of.node !== fn(node))
+              context.report({ node, message: 'Read the event in its own handler: later the field has sprung back.' });
+          },
+        };
+      },
+    },
+  },
+};
+
 export default ts.config(
   { ignores: ['dist/**', 'node_modules/**', '.stamps/**'] },
   ...ts.configs.recommended,
@@ -72,8 +95,9 @@ export default ts.config(
   },
   {
     files: ['app/**/*.{ts,tsx}'],
-    plugins: { 'react-hooks': hooks },
+    plugins: { 'react-hooks': hooks, events },
     rules: {
+      'events/read-at-once': 'error',
       ...hooks.configs.recommended.rules,
       ...against(
         ['server', 'e2e', 'bench', 'scripts'],

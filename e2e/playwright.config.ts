@@ -7,9 +7,6 @@ export default defineConfig({
   testDir: '.',
   outputDir: '../test-results/e2e',
   reporter: [['list'], ['json']],
-  // On the shared machine of a submission a browser may be starved for seconds: there, and nowhere else, a test gets a second go,
-  // and is told as flaky.
-  retries: process.env['CI'] ? 1 : 0,
   globalSetup: './global-setup.ts',
   fullyParallel: true,
   workers: 2,

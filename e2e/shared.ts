@@ -1,16 +1,20 @@
-import type { Browser, BrowserContext, BrowserContextOptions } from '@playwright/test';
+import type { Browser, BrowserContext, BrowserContextOptions, Page } from '@playwright/test';
 
+/** What the keeper's window holds. */
+interface Held {
+  rows: Rows;
+  local: [string, string][];
+}
 type Rows = Record<string, [IDBValidKey, unknown][]>;
 const SAMPLE = 'olden-primer-sample';
 
 /**
  * One browser context for many tests, put back to what it began with after each: what the browser has compiled and fetched once
- * it need not compile and fetch again. Where the sample’s store is no longer what it was (a test took it away), a new one is made.
+ * it need not compile and fetch again. A page of its own holds what there was at the start, so that nothing of it need travel.
+ * Where the sample’s store is no longer what it was (a test took it away), a new one is made.
  */
 export class Shared {
-  private held: BrowserContext | undefined;
-  private first: Rows | undefined;
-  private local: Record<string, string> = {};
+  private held: { context: BrowserContext; keeper: Page } | undefined;
 
   constructor(
     private readonly browser: Browser,
@@ -19,38 +23,32 @@ export class Shared {
 
   async context(): Promise<BrowserContext> {
     if (!this.held) {
-      this.held = await this.browser.newContext(this.options);
-      const page = await this.held.newPage();
-      await page.goto('/icon.svg');
-      this.first ??= (await page.evaluate(readAll as (name: string) => Promise<unknown>, SAMPLE)) as Rows;
-      this.local = JSON.parse(await page.evaluate(() => JSON.stringify(localStorage))) as Record<string, string>;
-      await page.close();
+      const context = await this.browser.newContext(this.options);
+      const keeper = await context.newPage();
+      await keeper.goto('/icon.svg');
+      await keeper.evaluate(readAll, SAMPLE);
+      this.held = { context, keeper };
     }
-    return this.held;
+    return this.held.context;
   }
 
   /** Everything as it was at the start: no page open, the sample untouched, no household of one's own, no notes. */
   async putBack(): Promise<void> {
-    const context = this.held;
-    if (!context) return;
-    for (const page of context.pages()) await page.close();
+    if (!this.held) return;
+    const { context, keeper } = this.held;
+    await Promise.all(context.pages().map((page) => (page === keeper ? undefined : page.close())));
     await context.clearPermissions();
-    const page = await context.newPage();
-    await page.goto('/icon.svg');
-    const given: unknown = { name: SAMPLE, rows: this.first, local: this.local };
-    const whole = await page.evaluate<boolean, unknown>(putAll as (given: unknown) => Promise<boolean>, given);
-    if (whole) await page.close();
-    else await this.close();
+    if (!(await keeper.evaluate(putAll, SAMPLE))) await this.close();
   }
 
   async close(): Promise<void> {
-    await this.held?.close();
+    await this.held?.context.close();
     this.held = undefined;
   }
 }
 
-/** All rows of a database, by store, with their keys. */
-function readAll(name: string): Promise<Rows> {
+/** Takes all rows of a database, by store, with their keys, and the notes beside it, into the window. */
+function readAll(name: string): Promise<void> {
   return new Promise((resolve, reject) => {
     const open = indexedDB.open(name);
     open.onerror = () => reject(open.error!);
@@ -69,17 +67,19 @@ function readAll(name: string): Promise<Rows> {
       }
       tx.oncomplete = () => {
         db.close();
-        resolve(found);
+        Object.assign(window, { held: { rows: found, local: Object.entries(localStorage) } satisfies Held });
+        resolve();
       };
     };
   });
 }
 
-/** Puts a database back to those rows and forgets everything else; false where the database is not what it was. */
-function putAll({ name, rows, local }: { name: string; rows: Rows; local: Record<string, string> }): Promise<boolean> {
+/** Puts a database back to what the window holds and forgets everything else; false where the database is not what it was. */
+function putAll(name: string): Promise<boolean> {
+  const { rows, local } = (window as unknown as { held: Held }).held;
   localStorage.clear();
   sessionStorage.clear();
-  for (const [key, value] of Object.entries(local)) localStorage.setItem(key, value);
+  for (const [key, value] of local) localStorage.setItem(key, value);
   return new Promise((resolve) => {
     const gone = indexedDB.deleteDatabase('olden-primer-own');
     gone.onerror = gone.onblocked = () => resolve(false);
@@ -89,16 +89,25 @@ function putAll({ name, rows, local }: { name: string; rows: Rows; local: Record
       open.onsuccess = () => {
         const db = open.result;
         if (db.objectStoreNames.length !== Object.keys(rows).length) return resolve(false);
-        const tx = db.transaction(Object.keys(rows), 'readwrite', { durability: 'relaxed' });
-        for (const [store, list] of Object.entries(rows)) {
-          const table = tx.objectStore(store);
-          table.clear();
-          for (const [key, value] of list) table.put(value, ...(table.keyPath === null ? [key] : []));
-        }
-        tx.onerror = () => resolve(false);
-        tx.oncomplete = () => {
-          db.close();
-          resolve(true);
+        // What nobody wrote into need not be written again: every deed raises the revision.
+        const looked = db.transaction('meta').objectStore('meta').getAll() as IDBRequest<{ key: string }[]>;
+        const put = (stores: string[]) => {
+          const tx = db.transaction(stores, 'readwrite', { durability: 'relaxed' });
+          for (const store of stores) {
+            const table = tx.objectStore(store);
+            table.clear();
+            for (const [key, value] of rows[store]!) table.put(value, ...(table.keyPath === null ? [key] : []));
+          }
+          tx.onerror = () => resolve(false);
+          tx.oncomplete = () => {
+            db.close();
+            resolve(true);
+          };
+        };
+        looked.onsuccess = () => {
+          const revision = (list: { key: string }[]) => JSON.stringify(list.find((m) => m.key === 'revision'));
+          const first = rows['meta']!.map(([, value]) => value as { key: string });
+          put(revision(looked.result) === revision(first) ? ['meta'] : Object.keys(rows));
         };
       };
     };

@@ -81,14 +81,20 @@ export function DayWindows() {
             box="w-36"
             defaultValue={w.label}
             maxLength={80}
-            onBlur={(e) => e.target.value.trim() !== w.label && put(w, () => ({ label: e.target.value.trim() }))}
+            onBlur={(e) => {
+              const label = e.target.value.trim();
+              if (label !== w.label) put(w, () => ({ label }));
+            }}
           />
           <Field label="It is">
             {(p) => (
               <select
                 {...p}
                 value={w.kind}
-                onChange={(e) => put(w, () => ({ kind: e.target.value as DayWindow['kind'] }))}
+                onChange={(e) => {
+                  const kind = e.target.value as DayWindow['kind'];
+                  put(w, () => ({ kind }));
+                }}
               >
                 {WINDOW_KINDS.map((k) => (
                   <option key={k} value={k}>
@@ -121,13 +127,14 @@ export function DayWindows() {
                   type="checkbox"
                   checked={w.childIds.includes(c.id)}
                   disabled={w.childIds.length === 1 && w.childIds[0] === c.id}
-                  onChange={(e) =>
+                  onChange={(e) => {
+                    const { checked } = e.target;
                     put(w, (now) => ({
                       childIds: household.children
                         .map((x) => x.id)
-                        .filter((id) => (id === c.id ? e.target.checked : now.childIds.includes(id))),
-                    }))
-                  }
+                        .filter((id) => (id === c.id ? checked : now.childIds.includes(id))),
+                    }));
+                  }}
                 />
                 {c.name}
               </label>

@@ -1,6 +1,7 @@
 import { createContext, type ReactNode, use, useEffect, useMemo, useRef, useState } from 'react';
 import { makeTrack, morningReserve, type Reserve, reserveOf } from '../../core/pace';
-import { byId, type Id } from '../../core/household';
+import { byId, type Id, type SchoolYear } from '../../core/household';
+import { type Coming, comingOf } from '../../core/attendance';
 import { workedDays } from '../../core/log';
 import { catchUpDays, nextSchoolDay, outsideOf } from '../../core/calendar';
 import { makeProblem, type Plan } from '../../core/stagger';
@@ -150,6 +151,16 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   );
 
   return <Context value={value}>{children}</Context>;
+}
+
+/** The minutes of school that are planned to come in a year; undefined while no plan of that year is there. */
+export function useComing(of: SchoolYear | undefined): Coming | undefined {
+  const { household, year } = useHousehold();
+  const { plan } = usePlan();
+  return useMemo(
+    () => (of && plan && year?.id === of.id ? comingOf(household, of, plan) : undefined),
+    [household, year, of, plan],
+  );
 }
 
 /**

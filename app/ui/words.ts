@@ -44,11 +44,4 @@ export const WORTH_WORDS: Record<Verdict['worth'], string> = {
   'not again': 'not again',
 };
 
-/** "1 day", "2 days". */
-export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
-
-/** "Pip", "Pip and Wren", "Pip, Wren and Jory". */
-export function listing(words: readonly string[]): string {
-  if (words.length <= 1) return words[0] ?? '';
-  return `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
-}
+export { count, listing } from '../../core/words';

@@ -1,15 +1,25 @@
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { attendanceRow, childMonths, type ChildDay, daysAsked, type DayStatus, overruled } from '../../core/attendance';
+import {
+  attendanceRow,
+  childMonths,
+  type ChildDay,
+  daysAsked,
+  type DayStatus,
+  heldOn,
+  overruled,
+  workOf,
+} from '../../core/attendance';
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
 import { type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
+import { wholeHours } from '../../core/words';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, longDate, monthName } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
-import { count } from '../ui/words';
+import { count, listing } from '../ui/words';
 import { SubNav } from './sub-nav';
 
 const SIGNS: Record<DayStatus, string> = {
@@ -74,7 +84,7 @@ export default function AttendancePage() {
         </div>
         <Register year={year} child={child} today={today} edit={setEditing} />
       </div>
-      {editing && <DayForm child={child} day={editing} close={() => setEditing(undefined)} />}
+      {editing && <DayForm year={year} child={child} day={editing} close={() => setEditing(undefined)} />}
     </div>
   );
 }
@@ -85,11 +95,15 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
   const style = household.settings.dateStyle;
   const byDay = useMemo(() => daysAsked(household, year, today), [household, year, today]);
   if (byDay.length === 0) return null;
-  const say = (day: Day, children: readonly Child[], status: Attendance['status']) =>
-    commit(
-      `${dayAndDate(style, day)}: ${WORDS[status]}`,
-      children.map((c): Put => ({ table: 'attendance', put: attendanceRow(c.id, day, status) })),
+  const say = (day: Day, children: readonly Child[], status: Attendance['status']) => {
+    // Taught without a mark: the minutes of that day's list, told, and changed in the register where it was otherwise.
+    const held = status === 'taught' ? heldOn(household, year, children, day) : undefined;
+    const minutes = held && `, ${listing(children.map((c) => `${c.name} ${count(held.get(c.id) ?? 0, 'minute')}`))}`;
+    return commit(
+      `${dayAndDate(style, day)}: ${WORDS[status]}${minutes ?? ''}`,
+      children.map((c): Put => ({ table: 'attendance', put: attendanceRow(c.id, day, status, held?.get(c.id)) })),
     );
+  };
   const SHOWN = 6;
   return (
     <section aria-labelledby="asked" className="mb-4 border-b border-ink pb-3 print:hidden">
@@ -148,7 +162,7 @@ function Register({
     ['no school', (m) => m.totals.closed],
     ['away', (m) => m.totals.away],
     ['?', (m) => m.totals.unmarked],
-    ['hours', (m) => Math.round(m.totals.minutes / 60)],
+    ['hours', (m) => wholeHours(m.totals.minutes)],
   ];
   const cell = (m: (typeof months)[number], date: number) =>
     m.days.find((d) => Number(fromDay(d.day).slice(8)) === date);
@@ -210,7 +224,7 @@ function Register({
               ))}
               <td className="font-semibold">
                 {word === 'hours'
-                  ? Math.round(months.reduce((n, m) => n + m.totals.minutes, 0) / 60)
+                  ? wholeHours(months.reduce((n, m) => n + m.totals.minutes, 0))
                   : months.reduce((n, m) => n + of(m), 0)}
               </td>
             </tr>
@@ -226,7 +240,7 @@ function Register({
 }
 
 /** What a child's day was, whatever the marks say; or back to the marks. */
-function DayForm({ child, day, close }: { child: Child; day: ChildDay; close: () => void }) {
+function DayForm({ year, child, day, close }: { year: SchoolYear; child: Child; day: ChildDay; close: () => void }) {
   const { household, commit } = useHousehold();
   const style = household.settings.dateStyle;
   const said = overruled(household, child.id, day.day);
@@ -234,6 +248,12 @@ function DayForm({ child, day, close }: { child: Child; day: ChildDay; close: ()
   const [minutes, setMinutes] = useState(said?.minutes === undefined ? '' : String(said.minutes));
   const [fault, setFault] = useState<string>();
   const date = longDate(style, day.day);
+  const worked = useMemo(() => workOf(household, child.id).has(day.day), [household, child, day]);
+  const choose = (next: typeof status) => {
+    setStatus(next);
+    if (next !== 'taught' || minutes !== '' || worked) return;
+    setMinutes(String(heldOn(household, year, [child], day.day).get(child.id) ?? 0));
+  };
   return (
     <FormDialog
       title={`${child.name}, ${date}`}
@@ -268,14 +288,14 @@ function DayForm({ child, day, close }: { child: Child; day: ChildDay; close: ()
           ] as const
         ).map(([s, word]) => (
           <label key={s} className="flex min-h-[44px] items-center gap-2">
-            <input type="radio" name="status" checked={status === s} onChange={() => setStatus(s)} /> {word}
+            <input type="radio" name="status" checked={status === s} onChange={() => choose(s)} /> {word}
           </label>
         ))}
       </fieldset>
       {status === 'taught' && (
         <InputField
           label="Minutes of school"
-          hint="Empty: those marked, else the usual ones of such a day."
+          hint={worked ? 'Empty: those marked.' : 'As that day’s list had it; change it where it was otherwise.'}
           fault={fault}
           type="number"
           className="w-32"

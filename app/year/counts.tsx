@@ -8,14 +8,18 @@ import { count, listing } from '../ui/words';
 import { hoursWord } from './effect-lines';
 import { requirementWords } from './requirement-words';
 import { newId } from '../ui/id';
+import { missingHours, wholeHours } from '../../core/words';
+import { useComing } from '../shell/plan';
+import { Link } from 'react-router';
 
 /** Where each child stands against what is required, and what to do when the calendar cannot reach it. */
 export function Counts({ year }: { year: SchoolYear }) {
   const { household, today } = useHousehold();
   const style = household.settings.dateStyle;
+  const coming = useComing(year);
   const counts = useMemo(
-    () => household.children.map((c) => childCount(household, year, c, today)),
-    [household, year, today],
+    () => household.children.map((c) => childCount(household, year, c, today, coming)),
+    [household, year, today, coming],
   );
   if (counts.length === 0)
     return <p className="text-soft">With the first child under Household, days are counted here.</p>;
@@ -52,8 +56,13 @@ export function Counts({ year }: { year: SchoolYear }) {
                     '–'
                   ) : (
                     <>
-                      {Math.floor(c.minutes.counted / 60)} of {c.minutes.needed / 60}, {hoursWord(c.minutes.spare!)}
-                      {c.minutes.spare! >= 0 && ' to spare'}
+                      {wholeHours(c.minutes.counted)} of {c.minutes.needed / 60}
+                      {c.minutes.spare !== undefined && (
+                        <>
+                          , {wholeHours(c.minutes.toCome)} planned to come, {hoursWord(c.minutes.spare)}
+                          {c.minutes.spare >= 0 && ' to spare'}
+                        </>
+                      )}
                     </>
                   )}
                 </td>
@@ -88,13 +97,14 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
   const stored = byId(household.years, year.id);
+  const coming = useComing(year);
   const found = useMemo(
-    () => (stored ? remedies(household, stored, c.child, today, newId) : []),
-    [household, stored, c.child, today],
+    () => (stored ? remedies(household, stored, c.child, today, newId, coming) : []),
+    [household, stored, c.child, today, coming],
   );
   const missing = [
     c.days.spare !== undefined && c.days.spare < 0 && count(-c.days.spare, 'day'),
-    c.minutes.spare !== undefined && c.minutes.spare < 0 && count(Math.ceil(-c.minutes.spare / 60), 'hour'),
+    c.minutes.spare !== undefined && c.minutes.spare < 0 && count(missingHours(-c.minutes.spare), 'hour'),
   ].filter((w) => w !== false);
   const words = (r: Remedy): string => {
     if (r.kind === 'open')
@@ -102,17 +112,18 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
     if (r.kind === 'extra')
       return `Teach on ${count(r.days.length, 'extra day')}: ${listing(r.days.map((d) => dayAndDate(style, d)))}`;
     if (r.kind === 'later') return `Run on to ${dayAndDate(style, r.end)}`;
-    return `${count(r.minutes, 'minute')} more on a full day`;
+    const beyond = r.beyond
+      ? ` (more than the ${count(c.child.minutesPerDay, 'minute')} a day set for ${c.child.name})`
+      : '';
+    return `${count(r.minutes, 'minute')} more work on each of ${count(r.days, 'day')} to come: another course, longer sittings, or an everyday thing that counts${beyond}`;
   };
   const take = (r: Remedy) =>
-    commit(`${c.child.name}: ${words(r)}`, [
-      'year' in r ? { table: 'years', put: r.year } : { table: 'children', put: r.child },
-    ]);
+    'year' in r ? commit(`${c.child.name}: ${words(r)}`, [{ table: 'years', put: r.year }]) : undefined;
   return (
     <div className="mt-3 border-l-4 border-ink py-1 pl-3" role="group" aria-label={`${c.child.name}: not reached`}>
       <p>
         <b>
-          {c.child.name}: the calendar cannot reach {requirementWords(c.requirement)};{' '}
+          {c.child.name}: {requirementWords(c.requirement)} cannot be reached as things are planned;{' '}
           {missing.join(c.requirement.meets === 'both' ? ' and ' : ' or ')} missing.
         </b>{' '}
         {found.length > 0
@@ -123,9 +134,15 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
         {found.map((r) => (
           <li key={r.kind} className="flex flex-wrap items-center justify-between gap-x-3">
             <span className="min-w-0 flex-1">{words(r)}</span>
-            <button type="button" className="btn" onClick={() => void take(r)}>
-              Do this
-            </button>
+            {r.kind === 'work' ? (
+              <Link className="btn" to="/shelf">
+                To the shelf
+              </Link>
+            ) : (
+              <button type="button" className="btn" onClick={() => void take(r)}>
+                Do this
+              </button>
+            )}
           </li>
         ))}
       </ul>

@@ -3,6 +3,7 @@ import { type Effect, effectOf, isShort, type Standing, standingOf } from '../..
 import { byId, childrenOf, type Household } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
+import { missingHours, wholeHours } from '../../core/words';
 import { count, listing } from '../ui/words';
 
 /** Counts and days in hand as they are now, to hold a change against; worked out when first needed. */
@@ -35,10 +36,7 @@ export function EffectLines({ effect }: { effect: Effect }) {
   const style = household.settings.dateStyle;
   const changed = effect.courses.filter((c) => c.before.daysInHand !== c.after.daysInHand);
   const children = effect.children.filter(
-    (c) =>
-      c.before.days.spare !== c.after.days.spare ||
-      c.before.minutes.spare !== c.after.minutes.spare ||
-      c.before.days.toCome !== c.after.days.toCome,
+    (c) => c.before.days.spare !== c.after.days.spare || c.before.days.toCome !== c.after.days.toCome,
   );
   const { schoolDays } = effect;
   return (
@@ -65,12 +63,6 @@ export function EffectLines({ effect }: { effect: Effect }) {
               ) : (
                 <>
                   days to come {before.days.toCome} → <b>{after.days.toCome}</b>
-                </>
-              )}
-              {after.minutes.spare !== undefined && before.minutes.spare !== after.minutes.spare && (
-                <>
-                  {' '}
-                  · hours to spare {hoursWord(before.minutes.spare!)} → <b>{hoursWord(after.minutes.spare)}</b>
                 </>
               )}
               {isShort(after) && !isShort(before) && <b> – no longer reached</b>}
@@ -112,4 +104,4 @@ export function EffectLines({ effect }: { effect: Effect }) {
 
 /** Hours to spare, whole ones: "12", or "3 short". */
 export const hoursWord = (minutes: number): string =>
-  minutes < 0 ? `${Math.ceil(-minutes / 60)} short` : String(Math.floor(minutes / 60));
+  minutes < 0 ? `${missingHours(-minutes)} short` : String(wholeHours(minutes));

@@ -8,22 +8,33 @@ import { requirementWords } from './requirement-words';
 
 const LIMITS = { days: 366, hours: 8784 };
 
+/** Many laws begin at five or six; until a figure is entered the youngest are left out of it (common practice). */
+const firstWish = (stored: Requirement): Requirement =>
+  stored.days === undefined && stored.hours === undefined && stored.fromAge === undefined
+    ? { ...stored, fromAge: 5 }
+    : stored;
+
 /** What a year must hold, for everybody or for one child: a preset that names its rule, or the household's own figure. */
 export function RequirementForm({ year, close }: { year: SchoolYear; close: () => void }) {
   const { household } = useHousehold();
   const commit = useFormCommit();
   const [who, setWho] = useState('');
-  const [wish, setWish] = useState<Requirement>(year.requirement);
+  const [wish, setWish] = useState<Requirement>(() => firstWish(year.requirement));
   const [fault, setFault] = useState<string>();
+  const [ageFault, setAgeFault] = useState<string>();
   const choose = (childId: string) => {
     setWho(childId);
-    setWish(childId ? requirementOf(year, childId) : year.requirement);
+    const child = byId(household.children, childId);
+    setWish(child ? requirementOf(year, child) : firstWish(year.requirement));
     setFault(undefined);
   };
   const preset = presetOf(wish);
-  const number = (field: 'days' | 'hours', text: string) => {
-    const { [field]: _old, preset: _preset, ...rest } = wish;
-    setWish(text === '' ? rest : { ...rest, [field]: Number(text) });
+  const number = (field: 'days' | 'hours' | 'fromAge', text: string) => {
+    const { [field]: _old, ...rest } = wish;
+    const next: Requirement = text === '' ? rest : { ...rest, [field]: Number(text) };
+    // With another figure it is no longer the published rule's; the age is the household's own in any case.
+    if (field !== 'fromAge') delete next.preset;
+    setWish(next);
   };
   const name = byId(household.children, who)?.name;
   const store = async (make: (stored: SchoolYear) => SchoolYear, words: string) => {
@@ -40,6 +51,9 @@ export function RequirementForm({ year, close }: { year: SchoolYear; close: () =
       if (n !== undefined && (!Number.isInteger(n) || n < 0 || n > LIMITS[field]))
         return setFault(`Give the ${field} as a whole number from 0 to ${LIMITS[field]}.`);
     }
+    const { fromAge } = wish;
+    if (fromAge !== undefined && (!Number.isInteger(fromAge) || fromAge < 0 || fromAge > 18))
+      return setAgeFault('Give the age in whole years, from 0 to 18.');
     void store(
       (stored) =>
         who
@@ -77,7 +91,9 @@ export function RequirementForm({ year, close }: { year: SchoolYear; close: () =
             value={preset?.id ?? ''}
             onChange={(e) => {
               const found = PRESETS.find((x) => x.id === e.target.value);
-              setWish(found ? { ...found.requirement, preset: found.id } : { meets: 'both' });
+              const { fromAge } = wish;
+              const asked: Requirement = found ? { ...found.requirement, preset: found.id } : { meets: 'both' };
+              setWish(fromAge === undefined ? asked : { ...asked, fromAge });
             }}
           >
             <option value="">our own figure, or none</option>
@@ -105,6 +121,19 @@ export function RequirementForm({ year, close }: { year: SchoolYear; close: () =
           onChange={(e) => number('hours', e.target.value)}
         />
       </div>
+      {!who && (
+        <InputField
+          label="Of children from this age on, years"
+          hint="Age on the first day of the year. Empty: of everybody, the youngest too."
+          fault={ageFault}
+          type="number"
+          min={0}
+          max={18}
+          className="w-28"
+          value={wish.fromAge ?? ''}
+          onChange={(e) => number('fromAge', e.target.value)}
+        />
+      )}
       {wish.days !== undefined && wish.hours !== undefined && (
         <fieldset className="flex flex-wrap gap-x-5">
           <legend className="label mb-1">Of the two</legend>

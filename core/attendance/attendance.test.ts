@@ -1,22 +1,37 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { childOut, dayKind, fromDay, schoolDays, toDay } from '../calendar';
-import type { AwayBlock, Household, Requirement } from '../household';
+import { childOut, dayKind, fromDay, schoolDays, toDay, weekdayOf } from '../calendar';
+import { flatten } from '../course';
+import type { AwayBlock, Household, Mark, Requirement } from '../household';
+import { compareMarks } from '../log';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
+import { makePlan, makeProblem } from '../stagger';
+import { missingHours } from '../words';
 import {
   attendanceRow,
   childCount,
   childDays,
   childMonths,
+  comingOf,
   daysAsked,
   effectOf,
+  heldOn,
   isShort,
   PRESETS,
   presetOf,
   remedies,
+  requirementOf,
+  spareWords,
   standingOf,
   workOf,
 } from './index';
+
+const lastBefore = (h: Household, m: Mark) =>
+  h.marks
+    .filter((x) => x.enrolmentId === m.enrolmentId && x.stepId === m.stepId && x.childId === undefined)
+    .filter((x) => compareMarks(x, m) < 0)
+    .sort(compareMarks)
+    .at(-1)?.kind;
 
 let n = 0;
 const newId = () => `new${++n}`;
@@ -107,9 +122,22 @@ describe('the register of a child', () => {
     expect(of(counts)[2]).toBe('unmarked');
     const ahead = childDays(counts, year, counts.children[0]!, toDay('2026-09-07'))[2]!;
     expect([ahead.status, ahead.minutes]).toEqual(['to come', 120]);
+    // Away all day elsewhere, it is not at the class.
+    const trip = { ...counts, aways: [...counts.aways, { ...away, id: 'x', label: 'to the sea' }] };
+    expect(of(trip)[2]).toBe('away');
     // Work marked on a sick day is work all the same.
     const worked = { ...h, marks: [aMark('a', 'L1-1', 'done', '2026-09-07')] };
     expect(of(worked)[0]).toBe('taught');
+  });
+
+  it('knows no work where a settled step is put back: nothing was sat for', () => {
+    const done = aMark('a', 'L1-1', 'done', '2026-09-07');
+    const back = (more: object) => aMark('a', 'L1-1', 'again', '2026-09-09', more);
+    const on = (marks: Household['marks']) => [...workOf(base({ marks }), 'A').keys()].map(fromDay);
+    expect(on([done, back({})])).toEqual(['2026-09-07']);
+    expect(on([aMark('a', 'L1-1', 'known', '2026-09-08', { proofId: 'p' }), back({ proofId: 'p' })])).toEqual([]);
+    // Taught on an open step, and it did not stick: that is a day's work.
+    expect(on([back({})])).toEqual(['2026-09-09']);
   });
 
   it('can be overruled day by day, both ways', () => {
@@ -151,6 +179,8 @@ describe('the register of a child', () => {
           const worked = new Set(
             h.marks
               .filter((m) => ['done', 'partly', 'again', 'known'].includes(m.kind))
+              // Put back after it was settled: the last word before it, by date and order of arrival.
+              .filter((m) => m.kind !== 'again' || !['done', 'known', 'left out'].includes(lastBefore(h, m) ?? ''))
               .filter((m) => h.enrolments.find((e) => e.id === m.enrolmentId)!.childIds.includes(child.id))
               .map((m) => m.date)
               .filter((d) => d >= y.start && d <= fromDay(Math.min(today, toDay(y.end)))),
@@ -189,12 +219,13 @@ describe('the register of a child', () => {
 describe('what is required', () => {
   const met = (requirement: Requirement) => {
     const h = base({ years: [{ ...year, requirement }] });
-    const c = count(h, 'A', '2026-09-07');
+    // Two hours are planned on every day.
+    const two = { on: () => 120, usual: () => 120 };
+    const c = childCount(h, h.years[0]!, h.children[0]!, toDay('2026-09-07'), two);
     return [c.met === undefined ? undefined : fromDay(c.met), isShort(c)];
   };
   it('is met on the day the last of days and hours is reached, or the first when either will do', () => {
     expect(met({ days: 4, meets: 'both' })).toEqual(['2026-09-10', false]);
-    // Two hours a day.
     expect(met({ hours: 12, meets: 'both' })).toEqual(['2026-09-14', false]);
     expect(met({ days: 4, hours: 12, meets: 'both' })).toEqual(['2026-09-14', false]);
     expect(met({ days: 4, hours: 12, meets: 'either' })).toEqual(['2026-09-10', false]);
@@ -244,8 +275,8 @@ describe('remedies', () => {
     const y = h.years[0]!;
     const a = h.children[0]!;
     const found = remedies(h, y, a, toDay('2026-09-07'), newId);
-    expect(found.map((r) => r.kind)).toEqual(['open', 'extra', 'later']);
-    const [open, extra, later] = found;
+    expect(found.map((r) => r.kind)).toEqual(['extra', 'later', 'open']);
+    const [extra, later, open] = found;
     expect(open).toMatchObject({ days: [toDay('2026-09-11')], labels: ['boat fair'] });
     expect(extra).toMatchObject({ days: [toDay('2026-09-12')] });
     expect(later).toMatchObject({ end: toDay('2026-09-21') });
@@ -262,23 +293,95 @@ describe('remedies', () => {
           const y = { ...given.year, requirement };
           const h = { ...given.state, years: [y] };
           const child = h.children[0]!;
-          const found = remedies(h, y, child, given.today, newId);
-          if (!isShort(childCount(h, y, child, given.today))) {
+          // As if so many minutes were planned on every day to come.
+          const planned = (minutes: number) => ({ on: () => minutes, usual: () => minutes });
+          const found = remedies(h, y, child, given.today, newId, planned(45));
+          if (!isShort(childCount(h, y, child, given.today, planned(45)))) {
             expect(found).toEqual([]);
             return;
           }
           for (const r of found) {
-            const after =
-              'year' in r
-                ? { ...h, years: [r.year] }
-                : { ...h, children: h.children.map((c) => (c.id === child.id ? r.child : c)) };
-            const c = after.children.find((x) => x.id === child.id)!;
-            expect(isShort(childCount(after, after.years[0]!, c, given.today))).toBe(false);
+            const after = 'year' in r ? { ...h, years: [r.year] } : h;
+            const coming = planned(r.kind === 'work' ? 45 + r.minutes : 45);
+            expect(isShort(childCount(after, after.years[0]!, child, given.today, coming))).toBe(false);
           }
         },
       ),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('hours to come', () => {
+  const state = base({
+    enrolments: [anEnrolment('a', 'c'), anEnrolment('both', 'c', { childIds: ['A', 'B'] })],
+    rituals: [
+      { id: 'hens', title: 'Hens', childIds: ['A'], teacherId: 'T', weekdays: [1, 3], minutes: 10, presence: 'alone' },
+    ],
+  });
+  const today = toDay('2026-09-07');
+  const plan = makePlan(makeProblem(state, year, today), { sweeps: 2, seed: 1 });
+  const steps = flatten(state.courses[0]!);
+
+  it('are the minutes that are planned, and what is done every day beside them; never what a day could hold', () => {
+    const coming = comingOf(state, year, plan);
+    for (const child of ['A', 'B']) {
+      for (const day of schoolDays(year)) {
+        const own = plan.tracks
+          .filter((t) => child === 'A' || t.enrolmentId === 'both')
+          .flatMap((t) => t.stepIds.filter((_, i) => t.days[i] === day));
+        const minutes = own.reduce((sum, id) => sum + steps.find((s) => s.id === id)!.minutes, 0);
+        const hens = child === 'A' && [1, 3].includes(weekdayOf(day)) && minutes > 0 ? 10 : 0;
+        expect(coming.on(child, day)).toBe(minutes + hens);
+      }
+    }
+    const b = childCount(state, year, state.children[1]!, today, coming);
+    expect(b.minutes.toCome).toBe(schoolDays(year).reduce((sum, d) => sum + coming.on('B', d), 0));
+    // A day that was no school day counts as the others hold on average.
+    expect(coming.on('B', toDay('2026-09-12'))).toBe(coming.usual('B'));
+  });
+
+  it('are not spoken of where nothing is known of the plan; what is missing asks for more work before any holiday', () => {
+    const hours = { ...year, requirement: { hours: 30, meets: 'both' as const } };
+    const h = { ...state, years: [hours] };
+    expect(spareWords(h.children.map((c) => childCount(h, hours, c, today)))).toBe('');
+    const coming = comingOf(h, hours, plan);
+    const counts = h.children.map((c) => childCount(h, hours, c, today, coming));
+    const missing = counts.map((c) => missingHours(30 * 60 - c.minutes.toCome));
+    expect(spareWords(counts)).toBe(`A ${missing[0]} hours short and B ${missing[1]} hours short`);
+    const [first] = remedies(h, hours, h.children[0]!, today, newId, coming);
+    expect(first).toMatchObject({
+      kind: 'work',
+      days: 10,
+      minutes: Math.ceil((1800 - counts[0]!.minutes.toCome) / 10),
+    });
+  });
+
+  it('of a past day are proposed as its list had them', () => {
+    const morning = { ...state, marks: [aMark('a', steps[0]!.id, 'done', '2026-09-07')] };
+    const tuesday = makePlan(makeProblem(morning, year, toDay('2026-09-08')), { sweeps: 1, seed: 1 });
+    const coming = comingOf(morning, year, tuesday);
+    const later = { ...morning, marks: [...morning.marks, aMark('both', steps[0]!.id, 'done', '2026-09-10')] };
+    const held = heldOn(later, year, later.children, toDay('2026-09-08'));
+    expect([held.get('A'), held.get('B')]).toEqual(['A', 'B'].map((id) => coming.on(id, toDay('2026-09-08'))));
+  });
+
+  it('a child below the age that is set is left out, whoever else is asked', () => {
+    const of = (born: string) =>
+      requirementOf({ ...year, requirement: { days: 9, meets: 'both', fromAge: 5 }, own: [] }, { id: 'A', born }).days;
+    expect([of('2021-09-07'), of('2021-09-08')]).toEqual([9, undefined]);
+    const words = (spare: number[]) =>
+      spareWords(
+        spare.map((n, i) => {
+          const c = childCount(state, year, state.children[i]!, today);
+          return { ...c, days: { ...c.days, spare: n } };
+        }),
+      );
+    expect([words([3, 3]), words([3, 1]), words([-1, -2])]).toEqual([
+      '3 to spare',
+      '1 to spare for B',
+      'A 1 day short of 9 and B 2 days short of 9',
+    ]);
   });
 });
 

@@ -13,6 +13,7 @@ import {
 } from '../calendar';
 import type { Attendance, Child, Household, Id, Requirement, SchoolYear } from '../household';
 import { requirementOf } from './presets';
+import type { Coming } from './coming';
 import { workOf } from './work';
 
 /**
@@ -24,7 +25,7 @@ export type DayStatus = Attendance['status'] | 'unmarked' | 'to come' | 'free' |
 export interface ChildDay {
   day: Day;
   status: DayStatus;
-  /** Minutes that count: those of the record, or those expected on a day to come. */
+  /** Minutes that count, of the record; on a day to come those at classes elsewhere (the plan knows the rest). */
   minutes: number;
   /** The parent has said so, whatever the marks say. */
   overruled: boolean;
@@ -42,6 +43,8 @@ export interface ChildCount {
   met: Day | undefined;
   /** Past school days about which nothing was said. */
   unmarked: Day[];
+  /** False where it is not known what is planned: then nothing can be said of hours to come. */
+  hoursKnown: boolean;
 }
 export interface Figures {
   counted: number;
@@ -110,7 +113,8 @@ function childDay(
     label,
   });
   if (said) {
-    const own = worked ? worked + elsewhere : expected(state, year, child, day);
+    // A day that was said to be taught before minutes were asked for stands with the usual ones, as it was counted then.
+    const own = worked ? worked + elsewhere : childMinutesOn(state, year, child, day) + elsewhere;
     const minutes = said.status === 'taught' ? (said.minutes ?? own) : 0;
     return { ...is(said.status, minutes), overruled: true };
   }
@@ -122,27 +126,27 @@ function childDay(
   if (out && out.why !== 'away') return is(out.why === 'sick' ? 'sick' : 'closed', 0, out.label);
   // A day at a class that counts is school: it is to come, and asked about once it is past.
   if (out && elsewhere === 0) return is('away', 0, out.label);
-  return day < today
-    ? is('unmarked', 0, out?.label ?? '')
-    : is('to come', expected(state, year, child, day), out?.label ?? '');
+  return day < today ? is('unmarked', 0, out?.label ?? '') : is('to come', elsewhere, out?.label ?? '');
 }
 
-/** Minutes at classes elsewhere that count; a whole day there counts as the child's usual day. */
+/**
+ * Minutes at classes elsewhere that count; a whole day there counts as the child's usual day. Who is away all day for another
+ * reason is not at the class.
+ */
 function countedAway(state: Household, child: Child, day: Day): number {
+  if (childAways(state, child.id, day).some((a) => a.why !== 'away' || (a.whole && a.counted === 0))) return 0;
   const minutes = childAways(state, child.id, day).reduce((n, a) => n + a.counted, 0);
   return Math.min(minutes, Math.max(child.minutesPerDay, Number.isFinite(minutes) ? minutes : 0));
 }
 
-const expected = (state: Household, year: SchoolYear, child: Child, day: Day) =>
-  childMinutesOn(state, year, child, day) + countedAway(state, child, day);
-
 /**
  * Where a child stands: days and minutes counted so far, those still to come, what is spare, and the date on which the
- * requirement is met if every day to come is held. With both days and hours required, both must be met or either, as
- * the requirement says.
+ * requirement is met if every day to come is held. Days to come are those of the calendar, minutes those that are planned on
+ * them: without `coming` they are not known, and nothing is said of hours. With both days and hours required, both must be met or
+ * either, as the requirement says.
  */
-export function childCount(state: Household, year: SchoolYear, child: Child, today: Day): ChildCount {
-  const requirement = requirementOf(year, child.id);
+export function childCount(state: Household, year: SchoolYear, child: Child, today: Day, coming?: Coming): ChildCount {
+  const requirement = requirementOf(year, child);
   const neededMinutes = requirement.hours === undefined ? undefined : requirement.hours * 60;
   const days = { counted: 0, toCome: 0 };
   const minutes = { counted: 0, toCome: 0 };
@@ -155,6 +159,8 @@ export function childCount(state: Household, year: SchoolYear, child: Child, tod
     const side = d.status === 'taught' && d.day <= today ? 'counted' : 'toCome';
     days[side]++;
     minutes[side] += d.minutes;
+    // What is left of today is to come, though the day counts already.
+    if (coming && d.day >= today && !d.overruled) minutes.toCome += coming.on(child.id, d.day);
     if (metDays === undefined && days.counted + days.toCome >= (requirement.days ?? Infinity)) metDays = d.day;
     if (metMinutes === undefined && minutes.counted + minutes.toCome >= (neededMinutes ?? Infinity)) metMinutes = d.day;
   }
@@ -162,8 +168,9 @@ export function childCount(state: Household, year: SchoolYear, child: Child, tod
     child,
     requirement,
     days: figures(days, requirement.days),
-    minutes: figures(minutes, neededMinutes),
+    minutes: { ...figures(minutes, neededMinutes), ...(coming ? {} : { spare: undefined }) },
     met: metOn(requirement, metDays, metMinutes),
+    hoursKnown: coming !== undefined,
     unmarked,
   };
 }
@@ -186,9 +193,11 @@ function metOn(
 }
 
 /** Whether something is required that the calendar, as it stands, cannot reach. */
-export function isShort(count: ChildCount): boolean {
-  const { days, hours } = count.requirement;
-  return (days !== undefined || hours !== undefined) && count.met === undefined;
+export function isShort({ requirement, met, days, hoursKnown }: ChildCount): boolean {
+  if (met !== undefined) return false;
+  if (hoursKnown || requirement.hours === undefined)
+    return requirement.days !== undefined || requirement.hours !== undefined;
+  return requirement.meets === 'both' && (days.spare ?? 0) < 0;
 }
 
 /** One month of a child's year. */

@@ -1,4 +1,5 @@
-import type { Requirement } from '../household';
+import { ageOn } from '../calendar';
+import type { Child, Requirement, SchoolYear } from '../household';
 
 /** A requirement that a published rule asks for. Every one is from memory: check your own law. */
 export interface Preset {
@@ -90,10 +91,18 @@ export function presetOf(requirement: Requirement): Preset | undefined {
   return d === requirement.days && hours === requirement.hours && meets === requirement.meets ? preset : undefined;
 }
 
-/** What is required of a child in a year: their own requirement, or the year's. */
+const NOTHING: Requirement = { meets: 'both' };
+
+/**
+ * What is required of a child in a year: their own requirement, or the year's. Of a child below the age that the household has
+ * set for it, on the first day of the year, nothing is.
+ */
 export function requirementOf(
-  year: { requirement: Requirement; own: readonly { childId: string; requirement: Requirement }[] },
-  childId: string,
+  year: Pick<SchoolYear, 'start' | 'requirement' | 'own'>,
+  child: Pick<Child, 'id' | 'born'>,
 ): Requirement {
-  return year.own.find((o) => o.childId === childId)?.requirement ?? year.requirement;
+  const own = year.own.find((o) => o.childId === child.id)?.requirement;
+  if (own) return own;
+  const { fromAge } = year.requirement;
+  return fromAge !== undefined && ageOn(child.born, year.start) < fromAge ? NOTHING : year.requirement;
 }

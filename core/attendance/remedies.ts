@@ -12,53 +12,82 @@ import {
   yearFault,
 } from '../calendar';
 import type { Child, Household, SchoolYear } from '../household';
-import { childCount, isShort } from './attendance';
+import { childCount, type ChildCount, isShort } from './attendance';
+import type { Coming } from './coming';
 
-/** A way to reach what is required, with the rows it would change. */
+/** A way to reach what is required, with the rows it would change; more work has no row of its own. */
 export type Remedy =
   | { kind: 'open'; days: Day[]; labels: string[]; year: SchoolYear }
   | { kind: 'extra'; days: Day[]; year: SchoolYear }
   | { kind: 'later'; end: Day; year: SchoolYear }
-  | { kind: 'longer'; minutes: number; child: Child };
+  | {
+      kind: 'work';
+      /** Minutes more on each of so many days. */
+      minutes: number;
+      days: number;
+      /** Those days would hold more than is set for the child. */
+      beyond: boolean;
+    };
 
 /** No remedy asks for more than so many days: beyond that the year needs another shape. */
 const MOST_DAYS = 60;
 
 /**
- * The nearest remedies for a child whose requirement the calendar cannot reach, each tried through the count itself: the
- * fewest closed days to open (from the end of the longest break left), the fewest extra days on the next free
- * Saturdays, the earliest later end, and, when hours are short, the fewest minutes more a day. Empty when nothing is
- * short, or nothing helps.
+ * The nearest remedies for a child whose requirement cannot be reached as things stand, each tried through the count itself. Where
+ * hours are short, so many minutes more of work on the days to come stand first: another course, longer sittings. Then the fewest
+ * extra days on the next free Saturdays, the earliest later end, and last the fewest closed days to open (from the end of the
+ * longest break left): a holiday is opened for nothing less. Empty when nothing is short, or nothing helps.
  */
-export function remedies(state: Household, year: SchoolYear, child: Child, today: Day, newId: () => string): Remedy[] {
-  const short = (s: Household, y: SchoolYear) =>
-    isShort(childCount(s, y, s.children.find((c) => c.id === child.id) ?? child, today));
-  const inPlace = (y: SchoolYear): Household => ({
-    ...state,
-    years: state.years.map((other) => (other.id === y.id ? y : other)),
-  });
-  if (!short(state, year)) return [];
+export function remedies(
+  state: Household,
+  year: SchoolYear,
+  child: Child,
+  today: Day,
+  newId: () => string,
+  coming?: Coming,
+): Remedy[] {
+  const short = (y: SchoolYear) =>
+    isShort(childCount({ ...state, years: state.years.map((o) => (o.id === y.id ? y : o)) }, y, child, today, coming));
+  if (!short(year)) return [];
   const found: Remedy[] = [];
+  const work = moreWork(childCount(state, year, child, today, coming), coming);
+  if (work) found.push(work);
   const fewest = (days: readonly Day[]): { days: Day[]; year: SchoolYear } | undefined => {
     let next = year;
     for (const [i, day] of days.slice(0, MOST_DAYS).entries()) {
       next = paintDays(next, day, day, { kind: 'open' }, newId);
-      if (!short(inPlace(next), next)) return { days: days.slice(0, i + 1), year: next };
+      if (!short(next)) return { days: days.slice(0, i + 1), year: next };
     }
     return undefined;
   };
+  const extra = fewest(freeDays(year, today));
+  if (extra) found.push({ kind: 'extra', ...extra });
+  const later = laterEnd(state, year, (y) => !short(y));
+  if (later) found.push(later);
   const opened = fewest(closedByBreak(year, today));
   if (opened) {
     const labels = [...new Set(opened.days.map((d) => dayLabel(year, d) ?? '').filter(Boolean))];
     found.push({ kind: 'open', days: [...opened.days].sort((a, b) => a - b), labels, year: opened.year });
   }
-  const extra = fewest(freeDays(year, today));
-  if (extra) found.push({ kind: 'extra', ...extra });
-  const later = laterEnd(state, year, (y) => !short(inPlace(y), y));
-  if (later) found.push(later);
-  const longer = longerDays(state, child, (s) => !short(s, year));
-  if (longer) found.push(longer);
   return found;
+}
+
+/** More than three hours more a day help no child. */
+const MOST_MORE = 180;
+
+/** Minutes more on each day to come that bring the hours; undefined where days are missing as well, or it is too much. */
+function moreWork({ child, days, minutes, requirement }: ChildCount, coming: Coming | undefined): Remedy | undefined {
+  const missing = -(minutes.spare ?? 0);
+  if (!coming || missing <= 0 || days.toCome === 0) return undefined;
+  if (requirement.meets === 'both' && (days.spare ?? 0) < 0) return undefined;
+  const more = Math.ceil(missing / days.toCome);
+  if (more > MOST_MORE) return undefined;
+  return {
+    kind: 'work',
+    minutes: more,
+    days: days.toCome,
+    beyond: coming.usual(child.id) + more > child.minutesPerDay,
+  };
 }
 
 /** Closed school weekdays to come, the last day of the longest break first, so that no break is eaten up alone. */
@@ -112,21 +141,4 @@ function laterEnd(state: Household, year: SchoolYear, reached: (y: SchoolYear) =
     if (reached(longer)) return { kind: 'later', end, year: longer };
   }
   return undefined;
-}
-
-function longerDays(state: Household, child: Child, reached: (s: Household) => boolean): Remedy | undefined {
-  const with_ = (minutes: number): Household => ({
-    ...state,
-    children: state.children.map((c) => (c.id === child.id ? { ...c, minutesPerDay: c.minutesPerDay + minutes } : c)),
-  });
-  // Beyond three hours more a day no child is helped.
-  const LIMIT = 180;
-  if (!reached(with_(LIMIT))) return undefined;
-  let [low, high] = [0, LIMIT];
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (reached(with_(middle))) high = middle;
-    else low = middle;
-  }
-  return { kind: 'longer', minutes: high, child: { ...child, minutesPerDay: child.minutesPerDay + high } };
 }

@@ -1,7 +1,7 @@
 import { childOut, type Day, toDay } from '../calendar';
 import { contentsOf, flatten } from '../course';
 import { byId, type Course, type Enrolment, type Household, type Id, type Mark, type RitualMark } from '../household';
-import { isWork, marksByEnrolment } from '../log';
+import { marksByEnrolment, workMarks } from '../log';
 
 /** Minutes of marked work of each child of one enrolment, by day. */
 type Work = ReadonlyMap<Id, ReadonlyMap<Day, number>>;
@@ -19,8 +19,7 @@ function workIn(marks: readonly Mark[], enrolment: Enrolment, course: Course | u
   const planned = new Map(course ? flatten(course).map((s) => [s.id, s.minutes]) : []);
   const missed = new Set(marks.filter((m) => m.kind === 'missed').map((m) => `${m.date} ${m.stepId} ${m.childId}`));
   const work = new Map<Id, Map<Day, number>>();
-  for (const m of marks) {
-    if (!isWork(m)) continue;
+  for (const m of workMarks(marks)) {
     const whole = planned.get(m.stepId) ?? 0;
     const minutes = m.kind === 'known' ? (m.minutes ?? 0) : (m.minutes ?? Math.max(0, whole - (m.minutesLeft ?? 0)));
     const day = toDay(m.date);

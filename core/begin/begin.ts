@@ -4,7 +4,6 @@ import {
   type Day,
   fromDay,
   isIsoDate,
-  schoolDays,
   toDay,
   type Weekday,
   weekdayOf,
@@ -124,8 +123,7 @@ export function begin(wish: BeginWish, today: Day, newId: () => Id): Begun | { f
   }));
   const { start, end } = wish;
   const draft = blankYear({ start, end, weekdays: [...wish.weekdays].sort((a, b) => a - b) });
-  const requirement = { days: Math.min(366, schoolDays(draft).length), meets: 'both' as const };
-  const year: SchoolYear = { ...draft, id: newId(), name: 'This school year', requirement };
+  const year: SchoolYear = { ...draft, id: newId(), name: 'This school year', requirement: { meets: 'both' } };
   const course: Course = {
     id: newId(),
     title: wish.title.trim().slice(0, 500),

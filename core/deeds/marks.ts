@@ -10,8 +10,9 @@ import {
   type Mastery,
   type Proof,
   type Put,
+  sits,
 } from '../household';
-import { type EntryFaults, type EntryText, isWork, markOn, markRow, markRows, withEntry } from '../log';
+import { type EntryFaults, type EntryText, markOn, markRow, markRows, withEntry } from '../log';
 import {
   againMarks,
   type AgainScope,
@@ -45,7 +46,7 @@ export function markStep(now: Household, on: StepOn, kind: MarkKind, newId: () =
   const wish = { enrolmentId, stepId, date: fromDay(day), kind, ...(childId ? { childId } : {}) };
   const goOn = kind === 'again' && masteryOf(now, course) === 'move on';
   const made = markRow(now, goOn ? { ...wish, goOn } : wish, newId());
-  const absent = childId || !isWork(made) ? [] : absentFrom(now, enrolment, day);
+  const absent = childId || !(sits(kind) || kind === 'known') ? [] : absentFrom(now, enrolment, day);
   const missed = absent
     .filter((c) => markOn(now, { ...wish, childId: c.id })?.kind !== 'missed')
     .map((c, i): Put => {

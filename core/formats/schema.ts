@@ -21,6 +21,7 @@ const requirement = record({
   preset: opt(text(60)),
   days: opt(whole(0, 366)),
   hours: opt(whole(0, 8784)),
+  fromAge: opt(whole(0, 18)),
   meets: oneOf(['both', 'either']),
 });
 const rhythm = byKind({

@@ -169,6 +169,8 @@ export interface Requirement {
   preset?: string;
   days?: number;
   hours?: number;
+  /** Of children who are so many years old on the first day; without it of all. A figure of a child’s own asks no age. */
+  fromAge?: number;
   /** With both days and hours: whether both must be met, or either will do. */
   meets: 'both' | 'either';
 }

@@ -1,5 +1,5 @@
 import { type Day, toDay } from '../calendar/day';
-import { sits } from '../household/kinds';
+import { MARKS, sits } from '../household/kinds';
 import type { Id, Mark } from '../household/types';
 
 /** Where a step of an enrolment stands once all its marks are told. */
@@ -120,23 +120,48 @@ export function standingsOf(marks: readonly Mark[], enrolmentId: Id): ReadonlyMa
   return one;
 }
 
-const workedCache = new WeakMap<readonly Mark[], ReadonlyMap<Day, number>>();
+const workCache = new WeakMap<readonly Mark[], readonly Mark[]>();
 /**
- * Whether a mark says that school was held: something was done, or shown to be known. What was put off, missed or left
- * out does not, nor do the steps that fall away at one stroke when a stretch is said to be known.
+ * The marks of one enrolment that say that school was held: something was done, or shown to be known. What was put off, missed or
+ * left out does not; nor do the steps that fall away at one stroke when a stretch is said to be known, nor `again` on a step that
+ * was settled before: it puts the step back, and no sitting was spent on it. Kept for as long as the same list is in use.
  */
-export const isWork = (m: Mark): boolean => sits(m.kind) || (m.kind === 'known' && m.proofId === undefined);
+export function workMarks(marks: readonly Mark[]): readonly Mark[] {
+  let work = workCache.get(marks);
+  if (!work) {
+    const settled = new Map<Id, boolean>();
+    work = [...marks].sort(compareMarks).filter((m) => {
+      const was = settled.get(m.stepId) ?? false;
+      if (m.childId === undefined) settled.set(m.stepId, MARKS[m.kind].settles);
+      if (m.kind === 'known') return m.proofId === undefined;
+      return m.kind === 'again' ? !was : sits(m.kind);
+    });
+    workCache.set(marks, work);
+  }
+  return work;
+}
+
+const workedCache = new WeakMap<readonly Mark[], ReadonlyMap<Day, number>>();
 
 /** Marks of work on each day that has any; kept for as long as the same array is in use. */
 function workOnDays(marks: readonly Mark[]): ReadonlyMap<Day, number> {
   let days = workedCache.get(marks);
   if (!days) {
-    const dates = new Map<string, number>();
-    for (const m of marks) if (isWork(m)) dates.set(m.date, (dates.get(m.date) ?? 0) + 1);
-    days = new Map([...dates].map(([date, n]) => [toDay(date), n]));
+    const made = new Map<Day, number>();
+    for (const own of marksByEnrolment(marks).values()) countWork(made, own, 1);
+    days = made;
     workedCache.set(marks, days);
   }
   return days;
+}
+
+function countWork(days: Map<Day, number>, own: readonly Mark[], by: 1 | -1): void {
+  for (const m of workMarks(own)) {
+    const day = toDay(m.date);
+    const n = (days.get(day) ?? 0) + by;
+    if (n > 0) days.set(day, n);
+    else days.delete(day);
+  }
 }
 
 /** The days on which work was marked. */
@@ -165,16 +190,10 @@ export function carryMarks(
   for (const id of ids) folds.delete(id);
   foldCache.set(after, folds);
   const days = new Map(workOnDays(before));
-  const count = (m: Mark | undefined, by: 1 | -1) => {
-    if (!m || !isWork(m)) return;
-    const day = toDay(m.date);
-    const n = (days.get(day) ?? 0) + by;
-    if (n > 0) days.set(day, n);
-    else days.delete(day);
-  };
-  for (const c of changes) {
-    count(c.before, -1);
-    count(c.after, 1);
+  const was = marksByEnrolment(before);
+  for (const id of ids) {
+    countWork(days, was.get(id) ?? [], -1);
+    countWork(days, fresh.get(id)!, 1);
   }
   workedCache.set(after, days);
 }

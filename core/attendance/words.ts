@@ -1,0 +1,24 @@
+import { count, listing, missingHours } from '../words';
+import { type ChildCount, isShort } from './attendance';
+
+/**
+ * What is left to spare of the required days, as a part of a sentence: every child that falls short by name, else the least that is
+ * to spare, with a name where others have more. Hours are spoken of only where they cannot be reached. Empty where nothing is
+ * required.
+ */
+export function spareWords(counts: readonly ChildCount[]): string {
+  const parts: string[] = [];
+  const days = counts.filter((c) => c.days.spare !== undefined);
+  const short = days.filter((c) => c.days.spare! < 0);
+  if (short.length > 0) {
+    parts.push(listing(short.map((c) => `${c.child.name} ${count(-c.days.spare!, 'day')} short of ${c.days.needed}`)));
+  } else if (days.length > 0) {
+    const least = days.reduce((a, b) => (b.days.spare! < a.days.spare! ? b : a));
+    const alike = days.length === counts.length && days.every((c) => c.days.spare === least.days.spare);
+    parts.push(`${least.days.spare} to spare${alike ? '' : ` for ${least.child.name}`}`);
+  }
+  const hours = counts.filter((c) => isShort(c) && (c.minutes.spare ?? 0) < 0);
+  if (hours.length > 0)
+    parts.push(listing(hours.map((c) => `${c.child.name} ${count(missingHours(-c.minutes.spare!), 'hour')} short`)));
+  return parts.join(' · ');
+}

@@ -1,0 +1,13 @@
+/** "1 day", "2 days". */
+export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** "Pip", "Pip and Wren", "Pip, Wren and Jory". */
+export function listing(words: readonly string[]): string {
+  if (words.length <= 1) return words[0] ?? '';
+  return `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+}
+
+/** Whole hours of what has been done: never more than there were, so that no figure claims an hour that was not held. */
+export const wholeHours = (minutes: number): number => Math.floor(minutes / 60);
+/** Whole hours of what is missing: never fewer than are. */
+export const missingHours = (minutes: number): number => Math.ceil(minutes / 60);
