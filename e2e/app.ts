@@ -40,6 +40,9 @@ export const test = base.extend<{ strict: void }, { shared: Shared }>({
     await use(own);
     await own.close();
   },
+  page: async ({ context, shared }, use) => {
+    await use(shared.owns(context) ? await shared.page() : await context.newPage());
+  },
   strict: [
     async ({ page, baseURL }, use) => {
       const faults: string[] = [];
@@ -52,6 +55,8 @@ export const test = base.extend<{ strict: void }, { shared: Shared }>({
       });
       let anew = true;
       const { clock } = page;
+      // The page serves many tests in turn: what is put over it here is taken off at the end.
+      const own = { setFixedTime: clock.setFixedTime, goto: page.goto };
       const setTime = clock.setFixedTime.bind(clock);
       clock.setFixedTime = (time) => {
         anew = true;
@@ -69,6 +74,8 @@ export const test = base.extend<{ strict: void }, { shared: Shared }>({
       };
       await clock.setFixedTime(new Date(WEDNESDAY));
       await use();
+      clock.setFixedTime = own.setFixedTime;
+      page.goto = own.goto;
       expect(faults).toEqual([]);
     },
     { auto: true },

@@ -160,7 +160,7 @@ test('weeks off are set up with their effect; the requirement is no longer reach
   await expect(dialog.getByText(/School days to come: 134 → \d+/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Keep' }).click();
   const short = page.getByRole('group', { name: 'Wren: not reached' });
-  await expect(short).toContainText('cannot reach 170 days');
+  await expect(short).toContainText('170 days cannot be reached');
   await short.getByRole('listitem').filter({ hasText: 'Run on to' }).getByRole('button', { name: 'Do this' }).click();
   await expect(short).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -1,4 +1,4 @@
-import { expect, startOwn, status, test } from './app';
+import { expect, settled, startOwn, status, test } from './app';
 
 test('a changed rule is seen before it is kept: last day, in hand, steps and teacher a week; then undone', async ({
   page,
@@ -50,7 +50,8 @@ test('a loop is made, a second course joins it, Today shows whose turn it is', a
   await page.goto('/');
   // One of the two today, never both.
   const turn = page.locator('[data-row^="latin "], [data-row^="algebra "]');
-  await expect(turn.first()).toBeVisible({ timeout: 40_000 });
+  await settled(page);
+  await expect(turn.first()).toBeVisible();
   const whose = new Set(await turn.evaluateAll((all) => all.map((r) => r.getAttribute('data-row')!.split(' ')[0])));
   expect(whose.size).toBe(1);
   await page.goto('/shelf/together');

@@ -14,7 +14,7 @@ const SAMPLE = 'olden-primer-sample';
  * Where the sample’s store is no longer what it was (a test took it away), a new one is made.
  */
 export class Shared {
-  private held: { context: BrowserContext; keeper: Page } | undefined;
+  private held: { context: BrowserContext; keeper: Page; page?: Page } | undefined;
 
   constructor(
     private readonly browser: Browser,
@@ -32,12 +32,43 @@ export class Shared {
     return this.held.context;
   }
 
+  owns(context: BrowserContext): boolean {
+    return this.held?.context === context;
+  }
+
+  /** The one page that tests use in turn: a browser that has the program compiled need not compile it again. */
+  async page(): Promise<Page> {
+    const context = await this.context();
+    const held = this.held!;
+    if (!held.page) {
+      const page = (held.page = await context.newPage());
+      // What cannot be taken off a page again ends it.
+      for (const name of ['addInitScript', 'route', 'exposeFunction', 'exposeBinding'] as const) {
+        const own = page[name].bind(page) as (...args: unknown[]) => Promise<unknown>;
+        Object.assign(page, {
+          [name]: (...args: unknown[]) => {
+            if (held.page === page) delete held.page;
+            return own(...args);
+          },
+        });
+      }
+    }
+    return held.page;
+  }
+
   /** Everything as it was at the start: no page open, the sample untouched, no household of one's own, no notes. */
   async putBack(): Promise<void> {
     if (!this.held) return;
-    const { context, keeper } = this.held;
-    await Promise.all(context.pages().map((page) => (page === keeper ? undefined : page.close())));
+    const { context, keeper, page } = this.held;
+    await Promise.all(context.pages().map((p) => (p === keeper || p === page ? undefined : p.close())));
     await context.clearPermissions();
+    if (page && !page.isClosed()) {
+      page.removeAllListeners();
+      // The app is left, so that nothing of it writes any more.
+      await page.goto('/icon.svg');
+      await page.emulateMedia({ media: null, colorScheme: null, reducedMotion: null, contrast: null });
+      await page.setViewportSize(this.options.viewport!);
+    } else delete this.held.page;
     if (!(await keeper.evaluate(putAll, SAMPLE))) await this.close();
   }
 
