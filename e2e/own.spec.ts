@@ -189,7 +189,7 @@ test('an extra-practice day by hand: the new lesson waits, the sitting is filled
 test('the household’s wishes for the year change its plan; the order of the day is dragged', async ({ page }) => {
   const good = async () => {
     await page.goto('/year/courses');
-    await page.getByText('How good is this plan?').click();
+    await page.getByText('Could it be better?').click();
     await settled(page);
   };
   await good();
@@ -263,6 +263,6 @@ test('the week tells what a move costs before it is let go; the year says why a 
   await page.goto('/year/courses');
   await page.getByText(/crowded weeks?: why/).click();
   await expect(page.getByText(/begin a new lesson with Maren on one day/).first()).toBeVisible();
-  await page.getByText('How good is this plan?').click();
+  await page.getByText('Could it be better?').click();
   await expect(page.getByRole('button', { name: /and skip \d sheets? as known/ }).first()).toBeVisible();
 });

@@ -128,7 +128,7 @@ test('naps and quiet times are entered, and attention is set for a child', async
 
 test('how good the plan is, in words; a clash is let go by one press and comes back by undo', async ({ page }) => {
   await page.goto('/year/courses');
-  await page.getByText('How good is this plan?').click();
+  await page.getByText('Could it be better?').click();
   const words = page.getByText(/of these \d+ without|It is not proved|No plan can avoid any|begins more new lessons/);
   await expect(words).toBeVisible();
   const clash = page.getByText(/^.*new lessons? stands? on a day/);

@@ -1,16 +1,16 @@
 import { Check, Hourglass } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { fromDay } from '../../core/calendar';
-import { type ChildItem, childWeek, sheetFor } from '../../core/day';
+import { type ChildItem, childListWords, childWeek, sheetFor, waits } from '../../core/day';
 import { tickOff } from '../../core/deeds';
 import { byId } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
-import { longDate } from '../ui/dates';
+import { longDate, momentHere } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { Ornament } from '../ui/ornament';
-import { count, MARK_WORDS } from '../ui/words';
-import { type Handed, takeBack } from './handed';
+import { MARK_WORDS } from '../ui/words';
+import { codesTried, type Handed, PAUSE, takeBack, wrongCode } from './handed';
 import { company, PICTURES, short } from './sheets';
 import { newId } from '../ui/id';
 import { once } from '../ui/once';
@@ -26,14 +26,12 @@ export default function OwnView({ handed }: { handed: Handed }) {
     [household, year, plan, child, day],
   );
   // On what is said to be for somebody else there is nothing to tick.
-  const items = (today?.items ?? []).filter((x) => !['missed', 'not today'].includes(x.mark ?? ''));
-  const settled = (x: ChildItem) => x.mark !== undefined || x.ticked !== undefined;
-  const open = items.filter((x) => x.of && !settled(x)).length;
+  const items = (today?.items ?? []).filter((x) => x.mark !== 'missed');
 
   const press = (item: ChildItem) => {
     if (!child || !item.of || item.mark) return;
     const what = [child.name, item.title, item.lesson].filter(Boolean).join(', ');
-    if (item.ticked) {
+    if (item.ticked && waits(item)) {
       const { id } = item.ticked;
       return void commit(`${what}: tick taken off`, () => [{ table: 'ticks', remove: id }]);
     }
@@ -68,8 +66,7 @@ export default function OwnView({ handed }: { handed: Handed }) {
         )}
         {items.length > 0 && (
           <p className="pt-5 text-[1.15rem]" role="status">
-            {open === 0 ? 'All of it is done.' : `${count(open, 'thing')} still to do.`}{' '}
-            {notice?.fault && <b>{notice.text}</b>}
+            {childListWords(items)} {notice?.fault && <b>{notice.text}</b>}
           </p>
         )}
       </main>
@@ -86,13 +83,18 @@ const saidOf = (item: ChildItem) =>
     item.mark
       ? MARK_WORDS[item.mark].word
       : item.ticked
-        ? 'ticked, waits for a nod'
+        ? waits(item)
+          ? 'ticked, waits for a nod'
+          : sentBack(item)
         : item.of
           ? 'to do'
           : company(item),
   ]
     .filter(Boolean)
     .join(', ');
+
+/** What came of a tick that was sent back. */
+const sentBack = ({ ticked }: ChildItem) => ['not yet', ticked?.back].filter(Boolean).join(': ');
 
 interface Shown {
   item: ChildItem;
@@ -101,7 +103,7 @@ interface Shown {
 
 function Card({ item, press }: Shown) {
   const Picture = PICTURES[item.kind];
-  const down = item.mark !== undefined || item.ticked !== undefined;
+  const down = item.mark !== undefined || waits(item);
   return (
     <li>
       <button
@@ -116,13 +118,14 @@ function Card({ item, press }: Shown) {
       >
         {item.mark === 'done' ? (
           <Check size={84} strokeWidth={2.5} aria-hidden="true" />
-        ) : (item.ticked ?? item.mark) ? (
+        ) : down ? (
           <Hourglass size={84} strokeWidth={1.5} aria-hidden="true" />
         ) : (
           <Picture size={84} strokeWidth={1.5} aria-hidden="true" />
         )}
         <span className="text-[1.15rem] wrap-anywhere">{item.title}</span>
         {item.kind === 'help' && <span>{company(item)}</span>}
+        {item.ticked && !waits(item) && !item.mark && <span>{sentBack(item)}</span>}
       </button>
     </li>
   );
@@ -134,7 +137,7 @@ function Line({ item, press }: Shown) {
     <li className="border-b border-rule">
       <button
         type="button"
-        aria-pressed={item.mark !== undefined || item.ticked !== undefined}
+        aria-pressed={item.mark !== undefined || waits(item)}
         disabled={!item.of || item.mark !== undefined}
         onClick={once(press)}
         className="flex min-h-[64px] w-full items-center gap-4 py-2 text-left"
@@ -143,7 +146,7 @@ function Line({ item, press }: Shown) {
           {item.mark === 'done' ? (
             <Check size={28} strokeWidth={3} aria-hidden="true" />
           ) : (
-            (item.ticked ?? item.mark) && <Hourglass size={22} aria-hidden="true" />
+            (item.mark !== undefined || waits(item)) && <Hourglass size={22} aria-hidden="true" />
           )}
         </span>
         <span className="min-w-0 flex-1 leading-snug wrap-anywhere">
@@ -152,8 +155,10 @@ function Line({ item, press }: Shown) {
           </span>
           <span className="block text-soft">
             {words}
-            {item.mark ? ` · ${MARK_WORDS[item.mark].word}` : item.ticked && ' · waits for a nod'}
-            {item.of && !item.mark && !item.ticked && <span className="sr-only"> · to do</span>}
+            {item.mark
+              ? ` · ${MARK_WORDS[item.mark].word}`
+              : item.ticked && (waits(item) ? ' · waits for a nod' : ` · ${sentBack(item)}`)}
+            {item.of && !item.mark && !waits(item) && <span className="sr-only"> · to do</span>}
           </span>
         </span>
       </button>
@@ -161,15 +166,16 @@ function Line({ item, press }: Shown) {
   );
 }
 
-/** After so many wrong codes one has to wait, in seconds. */
-const TRIES = 5;
-const PAUSE = 30;
-
 function WayBack({ code }: { code: string }) {
   const [asked, setAsked] = useState(false);
   const [typed, setTyped] = useState('');
-  const [wrong, setWrong] = useState(0);
-  const [waiting, setWaiting] = useState(false);
+  const [{ wrong, until }, setTried] = useState(codesTried);
+  const [waiting, setWaiting] = useState(() => until > momentHere());
+  useEffect(() => {
+    if (!waiting) return;
+    const timer = setTimeout(() => setWaiting(false), Math.max(0, until - momentHere()));
+    return () => clearTimeout(timer);
+  }, [waiting, until]);
   return (
     <footer className="border-t border-rule pt-3">
       {!asked ? (
@@ -185,11 +191,9 @@ function WayBack({ code }: { code: string }) {
             if (waiting) return;
             if (typed === code) return takeBack();
             setTyped('');
-            setWrong(wrong + 1);
-            if ((wrong + 1) % TRIES === 0) {
-              setWaiting(true);
-              setTimeout(() => setWaiting(false), 1000 * PAUSE);
-            }
+            const tried = wrongCode();
+            setTried(tried);
+            setWaiting(tried.until > 0);
           }}
         >
           <InputField

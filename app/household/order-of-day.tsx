@@ -56,12 +56,10 @@ export function OrderOfDay() {
             <select
               {...p}
               value={settings.orderRule ?? 'youngest'}
-              onChange={(e) =>
-                change('the rule for the order of the day', (now) => ({
-                  ...now,
-                  orderRule: e.target.value as OrderRule,
-                }))
-              }
+              onChange={(e) => {
+                const orderRule = e.target.value as OrderRule;
+                change('the rule for the order of the day', (now) => ({ ...now, orderRule }));
+              }}
             >
               {ORDER_RULES.map((r) => (
                 <option key={r} value={r}>

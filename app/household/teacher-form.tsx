@@ -73,7 +73,7 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
               inputMode="decimal"
               className="w-16"
               value={hours[d - 1]}
-              onChange={(e) => setHours(hours.map((h, i) => (i === d - 1 ? e.target.value : h)))}
+              onChange={(e) => setHours(hours.with(d - 1, e.target.value))}
             />
           ))}
         </div>
@@ -100,7 +100,7 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
                   placeholder={`${household.settings.dayFrom}–${household.settings.dayTo}`}
                   value={clock[d - 1]}
                   maxLength={120}
-                  onChange={(e) => setClock(clock.map((h, i) => (i === d - 1 ? e.target.value : h)))}
+                  onChange={(e) => setClock(clock.with(d - 1, e.target.value))}
                 />
               ))}
           </div>

@@ -2,7 +2,15 @@ import { useMemo, useState } from 'react';
 import { weekStart } from '../../core/calendar';
 import { packThing } from '../../core/deeds';
 import type { DateStyle, Material } from '../../core/household';
-import { orderIs, pullList, type PullLine, shortages, stock, toddlerCautions } from '../../core/materials';
+import {
+  lessonsNeeding,
+  orderIs,
+  type PullLine,
+  pullList,
+  shortages,
+  stock,
+  toddlerCautions,
+} from '../../core/materials';
 import { toBuy } from '../../core/jot';
 import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
@@ -31,8 +39,7 @@ export default function Materials() {
   );
   const buy = toBuy(household, today);
   const onHand = useMemo(() => stock(household), [household]);
-  const uses = new Map<string, number>();
-  for (const n of household.needs) uses.set(n.materialId, (uses.get(n.materialId) ?? 0) + 1);
+  const uses = useMemo(() => lessonsNeeding(household), [household]);
 
   return (
     <div>

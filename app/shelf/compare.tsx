@@ -1,8 +1,7 @@
 import type { Enrolment, Household, SchoolYear } from '../../core/household';
 import { type PaceFigures, paceFigures } from '../../core/pace';
-import { inHand } from '../today/pace';
 import { shortDate } from '../ui/dates';
-import { count } from '../ui/words';
+import { count, inHand } from '../ui/words';
 
 /** What a change of a pace rule comes to, before it is kept: the figures as they are and as they would be. */
 export function Compare({

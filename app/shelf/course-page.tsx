@@ -1,9 +1,8 @@
+import { contentsWords } from '../../core/course';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { flatten } from '../../core/course';
 import { byId, whyKept } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { count } from '../ui/words';
 import { Bought } from './bought';
 import { Contents } from './contents';
 import { CourseForm } from './course-form';
@@ -32,11 +31,7 @@ export default function CoursePage() {
           <p className="text-soft wrap-break-word">
             {[course.level, course.publisher, course.edition].filter(Boolean).join(' · ')}
             {' · '}
-            {count(
-              course.units.reduce((n, u) => n + u.lessons.length, 0),
-              'lesson',
-            )}
-            , {count(flatten(course).length, 'step')}
+            {contentsWords(course.units)}
           </p>
         </div>
         <span className="flex flex-wrap gap-2">

@@ -247,6 +247,7 @@ export function EnrolmentForm({
         </p>
       ) : (
         countable &&
+        now.childIds.length > 0 &&
         now.perSitting >= 1 && <Compare state={trial} year={year} before={enrolment} after={draft} today={today} />
       )}
     </FormDialog>

@@ -10,6 +10,7 @@ import {
   LIVES,
   type PaceRule,
   type SchoolYear,
+  usualTeacher,
 } from '../../core/household';
 
 export interface PaceValues {
@@ -130,7 +131,7 @@ export function paceValues(
   const stretch = enrolment?.stretches?.[0];
   return {
     childIds: enrolment?.childIds ?? (household.children.length === 1 ? [household.children[0]!.id] : []),
-    teacherId: enrolment?.teacherId ?? household.teachers[0]?.id ?? '',
+    teacherId: enrolment?.teacherId ?? usualTeacher(household, year?.weekdays)?.id ?? '',
     weekdays: enrolment?.weekdays ?? year?.weekdays ?? [1, 2, 3, 4, 5],
     rule: rule?.kind ?? 'even',
     minutes: rule?.kind === 'minutes' ? rule.minutes : 15,

@@ -1,13 +1,7 @@
+import { countContents } from '../../core/course';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import {
-  buildUnits,
-  countContents,
-  COURSE_TEMPLATE,
-  type CsvReading,
-  type PastedLine,
-  readContents,
-} from '../../core/contents';
+import { buildUnits, COURSE_TEMPLATE, type CsvReading, type PastedLine, readContents } from '../../core/contents';
 import { KIND_DEFAULTS } from '../../core/course';
 import { byId, type Course, type Unit } from '../../core/household';
 import { useHousehold } from '../shell/household';

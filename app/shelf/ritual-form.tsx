@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { isClock } from '../../core/calendar';
 import { GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
-import { byId, childrenOf, type Presence, PRESENCES, type Ritual } from '../../core/household';
+import { byId, childrenOf, type Presence, PRESENCES, type Ritual, usualTeacher } from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
@@ -18,7 +18,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
   const commit = useFormCommit();
   const [title, setTitle] = useState(ritual?.title ?? '');
   const [childIds, setChildIds] = useState(ritual?.childIds ?? household.children.map((c) => c.id));
-  const [teacherId, setTeacherId] = useState(ritual?.teacherId ?? household.teachers[0]?.id ?? '');
+  const [teacherId, setTeacherId] = useState(ritual?.teacherId ?? usualTeacher(household, undefined)?.id ?? '');
   const [weekdays, setWeekdays] = useState(ritual?.weekdays ?? year?.weekdays ?? []);
   const [minutes, setMinutes] = useState(ritual?.minutes ?? 10);
   const [presence, setPresence] = useState<Presence>(ritual?.presence ?? 'with');

@@ -1,14 +1,14 @@
 import { Link, useSearchParams } from 'react-router';
 import { toDay } from '../../core/calendar';
-import { flatten } from '../../core/course';
+import { contentsWords } from '../../core/course';
 import { childrenOf, type Course, type Enrolment } from '../../core/household';
+import { finishOf, finishWords } from '../../core/overview';
 import { forecastDay, isTaken, progressOf } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
-import { inHand } from '../today/pace';
 import { shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
-import { count, LIFE_WORDS } from '../ui/words';
+import { count, inHand, LIFE_WORDS } from '../ui/words';
 import { CourseFileButton } from './course-file-button';
 import { CourseForm } from './course-form';
 import { ProgressBar } from './progress-bar';
@@ -75,8 +75,6 @@ export default function Shelf() {
 
 function CourseLine({ course }: { course: Course }) {
   const { household, today } = useHousehold();
-  const steps = flatten(course);
-  const lessons = course.units.reduce((n, u) => n + u.lessons.length, 0);
   const enrolments = household.enrolments.filter((e) => e.courseId === course.id);
   return (
     <li className="grid gap-x-8 gap-y-1 border-b border-edge py-2.5 lg:grid-cols-[330px_1fr]">
@@ -90,9 +88,7 @@ function CourseLine({ course }: { course: Course }) {
         <p className="text-[0.95rem] text-soft wrap-break-word">
           {[course.level, course.publisher, course.edition].filter(Boolean).join(' · ')}
         </p>
-        <p className="text-[0.95rem] text-soft">
-          {count(lessons, 'lesson')}, {count(steps.length, 'step')}
-        </p>
+        <p className="text-[0.95rem] text-soft">{contentsWords(course.units)}</p>
         {course.bought?.exchangeUntil && toDay(course.bought.exchangeUntil) >= today && (
           <p className="text-[0.95rem]">
             can be exchanged until {shortDate(household.settings.dateStyle, course.bought.exchangeUntil, today)}
@@ -138,9 +134,10 @@ export function ruleWords({ rule }: Enrolment): string {
 
 export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
   const { household, today } = useHousehold();
-  const { reserves } = usePlan();
+  const { plan, reserves } = usePlan();
   const progress = progressOf(household, enrolment);
   const reserve = reserves.get(enrolment.id);
+  const finish = finishWords(household.settings.dateStyle, finishOf(plan, enrolment.id, reserve), today);
   const forecast = enrolment.rule.kind === 'when' ? forecastDay(household, enrolment, today) : undefined;
   return (
     <div className="grid items-center gap-x-5 sm:grid-cols-[minmax(100px,1fr)_200px_210px]">
@@ -167,20 +164,12 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
                 ? 'when there is time; nothing done in the last four weeks'
                 : `when there is time · at this pace until ${shortDate(household.settings.dateStyle, forecast, today)}`}
           </span>
-        ) : reserve?.projected !== undefined && reserve.daysInHand === undefined ? (
-          <span className="text-soft">
-            {ruleWords(enrolment)} · last day {shortDate(household.settings.dateStyle, reserve.projected, today)}
-            {reserve.afterYear && ', past the year'}
-          </span>
-        ) : reserve?.daysInHand === undefined || reserve.projected === undefined ? (
+        ) : reserve?.projected === undefined ? (
           <span className="text-soft">{progress.open === 0 ? 'nothing left to do' : 'no weekday set'}</span>
         ) : (
           <>
-            <b className="font-semibold">{inHand(reserve.daysInHand)}</b>
-            <span className="block text-soft">
-              {ruleWords(enrolment)} · last day {shortDate(household.settings.dateStyle, reserve.projected, today)}
-              {reserve.afterYear && ', past the year'}
-            </span>
+            {reserve.daysInHand !== undefined && <b className="font-semibold">{inHand(reserve.daysInHand)}</b>}
+            <span className="block text-soft">{[ruleWords(enrolment), finish].filter(Boolean).join(' · ')}</span>
           </>
         )}
       </span>

@@ -2,7 +2,7 @@ import * as Menu from '@radix-ui/react-dropdown-menu';
 import { clockOf, fromDay, minutesOf, paintDays, type Day } from '../../core/calendar';
 import { carriedEarly, type DayPage, type DayRow } from '../../core/day';
 import { byId, type Child } from '../../core/household';
-import { markSteps } from '../../core/deeds';
+import { resumeDay, stopDay } from '../../core/deeds';
 import { nextSeq } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
@@ -38,11 +38,14 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
       },
     ]);
   };
-  const carry = (rows: readonly DayRow[]) =>
-    void commit(`${count(rows.length, 'step')} carried`, (now) => {
-      const steps = rows.map((row) => ({ enrolmentId: row.enrolment.id, stepId: row.step.id, day }));
-      return markSteps(now, steps, 'not today', newId);
-    });
+  const open = page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows)).filter((r) => r.mark === undefined);
+  const on = (row: DayRow) => ({ enrolmentId: row.enrolment.id, stepId: row.step.id, day });
+  const carry = (rows: readonly DayRow[]) => {
+    const kept = open.filter((r) => !rows.includes(r));
+    void commit(`${count(rows.length, 'step')} carried; nothing more comes today`, (now) =>
+      stopDay(now, rows.map(on), kept.map(on), day, newId),
+    );
+  };
   const stops = [0, 30, 60].map((minutes) => ({ minutes, rows: carriedEarly(household, page, minutes) }));
   const sick = (child: Child) =>
     void commit(`${child.name} is sick`, (now) =>
@@ -96,7 +99,12 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
               lay it out from the morning again
             </Menu.Item>
           )}
-          {stops.map(({ minutes, rows }) => (
+          {settings.stopped === date && (
+            <Menu.Item className="menu-item" onSelect={() => void commit('the day goes on', resumeDay)}>
+              go on with the day after all
+            </Menu.Item>
+          )}
+          {(day === today ? stops : []).map(({ minutes, rows }) => (
             <Menu.Item key={minutes} className="menu-item" disabled={rows.length === 0} onSelect={() => carry(rows)}>
               <span>
                 {minutes === 0

@@ -9,8 +9,7 @@ import { known } from '../../core/deeds';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { FormDialog } from '../ui/form-dialog';
 import { Field } from '../ui/field';
-import { count } from '../ui/words';
-import { inHand } from './pace';
+import { count, inHand } from '../ui/words';
 import { newId } from '../ui/id';
 
 /** “Known from here on”: how far, what is kept to prove it, what falls away, and what that earns. */

@@ -10,7 +10,7 @@ import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { longDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
-import { listing } from '../ui/words';
+import { count, listing } from '../ui/words';
 import { Clashes } from './clashes';
 import { Group } from './group';
 import { Rituals } from './rituals';
@@ -161,6 +161,8 @@ export function Today() {
                 <span className="text-soft">nothing today</span>
               ) : c.finished ? (
                 <span className="label settle border border-ink px-1.5">finished</span>
+              ) : c.marked === c.steps ? (
+                <span className="text-soft">{count(c.carried, 'step')} carried</span>
               ) : (
                 <span className="text-soft">
                   {c.marked} of {c.steps}, {c.minutesLeft} min left

@@ -1,40 +1,7 @@
-import { type Day, fromDay, type IsoDate, toDay, type Weekday, WEEKDAY_NAMES } from '../../core/calendar';
+import { type Weekday, WEEKDAY_NAMES, type Day } from '../../core/calendar';
 import type { DateStyle } from '../../core/household';
 
-const LOCALES: Record<DateStyle, string> = { 'day month': 'en-GB', 'month day': 'en-US', 'year-month-day': 'en-GB' };
-
-const instant = (day: Day) => new Date(day * 86_400_000);
-/** Making a formatter costs far more than using one: each is made once. */
-const formatters = new Map<string, Intl.DateTimeFormat>();
-function format(style: DateStyle, day: Day, options: Intl.DateTimeFormatOptions): string {
-  const key = `${style} ${JSON.stringify(options)}`;
-  let made = formatters.get(key);
-  if (!made) {
-    made = new Intl.DateTimeFormat(LOCALES[style], { ...options, timeZone: 'UTC' });
-    formatters.set(key, made);
-  }
-  return made.format(instant(day));
-}
-
-/** "Wednesday 11 November". */
-export function longDate(style: DateStyle, day: Day): string {
-  if (style === 'year-month-day') return `${format(style, day, { weekday: 'long' })} ${fromDay(day)}`;
-  return format(style, day, { weekday: 'long', day: 'numeric', month: 'long' });
-}
-
-/** "11 Nov"; with the year where `near` is given and lies so far off that the reader could take it for another. */
-export function shortDate(style: DateStyle, day: Day | IsoDate, near?: Day): string {
-  const d = typeof day === 'string' ? toDay(day) : day;
-  if (style === 'year-month-day') return fromDay(d);
-  const far = near !== undefined && Math.abs(d - near) > 300;
-  return format(style, d, { day: 'numeric', month: 'short', ...(far ? { year: 'numeric' } : {}) });
-}
-
-/** "Wed 11 Nov". */
-export function dayAndDate(style: DateStyle, day: Day): string {
-  return `${format(style, day, { weekday: 'short' })} ${shortDate(style, day)}`;
-}
-
+export { dayAndDate, longDate, shortDate } from '../../core/words';
 export { WEEKDAY_NAMES };
 
 /** The seven weekdays from the household's first day on. */

@@ -44,4 +44,4 @@ export const WORTH_WORDS: Record<Verdict['worth'], string> = {
   'not again': 'not again',
 };
 
-export { count, listing } from '../../core/words';
+export { count, inHand, listing } from '../../core/words';

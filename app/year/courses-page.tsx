@@ -13,10 +13,9 @@ import {
 import { isTaken } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
-import { inHand } from '../today/pace';
 import { ChildChoice } from '../ui/child-choice';
 import { dayAndDate, shortDate } from '../ui/dates';
-import { count, listing } from '../ui/words';
+import { count, inHand, listing } from '../ui/words';
 import { Crowded } from './crowded';
 import { Good } from './good';
 import { MoveUnit } from './move-unit';
@@ -161,9 +160,10 @@ function Feasible({ view }: { view: Overview }) {
             <b>
               {row.course.title} ({listing(row.children.map((c) => c.name))})
             </b>{' '}
-            would end {short > 0 ? `${count(short, 'sitting')} too late` : 'after its date'}
-            {row.reserve?.projected !== undefined && `, on ${shortDate(style, row.reserve.projected, today)}`}
-            {unplaced > 0 && `; ${count(unplaced, 'step finds', 'steps find')} no day`}.{' '}
+            {short > 0 ? `lacks ${count(short, 'sitting')}` : 'would end after its date'}
+            {row.reserve?.projected !== undefined &&
+              `: at the earliest it ends ${shortDate(style, row.reserve.projected, today)}`}
+            {unplaced > 0 && `; ${count(unplaced, 'step finds', 'steps find')} no day in the year`}.{' '}
             {ways.length > 0
               ? `It fits with ${ways.join(', or with ')}; or skip what is known, leave optional steps out, or end later.`
               : 'No small change of its pace makes it fit: skip what is known, leave parts out, or run on.'}

@@ -80,7 +80,7 @@ export function EffectLines({ effect }: { effect: Effect }) {
                   {byId(household.courses, enrolment.courseId)?.title}{' '}
                   <span className="text-soft">{listing(childrenOf(household, enrolment).map((c) => c.name))}</span>
                   {after.afterYear && !before.afterYear && after.projected !== undefined && (
-                    <b> – would end {shortDate(style, after.projected, today)}, past the year</b>
+                    <b> – could end {shortDate(style, after.projected, today)} at the earliest, past the year</b>
                   )}
                 </td>
                 <td className="text-right whitespace-nowrap !pr-0">

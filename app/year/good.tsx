@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { holdBacks } from '../../core/day';
 import { byId, type SchoolYear } from '../../core/household';
-import { goodnessOf, type Plan } from '../../core/stagger';
+import { goodnessOf, goodnessWords, type Plan } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
 import { WaysOut } from '../ui/hold-back';
@@ -29,21 +29,13 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
   const style = household.settings.dateStyle;
   return (
     <details className="border-b border-rule pb-2 print:hidden" onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary className="cursor-pointer py-2">How good is this plan?</summary>
+      <summary className="cursor-pointer py-2">Could it be better?</summary>
       <div className="flex max-w-4xl flex-col gap-2">
         <p>
-          {good.clashes === 0
-            ? 'No teacher begins more new lessons on a day than they can.'
-            : `${count(good.clashes, 'new lesson stands', 'new lessons stand')} on a day on which the teacher has begun enough already. ${
-                good.avoidable === 0
-                  ? 'No plan can avoid any of them without something else getting worse by as much, or a day fuller than the fullest is now.'
-                  : good.avoidable === good.clashes
-                    ? 'It is not proved that any of them has to be.'
-                    : `No plan can avoid more than ${good.avoidable} of these ${good.clashes} without something else getting worse by as much, or a day fuller than the fullest is now.`
-              }`}{' '}
-          {good.proved
-            ? 'All in all no plan is better than this one: that is proved.'
-            : `All in all, of what a plan can change at all, another might still save ${Math.ceil(100 * good.gap)} per cent at the very most.`}
+          {goodnessWords(
+            good,
+            plan.tracks.reduce((n, t) => n + t.stepIds.length, 0),
+          )}
         </p>
         <Allowance plan={plan} year={year} />
         {clashes.map(({ clash, ways }) => (

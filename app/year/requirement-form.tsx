@@ -90,7 +90,8 @@ export function RequirementForm({ year, close }: { year: SchoolYear; close: () =
             {...p}
             value={preset?.id ?? ''}
             onChange={(e) => {
-              const found = PRESETS.find((x) => x.id === e.target.value);
+              const chosen = e.target.value;
+              const found = PRESETS.find((x) => x.id === chosen);
               const { fromAge } = wish;
               const asked: Requirement = found ? { ...found.requirement, preset: found.id } : { meets: 'both' };
               setWish(fromAge === undefined ? asked : { ...asked, fromAge });

@@ -1,14 +1,4 @@
-import {
-  ageOn,
-  blankYear,
-  type Day,
-  fromDay,
-  isIsoDate,
-  toDay,
-  type Weekday,
-  weekdayOf,
-  yearFault,
-} from '../calendar';
+import { ageOn, blankYear, type Day, fromDay, isIsoDate, toDay, type Weekday, weekdayOf, yearFault } from '../calendar';
 import { type CoursePattern, expandPattern, flatten, KIND_DEFAULTS } from '../course';
 import {
   COLOURS,

@@ -1,18 +1,10 @@
-import type { Kind, Lesson, Step, Unit } from '../household/types';
+import type { Kind, Step, Unit } from '../household/types';
 import type { PastedLine } from './paste';
 
 /** So many steps of each kind, in order. */
 export type StepsOfLesson = readonly { kind: Kind; count: number }[];
 /** Most lessons that one line like "Days 1–180" stands for. */
 const MOST_IN_A_LINE = 400;
-
-/** What a pasted page comes to. */
-export interface ContentsCount {
-  units: number;
-  lessons: number;
-  tests: number;
-  steps: number;
-}
 
 function titlesOf(l: PastedLine): string[] {
   const word = l.label ? `${l.label[0]!.toUpperCase()}${l.label.slice(1)} ` : '';
@@ -73,15 +65,4 @@ export function stepsOf(lessonId: string, steps: StepsOfLesson): Step[] {
   for (const { kind, count } of steps)
     for (let i = 0; i < count; i++) made.push({ id: `${lessonId}-${made.length + 1}`, kind });
   return made;
-}
-
-export function countContents(units: readonly Unit[]): ContentsCount {
-  const lessons = units.flatMap((u) => u.lessons);
-  const isTest = (l: Lesson) => l.steps.length === 1 && l.steps[0]!.kind === 'assess';
-  return {
-    units: units.filter((u) => u.title).length,
-    lessons: lessons.filter((l) => !isTest(l)).length,
-    tests: lessons.filter(isTest).length,
-    steps: lessons.reduce((n, l) => n + l.steps.length, 0),
-  };
 }

@@ -1,3 +1,4 @@
+import { countContents } from '../course';
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
 import fc from 'fast-check';
@@ -5,15 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { flatten } from '../course';
 import { type Course, KINDS, type Kind, type Step, type Unit } from '../household';
 import { aCourse } from '../tests/make';
-import {
-  buildUnits,
-  COURSE_COLUMNS,
-  COURSE_TEMPLATE,
-  countContents,
-  readContents,
-  readCourseCsv,
-  writeCourseCsv,
-} from './index';
+import { buildUnits, COURSE_COLUMNS, COURSE_TEMPLATE, readContents, readCourseCsv, writeCourseCsv } from './index';
 import { PAGES } from '../tests/pages';
 
 const STEPS = [

@@ -1,3 +1,4 @@
+import { count } from '../words';
 import type { Day } from '../calendar/day';
 import { toDay } from '../calendar/day';
 import { byId } from '../household/household';
@@ -147,4 +148,30 @@ function takenOf(course: Course, lesson: Lesson, e: Enrolment, presences: readon
       { ...step, id: `${s.id}${SECOND}`, label: `${name}, second half`, minutes: minutes - first },
     ];
   });
+}
+
+/** What a pasted page comes to. */
+export interface ContentsCount {
+  units: number;
+  lessons: number;
+  tests: number;
+  steps: number;
+}
+
+/** What contents come to. A lesson that is nothing but a test is told as a test, everywhere. */
+export function countContents(units: readonly Unit[]): ContentsCount {
+  const lessons = units.flatMap((u) => u.lessons);
+  const isTest = (l: Lesson) => l.steps.length > 0 && l.steps.every((s) => s.kind === 'assess');
+  return {
+    units: units.filter((u) => u.title).length,
+    lessons: lessons.filter((l) => !isTest(l)).length,
+    tests: lessons.filter(isTest).length,
+    steps: lessons.reduce((n, l) => n + l.steps.length, 0),
+  };
+}
+
+/** The same in words: "30 lessons, 6 tests, 153 steps". */
+export function contentsWords(units: readonly Unit[]): string {
+  const { lessons, tests, steps } = countContents(units);
+  return [count(lessons, 'lesson'), tests > 0 && count(tests, 'test'), count(steps, 'step')].filter(Boolean).join(', ');
 }

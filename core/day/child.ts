@@ -13,7 +13,7 @@ import {
 import type { Plan } from '../stagger';
 import { type DayPage, dayPage, type DayRow } from './page';
 import { ritualsOn } from './rituals';
-import { sameTick } from './ticks';
+import { tickFor } from './ticks';
 
 /** One thing on a child's own page. */
 export interface ChildItem {
@@ -35,7 +35,7 @@ export interface ChildItem {
   helper?: Child;
   /** What a tick of it is about; a helper has nothing to tick. */
   of?: Tick['of'];
-  /** This child has ticked it, and it waits for the parent's nod. */
+  /** This child has ticked it, and it waits for the parent's nod, or was sent back. */
   ticked?: Tick;
 }
 export interface ChildDayItems {
@@ -67,7 +67,7 @@ export function childWeek(
   inWeek: Day,
 ): ChildDayItems[] {
   const tickable = (of: Tick['of'], day: Day) => {
-    const ticked = state.ticks.find((t) => t.childId === child.id && sameTick(t, { of, date: fromDay(day) }));
+    const ticked = tickFor(state, child.id, of, day);
     return { of, ...(ticked ? { ticked } : {}) };
   };
   const start = weekStart(inWeek, state.settings.firstDay);

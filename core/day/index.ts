@@ -10,4 +10,5 @@ export * from './layout';
 export * from './early';
 export * from './child';
 export * from './ticks';
+export * from './words';
 export * from './timetable';

@@ -68,8 +68,10 @@ export interface ChildDay {
   marked: number;
   /** Minutes of the day's steps not yet marked. */
   minutesLeft: number;
-  /** True once every step of the day carries a mark. */
+  /** True once every step of the day carries a mark, and nothing of it is carried. */
   finished: boolean;
+  /** Steps that are carried to another day. */
+  carried: number;
   /** Why the child has no school on this day at all. */
   out?: Away;
 }
@@ -243,12 +245,14 @@ function childDay(state: Household, child: Child, rows: readonly DayRow[], day: 
     (r) => r.enrolment.childIds.includes(child.id) && (!out || r.enrolment.childIds.length === 1),
   );
   const open = own.filter((r) => r.mark === undefined && !r.missed.some((m) => m.id === child.id));
+  const carried = own.filter((r) => r.mark && MARKS[r.mark.kind].refuses).length;
   return {
     child,
     steps: own.length,
     marked: own.length - open.length,
     minutesLeft: open.reduce((n, r) => n + r.minutes, 0),
-    finished: own.length > 0 && open.length === 0,
+    finished: own.length > 0 && open.length === 0 && carried === 0,
+    carried,
     ...(out ? { out } : {}),
   };
 }

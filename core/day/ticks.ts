@@ -1,13 +1,15 @@
-import { type Day, toDay } from '../calendar';
+import { childOut, type Day, fromDay, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
 import { byId, type Child, type Household, type Id, type Mark, type RitualMark, type Tick } from '../household';
-import { markOn, markRow } from '../log';
+import { markOn, markRow, standingsOf } from '../log';
 
 /** A child's tick that waits for the parent's nod. */
 export interface WaitingTick {
   tick: Tick;
   child: Child;
   day: Day;
+  /** Who else is marked by it: the others of what is done together, where they are there. */
+  others: Child[];
   /** The course or the ritual, and the lesson and what was done of it. */
   title: string;
   detail: string;
@@ -21,10 +23,46 @@ export function waitingTicks(state: Household): WaitingTick[] {
   return state.ticks
     .flatMap((tick): WaitingTick[] => {
       const child = byId(state.children, tick.childId);
-      const what = named(state, tick);
-      return child && what ? [{ tick, child, day: toDay(tick.date), ...what }] : [];
+      const what = tick.back === undefined ? named(state, tick) : undefined;
+      const day = toDay(tick.date);
+      return child && what ? [{ tick, child, day, others: othersOf(state, tick, day), ...what }] : [];
     })
     .sort((a, b) => a.day - b.day || order(b.child.born, a.child.born) || order(a.title, b.title));
+}
+
+function othersOf(state: Household, { of, childId }: Tick, day: Day): Child[] {
+  const ids =
+    of.kind === 'ritual'
+      ? byId(state.rituals, of.ritualId)?.childIds
+      : byId(state.enrolments, of.enrolmentId)?.childIds;
+  return state.children.filter((c) => c.id !== childId && ids?.includes(c.id) && !childOut(state, c.id, day));
+}
+
+/**
+ * The tick that a child's own list shows beside a thing on a day: one of the same day, or of a step one from an earlier day that is
+ * not answered yet. It is not to do again only because nobody has looked.
+ */
+export function tickFor(state: Household, childId: Id, of: Tick['of'], day: Day): Tick | undefined {
+  const date = fromDay(day);
+  return state.ticks
+    .filter((t) => t.childId === childId && keyOf(t.of) === keyOf(of))
+    .filter((t) => t.date === date || (of.kind === 'step' && t.date < date))
+    .sort((a, b) => order(b.date, a.date))[0];
+}
+
+/** The ticks that a teacher's own mark of a step on a day answers: of one child, or of all. */
+export function ticksSettledBy(
+  state: Household,
+  on: { enrolmentId: Id; stepId: Id; date: string; childId?: Id | undefined },
+): Tick[] {
+  return state.ticks.filter(
+    ({ of, date, childId }) =>
+      of.kind === 'step' &&
+      of.enrolmentId === on.enrolmentId &&
+      of.stepId === on.stepId &&
+      date <= on.date &&
+      (on.childId === undefined || childId === on.childId),
+  );
 }
 
 const order = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
@@ -39,6 +77,8 @@ function named(state: Household, { of, date }: Tick): { title: string; detail: s
   const course = enrolment && contentsOf(state, enrolment, toDay(date));
   const step = course && flatten(course).find((s) => s.id === of.stepId);
   if (!step || markOn(state, { enrolmentId: of.enrolmentId, stepId: of.stepId, date })) return undefined;
+  // Marked since on another day: there is nothing left to say yes to.
+  if ((standingsOf(state.marks, of.enrolmentId).get(of.stepId)?.state ?? 'open') !== 'open') return undefined;
   return { title: course.title, detail: `${step.lesson.title}, ${stepName(step)}` };
 }
 

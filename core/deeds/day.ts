@@ -1,7 +1,6 @@
-import { type Day, fromDay } from '../calendar';
-import { nodTo } from '../day';
-import type { Household, Id, Pin, Put, Tick } from '../household';
-import { sameTick } from '../day';
+import { type Day, fromDay, toDay } from '../calendar';
+import { nodTo, tickFor } from '../day';
+import { byId, type Household, type Id, type Pin, type Put, type Tick } from '../household';
 import { markSteps, type StepOn } from './marks';
 
 /** Stores a pin in place of any that the same step has. */
@@ -32,10 +31,45 @@ export function holdBack(now: Household, pin: Omit<Pin, 'id'>, known: readonly S
  * otherwise one tick of the same thing waits, however often it was pressed.
  */
 export function tickOff(now: Household, wish: Omit<Tick, 'id'>, alone: boolean, newId: () => Id): Put[] {
-  if (now.ticks.some((t) => t.childId === wish.childId && sameTick(t, wish))) return [];
+  const before = tickFor(now, wish.childId, wish.of, toDay(wish.date));
+  if (before && before.back === undefined) return [];
+  // What was sent back is ticked anew: one tick of one thing.
+  const gone: Put[] = before ? [{ table: 'ticks', remove: before.id }] : [];
   const tick: Tick = { id: newId(), ...wish };
-  if (now.settings.nod !== false || !alone) return [{ table: 'ticks', put: tick }];
-  return [nodTo(now, tick, newId())];
+  if (now.settings.nod !== false || !alone) return [...gone, { table: 'ticks', put: tick }];
+  return [...gone, nodTo(now, tick, newId())];
+}
+
+/** A tick is sent back with a word why: the thing is to do again on the child's list. */
+export function sendBack(now: Household, tickId: Id, why: string): Put[] {
+  const tick = byId(now.ticks, tickId);
+  return tick ? [{ table: 'ticks', put: { ...tick, back: why.trim().slice(0, 200) } }] : [];
+}
+
+/**
+ * The day is ended: these steps are carried, nothing else enters it, and what is still to be done today stays. With no step left
+ * over, the day is over.
+ */
+export function stopDay(
+  now: Household,
+  carried: readonly StepOn[],
+  kept: readonly StepOn[],
+  day: Day,
+  newId: () => Id,
+): Put[] {
+  const date = fromDay(day);
+  const pinned = kept.flatMap(({ enrolmentId, stepId }) => pinStep(now, { enrolmentId, stepId, date }, newId));
+  return [
+    ...markSteps(now, carried, 'not today', newId),
+    ...pinned,
+    { table: 'settings', put: { ...now.settings, stopped: date } },
+  ];
+}
+
+/** The day goes on after all: what was carried stays carried unless its mark is taken off. */
+export function resumeDay(now: Household): Put[] {
+  const { stopped: _over, ...settings } = now.settings;
+  return [{ table: 'settings', put: settings }];
 }
 
 /** A thing is put in the box of a week, or taken out of it again. */

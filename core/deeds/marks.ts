@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
 import { fromDay } from '../calendar';
-import { absentFrom } from '../day';
+import { absentFrom, ticksSettledBy } from '../day';
 import {
   byId,
   type Household,
@@ -53,8 +53,15 @@ export function markStep(now: Household, on: StepOn, kind: MarkKind, newId: () =
       const put = markRow(now, { ...wish, kind: 'missed', childId: c.id }, newId());
       return { table: 'marks', put: { ...put, seq: made.seq + 1 + i } };
     });
-  return [{ table: 'marks', put: made }, ...missed];
+  return [{ table: 'marks', put: made }, ...missed, ...settled(now, on, childId)];
 }
+
+/** A teacher's own mark answers what children have ticked of the same step. */
+const settled = (now: Household, { enrolmentId, stepId, day }: StepOn, childId?: Id): Put[] =>
+  ticksSettledBy(now, { enrolmentId, stepId, date: fromDay(day), childId }).map((t) => ({
+    table: 'ticks',
+    remove: t.id,
+  }));
 
 /** Takes off every mark that a step carries on a day, those about single children too. */
 export function unmarkStep(now: Household, { enrolmentId, stepId, day }: StepOn): Put[] {
@@ -67,7 +74,10 @@ export function unmarkStep(now: Household, { enrolmentId, stepId, day }: StepOn)
 /** Several steps carry the same mark on a day: carried on, skipped as known, done at a game. */
 export function markSteps(now: Household, steps: readonly StepOn[], kind: MarkKind, newId: () => Id): Put[] {
   const wishes = steps.map(({ enrolmentId, stepId, day }) => ({ enrolmentId, stepId, date: fromDay(day), kind }));
-  return markRows(now, wishes, newId).map((put) => ({ table: 'marks', put }));
+  return [
+    ...markRows(now, wishes, newId).map((put): Put => ({ table: 'marks', put })),
+    ...steps.flatMap((on) => settled(now, on)),
+  ];
 }
 
 /** Minutes, score and note of a step; one without a mark is marked done by it. `text` has been read without a fault. */
@@ -76,7 +86,7 @@ export function enterDetails(now: Household, on: StepOn, text: EntryText, newId:
   const date = fromDay(day);
   const kind = markOn(now, { enrolmentId, stepId, date })?.kind ?? 'done';
   const entry = withEntry(markRow(now, { enrolmentId, stepId, date, kind }, newId()), text, date);
-  return 'faults' in entry ? [] : [{ table: 'marks', put: entry.mark }];
+  return 'faults' in entry ? [] : [{ table: 'marks', put: entry.mark }, ...settled(now, on)];
 }
 
 /** What is wrong with the details as typed; undefined when nothing is. */

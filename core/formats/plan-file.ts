@@ -1,5 +1,6 @@
 import { fromDay, type IsoDate, toDay, yearFor } from '../calendar';
 import { byId } from '../household';
+import { finishOf } from '../overview';
 import { makeTrack, reserveOf } from '../pace';
 import { type Effort, makePlan, makeProblem } from '../stagger';
 import type { Backup } from './backup';
@@ -20,7 +21,10 @@ export interface PlanFile {
     course: string;
     children: string[];
     daysInHand: number | null;
-    projectedLastDay: IsoDate | null;
+    /** The date of the last step in the plan; null where a step finds no day, waits at a gate, or nothing is left. */
+    lastDay: IsoDate | null;
+    /** Where the steps would end if every sitting were full from now on. */
+    earliestLastDay: IsoDate | null;
     steps: { id: string; date: IsoDate | null }[];
   }[];
 }
@@ -57,12 +61,14 @@ export function planFile(
       enrolments: plan.tracks.map((t) => {
         const e = byId(household.enrolments, t.enrolmentId)!;
         const reserve = reserveOf(makeTrack(household, year, e, day), year);
+        const finish = finishOf(plan, e.id, reserve);
         return {
           id: e.id,
           course: byId(household.courses, e.courseId)?.title ?? e.courseId,
           children: e.childIds.map((id) => byId(household.children, id)?.name ?? id),
           daysInHand: reserve.daysInHand ?? null,
-          projectedLastDay: reserve.projected === undefined ? null : fromDay(reserve.projected),
+          lastDay: finish.kind === 'planned' ? fromDay(finish.day) : null,
+          earliestLastDay: reserve.projected === undefined ? null : fromDay(reserve.projected),
           steps: t.stepIds.map((id, i) => ({ id, date: t.days[i]! < 0 ? null : fromDay(t.days[i]!) })),
         };
       }),

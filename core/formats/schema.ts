@@ -96,6 +96,7 @@ export const SETTINGS_FIELDS: Fields = {
     }),
   ),
   nod: opt(yesNo),
+  stopped: opt(date),
 };
 export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   children: {
@@ -252,7 +253,13 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     sheets: opt(list(id, 0, 100)),
   },
   ritualMarks: { id, ritualId: id, date },
-  ticks: { id, childId: id, date, of: byKind({ step: { enrolmentId: id, stepId: id }, ritual: { ritualId: id } }) },
+  ticks: {
+    id,
+    childId: id,
+    date,
+    of: byKind({ step: { enrolmentId: id, stepId: id }, ritual: { ritualId: id } }),
+    back: opt(text(200)),
+  },
   marks: {
     id,
     enrolmentId: id,

@@ -42,6 +42,8 @@ export interface Settings {
   nowLine?: boolean;
   /** The rest of one day was laid out anew from a time on: what was marked before it (by `seq`) is behind it. */
   restart?: { date: IsoDate; from: Clock; seq: number; asleep: { childId: Id; until: Clock }[] };
+  /** The date on which the day was ended early: nothing more enters it. */
+  stopped?: IsoDate;
   /** How what the household has not put in an order of its own follows; without it the youngest first. */
   orderRule?: OrderRule;
   /** What the year's plan is to go by; each without a word where the usual holds. */
@@ -562,6 +564,8 @@ export interface Tick {
   childId: Id;
   date: IsoDate;
   of: { kind: 'step'; enrolmentId: Id; stepId: Id } | { kind: 'ritual'; ritualId: Id };
+  /** It was sent back, with a word why (may be empty): it is to do again until the child ticks it anew. */
+  back?: string;
 }
 
 export const MARK_KINDS = ['done', 'known', 'left out', 'partly', 'not today', 'again', 'missed'] as const;

@@ -347,3 +347,11 @@ export function toddlerCautions(state: Household, material: Material, today: Day
     words.push(`Loose magnets are dangerous if swallowed: keep from ${names}.`);
   return words;
 }
+
+/** How many lessons need each thing: a lesson that needs it for several steps, or twice, is one. */
+export function lessonsNeeding({ needs }: Pick<Household, 'needs'>): ReadonlyMap<Id, number> {
+  const lessons = new Map<Id, Set<string>>();
+  for (const n of needs)
+    lessons.set(n.materialId, (lessons.get(n.materialId) ?? new Set()).add(JSON.stringify([n.courseId, n.lessonId])));
+  return new Map([...lessons].map(([id, set]) => [id, set.size]));
+}

@@ -1,3 +1,4 @@
 export * from './overview';
 export * from './gives';
 export * from './crowded';
+export * from './finish';

@@ -231,6 +231,7 @@ export function misfits(state: Household, year: SchoolYear, view: Overview, toda
     view.groups
       .flatMap((g) => g.rows)
       // Without a date to end by, and without a timetable, nothing can come too late.
+      .filter((r) => isTaken(r.enrolment))
       .filter((r) => ['even', 'weekly', 'printed'].includes(r.enrolment.rule.kind) || r.enrolment.target !== undefined)
       .filter((r) => r.enrolment.rule.kind !== 'when' && (r.counts.unplaced > 0 || (r.reserve?.daysInHand ?? 0) < 0))
       .map((row) => {

@@ -1,4 +1,4 @@
-import { type Day, toDay, weekStart } from '../calendar';
+import { type Day, fromDay, toDay, weekStart } from '../calendar';
 import { type Enrolment, type Household, type Loop, type SchoolYear, sits } from '../household';
 import { compareMarks, marksByEnrolment, standingsOf } from '../log';
 import { catchUpDates, openDates } from './dates';
@@ -28,10 +28,17 @@ export function loopTrack(
   const slot: Enrolment = { ...members[0]!, childIds: children };
   delete slot.firstDate;
   // A day to which a sitting of the loop was moved by hand is a slot of it too, whatever its weekday.
-  const moved = members.flatMap((e) => [...pinnedOn(state, e, standingsOf(state.marks, e.id)).keys()]);
+  const moved = members.flatMap((e) =>
+    [...pinnedOn(state, e, standingsOf(state.marks, e.id))].flatMap(([d, n]) => Array.from({ length: n }, () => d)),
+  );
   const regular = openDates(state, slot, year, moved);
   const more = options.catchUp === false ? [] : catchUpDates(state, slot, year).filter((d) => !regular.includes(d));
-  const dates = [...regular, ...more].sort((a, b) => a - b).filter((d) => d >= today);
+  // A day that was ended has no slot left but what was moved onto it by hand.
+  const movedOn = (d: number) => moved.filter((m) => m === d).length;
+  const over = state.settings.stopped === fromDay(today);
+  const dates = [...regular, ...more]
+    .sort((a, b) => a - b)
+    .filter((d) => d > today || (d === today && (!over || movedOn(d) > 0)));
   const { steps, ideal } = queue(state, tracks, members, today, dates[0] === today);
   const mine = steps.map((s, i) => (s.enrolmentId === asked.id ? i : -1)).filter((i) => i >= 0);
   const end = toDay(year.end);
@@ -44,7 +51,7 @@ export function loopTrack(
     steps,
     dates,
     untaught: untaughtOn(state, year, members[0]!.teacherId, dates),
-    room: dates.map(() => MOST_A_SITTING),
+    room: dates.map((d) => (over && d === today ? movedOn(d) : MOST_A_SITTING)),
     perSitting: MOST_A_SITTING,
     minutesPerSitting: Infinity,
     target: end,

@@ -1,4 +1,4 @@
-import { type Day, teacherMinutesOn, toDay, type Weekday, weekStart } from '../calendar';
+import { type Day, fromDay, teacherMinutesOn, toDay, type Weekday, weekStart } from '../calendar';
 import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { marksByEnrolment, type Standing, standingsOf } from '../log';
@@ -255,9 +255,13 @@ export function ownTrack(
   const regular = openDates(state, enrolment, year, [...pinned.keys()]);
   const more = catchUp ? catchUpDates(state, enrolment, year).filter((d) => !regular.includes(d)) : [];
   const open = more.length === 0 ? regular : [...regular, ...more].sort((a, b) => a - b);
-  const dates = open.filter((d) => d >= today);
+  // A day that was ended takes nothing more but what was left on it by hand.
+  const over = state.settings.stopped === fromDay(today);
+  const dates = open.filter((d) => d > today || (d === today && (!over || pinned.has(d))));
   const room = dates.map((d) =>
-    Math.max(0, Math.max(pace.perSitting, pinned.get(d) ?? 0) - (d === today ? used.places : 0)),
+    over && d === today
+      ? pinned.get(d)!
+      : Math.max(0, Math.max(pace.perSitting, pinned.get(d) ?? 0) - (d === today ? used.places : 0)),
   );
   const track: Track = {
     enrolmentId: enrolment.id,

@@ -17,7 +17,7 @@ describe('how good a plan is', () => {
   it('is proved where nothing can be better, and a forced clash is said to be forced', () => {
     const state = two('2026-09-07');
     const plan = makePlan(makeProblem(state, state.years[0]!, today), { sweeps: 24, seed: 1 });
-    expect(goodnessOf(plan)).toEqual({ clashes: 1, avoidable: 0, gap: 0, proved: true });
+    expect(goodnessOf(plan)).toEqual({ clashes: 1, avoidable: 0, gap: 0, open: 0, proved: true });
   });
 
   it('is not said of the first plan, which waits for no bound', () => {

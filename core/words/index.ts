@@ -1,3 +1,5 @@
+export * from './dates';
+
 /** "1 day", "2 days". */
 export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
@@ -11,3 +13,9 @@ export function listing(words: readonly string[]): string {
 export const wholeHours = (minutes: number): number => Math.floor(minutes / 60);
 /** Whole hours of what is missing: never fewer than are. */
 export const missingHours = (minutes: number): number => Math.ceil(minutes / 60);
+
+/** Days in hand in words: "18 days in hand", "no day in hand", "3 days short". */
+export function inHand(days: number): string {
+  if (days === 0) return 'no day in hand';
+  return days > 0 ? `${count(days, 'day')} in hand` : `${count(-days, 'day')} short`;
+}

@@ -1,0 +1,20 @@
+import { count } from '../words';
+import type { ChildItem } from './child';
+
+/** Ticked by the child, and neither answered nor sent back yet. */
+export const waits = (item: Pick<ChildItem, 'ticked'>): boolean =>
+  item.ticked !== undefined && item.ticked.back === undefined;
+
+/** What a child's list of a day comes to, in a sentence: all is done only where all of it is. */
+export function childListWords(items: readonly Pick<ChildItem, 'of' | 'mark' | 'ticked'>[]): string {
+  const own = items.filter((x) => x.of && x.mark !== 'missed');
+  const open = own.filter((x) => x.mark === undefined && !waits(x)).length;
+  const waiting = own.filter((x) => x.mark === undefined && waits(x)).length;
+  const later = own.filter((x) => x.mark !== undefined && ['partly', 'again', 'not today'].includes(x.mark)).length;
+  if (open > 0) return `${count(open, 'thing')} still to do.`;
+  if (waiting > 0) return `All of it is ticked; ${count(waiting, 'tick waits', 'ticks wait')} for a nod.`;
+  if (later === 0) return own.length === 0 ? '' : 'All of it is done.';
+  return later === own.length
+    ? 'It is carried to another day.'
+    : `The rest is carried: ${count(later, 'thing')} for another day.`;
+}

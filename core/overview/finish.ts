@@ -1,0 +1,48 @@
+import type { Day } from '../calendar';
+import type { DateStyle, Id } from '../household';
+import type { Reserve } from '../pace';
+import type { Plan } from '../stagger';
+import { count, shortDate } from '../words';
+
+/** When a course would finish: one meaning everywhere, the date of the last step in the plan. */
+export type Finish =
+  | { kind: 'planned'; day: Day }
+  /** Some steps have no date in the year; `earliest`: no sooner than then, if every sitting is full from now on. */
+  | { kind: 'beyond'; unplaced: number; earliest: Day | undefined }
+  /** Steps wait at a gate: what is planned before it ends on `day`. */
+  | { kind: 'waiting'; waiting: number; day: Day | undefined }
+  | { kind: 'nothing left' }
+  /** The plan knows nothing of it: no plan yet, or no weekday. */
+  | { kind: 'unknown' };
+
+/** When an enrolment would finish by a plan; `reserve` is its own count, for what is left and the earliest fit. */
+export function finishOf(plan: Plan | undefined, enrolmentId: Id, reserve: Reserve | undefined): Finish {
+  if (reserve?.remaining === 0) return { kind: 'nothing left' };
+  const track = plan?.tracks.find((t) => t.enrolmentId === enrolmentId);
+  if (!track || !reserve) return { kind: 'unknown' };
+  const placed = track.days.filter((d) => d >= 0);
+  const day = placed.length > 0 ? Math.max(...placed) : undefined;
+  const unplaced = track.days.length - placed.length;
+  if (unplaced > 0) return { kind: 'beyond', unplaced, earliest: reserve.projected };
+  const waiting = reserve.remaining - track.stepIds.length;
+  if (waiting > 0) return { kind: 'waiting', waiting, day };
+  return day === undefined ? { kind: 'unknown' } : { kind: 'planned', day };
+}
+
+/** The same as part of a sentence: "would finish 6 May". Empty where there is nothing to say. */
+export function finishWords(style: DateStyle, finish: Finish, today: Day): string {
+  switch (finish.kind) {
+    case 'planned':
+      return `would finish ${shortDate(style, finish.day, today)}`;
+    case 'beyond': {
+      const early = finish.earliest === undefined ? '' : `, not before ${shortDate(style, finish.earliest, today)}`;
+      return `${count(finish.unplaced, 'step finds', 'steps find')} no day in the year${early}`;
+    }
+    case 'waiting':
+      return `held at a gate with ${count(finish.waiting, 'step')}`;
+    case 'nothing left':
+      return 'nothing left to do';
+    case 'unknown':
+      return '';
+  }
+}

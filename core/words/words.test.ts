@@ -1,0 +1,117 @@
+import { describe, expect, it } from 'vitest';
+import { toDay } from '../calendar';
+import { contentsWords, expandPattern, flatten } from '../course';
+import { usualTeacher } from '../household';
+import { lessonsNeeding } from '../materials';
+import { finishOf, finishWords, misfits, overview } from '../overview';
+import { reserveOf } from '../pace';
+import { goodnessWords, makePlan, makeProblem } from '../stagger';
+import { makeTrack } from '../pace';
+import { aChild, aCourse, aHousehold, anEnrolment, aPattern, aTeacher, aYear } from '../tests/make';
+import { count, dayAndDate, inHand, listing, longDate, missingHours, shortDate, wholeHours } from './index';
+
+describe('words with figures', () => {
+  it('know one from many, and name everybody', () => {
+    expect([count(1, 'day'), count(2, 'day'), count(0, 'day'), count(1, 'loaf', 'loaves')]).toEqual([
+      '1 day',
+      '2 days',
+      '0 days',
+      '1 loaf',
+    ]);
+    expect([listing([]), listing(['a']), listing(['a', 'b']), listing(['a', 'b', 'c'])]).toEqual([
+      '',
+      'a',
+      'a and b',
+      'a, b and c',
+    ]);
+    expect([inHand(0), inHand(1), inHand(-2)]).toEqual(['no day in hand', '1 day in hand', '2 days short']);
+  });
+
+  it('count whole hours one way: what was held never more, what is missing never less', () => {
+    expect([wholeHours(119), wholeHours(120), missingHours(1), missingHours(120)]).toEqual([1, 2, 1, 2]);
+  });
+
+  it('name the year of a date in another year', () => {
+    const near = toDay('2026-11-26');
+    const next = toDay('2027-01-20');
+    expect([shortDate('day month', near, near), shortDate('day month', next, near)]).toEqual(['26 Nov', '20 Jan 2027']);
+    expect(dayAndDate('month day', next, near)).toBe('Wed Jan 20, 2027');
+    expect(longDate('day month', next, near)).toBe('Wednesday, 20 January 2027');
+    expect(longDate('day month', next)).toBe('Wednesday 20 January');
+  });
+});
+
+describe('sentences about a course', () => {
+  const today = toDay('2026-09-07');
+  const of = (lessons: number, change: object = {}) => {
+    const state = aHousehold({
+      years: [aYear({ start: '2026-09-07', end: '2026-09-18' })],
+      children: [aChild('A')],
+      courses: [aCourse('c', { lessons, perLesson: [{ kind: 'practise', count: 1 }] })],
+      enrolments: [anEnrolment('e', 'c', change)],
+    });
+    const year = state.years[0]!;
+    const plan = makePlan(makeProblem(state, year, today), { sweeps: 4, seed: 1 });
+    const reserve = reserveOf(makeTrack(state, year, state.enrolments[0]!, today), year);
+    return { state, year, plan, reserve, finish: finishOf(plan, 'e', reserve) };
+  };
+
+  it('would finish is the day of the last step in the plan, not the earliest fit', () => {
+    const { plan, reserve, finish } = of(4, { rule: { kind: 'weekly', n: 2, unit: 'steps' } });
+    const last = Math.max(...plan.tracks[0]!.days);
+    expect(finish).toEqual({ kind: 'planned', day: last });
+    expect(reserve.projected).toBeLessThanOrEqual(last);
+    expect(finishWords('day month', finish, today)).toMatch(/^would finish \d+ Sept$/);
+  });
+
+  it('what finds no day is told with the earliest it could end, named so', () => {
+    const { finish } = of(12);
+    expect(finish).toMatchObject({ kind: 'beyond', unplaced: 2 });
+    expect(finishWords('day month', finish, today)).toBe('2 steps find no day in the year, not before 22 Sept');
+  });
+
+  it('a course that is paused, dropped or swapped is not told as not fitting', () => {
+    for (const life of ['paused', 'dropped', 'waiting', 'finished'] as const) {
+      const { state, year, plan } = of(12, { life });
+      expect(misfits(state, year, overview(state, year, plan, today), today)).toEqual([]);
+    }
+    const { state, year, plan } = of(12);
+    expect(misfits(state, year, overview(state, year, plan, today), today)).toHaveLength(1);
+  });
+
+  it('contents are told the same everywhere: tests by themselves', () => {
+    const units = expandPattern(aPattern({ lessons: 4, testEvery: 2, perLesson: [{ kind: 'practise', count: 2 }] }));
+    expect(contentsWords(units)).toBe('4 lessons, 2 tests, 10 steps');
+    expect(flatten({ ...aCourse('x'), units })).toHaveLength(10);
+  });
+
+  it('a plan that may be better says by what, and one that cannot says so', () => {
+    const base = { clashes: 0, avoidable: 0, gap: 0.6, open: 12, proved: false };
+    expect(goodnessWords(base, 400)).toBe(
+      'No teacher begins more new lessons on a day than are allowed. All in all another plan might be better by as much as 12 steps standing a sitting nearer to the pace (400 steps are planned), and by no more.',
+    );
+    const one = goodnessWords({ ...base, clashes: 1, proved: true, open: 0 }, 1);
+    expect(one).toContain('1 new lesson stands on a day');
+    expect(one).toContain('that is proved');
+    expect(goodnessWords({ ...base, clashes: 7, avoidable: 2 }, 9)).toContain('more than 2 of these 7');
+  });
+
+  it('a course is taught by who has the hours, unless somebody else is chosen', () => {
+    const evenings = aTeacher('dad', { minutes: [60, 0, 60, 0, 0, 0, 0] });
+    const days = aTeacher('mum', { minutes: [240, 240, 240, 240, 0, 0, 0] });
+    expect(usualTeacher({ teachers: [evenings, days] }, [1, 2, 3, 4, 5])?.id).toBe('mum');
+    expect(usualTeacher({ teachers: [evenings, { ...days, minutes: [0, 240, 0, 0, 0, 0, 0] }] }, [1, 3])?.id).toBe(
+      'dad',
+    );
+    expect(usualTeacher({ teachers: [] }, undefined)).toBeUndefined();
+  });
+
+  it('a lesson that needs a thing for three steps is one lesson', () => {
+    const need = (lessonId: string, stepId?: string) => ({
+      ...{ id: `${lessonId} ${stepId}`, materialId: 'm', courseId: 'c', lessonId, quantity: 1, per: 'child' as const },
+      ...(stepId ? { stepId } : {}),
+    });
+    const needs = [need('L1', 'a'), need('L1', 'b'), need('L1'), need('L2')];
+    expect(lessonsNeeding({ needs }).get('m')).toBe(2);
+  });
+});
