@@ -51,7 +51,9 @@ export default function MoveNote({ held }: { held: Held }) {
         <>: working out what it costs …</>
       ) : (
         <ul className="flex flex-wrap gap-x-5 text-[0.95rem]">
-          {!cost.stands && <li className="font-semibold">cannot stand there: what comes before it does not fit</li>}
+          {allowed && allowed.along > 0 && (
+            <li className="font-semibold">{count(allowed.along, 'step')} fixed for the week would move along</li>
+          )}
           {t && (
             <>
               <li className={t.fresh > t.allowance ? 'font-semibold text-rubric' : ''}>

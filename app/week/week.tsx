@@ -3,10 +3,10 @@ import { DndContext, type DragEndEvent, PointerSensor, pointerWithin, useSensor,
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type Day, fromDay, isIsoDate, teachingWeek, toDay, weekStart } from '../../core/calendar';
-import { unpinDay } from '../../core/deeds';
+import { moveTo, unpinDay } from '../../core/deeds';
 import { byId, type Enrolment } from '../../core/household';
 import { errandsOf } from '../../core/jot';
-import { brokenPins, moveSitting, publishWeek, weekPage } from '../../core/week';
+import { brokenPins, moveSitting, moveWords, publishWeek, weekPage } from '../../core/week';
 import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
@@ -76,15 +76,8 @@ export default function Week() {
       say(result.fault, true);
       return false;
     }
-    const words = `${name(enrolment)} moved from ${dayAndDate(style, from)} to ${dayAndDate(style, to)}`;
-    void commit(words, (now) => {
-      const moved = moveSitting(now, year, plan, enrolment, from, to);
-      if ('fault' in moved) return [];
-      return [
-        ...moved.remove.map((id) => ({ table: 'pins' as const, remove: id })),
-        ...moved.put.map((put) => ({ table: 'pins' as const, put })),
-      ];
-    });
+    const words = moveWords(name(enrolment), dayAndDate(style, from), dayAndDate(style, to), result);
+    void commit(words, (now) => moveTo(now, year, plan, enrolment, from, to));
     return true;
   };
   const letGo = (enrolment: Enrolment, day: Day) => {

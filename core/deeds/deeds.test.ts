@@ -7,12 +7,13 @@ import type { Household, Put } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, shapedArbitrary } from '../tests/make';
-import { moveSitting, publishWeek, weekPage } from '../week';
+import { publishWeek, weekPage } from '../week';
 import {
   holdBack,
   known,
   markStep,
   markSteps,
+  moveTo,
   packThing,
   pinStep,
   proofFailed,
@@ -57,12 +58,7 @@ const DEEDS: Record<string, (now: Household2, a: number, b: number, id: () => st
       );
     const enrolment = state.enrolments.find((e) => e.id === track?.enrolmentId);
     if (day === undefined || !enrolment) return [];
-    const moved = moveSitting(state, year, plan, enrolment, day, day + 1 + (b % 5));
-    if ('fault' in moved) return [];
-    return [
-      ...moved.remove.map((id): Put => ({ table: 'pins', remove: id })),
-      ...moved.put.map((put): Put => ({ table: 'pins', put })),
-    ];
+    return moveTo(state, year, plan, enrolment, day, day + 1 + (b % 5));
   },
   pin: ({ state, today }, a, b, id) => {
     const on = stepOf(state, a, b, today);

@@ -11,3 +11,4 @@ export * from './taken';
 export * from './track';
 export * from './turns';
 export * from './units';
+export { relatedTo } from './related';

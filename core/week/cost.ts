@@ -3,19 +3,11 @@ import { byId, type Enrolment, type Household, type SchoolYear } from '../househ
 import { whatGives } from '../overview';
 import type { Plan } from '../stagger';
 import { type Day, toDay, weekStart } from '../calendar';
-import type { Move } from './move';
+import { type Move, withMove } from './move';
 import { type TeacherDay, weekPage } from './week';
-
-/** The household as it would be after a move. */
-export function withMove(state: Household, move: Exclude<Move, { fault: string }>): Household {
-  const gone = new Set([...move.remove, ...move.put.map((p) => p.id)]);
-  return { ...state, pins: [...state.pins.filter((p) => !gone.has(p.id)), ...move.put] };
-}
 
 /** What moving a sitting to another day costs. */
 export interface MoveCost {
-  /** It can stand there; else what comes before it does not fit. */
-  stands: boolean;
   /** What that day then asks of the course’s teacher. */
   teacher: TeacherDay | undefined;
   /**
@@ -48,7 +40,6 @@ export function moveCost(
   const lost = openDates(state, enrolment, year).filter((d) => d >= from && d < to).length;
   const then = reserve(moved);
   return {
-    stands: gives.after.begins === to,
     teacher: day?.teachers.find((t) => t.teacher.id === enrolment.teacherId),
     inHand: { before: reserve(state), after: then === undefined ? undefined : then - lost },
     clashes: { before: gives.before.clashes, after: gives.after.clashes },
