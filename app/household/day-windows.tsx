@@ -1,4 +1,5 @@
 import { Trash2 } from 'lucide-react';
+import { HELPER_FROM } from '../../core/day';
 import { isClock } from '../../core/calendar';
 import { type DayWindow, type Settings, WINDOW_KINDS } from '../../core/household';
 import { useHousehold } from '../shell/household';
@@ -18,6 +19,14 @@ const NUMBERS = [
     usual: 4,
     least: 1,
     most: 50,
+  },
+  {
+    key: 'helperFrom' as const,
+    label: 'An older one helps from this age on, years',
+    hint: 'Who may be chosen as a helper of a younger one.',
+    usual: HELPER_FROM,
+    least: 0,
+    most: 18,
   },
   {
     key: 'breakMinutes' as const,

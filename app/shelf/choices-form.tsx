@@ -1,3 +1,4 @@
+import { helpersFor } from '../../core/day';
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { useState } from 'react';
 import { isClock, isIsoDate } from '../../core/calendar';
@@ -25,7 +26,7 @@ const sameRef = (a: UnitRef, b: UnitRef) => a.courseId === b.courseId && a.unitI
 
 /** How one enrolment takes the book: which variant and optional parts, with whose help, which units in which order. */
 export function ChoicesForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const commit = useFormCommit();
   const book: UnitRef[] = course.units.map((u) => ({ courseId: course.id, unitId: u.id }));
   const steps = course.units.flatMap((u) => u.lessons.flatMap((l) => l.steps));
@@ -43,7 +44,9 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
   const [helps, setHelps] = useState<Kind[]>(enrolment.helper?.kinds ?? []);
   const [fault, setFault] = useState<string>();
   const kindChoice = used.map((k) => ({ id: k, name: kindName(k) }));
-  const siblings = household.children.filter((c) => !enrolment.childIds.includes(c.id));
+  // Whoever helps already stays to be chosen, whatever age is set now.
+  const offered = helpersFor(household, enrolment.childIds, today);
+  const siblings = household.children.filter((c) => offered.includes(c) || c.id === enrolment.helper?.childId);
 
   const own = (k: Kind) => presences.filter((p) => p.kind === k).at(-1);
   const setOwn = (k: Kind, change: Partial<OwnPresence> | undefined) =>

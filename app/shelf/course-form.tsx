@@ -41,6 +41,7 @@ interface KindRow {
   minutes: number;
   presence: Presence;
 }
+type ProofValues = Omit<ProofRule, 'score'> & { score?: number | undefined };
 export interface CourseValues {
   title: string;
   level: string;
@@ -49,7 +50,7 @@ export interface CourseValues {
   countsNew: boolean;
   weighByPages: boolean;
   mastery: Mastery | '';
-  proof: ProofRule;
+  proof: ProofValues;
   lessons: number;
   word: string;
   testEvery: number;
@@ -103,7 +104,12 @@ const schema: ObjectSchema<CourseValues> = object({
   mastery: string()
     .oneOf(['', ...MASTERIES] as const)
     .defined(),
-  proof: object({ practise: whole(0, 20), review: whole(0, 20), assess: whole(0, 20) }).required(),
+  proof: object({
+    practise: whole(0, 20),
+    review: whole(0, 20),
+    assess: whole(0, 20),
+    score: number().integer().min(0).max(100),
+  }).required(),
   lessons: whole(1, 1000),
   word: text(30).required('Give the word the book uses.'),
   testEvery: whole(0, 1000),
@@ -162,7 +168,10 @@ const kindsOf = (v: CourseValues) =>
     KindDefault
   >;
 
-const isUsual = (p: ProofRule) => (Object.keys(p) as (keyof ProofRule)[]).every((k) => p[k] === USUAL_PROOF[k]);
+/** Without a score where none is set. */
+const ruleOf = ({ score, ...rule }: ProofValues): ProofRule => (score === undefined ? rule : { ...rule, score });
+const isUsual = (p: ProofValues) =>
+  p.score === undefined && (Object.keys(USUAL_PROOF) as (keyof ProofRule)[]).every((k) => p[k] === USUAL_PROOF[k]);
 
 /** A course by the pattern of its lessons; for one that is there, everything but the pattern. */
 export function CourseForm({ course, close }: { course: Course | undefined; close: () => void }) {
@@ -212,7 +221,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       ...(v.edition ? { edition: v.edition } : {}),
       ...(v.weighByPages ? { weighByPages: true } : {}),
       ...(v.mastery ? { mastery: v.mastery } : {}),
-      ...(isUsual(v.proof) ? {} : { proof: v.proof }),
+      ...(isUsual(v.proof) ? {} : { proof: ruleOf(v.proof) }),
     };
     // What the form does not show (parts, printed weeks, how it was bought) stays as it is.
     const {
@@ -351,9 +360,22 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
                   </label>
                 ))}
               </div>
+              <label className="flex w-64 flex-col pt-2">
+                <span className="text-[0.95rem]">a score below so many per cent does not prove it by itself</span>
+                <input
+                  type="number"
+                  min={0}
+                  max={100}
+                  className="w-24"
+                  placeholder="none"
+                  {...register('proof.score', {
+                    setValueAs: (v: unknown) => (v === '' || v == null ? undefined : Number(v)),
+                  })}
+                />
+              </label>
               {errors.proof && (
                 <p role="alert" className="pt-1 font-semibold">
-                  Whole numbers from 0 to 20.
+                  Whole numbers from 0 to 20, and from 0 to 100 for the score.
                 </p>
               )}
             </fieldset>

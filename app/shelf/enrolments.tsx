@@ -1,9 +1,10 @@
+import { gateWords } from '../../core/overview';
 import { lazy, Suspense, useState } from 'react';
 import { byId, childrenOf, type Course, type Enrolment } from '../../core/household';
-import { coveredLessons, isMastered, unitRecords } from '../../core/pace';
+import { coveredLessons, unitRecords } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { count, listing, WORTH_WORDS } from '../ui/words';
+import { listing, WORTH_WORDS } from '../ui/words';
 import { EnrolmentForm } from './enrolment-form';
 import { EnrolmentLine } from './shelf';
 
@@ -91,16 +92,8 @@ function Standing({ enrolment }: { enrolment: Enrolment }) {
   const title = (e: Enrolment | undefined) => (e && byId(household.courses, e.courseId)?.title) ?? 'a course';
   const of = (id: string) => household.enrolments.find((e) => e.id === id);
   for (const g of enrolment.gates ?? []) {
-    const what = lessonTitle(household.courses, enrolment, g.lessonId);
-    if (g.until.kind === 'mastery' && !isMastered(g.until))
-      lines.push(`${what} waits: ${g.until.list}, ${g.until.known} of ${g.until.of} known`);
-    if (g.until.kind === 'course') {
-      const other = of(g.until.enrolmentId);
-      const lesson = other && g.until.lessonId ? `${lessonTitle(household.courses, other, g.until.lessonId)} of ` : '';
-      lines.push(
-        `${what} comes after ${lesson}${title(other)}${g.until.days > 0 ? `, ${count(g.until.days, 'day')} later` : ''}`,
-      );
-    }
+    const words = gateWords(household, enrolment, g);
+    if (words) lines.push(words);
   }
   if (enrolment.swappedFor) lines.push(`swapped for ${title(of(enrolment.swappedFor))}`);
   for (const { enrolment: by, lesson } of coveredLessons(household, enrolment).values())
@@ -119,12 +112,6 @@ function Standing({ enrolment }: { enrolment: Enrolment }) {
       ))}
     </ul>
   );
-}
-
-function lessonTitle(courses: Course[], enrolment: Enrolment, lessonId: string | undefined): string {
-  if (lessonId === undefined) return 'it';
-  const lessons = byId(courses, enrolment.courseId)?.units.flatMap((u) => u.lessons);
-  return lessons?.find((l) => l.id === lessonId)?.title ?? 'a lesson';
 }
 
 /** How long each child took for each unit: the best first guess for the next one. */

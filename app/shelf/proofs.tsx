@@ -27,9 +27,13 @@ export function Proofs({ enrolments }: { enrolments: Enrolment[] }) {
               {listing(childrenOf(household, e).map((c) => c.name))}, {shortDate(style, toDay(p.proof.date), today)}:{' '}
               <b>{count(p.fell, 'step')} skipped</b>
               <span className="block text-[0.95rem] text-soft">
-                {p.proven
-                  ? 'proven by '
-                  : `still to prove it: ${count(p.kept.filter((k) => k.state === 'open').length, 'step')} of `}
+                {p.kept.length === 0
+                  ? 'taken at its word'
+                  : p.asked.length > 0
+                    ? 'a score below the line, to be answered on its day: '
+                    : p.proven
+                      ? 'proven by '
+                      : `still to prove it: ${count(p.kept.filter((k) => k.state === 'open').length, 'step')} of `}
                 {listing(p.kept.map((k) => `${k.step.lesson.title} ${stepName(k.step)}`))}
               </span>
             </span>

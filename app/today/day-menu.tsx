@@ -12,7 +12,17 @@ import { count } from '../ui/words';
 import { newId } from '../ui/id';
 
 /** A day that has turned out otherwise, put right in one press each; every one of them can be undone. */
-export default function DayMenu({ page, day, today }: { page: DayPage; day: Day; today: Day }) {
+export default function DayMenu({
+  page,
+  day,
+  today,
+  askSick,
+}: {
+  page: DayPage;
+  day: Day;
+  today: Day;
+  askSick: () => void;
+}) {
   const { household, year, commit } = useHousehold();
   const { settings } = household;
   const date = fromDay(day);
@@ -127,6 +137,9 @@ export default function DayMenu({ page, day, today }: { page: DayPage; day: Day;
               </span>
             </Menu.Item>
           ))}
+          <Menu.Item className="menu-item" onSelect={askSick}>
+            somebody is sick for some days …
+          </Menu.Item>
           {day === today &&
             here.map((child) => (
               <Menu.Item

@@ -1,5 +1,5 @@
 import type { Day } from '../../core/calendar';
-import type { DayGroup } from '../../core/day';
+import { type DayGroup, foldedWords } from '../../core/day';
 import { Ornament } from '../ui/ornament';
 import { Pace } from './pace';
 import { Row } from './row';
@@ -54,6 +54,9 @@ export function Group({
                   setOpen={(open) => setEditing(open ? row.key : undefined)}
                 />
               ))}
+              {sitting.folded.length > 0 && (
+                <li className="px-3 py-2 text-soft sm:pl-[62px]">{foldedWords(sitting.folded)}</li>
+              )}
             </ul>
             <Pace enrolment={sitting.enrolment} course={sitting.course} day={day} />
           </div>

@@ -1,9 +1,12 @@
 import type { DayRow } from '../../core/day';
-import { proofFailed } from '../../core/deeds';
+import { proofAccepted, proofFailed } from '../../core/deeds';
 import { useHousehold } from '../shell/household';
 import { useWorkday } from '../shell/plan';
 import { count } from '../ui/words';
 import { newId } from '../ui/id';
+
+/** Whether the score of a kept step lies below the line of its course, and nobody has said yet what that means. */
+export const asksProof = (row: DayRow): boolean => row.proof?.asked.some((s) => s.id === row.step.id) ?? false;
 
 /** Under a kept step that went badly: the proof may have failed, and the practice is a press away. */
 export function ProofStrip({ row }: { row: DayRow }) {
@@ -17,7 +20,22 @@ export function ProofStrip({ row }: { row: DayRow }) {
     );
   return (
     <p className="flex flex-wrap items-center gap-x-3 px-3 pb-2 text-[0.95rem] sm:pl-[62px]">
-      <span>This was to prove what fell away.</span>
+      <span>
+        {asksProof(row)
+          ? 'The score lies below the line that the course sets. Does it prove what fell away?'
+          : 'This was to prove what fell away.'}
+      </span>
+      {asksProof(row) && (
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            void commit('it proves what fell away', (now) => proofAccepted(now, proof.proof.id, row.step.id))
+          }
+        >
+          It does
+        </button>
+      )}
       <button type="button" className="btn" onClick={back}>
         Put {count(proof.fell, 'step')} back in front
       </button>

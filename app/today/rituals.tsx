@@ -1,3 +1,4 @@
+import { closedGates } from '../../core/overview';
 import { useMemo } from 'react';
 import { stepName } from '../../core/course';
 import { type DayPage, gamesOn, practicesOn, ritualsOn } from '../../core/day';
@@ -12,14 +13,15 @@ import { useRitual } from './use-ritual';
 /** The day's rituals, ticked by one press each, and the courses that review today until those they go with have caught up. */
 export function Rituals({ page }: { page: DayPage }) {
   const { day } = page;
-  const { household, year } = useHousehold();
+  const { household, year, today } = useHousehold();
   const { plan } = usePlan();
   const toggle = useRitual(day);
   const practices = useMemo(() => (year ? practicesOn(household, year, plan, day) : []), [household, year, plan, day]);
   const rituals = ritualsOn(household, year, day);
   const games = gamesOn(household, year, page);
   const reviews = year ? reviewsOn(household, year, plan, day) : [];
-  if (rituals.length === 0 && reviews.length === 0 && practices.length === 0) return null;
+  const closed = useMemo(() => (year ? closedGates(household, year, day) : []), [household, year, day]);
+  if (rituals.length + reviews.length + practices.length + closed.length === 0) return null;
   const title = (courseId: string) => byId(household.courses, courseId)?.title ?? '';
   return (
     <section
@@ -53,11 +55,19 @@ export function Rituals({ page }: { page: DayPage }) {
           {listing(r.behind.map((e) => title(e.courseId)))} {r.behind.length > 1 ? 'have' : 'has'} caught up.
         </p>
       ))}
+      {closed.map((c) => (
+        <p key={c.enrolment.id} className="basis-full py-1 text-[0.95rem]">
+          <b className="font-semibold">{c.title}</b>, {listing(c.children.map((x) => x.name))}: nothing comes today,{' '}
+          {c.words}.
+        </p>
+      ))}
       {practices.map((p) => (
         <p key={p.enrolment.id} className="basis-full py-1 text-[0.95rem]">
           <b className="font-semibold">{p.course.title}</b>, {listing(p.children.map((c) => c.name))}: extra-practice
           day; {p.next.lesson.title} begins {dayAndDate(household.settings.dateStyle, p.until)}
-          {p.others.length > 0 && `, since ${listing(p.others.map((e) => title(e.courseId)))} begins today`}.{' '}
+          {p.others.length > 0 &&
+            `, since ${listing(p.others.map((e) => title(e.courseId)))} ${p.others.length === 1 ? 'begins' : 'begin'} ${page.day === today ? 'today' : 'that day'}`}
+          .{' '}
           <span className="text-soft">
             {p.offers.length > 0
               ? `To hand: ${listing(p.offers.map((s) => `${s.lesson.title}, ${stepName(s)}`))}, once more.`

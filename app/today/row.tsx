@@ -10,7 +10,7 @@ import { listing, PRESENCE_WORDS, SIGNS } from '../ui/words';
 import { Details } from './details';
 import { markKeys } from './mark-keys';
 import { MenuButton } from './menu-button';
-import { ProofStrip } from './proof-strip';
+import { asksProof, ProofStrip } from './proof-strip';
 import type { RowActions } from './today';
 import { once } from '../ui/once';
 
@@ -123,7 +123,7 @@ export function Row({
           name={fullName}
         />
       </div>
-      {row.proof && mark && ['again', 'partly'].includes(mark.kind) && <ProofStrip row={row} />}
+      {row.proof && mark && (['again', 'partly'].includes(mark.kind) || asksProof(row)) && <ProofStrip row={row} />}
       {open && (
         <Details
           row={row}

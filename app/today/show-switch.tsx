@@ -5,6 +5,7 @@ import { DAY_SHOWS, type DayShow, type Settings } from '../../core/household';
 import { useHousehold } from '../shell/household';
 
 const DayMenu = lazy(() => import('./day-menu'));
+const AbsenceForm = lazy(() => import('../year/absence-form').then((m) => ({ default: m.AbsenceForm })));
 
 const SHOW_WORDS: Record<DayShow, string> = { list: 'As a list', order: 'In order', clock: 'By the clock' };
 
@@ -13,6 +14,7 @@ export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; toda
   const { household, commit } = useHousehold();
   const { settings } = household;
   const [menu, setMenu] = useState(false);
+  const [sick, setSick] = useState(false);
   const shown = settings.dayShow ?? 'list';
   const set = (words: string, change: Partial<Settings>) =>
     void commit(words, (now) => [{ table: 'settings', put: { ...now.settings, ...change } }]);
@@ -44,10 +46,15 @@ export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; toda
           a line for now
         </label>
       )}
+      {sick && (
+        <Suspense>
+          <AbsenceForm absence={undefined} on={day} close={() => setSick(false)} />
+        </Suspense>
+      )}
       <span className="ml-auto">
         {menu ? (
           <Suspense fallback={plain}>
-            <DayMenu page={page} day={day} today={today} />
+            <DayMenu page={page} day={day} today={today} askSick={() => setSick(true)} />
           </Suspense>
         ) : (
           plain

@@ -84,11 +84,12 @@ export default function Thread({
 
 /** What the day comes to, in words, and what finds no room in it. */
 function Words({ layout, byClock }: { layout: DayLayout; byClock: boolean }) {
-  if (layout.pieces.length === 0) return <p className="py-3">Nothing is left to lay out.</p>;
+  if (layout.pieces.length === 0 && layout.unfit.length === 0)
+    return <p className="py-3">Nothing is left to lay out.</p>;
   return (
     <div className="py-2">
       <p>
-        {byClock ? (
+        {layout.pieces.length === 0 ? null : byClock ? (
           <>
             All are finished by <b>{clockOf(layout.finish)}</b>
             {layout.release < layout.finish && <>, nobody is needed beside them after {clockOf(layout.release)}</>}

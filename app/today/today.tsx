@@ -8,7 +8,7 @@ import { byId, type Child, type MarkKind } from '../../core/household';
 import { workedDays } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
-import { longDate } from '../ui/dates';
+import { dayAndDate, longDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { Clashes } from './clashes';
@@ -180,6 +180,38 @@ export function Today() {
               <span className="text-soft">{a.hours ?? 'all day'}</span>
             </li>
           ))}
+        </ul>
+      )}
+      {page.missed.length > 0 && (
+        <ul aria-label="Missed, to catch up with" className="border-t border-rule py-1.5">
+          {page.missed.slice(0, 4).map((m) => (
+            <li key={`${m.enrolment.id} ${m.step.id} ${m.child.id}`} className="flex flex-wrap items-center gap-x-3">
+              <span className="min-w-0 flex-1 wrap-anywhere">
+                {m.child.name} missed {m.title}, {m.step.lesson.title}, on {dayAndDate(style, m.on)}
+                <span className="text-soft">: told again in a few words, or let be</span>
+              </span>
+              <button
+                type="button"
+                className="btn btn-quiet page-link"
+                onClick={() =>
+                  void commit(`${m.child.name} has caught up with ${m.title}, ${m.step.lesson.title}`, (now) =>
+                    markStep(
+                      now,
+                      { enrolmentId: m.enrolment.id, stepId: m.step.id, day: today },
+                      'done',
+                      newId,
+                      m.child.id,
+                    ),
+                  )
+                }
+              >
+                caught up
+              </button>
+            </li>
+          ))}
+          {page.missed.length > 4 && (
+            <li className="text-soft">and {count(page.missed.length - 4, 'step')} before that</li>
+          )}
         </ul>
       )}
       <Clashes page={page} year={year} />

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { fromDay, rangeFault } from '../../core/calendar';
+import { type Day, fromDay, rangeFault } from '../../core/calendar';
 import type { Absence, Household } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { InputField } from '../ui/field';
@@ -16,12 +16,21 @@ export const WHY_WORDS: Record<Absence['why'], string> = {
 };
 
 /** Sick days, days of a child's own, weeks that fall out: what it does to every course is shown before it is kept. */
-export function AbsenceForm({ absence, close }: { absence: Absence | undefined; close: () => void }) {
+export function AbsenceForm({
+  absence,
+  on,
+  close,
+}: {
+  absence: Absence | undefined;
+  /** The day it begins on, where none is stored yet; today unless said. */
+  on?: Day;
+  close: () => void;
+}) {
   const { household, year, today } = useHousehold();
   const commit = useFormCommit();
   const [id] = useState(() => absence?.id ?? newId());
   const [childIds, setChildIds] = useState(absence?.childIds ?? []);
-  const [from, setFrom] = useState(absence?.from ?? fromDay(today));
+  const [from, setFrom] = useState(absence?.from ?? fromDay(on ?? today));
   const [to, setTo] = useState(absence?.to ?? '');
   const [why, setWhy] = useState<Absence['why']>(absence?.why ?? 'sick');
   const [label, setLabel] = useState(absence?.label ?? '');

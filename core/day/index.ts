@@ -6,6 +6,7 @@ export * from './solve';
 export * from './games';
 export * from './tasks';
 export * from './problem';
+export * from './helpers';
 export * from './layout';
 export * from './early';
 export * from './child';

@@ -53,6 +53,8 @@ export interface DaySitting {
   teacher: Teacher | undefined;
   children: Child[];
   rows: DayRow[];
+  /** Steps that fell away at one stroke on this day, said to be known: told in one line. */
+  folded: FlatStep[];
 }
 
 /** Sittings that follow one another in the order of the day for the same children. */
@@ -85,6 +87,15 @@ export interface DayAway {
   hours?: string;
 }
 
+/** A step that one child missed of what was done together. */
+export interface DayMissed {
+  child: Child;
+  enrolment: Enrolment;
+  step: FlatStep;
+  title: string;
+  on: Day;
+}
+
 export interface DayPage {
   day: Day;
   groups: DayGroup[];
@@ -93,6 +104,8 @@ export interface DayPage {
   fresh: { teacher: Teacher; count: number }[];
   /** Who is away, and when, in order of time. */
   away: DayAway[];
+  /** What children missed of late while the others did it, and have not caught up with: the newest first. */
+  missed: DayMissed[];
   /** The next step of each course that has no timetable, for when there is time. */
   whenever: DayGroup[];
 }
@@ -119,7 +132,29 @@ export function dayPage(state: Household, plan: Plan | undefined, day: Day): Day
     teacher,
     count: new Set(rows.filter((r) => r.fresh && r.enrolment.teacherId === teacher.id).map((r) => r.enrolment.id)).size,
   }));
-  return { day, groups, children, fresh, away: awayOn(state, day), whenever: wheneverOn(state, groups, day) };
+  const rest = { away: awayOn(state, day), missed: missedBefore(state, day), whenever: wheneverOn(state, groups, day) };
+  return { day, groups, children, fresh, ...rest };
+}
+
+/** What was missed is spoken of for two weeks; then it is let be (common practice: a family's lessons come round again). */
+const REMEMBERED = 14;
+
+function missedBefore(state: Household, day: Day): DayMissed[] {
+  return state.enrolments
+    .filter((e) => e.childIds.length > 1 && isTaken(e))
+    .flatMap((enrolment): DayMissed[] => {
+      const course = contentsOf(state, enrolment, day);
+      const standings = standingsOf(state.marks, enrolment.id);
+      return (course ? flatten(course) : []).flatMap((step) => {
+        const standing = standings.get(step.id);
+        const on = standing && toDay(standing.last.date);
+        if (on === undefined || on >= day || on < day - REMEMBERED) return [];
+        return childrenOf(state, enrolment)
+          .filter((c) => standing!.missed.includes(c.id))
+          .map((child) => ({ child, enrolment, step, title: course!.title, on }));
+      });
+    })
+    .sort((a, b) => b.on - a.on);
 }
 
 const sameChildren = (a: readonly Child[], b: readonly Child[]) =>
@@ -191,9 +226,12 @@ function sittingOf(
     course,
     teacher: byId(state.teachers, enrolment.teacherId),
     children: childrenOf(state, enrolment),
-    rows,
+    rows: rows.filter((r) => !fell(r)),
+    folded: rows.filter(fell).map((r) => r.step),
   };
 }
+
+const fell = (r: DayRow) => r.mark?.kind === 'known' && r.mark.proofId !== undefined;
 
 function carriedFrom(standing: Standing | undefined, day: Day): Day | undefined {
   if (!standing) return undefined;
@@ -227,8 +265,13 @@ function awayOn(state: Household, day: Day): DayAway[] {
     if (line) line.names.push(name);
     else lines.set(key, { label: a.label, why: a.why, names: [name], from: a.from, ...(hours ? { hours } : {}) });
   };
-  for (const c of state.children) for (const a of childAways(state, c.id, day)) put(c.name, a);
-  for (const t of state.teachers) for (const a of teacherAways(state, t.id, day)) put(t.name, a);
+  // Who is away all day is away once: nothing else that day takes them from anywhere.
+  const once = (all: readonly Away[]) => {
+    const whole = all.find((a) => a.why !== 'away') ?? all.find((a) => a.whole);
+    return whole ? [whole] : all;
+  };
+  for (const c of state.children) for (const a of once(childAways(state, c.id, day))) put(c.name, a);
+  for (const t of state.teachers) for (const a of once(teacherAways(state, t.id, day))) put(t.name, a);
   return [...lines.values()].sort((a, b) => a.from - b.from).map(({ from: _from, ...line }) => line);
 }
 

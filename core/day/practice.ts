@@ -88,7 +88,13 @@ export function newLessonsOf(state: Household, plan: Plan): (teacherId: string, 
     const course = enrolment && contentsOf(state, enrolment, plan.today);
     if (!enrolment || !course) continue;
     const fresh = new Set(flatten(course).flatMap((s) => (s.opensNewLesson ? [s.id] : [])));
-    const days = new Set(track.days.filter((d, i) => d >= 0 && fresh.has(track.stepIds[i]!)));
+    const standings = standingsOf(state.marks, enrolment.id);
+    // A plan made before the last mark may still name what has been settled, or put off, since.
+    const begins = (id: string, d: Day) => {
+      const standing = standings.get(id);
+      return fresh.has(id) && (standing?.state ?? 'open') === 'open' && standing?.refused.at(-1) !== d;
+    };
+    const days = new Set(track.days.filter((d, i) => d >= 0 && begins(track.stepIds[i]!, d)));
     const begun = (marks.get(enrolment.id) ?? []).some(
       (m) => m.date === today && m.childId === undefined && sits(m.kind) && fresh.has(m.stepId),
     );
@@ -109,7 +115,11 @@ export function practiceOffers(state: Household, enrolment: Enrolment, course: C
   const standings = standingsOf(state.marks, enrolment.id);
   const before = flatten(course).filter((s) => s.index < next.index);
   const last = before.at(-1)?.lesson.id;
+  const sat = (s: FlatStep) => (standings.get(s.id)?.sat.length ?? 0) > 0;
+  const taught = new Set(before.filter(sat).map((s) => s.lesson.id));
   const rank = (s: FlatStep) => {
+    // Only what was taught is practised: what was skipped as known, or left out with its whole lesson, is no practice.
+    if (!sat(s) && !(s.optional && taught.has(s.lesson.id))) return Infinity;
     const near = s.lesson.id === last ? 0 : 1;
     if (s.kind === 'drill') return near;
     if (s.kind === 'make' && near === 0) return 2;

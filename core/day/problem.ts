@@ -37,19 +37,26 @@ export function dayProblem(
   const weekday = weekdayOf(day);
   const part = year.special.find((s) => s.kind === 'part' && s.date === fromDay(day));
   const opens = minutesOf(part?.from ?? settings.dayFrom);
-  const from = Math.max(opens, restart ? minutesOf(restart.from) : 0);
-  const to = Math.max(from, minutesOf(part?.to ?? settings.dayTo));
+  const now = restart ? minutesOf(restart.from) : 0;
+  const school = { from: opens, to: Math.max(opens, minutesOf(part?.to ?? settings.dayTo)) };
+  const kind = dayKind(year, day);
+  const held = kind === 'full' || kind === 'light';
+  // The day spans all hours in which anybody teaches; the children's own work stays inside the school's.
+  const beyond = held
+    ? state.teachers.flatMap((t) => (teacherHours(t, weekday) ?? []).map((s) => ({ ...s, teacherId: t.id })))
+    : [];
+  const from = Math.max(now, Math.min(school.from, ...beyond.map((s) => s.from)));
+  const to = Math.max(from, school.to, ...beyond.map((s) => s.to));
+  const longer = from < school.from || to > school.to;
   const left = tasks.filter((t) => !restart || !behind(t, restart.seq));
   const away = new Map<string, Span[]>();
-  const kind = dayKind(year, day);
-  const school = kind === 'full' || kind === 'light';
   const put = (id: string, span: Span) => away.set(id, [...(away.get(id) ?? []), span]);
   for (const c of state.children) for (const a of childAways(state, c.id, day)) put(c.id, { from: a.from, to: a.to });
   for (const t of state.teachers) {
     for (const a of teacherAways(state, t.id, day))
       put(t.id, a.whole ? { from: 0, to: 1440 } : { from: a.from, to: a.to });
     // On a day without school of its own nobody’s hours are set: whoever works then has said so.
-    if (school && usualMinutes(year, t, day) === 0) put(t.id, { from: 0, to: 1440 });
+    if (held && usualMinutes(year, t, day) === 0) put(t.id, { from: 0, to: 1440 });
     const hours = teacherHours(t, weekday);
     if (hours) for (const s of openSpans({ from: 0, to: 1440 }, hours)) put(t.id, s);
   }
@@ -70,7 +77,11 @@ export function dayProblem(
       )
       .map((w) => w.span);
     const riding = people.flatMap((c) => rides.get(c.id)!);
-    const home = openSpans({ from, to }, [...closed, ...riding]);
+    const taught = task.presence === 'with' || task.presence === 'start';
+    const spans = joined([school, ...(taught ? beyond.filter((s) => s.teacherId === task.teacher?.id) : [])]);
+    const home = spans.flatMap((s) =>
+      openSpans({ from: Math.max(from, s.from), to: Math.min(to, s.to) }, [...closed, ...riding]),
+    );
     // On the way there is only what its one child can do by itself, or with the teacher who is there too.
     const onTheWay =
       task.portable && people.length === 1 && (task.presence === 'alone' || task.presence === 'near')
@@ -88,7 +99,7 @@ export function dayProblem(
         taught: Math.min(taught, minutes),
         near: task.presence === 'near',
         things: task.things.map((m) => m.id),
-        ...(closed.length + riding.length > 0 ? { within } : {}),
+        ...(longer || closed.length + riding.length > 0 ? { within } : {}),
         ...(task.presence === 'near' && onTheWay.length > 0 ? { earshot: onTheWay } : {}),
         // Once the day was laid out anew behind it, a fixed time has nothing to hold to.
         ...(k === 0 && task.at !== undefined && task.at >= from ? { at: task.at } : {}),
@@ -97,7 +108,7 @@ export function dayProblem(
       };
     });
   });
-  const held = stock(state);
+  const there = stock(state);
   return {
     tasks: left,
     problem: {
@@ -106,7 +117,7 @@ export function dayProblem(
       activities: inSequence(left, activities, page),
       away,
       teachers: state.teachers.map((t) => t.id),
-      things: new Map([...held].map(([id, n]) => [id, Math.max(1, Math.floor(n))])),
+      things: new Map([...there].map(([id, n]) => [id, Math.max(1, Math.floor(n))])),
       nearAtOnce: settings.nearAtOnce ?? NEAR_AT_ONCE,
     },
   };
@@ -141,6 +152,17 @@ const behind = (task: DayTask, seq: number): boolean =>
   task.row?.mark ? task.row.mark.seq < seq : task.ritual?.mark !== undefined;
 
 /** What is left of a span without others. */
+/** Stretches as one list in order, those that meet as one. */
+function joined(spans: readonly Span[]): Span[] {
+  const made: Span[] = [];
+  for (const s of [...spans].sort((a, b) => a.from - b.from)) {
+    const last = made.at(-1);
+    if (last && s.from <= last.to) made[made.length - 1] = { from: last.from, to: Math.max(last.to, s.to) };
+    else made.push({ from: s.from, to: s.to });
+  }
+  return made;
+}
+
 function openSpans(span: Span, closed: readonly Span[]): Span[] {
   const spans: Span[] = [];
   let from = span.from;

@@ -109,7 +109,8 @@ export function tasksOn(
             // While the sibling is away a teacher has to sit there.
             presence: sibling && !helps ? 'with' : row.step.presence,
             minutes: row.minutes,
-            pieces: piecesOf(children, row.minutes, day),
+            // What an older one helps with stays together: it comes over once.
+            pieces: helps ? 1 : piecesOf(children, row.minutes, day),
             fresh: row.fresh,
             marked: row.mark !== undefined,
             row,

@@ -1,3 +1,4 @@
+import type { FlatStep } from '../course';
 import { count } from '../words';
 import type { ChildItem } from './child';
 
@@ -17,4 +18,10 @@ export function childListWords(items: readonly Pick<ChildItem, 'of' | 'mark' | '
   return later === own.length
     ? 'It is carried to another day.'
     : `The rest is carried: ${count(later, 'thing')} for another day.`;
+}
+
+/** Steps that fell away at one stroke, in one line: "8 steps known: Lesson 3 to Lesson 5". */
+export function foldedWords(steps: readonly FlatStep[]): string {
+  const [first, last] = [steps[0]?.lesson.title, steps.at(-1)?.lesson.title];
+  return `${count(steps.length, 'step')} known: ${first === last ? first : `${first} to ${last}`}`;
 }

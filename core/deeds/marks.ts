@@ -137,6 +137,13 @@ export function proofFailed(now: Household, proofId: Id, day: Day, newId: () => 
   return proof ? mending(failProof(now, proof, fromDay(day), newId)) : [];
 }
 
+/** A kept step with a score below the line of its course proves the stretch all the same. */
+export function proofAccepted(now: Household, proofId: Id, stepId: Id): Put[] {
+  const proof = openProof(now, proofId);
+  if (!proof || proof.accepted?.includes(stepId)) return [];
+  return [{ table: 'proofs', put: { ...proof, accepted: [...(proof.accepted ?? []), stepId] } }];
+}
+
 /** “Known” is taken back as if it had never been said. */
 export function proofWithdrawn(now: Household, proofId: Id): Put[] {
   const proof = byId(now.proofs, proofId);

@@ -74,6 +74,7 @@ export const SETTINGS_FIELDS: Fields = {
     ),
   ),
   nearAtOnce: opt(whole(0, 50)),
+  helperFrom: opt(whole(0, 18)),
   breakMinutes: opt(whole(0, 120)),
   dayShow: opt(oneOf(H.DAY_SHOWS)),
   nowLine: opt(yesNo),
@@ -174,7 +175,9 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     edition: opt(text()),
     kinds: record(Object.fromEntries(H.KINDS.map((k) => [k, kindDefault]))),
     countsNew: yesNo,
-    proof: opt(record({ practise: whole(0, 20), review: whole(0, 20), assess: whole(0, 20) })),
+    proof: opt(
+      record({ practise: whole(0, 20), review: whole(0, 20), assess: whole(0, 20), score: opt(whole(0, 100)) }),
+    ),
     mastery: opt(oneOf(H.MASTERIES)),
     weighByPages: opt(yesNo),
     parts: opt(
@@ -276,7 +279,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     score: opt(record({ got: number(0, 10_000), of: number(1, 10_000) })),
     note: opt(text(2000)),
   },
-  proofs: { id, enrolmentId: id, date, kept: list(id), failed: opt(date) },
+  proofs: { id, enrolmentId: id, date, kept: list(id), failed: opt(date), accepted: opt(list(id)) },
   pins: { id, ...placement },
   published: { id, weekStart: date, placements: list(record(placement)) },
   materials: {

@@ -74,6 +74,7 @@ export const REFERENCES: readonly Reference[] = [
   ref('marks', 'stepId', 'steps', 'stays'),
   ref('proofs', 'enrolmentId', 'enrolments', 'holds', IN_THE_RECORD),
   ref('proofs', 'kept[]', 'steps', 'entry'),
+  ref('proofs', 'accepted[]', 'steps', 'entry'),
   ref('rituals', 'sheets[]', 'enrolments', 'holds', (_: Household, r: { title: string }) => {
     return `The game “${r.title}” is answered from it: change that on the shelf first.`;
   }),

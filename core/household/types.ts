@@ -34,6 +34,8 @@ export interface Settings {
   windows?: DayWindow[];
   /** At most so many children work at once with a teacher in earshot and none beside them; without it four. */
   nearAtOnce?: number;
+  /** Age in years from which an older child is offered as helper; without it eight. */
+  helperFrom?: number;
   /** Minutes between two pieces of a task that was cut for a young child; without it five. */
   breakMinutes?: number;
   /** How Today is shown: as a list alone, or drawn: in order without times, or by the clock. Without it as a list. */
@@ -331,6 +333,8 @@ export interface ProofRule {
   practise: number;
   review: number;
   assess: number;
+  /** Of a kept step with a score below so many per cent it is asked whether it proves the stretch; without it nothing is asked. */
+  score?: number;
 }
 export const PART_KINDS = [
   'manual',
@@ -606,6 +610,8 @@ export interface Proof {
   kept: Id[];
   /** The date on which the proof failed and the practice came back. */
   failed?: IsoDate;
+  /** Kept steps that were accepted though their score lay below the course's line. */
+  accepted?: Id[];
 }
 
 export const JOTTING_KINDS = ['errand', 'buy', 'note', 'reminder'] as const;

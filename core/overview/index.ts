@@ -2,3 +2,4 @@ export * from './overview';
 export * from './gives';
 export * from './crowded';
 export * from './finish';
+export * from './waits';

@@ -1,7 +1,7 @@
 import { type Day, toDay } from '../calendar';
 import { contentsOf, type FlatStep } from '../course';
 import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYear } from '../household';
-import { standingsOf } from '../log';
+import { type Standing, standingsOf } from '../log';
 import { earliestFit } from './fit';
 import { takenSteps } from './taken';
 import { makeTrack, type TrackOptions } from './track';
@@ -58,13 +58,22 @@ export function gateState(
   return { kind: 'behind', enrolmentId: other.id, stepId: last.id, gap, day: day + gap };
 }
 
-/** The position, among the remaining steps, of the first one behind a gate; −1 when all of what it guards is begun or gone. */
-export function gatePosition(gate: Gate, taken: readonly FlatStep[], remaining: readonly FlatStep[]): number {
+/**
+ * The position, among the remaining steps, of the first one behind a gate; −1 where nothing waits: what it guards, or something
+ * behind it, has been taught already. A sheet of the lesson that was proved known does not open it: what is untaught waits.
+ */
+export function gatePosition(
+  gate: Gate,
+  taken: readonly FlatStep[],
+  remaining: readonly FlatStep[],
+  standings: ReadonlyMap<Id, Standing>,
+): number {
   if (gate.lessonId === undefined) return remaining.length > 0 ? 0 : -1;
-  const guarded = taken.filter((s) => s.lesson.id === gate.lessonId);
-  const open = remaining.findIndex((s) => s.lesson.id === gate.lessonId);
-  const begun = guarded.some((s) => !remaining.some((r) => r.id === s.id));
-  return begun ? -1 : open;
+  const from = taken.findIndex((s) => s.lesson.id === gate.lessonId);
+  if (from < 0) return -1;
+  const behind = new Set(taken.slice(from).map((s) => s.id));
+  const taught = [...behind].some((id) => (standings.get(id)?.sat.length ?? 0) > 0);
+  return taught ? -1 : remaining.findIndex((s) => behind.has(s.id));
 }
 
 /** When an enrolment that fills an in-between stretch is taken: from a day on, until another. */
@@ -94,7 +103,7 @@ export function fillWindow(
     const taken = takenSteps(state, other);
     const standings = standingsOf(state.marks, other.id);
     const remaining = taken.filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
-    const at = gatePosition(gate, taken, remaining);
+    const at = gatePosition(gate, taken, remaining, standings);
     if (at < 0) return { from: today, before: today };
     let from = today;
     if (at > 0 && isTaken(other)) {

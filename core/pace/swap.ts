@@ -1,6 +1,16 @@
 import { type Day, fromDay } from '../calendar';
 import { contentsOf } from '../course';
-import { byId, type Course, type Enrolment, type Household, type Id, type Loop, type SchoolYear } from '../household';
+import {
+  byId,
+  type Course,
+  type Enrolment,
+  type Household,
+  type Id,
+  type Loop,
+  type SchoolYear,
+  sits,
+} from '../household';
+import { marksByEnrolment } from '../log';
 import { openDates } from './dates';
 import { evenPerSitting, sittingsPerWeek, weeklyPerSitting, workLeft } from './rule';
 import { targetDay } from './track';
@@ -40,6 +50,8 @@ export function swapRows(
   today: Day,
   newId: Id,
 ): { dropped: Enrolment; taken: Enrolment; loop: Loop | undefined } {
+  const date = fromDay(today);
+  const satToday = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).some((m) => m.date === date && sits(m.kind));
   const { childIds, teacherId, weekdays, rule, perSitting, minutesPerSitting, target, takesOptional } = enrolment;
   const taken: Enrolment = {
     id: newId,
@@ -51,7 +63,8 @@ export function swapRows(
     rule: rule.kind === 'printed' ? { kind: 'printed' } : rule,
     perSitting,
     ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
-    firstDate: fromDay(today),
+    // Where the old book has had its sitting today, the new one has its first the day after: one of the two on a day.
+    firstDate: fromDay(satToday ? today + 1 : today),
     ...(target === undefined ? {} : { target }),
     life: 'running',
     takesOptional,

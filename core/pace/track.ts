@@ -382,7 +382,7 @@ function holdAtGates(
   },
 ): void {
   for (const gate of enrolment.gates ?? []) {
-    const at = gatePosition(gate, how.taken, how.remaining);
+    const at = gatePosition(gate, how.taken, how.remaining, standingsOf(state.marks, enrolment.id));
     if (at < 0) continue;
     const stands = gateState(state, year, gate, how.today, how.options, how.seen);
     if (stands.kind === 'held' && how.options.gates === 'held') cutTrack(track, at);

@@ -65,7 +65,8 @@ export function proofRows(
   newId: () => Id,
 ): ProofRows {
   const proof: Proof | undefined =
-    plan.kept.length > 0
+    // What is known at one stroke stands together, be there anything kept to prove it or not.
+    plan.kept.length > 0 || plan.fall.length > 1
       ? { id: newId(), enrolmentId: enrolment.id, date, kept: plan.kept.map((s) => s.id) }
       : undefined;
   const marks: Mark[] = [];
@@ -83,8 +84,10 @@ export interface ProofStanding {
   kept: { step: FlatStep; state: StepState }[];
   /** Steps that fell away. */
   fell: number;
-  /** True once every kept step is settled. */
+  /** True once every kept step is settled, and none of them waits for an answer. */
   proven: boolean;
+  /** Kept steps that are done with a score below the line of the course: whether they prove it is asked. */
+  asked: FlatStep[];
 }
 
 /** The proofs of an enrolment that have not failed, newest first. */
@@ -101,8 +104,16 @@ export function proofsOf(state: Household, enrolment: Enrolment): ProofStanding[
         .map((id) => steps.get(id))
         .filter((s) => s !== undefined)
         .map((step) => ({ step, state: standings.get(step.id)?.state ?? ('open' as const) }));
+      const line = proofRuleOf(course).score;
+      const below = (id: Id) => {
+        const score = standings.get(id)?.last.score;
+        return line !== undefined && score !== undefined && score.of > 0 && 100 * score.got < line * score.of;
+      };
+      const asked = kept
+        .filter((k) => k.state === 'done' && below(k.step.id) && !proof.accepted?.includes(k.step.id))
+        .map((k) => k.step);
       const fell = state.marks.filter((m) => m.proofId === proof.id && m.kind === 'known').length;
-      return { proof, kept, fell, proven: kept.every((k) => k.state !== 'open') };
+      return { proof, kept, fell, asked, proven: asked.length === 0 && kept.every((k) => k.state !== 'open') };
     });
 }
 

@@ -1,5 +1,6 @@
 import {
   childMinutesOn,
+  childOut,
   type Day,
   nextSchoolDay,
   schoolDays,
@@ -80,7 +81,9 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
   }));
   const children = inOrder(state.children).map((c) => ({
     id: c.id,
-    hours: perDay(c, 'hours', (d) => childMinutesOn(state, year, c, d)),
+    // Who is not there is asked for nothing: what the others of the family do together that day is no load of theirs (they miss
+    // it), and nothing of their own is open.
+    hours: perDay(c, 'hours', (d) => (childOut(state, c.id, d) ? c.minutesPerDay : childMinutesOn(state, year, c, d))),
   }));
   const allowance = people.map((t) => perDay(t, 'allowance', (d) => newLessonsAllowed(state, year, t, d)));
   const held = tracks.map((t) => {

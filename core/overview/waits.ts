@@ -1,0 +1,58 @@
+import type { Day } from '../calendar';
+import { contentsOf } from '../course';
+import {
+  byId,
+  type Child,
+  childrenOf,
+  type Enrolment,
+  type Gate,
+  type Household,
+  type Id,
+  type SchoolYear,
+} from '../household';
+import { standingsOf } from '../log';
+import { gatePosition, gateState, isMastered, isTaken, remainingSteps, takenSteps } from '../pace';
+import { count } from '../words';
+
+/** What a gate holds and what it waits for, in words; undefined where nothing waits. */
+export function gateWords(state: Household, enrolment: Enrolment, gate: Gate): string | undefined {
+  const what = lessonTitle(state, enrolment, gate.lessonId);
+  const { until } = gate;
+  if (until.kind === 'mastery')
+    return isMastered(until) ? undefined : `${what} waits: ${until.list}, ${until.known} of ${until.of} known`;
+  const other = byId(state.enrolments, until.enrolmentId);
+  const title = (other && byId(state.courses, other.courseId)?.title) ?? 'a course';
+  const lesson = other && until.lessonId ? `${lessonTitle(state, other, until.lessonId)} of ` : '';
+  return `${what} comes after ${lesson}${title}${until.days > 0 ? `, ${count(until.days, 'day')} later` : ''}`;
+}
+
+function lessonTitle(state: Household, enrolment: Enrolment, lessonId: Id | undefined): string {
+  if (lessonId === undefined) return 'it';
+  const lessons = contentsOf(state, enrolment)?.units.flatMap((u) => u.lessons);
+  return lessons?.find((l) => l.id === lessonId)?.title ?? 'a lesson';
+}
+
+/** A course of which nothing comes because its next step stands at a closed gate. */
+export interface AtGate {
+  enrolment: Enrolment;
+  title: string;
+  children: Child[];
+  words: string;
+}
+
+/** The courses that have nothing on a day because a gate is closed, with what it waits for: a child without its reading is told why. */
+export function closedGates(state: Household, year: SchoolYear, day: Day): AtGate[] {
+  return state.enrolments.filter(isTaken).flatMap((enrolment): AtGate[] => {
+    const standings = standingsOf(state.marks, enrolment.id);
+    const taken = takenSteps(state, enrolment, day);
+    const remaining = remainingSteps(state, enrolment);
+    const gate = (enrolment.gates ?? []).find(
+      (g) =>
+        gatePosition(g, taken, remaining, standings) === 0 &&
+        gateState(state, year, g, day, {}, new Set([enrolment.id])).kind !== 'open',
+    );
+    const words = gate && gateWords(state, enrolment, gate);
+    const title = byId(state.courses, enrolment.courseId)?.title;
+    return words && title ? [{ enrolment, title, children: childrenOf(state, enrolment), words }] : [];
+  });
+}
