@@ -1,4 +1,4 @@
-import { expect, startOwn, status, test } from './app';
+import { expect, settled, startOwn, status, test } from './app';
 
 test('the courses over the year: what does not fit is said, a course opens to units and lessons, a unit is moved', async ({
   page,
@@ -17,16 +17,16 @@ test('the courses over the year: what does not fit is said, a course opens to un
   await units.getByRole('button', { name: 'Move Capitals' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('button', { name: 'Keep' })).toBeDisabled();
-  await dialog.getByLabel('Begins in the week of').selectOption({ label: '18 Jan, teaching week 17' });
+  await dialog.getByLabel('Begins in the week of').selectOption({ label: '18 Jan 2027, teaching week 17' });
   await expect(dialog.getByRole('status')).toContainText(/It begins .* → Mon 18 Jan/, { timeout: 40_000 });
   await expect(dialog.getByRole('status')).toContainText('Steps without a day');
   await dialog.getByRole('button', { name: 'Keep' }).click();
   await expect(status(page)).toContainText('Capitals begins Mon 18 Jan');
-  await expect(units.getByRole('listitem').filter({ hasText: /^Capitals/ })).toContainText('18 Jan –', {
+  await expect(units.getByRole('listitem').filter({ hasText: /^Capitals/ })).toContainText('18 Jan 2027 –', {
     timeout: 40_000,
   });
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(units.getByRole('listitem').filter({ hasText: /^Capitals/ })).not.toContainText('18 Jan –', {
+  await expect(units.getByRole('listitem').filter({ hasText: /^Capitals/ })).not.toContainText('18 Jan 2027 –', {
     timeout: 40_000,
   });
 });
@@ -88,6 +88,7 @@ test('pace rules: as printed with a rhythm of the book, by minutes, and when the
   await dialog.getByRole('button', { name: 'Keep' }).click();
   await expect(line).toContainText(/when there is time · at this pace until/);
   await page.goto('/');
+  await settled(page);
   const whenever = page.getByRole('region', { name: 'When there is time' });
   const row = whenever.locator('[data-row^="latin "]');
   const id = await row.getAttribute('data-row');

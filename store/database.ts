@@ -26,6 +26,8 @@ export interface KeptCopy {
   n: number;
   /** When it was put aside, ISO date. */
   date: string;
+  /** The time of day, like 09:30; missing on copies of before times were kept. */
+  at?: string;
   why: string;
   text: string;
 }

@@ -322,12 +322,17 @@ export class HouseholdStore {
   }
 
   /** Puts another household in place of this one, whole or not at all; the old one is kept as a copy if wanted. */
-  async replace(household: Household, today: IsoDate, why: string, { keep }: { keep: boolean }): Promise<void> {
+  async replace(
+    household: Household,
+    today: IsoDate,
+    why: string,
+    { keep, at }: { keep: boolean; at?: string },
+  ): Promise<void> {
     await this.wholeRead;
     return this.inTurn(async () => {
       const text = writeBackup({ asOf: today, household: this.current });
       await this.write(async () => {
-        if (keep) await this.db.kept.add({ date: today, why, text } as KeptCopy);
+        if (keep) await this.db.kept.add({ date: today, ...(at ? { at } : {}), why, text } as KeptCopy);
         await Promise.all(this.db.householdTables().map((t) => t.clear()));
         await this.db.history.clear();
         await this.db.journal.clear();

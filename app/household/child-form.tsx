@@ -1,4 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
+import { putChild, stayFault } from '../../core/deeds';
 import { useForm, useWatch } from 'react-hook-form';
 import { number, object, type ObjectSchema, string } from 'yup';
 import { ageOn, fromDay, isIsoDate } from '../../core/calendar';
@@ -16,8 +17,11 @@ interface Values {
   ornament: OrnamentName;
   minutesPerDay: number;
   attention?: number | undefined;
+  from?: string | undefined;
+  until?: string | undefined;
 }
 
+const stay = string().test('day', 'Give a day that exists, or leave it empty.', (v) => !v || isIsoDate(v));
 const schema = (today: string): ObjectSchema<Values> =>
   object({
     name: string().trim().required('Give the child a name.').max(80, 'Keep the name under 80 letters.'),
@@ -34,6 +38,10 @@ const schema = (today: string): ObjectSchema<Values> =>
       .min(0, 'Minutes cannot be below 0.')
       .max(720, 'A school day of more than 720 minutes is not planned.')
       .required('Give the minutes.'),
+    from: stay,
+    until: stay.test('order', 'The last day comes before the first.', function (until) {
+      return stayFault({ from: (this.parent as Values).from, until }) === undefined;
+    }),
     attention: number()
       .typeError('Give the minutes as a number.')
       .integer('Give whole minutes.')
@@ -67,12 +75,11 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
   const keep = handleSubmit(async (v) => {
     // An empty field is no field.
     if (v.attention === undefined) delete v.attention;
-    if (
-      await commit(`${v.name} ${child ? 'changed' : 'added'}`, [
-        { table: 'children', put: { id: child?.id ?? newId(), ...v } as Child },
-      ])
-    )
-      close();
+    if (!v.from) delete v.from;
+    if (!v.until) delete v.until;
+    const { yields } = child ?? {};
+    const put = { id: child?.id ?? newId(), ...(yields ? { yields } : {}), ...v } as Child;
+    if (await commit(`${v.name} ${child ? 'changed' : 'added'}`, (now) => putChild(now, put, today))) close();
   });
   return (
     <FormDialog
@@ -128,6 +135,22 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
         className="w-32"
         {...register('attention', { setValueAs: (v) => (v === '' || v === undefined ? undefined : Number(v)) })}
       />
+      <div className="grid gap-4 sm:grid-cols-2">
+        <InputField
+          label="With you from"
+          hint="Empty: from the start. No day before it is asked about."
+          fault={errors.from?.message}
+          type="date"
+          {...register('from')}
+        />
+        <InputField
+          label="With you until"
+          hint="A last day ends its own courses; every record is kept."
+          fault={errors.until?.message}
+          type="date"
+          {...register('until')}
+        />
+      </div>
     </FormDialog>
   );
 }

@@ -4,13 +4,13 @@ import { CSS } from '@dnd-kit/utilities';
 import { ArrowDown, ArrowUp, GripVertical } from 'lucide-react';
 import { moveInOrder } from '../../core/day';
 import {
-  byId,
   childrenOf,
   type Enrolment,
   inOrderOfDay,
   ORDER_RULES,
   type OrderRule,
   type Settings,
+  titleOf,
 } from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { useHousehold } from '../shell/household';
@@ -31,7 +31,7 @@ export function OrderOfDay() {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const order = inOrderOfDay(household).filter(isTaken);
   const name = (e: Enrolment) =>
-    `${byId(household.courses, e.courseId)?.title ?? ''}, ${listing(childrenOf(household, e).map((c) => c.name))}`;
+    `${titleOf(household, e.courseId)}, ${listing(childrenOf(household, e).map((c) => c.name))}`;
   const change = (words: string, of: (now: Settings) => Settings) =>
     void commit(words, (now) => [{ table: 'settings', put: of(now.settings) }]);
   const shift = (e: Enrolment, onto: Enrolment | undefined) =>

@@ -1,5 +1,6 @@
+import { minuteNow } from '../ui/minute';
 import { useEffect, useRef, useState } from 'react';
-import { fromDay, type IsoDate, toDay } from '../../core/calendar';
+import { clockOf, fromDay, type IsoDate, toDay } from '../../core/calendar';
 import { type Backup, readBackup, type Reading, writeBackup } from '../../core/formats';
 import { KEPT_DAYS, type KeptCopy, ownBegun } from '../../store';
 import { readBackupFile } from '../../worker/files';
@@ -66,6 +67,7 @@ export default function Keeping() {
     try {
       await store.replace(reading.household, fromDay(today), `before the backup of ${reading.asOf} was restored`, {
         keep: true,
+        at: clockOf(minuteNow()),
       });
       say('The backup is restored. What was here before is kept below.');
     } catch (error) {
@@ -150,7 +152,12 @@ export default function Keeping() {
             {copies.map((c) => (
               <li key={c.n} className="flex items-center justify-between gap-3 border-b border-rule">
                 <span>
-                  {longDate(style, toDay(c.date))}: {c.why}{' '}
+                  {longDate(style, toDay(c.date), today)}
+                  {c.at && `, ${c.at}`}: {c.why}
+                  <span className="text-[0.95rem] text-soft">
+                    {' '}
+                    · {Math.max(1, Math.round(c.text.length / 1000))} kB
+                  </span>{' '}
                   <span className="text-[0.95rem] whitespace-nowrap text-soft">
                     · kept until {shortDate(style, toDay(c.date) + KEPT_DAYS, today)}
                   </span>

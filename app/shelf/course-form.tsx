@@ -369,7 +369,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
                   className="w-24"
                   placeholder="none"
                   {...register('proof.score', {
-                    setValueAs: (v: unknown) => (v === '' || v == null ? undefined : Number(v)),
+                    setValueAs: (v: unknown) => (v === '' || v === null || v === undefined ? undefined : Number(v)),
                   })}
                 />
               </label>

@@ -1,6 +1,6 @@
 import { gateWords } from '../../core/overview';
 import { lazy, Suspense, useState } from 'react';
-import { byId, childrenOf, type Course, type Enrolment } from '../../core/household';
+import { byId, childrenOf, type Course, type Enrolment, titleOf } from '../../core/household';
 import { coveredLessons, unitRecords } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
@@ -89,7 +89,7 @@ export function Enrolments({ course }: { course: Course }) {
 function Standing({ enrolment }: { enrolment: Enrolment }) {
   const { household } = useHousehold();
   const lines: string[] = [];
-  const title = (e: Enrolment | undefined) => (e && byId(household.courses, e.courseId)?.title) ?? 'a course';
+  const title = (e: Enrolment | undefined) => (e && titleOf(household, e.courseId)) ?? 'a course';
   const of = (id: string) => household.enrolments.find((e) => e.id === id);
   for (const g of enrolment.gates ?? []) {
     const words = gateWords(household, enrolment, g);

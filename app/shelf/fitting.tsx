@@ -1,5 +1,5 @@
 import { isOver, toDay } from '../../core/calendar';
-import { byId, childrenOf } from '../../core/household';
+import { byId, childrenOf, titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { longDate } from '../ui/dates';
@@ -26,7 +26,7 @@ export function Fitting() {
     );
   const name = (id: string) => {
     const e = byId(household.enrolments, id)!;
-    return `${byId(household.courses, e.courseId)?.title} (${listing(childrenOf(household, e).map((c) => c.name))})`;
+    return `${titleOf(household, e.courseId)} (${listing(childrenOf(household, e).map((c) => c.name))})`;
   };
   const unplaced = plan.tracks
     .map((t) => ({ id: t.enrolmentId, n: t.days.filter((d) => d < 0).length }))

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { fromDay } from '../../core/calendar';
-import { byId, childrenOf, type Course, type Enrolment, type Gate } from '../../core/household';
+import { byId, childrenOf, type Course, type Enrolment, type Gate, titleOf } from '../../core/household';
 import { gateFault, isMastered } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
@@ -16,7 +16,7 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
   const [fault, setFault] = useState<string>();
   const others = household.enrolments.filter((e) => e.id !== enrolment.id);
   const name = (e: Enrolment) =>
-    `${byId(household.courses, e.courseId)?.title ?? ''} (${listing(childrenOf(household, e).map((c) => c.name))})`;
+    `${titleOf(household, e.courseId)} (${listing(childrenOf(household, e).map((c) => c.name))})`;
   const who = listing(childrenOf(household, enrolment).map((c) => c.name));
   const change = (i: number, gate: Gate) => setGates(gates.map((g, k) => (k === i ? gate : g)));
   const draft = (): Enrolment => {

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { isClock } from '../../core/calendar';
 import { GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
-import { byId, childrenOf, type Presence, PRESENCES, type Ritual, usualTeacher } from '../../core/household';
+import { childrenOf, type Presence, PRESENCES, type Ritual, titleOf, usualTeacher } from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
@@ -30,7 +30,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
     .filter((e) => isTaken(e) && e.childIds.every((id) => childIds.includes(id)))
     .map((e) => ({
       id: e.id,
-      name: `${byId(household.courses, e.courseId)?.title ?? ''}, ${listing(childrenOf(household, e).map((c) => c.name))}`,
+      name: `${titleOf(household, e.courseId)}, ${listing(childrenOf(household, e).map((c) => c.name))}`,
     }));
   const marked = ritual && household.ritualMarks.some((m) => m.ritualId === ritual.id);
   return (

@@ -8,6 +8,7 @@ import {
   type Link as InStep,
   type Loop,
   type Ritual,
+  titleOf,
 } from '../../core/household';
 import { loopOf } from '../../core/pace';
 import { useHousehold } from '../shell/household';
@@ -29,7 +30,7 @@ type Asked =
 /** An enrolment by its course and children: "Canal history (Oda and Thora)". */
 export function enrolmentName(state: Household, e: Enrolment): string {
   const names = listing(childrenOf(state, e).map((c) => c.name));
-  return `${byId(state.courses, e.courseId)?.title ?? 'a course'} (${names})`;
+  return `${titleOf(state, e.courseId) ?? 'a course'} (${names})`;
 }
 
 /** What concerns several courses at once: turns, courses in step, the same work twice, rituals, and what yields first. */

@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { byId, type Child } from '../../core/household';
+import { byId, type Child, titleOf } from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { ChildName } from '../ui/ornament';
@@ -42,7 +42,7 @@ function ChildYields({ child }: { child: Child }) {
       const yields = change(old.filter((id) => byId(now.courses, id)));
       return [{ table: 'children', put: yields.length > 0 ? { ...rest, yields } : rest }];
     });
-  const title = (id: string) => byId(household.courses, id)?.title ?? '';
+  const title = (id: string) => titleOf(household, id);
   return (
     <div>
       <h3 className="pb-1">

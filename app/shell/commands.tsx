@@ -2,7 +2,7 @@ import { Command } from 'cmdk';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useHousehold } from './household';
-import { VIEWS } from './views';
+import { PAGES, VIEWS } from './views';
 
 /** Every view, course and deed by name: type a few letters, press Enter. */
 export default function Commands({ close, jot, keys }: { close: () => void; jot: () => void; keys: () => void }) {
@@ -41,7 +41,14 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
         <Command.Group heading="Do" className="command-group">
           {item('Jot something down', jot, 'j')}
           {item('Plan the week', () => void navigate('/week'))}
-          {item('Why weeks are crowded, how good the plan is', () => void navigate('/year/courses'))}
+          {item('Publish and print the week', () => void navigate('/week'))}
+          {item('Why weeks are crowded; could the plan be better?', () => void navigate('/year/courses'))}
+          {item('What is required, days and hours', () => void navigate('/year'))}
+          {item('What past days were: school was held, sick, no school', () => void navigate('/year/attendance'))}
+          {item('Restore a backup; copies put aside', () => void navigate('/keeping'))}
+          {item('Add a child or a teacher', () => void navigate('/household'))}
+          {item('Add a thing', () => void navigate('/materials'))}
+          {item('Loops, courses in step, rituals, pages that two books share', () => void navigate('/shelf/together'))}
           {item('Add a course', () => void navigate('/shelf?add'))}
           {item('Make a backup', () => void navigate('/keeping'))}
           {history.undo && item(`Undo: ${history.undo}`, () => void undo(), 'z')}
@@ -53,6 +60,9 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
         </Command.Group>
         <Command.Group heading="Go to" className="command-group">
           {VIEWS.map(([to, name], i) => item(name, () => void navigate(to), String(i + 1)))}
+        </Command.Group>
+        <Command.Group heading="Pages" className="command-group">
+          {PAGES.map(([to, name]) => item(name, () => void navigate(to)))}
         </Command.Group>
         {household.children.length > 0 && (
           <Command.Group heading="Children" className="command-group">

@@ -87,6 +87,12 @@ export function useFormCommit(): Open['commit'] {
   );
 }
 
+/** The youngest first; the same list where it stands so already. */
+function byAge(children: Household['children']): Household['children'] {
+  const sorted = [...children].sort((a, b) => (a.born > b.born ? -1 : a.born < b.born ? 1 : a.id < b.id ? -1 : 1));
+  return sorted.every((c, i) => c === children[i]) ? children : sorted;
+}
+
 async function readSample(): Promise<Backup> {
   const answer = await fetch(sampleUrl);
   const reading = readBackup(await answer.text());
@@ -183,7 +189,13 @@ function Inner({
   reopen: (which: Which) => Promise<void>;
   children: ReactNode;
 }) {
-  const household = useSyncExternalStore(store.subscribe, () => store.household);
+  const stored = useSyncExternalStore(store.subscribe, () => store.household);
+  // Children stand in one order everywhere, the youngest first, in whatever order they were entered.
+  const inOrder = useMemo(() => byAge(stored.children), [stored.children]);
+  const household = useMemo(
+    () => (inOrder === stored.children ? stored : { ...stored, children: inOrder }),
+    [stored, inOrder],
+  );
   const history = useSyncExternalStore(store.subscribe, () => store.history);
   const whole = useSyncExternalStore(store.subscribe, () => store.whole);
   const lost = useSyncExternalStore(store.subscribe, () => store.lost);

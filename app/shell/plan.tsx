@@ -3,7 +3,7 @@ import { makeTrack, morningReserve, type Reserve, reserveOf } from '../../core/p
 import { byId, type Id, type SchoolYear } from '../../core/household';
 import { type Coming, comingOf } from '../../core/attendance';
 import { workedDays } from '../../core/log';
-import { catchUpDays, nextSchoolDay, outsideOf } from '../../core/calendar';
+import { catchUpDays, isBetweenYears, nextSchoolDay, outsideOf } from '../../core/calendar';
 import { makeProblem, type Plan } from '../../core/stagger';
 import { type KeptPlan, openPlanner, type Planner } from '../../worker';
 import { useHousehold } from './household';
@@ -173,6 +173,6 @@ export function useWorkday(): number {
   const atWork =
     workedDays(household.marks).has(today) ||
     (plan?.today === today && plan.tracks.some((t) => t.days.includes(today)));
-  if (atWork) return today;
+  if (atWork || isBetweenYears(household.years, today)) return today;
   return (year && nextSchoolDay(year, today)) ?? today;
 }

@@ -2,7 +2,7 @@ import * as Menu from '@radix-ui/react-dropdown-menu';
 import { useRef } from 'react';
 import { fromDay } from '../../core/calendar';
 import type { DayRow } from '../../core/day';
-import { byId, type Child, MARK_KINDS } from '../../core/household';
+import { type Child, MARK_KINDS, titleOf } from '../../core/household';
 import { openDates } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { useWorkday } from '../shell/plan';
@@ -34,7 +34,7 @@ export default function MarkMenu({ row, family, childrenHere, actions, edit, nam
     year && row.step.opensNewLesson && !row.mark
       ? openDates(household, row.enrolment, year).find((d) => d > day)
       : undefined;
-  const title = byId(household.courses, row.enrolment.courseId)?.title ?? '';
+  const title = titleOf(household, row.enrolment.courseId);
   // A chosen mark moves the focus to the next step; only leaving the menu without one gives it back to its button.
   const chosen = useRef(false);
   const choose = (act: () => void) => () => {

@@ -2,7 +2,7 @@ import { closedGates } from '../../core/overview';
 import { useMemo } from 'react';
 import { stepName } from '../../core/course';
 import { type DayPage, gamesOn, practicesOn, ritualsOn } from '../../core/day';
-import { byId, childrenOf } from '../../core/household';
+import { childrenOf, titleOf } from '../../core/household';
 import { reviewsOn } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -22,7 +22,7 @@ export function Rituals({ page }: { page: DayPage }) {
   const reviews = year ? reviewsOn(household, year, plan, day) : [];
   const closed = useMemo(() => (year ? closedGates(household, year, day) : []), [household, year, day]);
   if (rituals.length + reviews.length + practices.length + closed.length === 0) return null;
-  const title = (courseId: string) => byId(household.courses, courseId)?.title ?? '';
+  const title = (courseId: string) => titleOf(household, courseId);
   return (
     <section
       aria-label="Rituals and review"
@@ -63,8 +63,8 @@ export function Rituals({ page }: { page: DayPage }) {
       ))}
       {practices.map((p) => (
         <p key={p.enrolment.id} className="basis-full py-1 text-[0.95rem]">
-          <b className="font-semibold">{p.course.title}</b>, {listing(p.children.map((c) => c.name))}: extra-practice
-          day; {p.next.lesson.title} begins {dayAndDate(household.settings.dateStyle, p.until)}
+          <b className="font-semibold">{titleOf(household, p.course.id)}</b>, {listing(p.children.map((c) => c.name))}:
+          extra-practice day; {p.next.lesson.title} begins {dayAndDate(household.settings.dateStyle, p.until)}
           {p.others.length > 0 &&
             `, since ${listing(p.others.map((e) => title(e.courseId)))} ${p.others.length === 1 ? 'begins' : 'begin'} ${page.day === today ? 'today' : 'that day'}`}
           .{' '}

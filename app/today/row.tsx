@@ -2,7 +2,7 @@ import { Check } from 'lucide-react';
 import type { KeyboardEvent } from 'react';
 import { lessonName, stepName } from '../../core/course';
 import type { DayRow, DaySitting } from '../../core/day';
-import { byId } from '../../core/household';
+import { byId, titleOf } from '../../core/household';
 import { writeScore } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
@@ -31,7 +31,7 @@ export function Row({
   const { step, mark } = row;
   const name = lessonName(step.lesson.title);
   const family = sitting.children.length > 1;
-  const fullName = `${sitting.course.title}, ${step.lesson.title}, ${stepName(step)}`;
+  const fullName = `${titleOf(household, sitting.course.id)}, ${step.lesson.title}, ${stepName(step)}`;
   const { helper: help } = row.enrolment;
   const helper = help?.kinds.includes(step.kind) ? byId(household.children, help.childId) : undefined;
   const back = () => document.getElementById(`done ${row.key}`)?.focus();
@@ -87,7 +87,9 @@ export function Row({
         </span>
         <div className="min-w-0 flex-1 py-1.5 leading-snug">
           <p className="wrap-break-word">
-            <span className={`font-medium ${row.fresh ? 'text-rubric' : ''}`}>{sitting.course.title}</span>
+            <span className={`font-medium ${row.fresh ? 'text-rubric' : ''}`}>
+              {titleOf(household, sitting.course.id)}
+            </span>
             {row.fresh && (
               <span className="label ml-2 border border-rubric px-1 whitespace-nowrap text-rubric">new lesson</span>
             )}

@@ -1,6 +1,6 @@
 import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { countDays, dayKind, teachingWeek } from '../../core/calendar';
+import { countDays, dayKind, isBetweenYears, teachingWeek, toDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import { dayPage, type DayRow } from '../../core/day';
 import { markStep, unmarkStep } from '../../core/deeds';
@@ -123,6 +123,8 @@ export function Today() {
 
   const counts = countDays(year, today, worked);
   const kind = dayKind(year, today);
+  const between = isBetweenYears(household.years, today);
+  const next = household.years.filter((y) => toDay(y.start) > today).sort((a, b) => (a.start < b.start ? -1 : 1))[0];
   const names: Record<string, string> = {
     weekend: 'no school day',
     closed: 'a closed day',
@@ -134,12 +136,19 @@ export function Today() {
     <div>
       <div className="flex flex-wrap items-baseline justify-between gap-x-8 gap-y-1 pb-2">
         <h1>{longDate(style, day)}</h1>
-        <p>
+        <p hidden={between}>
           teaching week {teachingWeek(year, day, household.settings.firstDay)} · <b>{counts.taught}</b> days taught,{' '}
           <b>{counts.toCome}</b> to come
           <Spare />
         </p>
       </div>
+      {between && (
+        <p className="pb-2 text-soft">
+          Between the years:{' '}
+          {next ? `${next.name} begins ${longDate(style, toDay(next.start), today)}` : 'no further year is set up yet'}.
+          What is done now stands on its own date.
+        </p>
+      )}
       {day !== today && (
         <p className="pb-2 text-soft">
           Today, {longDate(style, today)}, is {names[kind]}. This is the next school day; marks made here carry its

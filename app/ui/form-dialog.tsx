@@ -1,4 +1,4 @@
-import type { FormEventHandler, ReactNode } from 'react';
+import { type FormEventHandler, type ReactNode, useRef, useState } from 'react';
 import type { Removable } from '../../core/household';
 import { whyKept } from '../../core/household';
 import { useHousehold } from '../shell/household';
@@ -28,10 +28,30 @@ export function FormDialog({
   const kept =
     remove &&
     (whole ? whyKept(household, remove.table, remove.id) : 'Years gone by are still being read: wait a moment.');
+  const typed = useRef(false);
+  const [asked, setAsked] = useState(false);
+  /** What was typed is not let go by a slip: the first Escape asks, the second means it. */
+  const asks = () => {
+    if (!typed.current || asked) return false;
+    setAsked(true);
+    return true;
+  };
   return (
-    <Dialog open onClose={close} title={title} {...(wide ? { wide } : {})}>
-      <form noValidate onSubmit={onSubmit} className="flex flex-col gap-4">
+    <Dialog open onClose={close} title={title} asks={asks} {...(wide ? { wide } : {})}>
+      <form
+        noValidate
+        onSubmit={onSubmit}
+        onInput={() => {
+          typed.current = true;
+        }}
+        className="flex flex-col gap-4"
+      >
         {children}
+        {asked && (
+          <p role="alert" className="font-semibold">
+            What was typed here is not kept yet. Escape once more lets it go.
+          </p>
+        )}
         <div className="flex flex-wrap items-center justify-between gap-3 border-t border-rule pt-3">
           <div className="flex gap-2">
             <button type="submit" className="btn btn-strong" disabled={disabled}>

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Day } from '../../core/calendar';
-import { byId, type Enrolment } from '../../core/household';
+import { type Enrolment, titleOf } from '../../core/household';
 import { moveCost, moveSitting, withMove } from '../../core/week';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -34,7 +34,7 @@ export default function MoveNote({ held }: { held: Held }) {
     [household, year, plan, tried, allowed, held],
   );
   const style = household.settings.dateStyle;
-  const title = byId(household.courses, held.enrolment.courseId)?.title ?? '';
+  const title = titleOf(household, held.enrolment.courseId);
   const inHand = (n: number | undefined) => (n === undefined ? '' : n < 0 ? `${-n} short` : `${n}`);
   const t = cost?.teacher;
   return (

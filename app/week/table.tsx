@@ -1,3 +1,4 @@
+import { titleOf } from '../../core/household';
 import { useDroppable } from '@dnd-kit/core';
 import type { KeyboardEvent } from 'react';
 import type { Day } from '../../core/calendar';
@@ -104,7 +105,7 @@ export function WeekTable({
                     <Ornament key={c.id} name={c.ornament} colour={c.colour} size={16} />
                   ))}
                   <span className="sr-only">{row.children.map((c) => c.name).join(', ')}: </span>
-                  <span className="min-w-0 leading-tight wrap-break-word">{row.course.title}</span>
+                  <span className="min-w-0 leading-tight wrap-break-word">{titleOf(household, row.course.id)}</span>
                 </span>
               </th>
               {row.cells.map((cell, i) => (
@@ -181,6 +182,7 @@ function Cell({
   const planned = cell.items.filter((i) => i.mark === undefined && !i.slipped);
   const rest = cell.items.filter((i) => i.mark !== undefined || i.slipped);
   const closed = day.kind === 'closed';
+  const { household } = useHousehold();
   return (
     <td
       ref={setNodeRef}
@@ -193,7 +195,7 @@ function Cell({
         {planned.length > 0 && (
           <Sitting
             enrolment={row.enrolment}
-            title={row.course.title}
+            title={titleOf(household, row.course.id)}
             day={day.day}
             items={planned}
             days={days.filter((d) => d.day >= planDay && d.kind !== 'closed' && d.kind !== 'outside')}

@@ -4,7 +4,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type Day, fromDay, isIsoDate, teachingWeek, toDay, weekStart } from '../../core/calendar';
 import { moveTo, unpinDay } from '../../core/deeds';
-import { byId, type Enrolment } from '../../core/household';
+import { byId, type Enrolment, titleOf } from '../../core/household';
 import { errandsOf } from '../../core/jot';
 import { brokenPins, moveSitting, moveWords, publishWeek, weekPage } from '../../core/week';
 import { JottingList } from '../jot/list';
@@ -68,7 +68,7 @@ export default function Week() {
     );
   }
 
-  const name = (e: Enrolment) => byId(household.courses, e.courseId)?.title ?? '';
+  const name = (e: Enrolment) => titleOf(household, e.courseId);
   const move = (enrolment: Enrolment, from: Day, to: Day): boolean => {
     if (!plan || from === to) return false;
     const result = moveSitting(household, year, plan, enrolment, from, to);

@@ -21,6 +21,7 @@ import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { SubNav } from './sub-nav';
+import { useViewYear } from './view-year';
 
 const SIGNS: Record<DayStatus, string> = {
   taught: '●',
@@ -45,7 +46,8 @@ const WORDS: Record<DayStatus, string> = {
 
 /** The register: each child's days month by month, with the totals at the foot, and what past days were if nobody said. */
 export default function AttendancePage() {
-  const { household, year, today } = useHousehold();
+  const { household, today } = useHousehold();
+  const { year } = useViewYear();
   const [params, setParams] = useSearchParams();
   const [editing, setEditing] = useState<ChildDay>();
   const child = byId(household.children, params.get('child') ?? '') ?? household.children[0];

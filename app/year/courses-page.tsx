@@ -1,6 +1,6 @@
 import { startTransition, useCallback, useMemo, useState } from 'react';
-import { fromDay, toDay } from '../../core/calendar';
-import { childrenOf, type Enrolment, type Lesson, type Unit } from '../../core/household';
+import { fromDay, isOver, toDay } from '../../core/calendar';
+import { childrenOf, type Enrolment, type Lesson, type SchoolYear, type Unit } from '../../core/household';
 import {
   cellWords,
   lessonsOf,
@@ -22,6 +22,7 @@ import { MoveUnit } from './move-unit';
 import { RowsDrag } from './rows-drag';
 import type { Span } from './rows-drawing';
 import { SubNav } from './sub-nav';
+import { useViewYear } from './view-year';
 
 const TERM = 13;
 /** Weeks that are drawn day by day. */
@@ -31,8 +32,11 @@ const ZOOM_WORDS = { year: 'The year', term: 'Thirteen weeks', week: 'Day by day
 
 /** The whole year of every course in one drawing, and as a table; what does not fit is said first. */
 export default function CoursesPage() {
-  const { household, year, today } = useHousehold();
-  const { plan } = usePlan();
+  const { household, today } = useHousehold();
+  const { year, current } = useViewYear();
+  const { plan: made } = usePlan();
+  // The plan is of the year of today: another one shows what is on record.
+  const plan = year && year.id === current?.id ? made : undefined;
   const [childId, setChildId] = useState('');
   const [zoom, setZoom] = useState<'year' | 'term' | 'week'>('year');
   const [term, setTerm] = useState<number>();
@@ -73,7 +77,7 @@ export default function CoursesPage() {
       <h1>Courses over the year</h1>
       <SubNav />
       <div className="double-rule pt-3">
-        <Feasible view={shown} />
+        <Feasible view={shown} year={year} />
         {plan && <Good plan={plan} year={year} />}
         {plan && <Crowded view={view} plan={plan} year={year} />}
         <div className="flex flex-wrap items-end justify-between gap-3 pb-2 print:hidden">
@@ -136,15 +140,16 @@ export default function CoursesPage() {
 }
 
 /** What does not fit, by how much, and the smallest change of pace that would make it fit. */
-function Feasible({ view }: { view: Overview }) {
-  const { household, year, today } = useHousehold();
-  const found = useMemo(() => (year ? misfits(household, year, view, today) : []), [household, year, view, today]);
+function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
+  const { household, today } = useHousehold();
+  const found = useMemo(() => misfits(household, year, view, today), [household, year, view, today]);
   const style = household.settings.dateStyle;
   // What fills the time until a gate opens does not wait itself.
   const fills = new Set(household.enrolments.flatMap((e) => (e.gates ?? []).map((g) => g.fillId)));
   const waits = view.groups
     .flatMap((g) => g.rows)
     .filter((row) => isTaken(row.enrolment) && row.counts.waiting > 0 && !fills.has(row.enrolment.id));
+  if (isOver(year, today)) return <p className="pb-3">{year.name} is over: this is what is on record of it.</p>;
   if (found.length === 0 && waits.length === 0)
     return <p className="pb-3">Every step of every running course has a date, and each course ends in time.</p>;
   return (

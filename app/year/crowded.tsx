@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { fromDay } from '../../core/calendar';
-import { byId, type Id, type SchoolYear } from '../../core/household';
+import { byId, type Id, type SchoolYear, titleOf } from '../../core/household';
 import { type Overview, whyCrowded } from '../../core/overview';
 import type { Plan } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
@@ -22,7 +22,7 @@ export function Crowded({ view, plan, year }: { view: Overview; plan: Plan; year
   const style = household.settings.dateStyle;
   const title = (id: Id) => {
     const e = byId(household.enrolments, id);
-    return (e && byId(household.courses, e.courseId)?.title) ?? '';
+    return (e && titleOf(household, e.courseId)) ?? '';
   };
   return (
     <details className="border-b border-rule pb-2 print:hidden" onToggle={(e) => setOpen(e.currentTarget.open)}>

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { type Effect, effectOf, isShort, type Standing, standingOf } from '../../core/attendance';
-import { byId, childrenOf, type Household } from '../../core/household';
+import { childrenOf, type Household, titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { missingHours, wholeHours } from '../../core/words';
@@ -77,7 +77,7 @@ export function EffectLines({ effect }: { effect: Effect }) {
             {changed.map(({ enrolment, before, after }) => (
               <tr key={enrolment.id}>
                 <td>
-                  {byId(household.courses, enrolment.courseId)?.title}{' '}
+                  {titleOf(household, enrolment.courseId)}{' '}
                   <span className="text-soft">{listing(childrenOf(household, enrolment).map((c) => c.name))}</span>
                   {after.afterYear && !before.afterYear && after.projected !== undefined && (
                     <b> – could end {shortDate(style, after.projected, today)} at the earliest, past the year</b>

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { holdBacks } from '../../core/day';
-import { byId, type SchoolYear } from '../../core/household';
+import { byId, type SchoolYear, titleOf } from '../../core/household';
 import { goodnessOf, goodnessWords, type Plan } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
@@ -44,9 +44,7 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
               <b>{longDate(style, clash.day)}</b>: {count(clash.enrolmentIds.length, 'new lesson')} for{' '}
               {byId(household.teachers, clash.teacherId)?.name} (
               {listing(
-                clash.enrolmentIds.map(
-                  (id) => byId(household.courses, byId(household.enrolments, id)?.courseId ?? '')?.title ?? '',
-                ),
+                clash.enrolmentIds.map((id) => titleOf(household, byId(household.enrolments, id)?.courseId ?? '')),
               )}
               ).{' '}
               {ways.length === 0 &&

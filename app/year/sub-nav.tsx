@@ -1,4 +1,6 @@
-import { NavLink } from 'react-router';
+import { Link, NavLink, useLocation } from 'react-router';
+import { useHousehold } from '../shell/household';
+import { useViewYear } from './view-year';
 
 const PAGES = [
   ['/year', 'Calendar'],
@@ -7,8 +9,12 @@ const PAGES = [
   ['/year/outside', 'Away and outside'],
 ] as const;
 
-/** The pages of the year. */
+/** The pages of the year, and the other years there are: the one chosen stays while one walks. */
 export function SubNav() {
+  const { household } = useHousehold();
+  const { year } = useViewYear();
+  const { pathname } = useLocation();
+  const others = household.years.filter((y) => y.id !== year?.id).sort((a, b) => (a.start < b.start ? -1 : 1));
   return (
     <nav aria-label="The year’s pages" className="flex flex-wrap gap-x-5 print:hidden">
       {PAGES.map(([to, name]) => (
@@ -22,6 +28,16 @@ export function SubNav() {
         >
           {name}
         </NavLink>
+      ))}
+      {others.map((y, i) => (
+        <Link
+          key={y.id}
+          to={`${pathname}?year=${encodeURIComponent(y.id)}`}
+          replace
+          className={`page-link inline-flex min-h-[44px] items-center wrap-anywhere ${i === 0 ? 'ml-auto' : ''}`}
+        >
+          {y.name}
+        </Link>
       ))}
     </nav>
   );

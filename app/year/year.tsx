@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { type ChildCount, childDays, daysAsked, type DayStatus, everybodysDays } from '../../core/attendance';
 import {
   addMonths,
@@ -14,7 +14,6 @@ import {
   schoolDays,
   teachingWeek,
   toDay,
-  yearWithOutside,
 } from '../../core/calendar';
 import { byId, type ClosedRange, type Household, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
@@ -33,13 +32,12 @@ import { ShapeWords } from './shape-words';
 import { SubNav } from './sub-nav';
 import { YearForm } from './year-form';
 import { newId } from '../ui/id';
+import { useViewYear } from './view-year';
 
 /** The school year at a glance: counted, drawn, and changed by pressing its days. */
 export default function Year() {
-  const { household, year: current, today } = useHousehold();
-  const [params] = useSearchParams();
-  const asked = byId(household.years, params.get('year') ?? '');
-  const year = asked ? yearWithOutside(household, asked) : current;
+  const { household, today } = useHousehold();
+  const { year } = useViewYear();
   const [editing, setEditing] = useState<SchoolYear | 'new'>();
   const form = editing && (
     <YearForm
@@ -63,17 +61,11 @@ export default function Year() {
       </div>
     );
   }
-  const others = household.years.filter((y) => y.id !== year.id).sort((a, b) => (a.start < b.start ? -1 : 1));
   return (
     <div className="year-sheet">
       <div className="flex flex-wrap items-baseline justify-between gap-x-3">
         <h1>{year.name}</h1>
         <span className="flex flex-wrap gap-2 print:hidden">
-          {others.map((y) => (
-            <Link key={y.id} className="btn" to={y.id === current?.id ? '/year' : `/year?year=${y.id}`}>
-              {y.name}
-            </Link>
-          ))}
           <button type="button" className="btn" onClick={() => setEditing(byId(household.years, year.id))}>
             Change the year
           </button>

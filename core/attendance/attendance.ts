@@ -123,6 +123,7 @@ function childDay(
   if (kind === 'weekend' || kind === 'catch-up') return is('free', 0, dayLabel(year, day) ?? '');
   if (kind === 'closed') return is('closed', 0, dayLabel(year, day) ?? '');
   const out = childOut(state, child.id, day);
+  if (out?.why === 'not with us') return is('outside');
   if (out && out.why !== 'away') return is(out.why === 'sick' ? 'sick' : 'closed', 0, out.label);
   // A day at a class that counts is school: it is to come, and asked about once it is past.
   if (out && elsewhere === 0) return is('away', 0, out.label);
@@ -249,7 +250,9 @@ export function everybodysDays(state: Household, year: SchoolYear, today: Day): 
   if (!first) return [];
   const ORDER: DayStatus[] = ['taught', 'unmarked', 'to come'];
   return first.map(({ day }, i) => {
-    const all = each.map((days) => days[i]!.status);
+    // Who is not with the household that day has no say in it.
+    const own = each.map((days) => days[i]!.status).filter((s) => s !== 'outside');
+    const all = own.length > 0 ? own : (['outside'] as DayStatus[]);
     const status = ORDER.find((s) => all.includes(s)) ?? (all.every((s) => s === all[0]) ? all[0]! : 'free');
     return { day, status };
   });

@@ -1,4 +1,4 @@
-import { type Day, dayKind, toDay, yearWithOutside } from '../calendar';
+import { childOut, type Day, dayKind, toDay, yearWithOutside } from '../calendar';
 import { contentsOf, flatten } from '../course';
 import { ritualsOn } from '../day';
 import { byId, type Household, type Id, type SchoolYear } from '../household';
@@ -21,8 +21,8 @@ const cache = new WeakMap<Plan, { of: readonly unknown[]; coming: Coming }>();
  * that count are added by the register, which knows who is away. A child who is absent on a day has none of it.
  */
 export function comingOf(state: Household, stored: SchoolYear, plan: Plan): Coming {
-  const { rituals, enrolments, courses, marks, ritualMarks, absences, aways, calendars, feeds } = state;
-  const of = [rituals, enrolments, courses, marks, ritualMarks, absences, aways, calendars, feeds, stored];
+  const { rituals, enrolments, courses, marks, ritualMarks, absences, aways, calendars, feeds, children } = state;
+  const of = [rituals, enrolments, courses, marks, ritualMarks, absences, aways, calendars, feeds, children, stored];
   const known = cache.get(plan);
   if (known?.of.every((x, i) => x === of[i])) return known.coming;
   const year = yearWithOutside(state, stored);
@@ -38,6 +38,7 @@ export function comingOf(state: Household, stored: SchoolYear, plan: Plan): Comi
       const standing = standings.get(id);
       if (day < plan.today || (standing && standing.state !== 'open')) return;
       for (const childId of enrolment.childIds) {
+        if (childOut(state, childId, day)) continue;
         const days = planned.get(childId);
         days?.set(day, (days.get(day) ?? 0) + (standing?.minutesLeft ?? minutes.get(id) ?? 0));
       }

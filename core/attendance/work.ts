@@ -1,21 +1,42 @@
-import { childOut, type Day, toDay } from '../calendar';
+import { childOut, type Day, toDay, withUs } from '../calendar';
 import { contentsOf, flatten } from '../course';
-import { byId, type Course, type Enrolment, type Household, type Id, type Mark, type RitualMark } from '../household';
+import {
+  byId,
+  type Child,
+  type Course,
+  type Enrolment,
+  type Household,
+  type Id,
+  type Mark,
+  type RitualMark,
+} from '../household';
 import { marksByEnrolment, workMarks } from '../log';
 
 /** Minutes of marked work of each child of one enrolment, by day. */
 type Work = ReadonlyMap<Id, ReadonlyMap<Day, number>>;
 
-const cache = new WeakMap<readonly Mark[], { enrolment: Enrolment; course: Course | undefined; work: Work }>();
+interface Known {
+  children: readonly Child[];
+  enrolment: Enrolment;
+  course: Course | undefined;
+  work: Work;
+}
+const cache = new WeakMap<readonly Mark[], Known>();
 
 /**
  * What the marks of one enrolment say of each child: a mark of work about the whole enrolment is work of every child
  * but those who missed the step that day. Minutes are those marked, else those planned for the step (less what was
  * left of it). Kept for as long as the marks are the same list, so that one mark costs one enrolment.
  */
-function workIn(marks: readonly Mark[], enrolment: Enrolment, course: Course | undefined): Work {
+function workIn(
+  state: Pick<Household, 'children'>,
+  marks: readonly Mark[],
+  enrolment: Enrolment,
+  course: Course | undefined,
+): Work {
   const known = cache.get(marks);
-  if (known && known.enrolment === enrolment && known.course === course) return known.work;
+  const { children } = state;
+  if (known?.enrolment === enrolment && known.course === course && known.children === children) return known.work;
   const planned = new Map(course ? flatten(course).map((s) => [s.id, s.minutes]) : []);
   const missed = new Set(marks.filter((m) => m.kind === 'missed').map((m) => `${m.date} ${m.stepId} ${m.childId}`));
   const work = new Map<Id, Map<Day, number>>();
@@ -24,12 +45,14 @@ function workIn(marks: readonly Mark[], enrolment: Enrolment, course: Course | u
     const minutes = m.kind === 'known' ? (m.minutes ?? 0) : (m.minutes ?? Math.max(0, whole - (m.minutesLeft ?? 0)));
     const day = toDay(m.date);
     for (const id of m.childId ? [m.childId] : enrolment.childIds) {
+      // Who was not there yet, or no longer, did none of it.
+      if (!withUs(state, id, day)) continue;
       if (!m.childId && missed.has(`${m.date} ${m.stepId} ${id}`)) continue;
       const days = work.get(id) ?? new Map<Day, number>();
       work.set(id, days.set(day, (days.get(day) ?? 0) + minutes));
     }
   }
-  cache.set(marks, { enrolment, course, work });
+  cache.set(marks, { children, enrolment, course, work });
   return work;
 }
 
@@ -43,7 +66,7 @@ export function workOf(state: Household, childId: Id): Map<Day, number> {
   for (const [enrolmentId, marks] of marksByEnrolment(state.marks)) {
     const enrolment = byId(state.enrolments, enrolmentId);
     if (!enrolment) continue;
-    const own = workIn(marks, enrolment, contentsOf(state, enrolment)).get(childId);
+    const own = workIn(state, marks, enrolment, contentsOf(state, enrolment)).get(childId);
     for (const [day, minutes] of own ?? []) all.set(day, (all.get(day) ?? 0) + minutes);
   }
   // Those that are school of their own first: beside them the others count.

@@ -1,8 +1,17 @@
-import type { Absence, AwayBlock, ClosedRange, Household, Id, OutsideEvent, SchoolYear } from '../household/types';
+import type {
+  Absence,
+  AwayBlock,
+  Child,
+  ClosedRange,
+  Household,
+  Id,
+  OutsideEvent,
+  SchoolYear,
+} from '../household/types';
 import { type Day, isClock, isIsoDate, minutesOf, toDay, weekdayOf, weekStart } from './day';
 
 /** The parts of a household that say who is away when. */
-export type CalendarParts = Pick<Household, 'settings' | 'absences' | 'aways' | 'calendars' | 'feeds'>;
+export type CalendarParts = Pick<Household, 'settings' | 'children' | 'absences' | 'aways' | 'calendars' | 'feeds'>;
 
 /** Something that takes one person away on one day, in minutes from midnight, the way there and back included. */
 export interface Away {
@@ -11,7 +20,7 @@ export interface Away {
   to: number;
   /** It takes the whole school day, whatever its times. */
   whole: boolean;
-  why: Absence['why'] | 'away';
+  why: Absence['why'] | 'away' | 'not with us';
   /** Minutes of it that count towards a requirement; 0 when it does not count. */
   counted: number;
 }
@@ -25,6 +34,29 @@ export interface Outside {
 }
 
 const WHOLE_DAY = 24 * 60;
+
+const stays = new WeakMap<readonly Child[], ReadonlyMap<Id, { from: Day; until: Day }>>();
+const NOT_WITH_US: readonly Away[] = [
+  { label: '', from: 0, to: WHOLE_DAY, whole: true, why: 'not with us', counted: 0 },
+];
+
+/** Whether a child is with the household on a day: from its first to its last day there. */
+export function withUs({ children }: Pick<Household, 'children'>, childId: Id, day: Day): boolean {
+  let known = stays.get(children);
+  if (!known) {
+    const some = children.filter((c) => c.from !== undefined || c.until !== undefined);
+    known = new Map(
+      some.map((c) => [c.id, { from: c.from ? toDay(c.from) : -Infinity, until: c.until ? toDay(c.until) : Infinity }]),
+    );
+    stays.set(children, known);
+  }
+  const stay = known.get(childId);
+  return !stay || (day >= stay.from && day <= stay.until);
+}
+
+/** What takes a child from the table on a day, in part or whole. */
+export const childAways = (state: CalendarParts, childId: Id, day: Day): readonly Away[] =>
+  withUs(state, childId, day) ? (outsideOf(state).children.get(childId)?.get(day) ?? []) : NOT_WITH_US;
 
 /**
  * The days on which an away block falls: its weekdays (or every day, when it names none) between its dates, in every

@@ -1,6 +1,6 @@
 import type { Child, Id, SchoolYear, Teacher } from '../household/types';
 import { type Clock, type Day, isClock, minutesOf, type Weekday, weekdayOf } from './day';
-import { type Away, type CalendarParts, outsideOf } from './outside';
+import { type Away, type CalendarParts, childAways, outsideOf } from './outside';
 import { dayKind, dayShare, specialOn } from './year';
 
 /** Minutes of the school's hours (`dayFrom` to `dayTo`) that the given absences take, overlapping ones once. */
@@ -22,11 +22,7 @@ function minutesTaken(state: CalendarParts, aways: readonly Away[]): number {
 const schoolHours = ({ settings }: CalendarParts) =>
   Math.max(0, minutesOf(settings.dayTo) - minutesOf(settings.dayFrom));
 
-/** What takes a child from the table on a day, in part or whole. */
-export const childAways = (state: CalendarParts, childId: Id, day: Day): readonly Away[] =>
-  outsideOf(state).children.get(childId)?.get(day) ?? [];
-
-/** The same of a teacher. */
+/** What takes a teacher from the table on a day, in part or whole. */
 export const teacherAways = (state: CalendarParts, teacherId: Id, day: Day): readonly Away[] =>
   outsideOf(state).teachers.get(teacherId)?.get(day) ?? [];
 

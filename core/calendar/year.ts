@@ -1,5 +1,5 @@
 import type { SchoolYear, SpecialDay } from '../household/types';
-import { type Day, toDay, weekdayOf, weekStart, type Weekday } from './day';
+import { type Day, fromDay, toDay, type Weekday, weekdayOf, weekStart } from './day';
 import { blocksOf } from './rhythm';
 
 /**
@@ -165,6 +165,12 @@ export function yearFault(
 
 /** Whether a school year has ended before a day: nothing of it is to come, and nothing can be too late for it any more. */
 export const isOver = (year: Pick<SchoolYear, 'end'>, day: Day): boolean => day > toDay(year.end);
+
+/** Whether a day lies behind a school year and in none: a time of its own, whose work stands on its own dates. */
+export const isBetweenYears = (years: readonly Pick<SchoolYear, 'start' | 'end'>[], day: Day): boolean => {
+  const date = fromDay(day);
+  return years.some((y) => y.end < date) && !years.some((y) => y.start <= date && date <= y.end);
+};
 
 /** The first school day on or after `day`, or undefined when the year has none left. */
 export function nextSchoolDay(year: SchoolYear, day: Day): Day | undefined {

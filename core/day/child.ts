@@ -9,6 +9,7 @@ import {
   type Presence,
   type SchoolYear,
   type Tick,
+  titleOf,
 } from '../household';
 import type { Plan } from '../stagger';
 import { type DayPage, dayPage, type DayRow } from './page';
@@ -100,7 +101,7 @@ export function childWeek(
             )
             .map((r): ChildItem => ({
               key: `${r.key} ${day}`,
-              title: s.course.title,
+              title: titleOf(state, s.course.id),
               lesson: r.step.lesson.title,
               what: stepName(r.step),
               kind: r.step.kind,
@@ -114,7 +115,7 @@ export function childWeek(
             })),
         ),
     );
-    const helping = out ? [] : helpingOn(page, child);
+    const helping = out ? [] : helpingOn(state, page, child);
     const items = [...rituals, ...steps, ...helping];
     const school = kind === 'full' || kind === 'light';
     if (items.length === 0 && !school) return [];
@@ -129,14 +130,14 @@ function helperOf(state: Household, { enrolment, step }: DayRow): { helper?: Chi
 }
 
 /** What a child helps younger ones with on a day: at what, and with whom. */
-function helpingOn(page: DayPage, child: Child): ChildItem[] {
+function helpingOn(state: Household, page: DayPage, child: Child): ChildItem[] {
   return page.groups.flatMap((g) =>
     g.sittings.flatMap((s) =>
       s.rows
         .filter((r) => r.enrolment.helper?.childId === child.id && r.enrolment.helper.kinds.includes(r.step.kind))
         .map((r): ChildItem => ({
           key: `help ${r.key} ${page.day}`,
-          title: s.course.title,
+          title: titleOf(state, s.course.id),
           lesson: r.step.lesson.title,
           what: stepName(r.step),
           kind: 'help',

@@ -1,4 +1,15 @@
-import { type Away, childAways, childOut, clockOf, type Day, fromDay, teacherAways, toDay } from '../calendar';
+import {
+  type Away,
+  childAways,
+  childOut,
+  clockOf,
+  type Day,
+  fromDay,
+  isBetweenYears,
+  teacherAways,
+  toDay,
+  withUs,
+} from '../calendar';
 import { contentsOf, type FlatStep, flatten } from '../course';
 import {
   byId,
@@ -13,6 +24,7 @@ import {
   MARKS,
   sits,
   type Teacher,
+  titleOf,
 } from '../household';
 import { compareMarks, marksByEnrolment, type Standing, standingsOf } from '../log';
 import { proofsOf, type ProofStanding } from '../proof';
@@ -125,7 +137,8 @@ export function dayPage(state: Household, plan: Plan | undefined, day: Day): Day
     else groups.push({ children: sitting.children, sittings: [sitting] });
   }
   const rows = groups.flatMap((g) => g.sittings.flatMap((s) => s.rows));
-  const children = [...state.children]
+  const children = state.children
+    .filter((c) => withUs(state, c.id, day))
     .sort((a, b) => (a.born > b.born ? -1 : 1))
     .map((child) => childDay(state, child, rows, day));
   const fresh = state.teachers.map((teacher) => ({
@@ -151,7 +164,7 @@ function missedBefore(state: Household, day: Day): DayMissed[] {
         if (on === undefined || on >= day || on < day - REMEMBERED) return [];
         return childrenOf(state, enrolment)
           .filter((c) => standing!.missed.includes(c.id))
-          .map((child) => ({ child, enrolment, step, title: course!.title, on }));
+          .map((child) => ({ child, enrolment, step, title: titleOf(state, course!.id), on }));
       });
     })
     .sort((a, b) => b.on - a.on);
@@ -244,8 +257,10 @@ function carriedFrom(standing: Standing | undefined, day: Day): Day | undefined 
 /** Courses without a timetable: of each the next open step that is not on the page already, one group a course. */
 function wheneverOn(state: Household, groups: readonly DayGroup[], day: Day): DayGroup[] {
   const onPage = new Set(groups.flatMap((g) => g.sittings.flatMap((s) => s.rows.map((r) => r.key))));
+  // Between the years nothing is planned: of every course the next step is there to be done, on its own date.
+  const between = isBetweenYears(state.years, day);
   return inOrderOfDay(state)
-    .filter((e) => isTaken(e) && e.rule.kind === 'when')
+    .filter((e) => isTaken(e) && (between || e.rule.kind === 'when'))
     .flatMap((e): DayGroup[] => {
       const next = remainingSteps(state, e).find((s) => !onPage.has(`${e.id} ${s.id}`));
       const sitting = next && sittingOf({ ...state, marks: NO_MARKS }, e, day, fromDay(day), [next.id]);
@@ -270,7 +285,8 @@ function awayOn(state: Household, day: Day): DayAway[] {
     const whole = all.find((a) => a.why !== 'away') ?? all.find((a) => a.whole);
     return whole ? [whole] : all;
   };
-  for (const c of state.children) for (const a of once(childAways(state, c.id, day))) put(c.name, a);
+  const here = state.children.filter((c) => withUs(state, c.id, day));
+  for (const c of here) for (const a of once(childAways(state, c.id, day))) put(c.name, a);
   for (const t of state.teachers) for (const a of once(teacherAways(state, t.id, day))) put(t.name, a);
   return [...lines.values()].sort((a, b) => a.from - b.from).map(({ from: _from, ...line }) => line);
 }

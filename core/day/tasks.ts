@@ -8,6 +8,7 @@ import {
   type Presence,
   type SchoolYear,
   type Teacher,
+  titleOf,
 } from '../household';
 import { thingsAt } from '../materials';
 import { gamesOn } from './games';
@@ -101,7 +102,7 @@ export function tasksOn(
           const helps = sibling !== undefined && there([sibling]).length > 0;
           return {
             id: row.key,
-            title: s.course.title,
+            title: titleOf(state, s.course.id),
             detail: `${row.step.lesson.title}, ${stepName(row.step)}`,
             children,
             teacher: s.teacher,
@@ -126,7 +127,7 @@ export function tasksOn(
     const { minutes } = offer ?? { minutes: p.course.kinds.drill.minutes };
     return {
       id: `practice ${p.enrolment.id}`,
-      title: p.course.title,
+      title: titleOf(state, p.course.id),
       detail: offer ? `${offer.lesson.title}, ${stepName(offer)}, once more` : 'extra practice',
       children: there(p.children),
       teacher: byId(state.teachers, p.enrolment.teacherId),

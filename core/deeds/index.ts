@@ -1,2 +1,3 @@
 export * from './marks';
 export * from './day';
+export * from './people';

@@ -108,6 +108,8 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     ornament: oneOf(H.ORNAMENTS),
     minutesPerDay: whole(0, 1440),
     yields: opt(list(id, 0, 500)),
+    from: opt(date),
+    until: opt(date),
     attention: opt(whole(1, 600)),
   },
   teachers: {

@@ -102,3 +102,20 @@ export function usualTeacher(
     undefined,
   );
 }
+
+const titles = new WeakMap<readonly Course[], ReadonlyMap<Id, string>>();
+/**
+ * What a course is called wherever it is listed: its title, and its level (else edition, else publisher) where another has the same
+ * title. Empty for one that is gone.
+ */
+export function titleOf({ courses }: Pick<Household, 'courses'>, courseId: Id): string {
+  let known = titles.get(courses);
+  if (!known) {
+    const same = new Map<string, number>();
+    for (const c of courses) same.set(c.title, (same.get(c.title) ?? 0) + 1);
+    const more = (c: Course) => (same.get(c.title)! > 1 ? (c.level ?? c.edition ?? c.publisher) : undefined);
+    known = new Map(courses.map((c) => [c.id, more(c) ? `${c.title}, ${more(c)}` : c.title]));
+    titles.set(courses, known);
+  }
+  return known.get(courseId) ?? '';
+}

@@ -168,10 +168,16 @@ export type Removable = Exclude<TableName, 'marks'>;
  * it can. The log is never thrown away with something else.
  */
 export function whyKept(state: Household, table: Removable, id: Id): string | undefined {
+  const reasons = new Set<string>();
   for (const reference of REFERENCES) {
     if (reference.names !== table || reference.gone !== 'holds') continue;
     const holding = listOf(state, reference.table).find((row) => namingsOf(reference, row).some((n) => n.id === id));
-    if (holding) return reference.says!(state, holding as never, id);
+    if (holding) reasons.add(reference.says!(state, holding as never, id));
   }
-  return undefined;
+  if (reasons.size === 0) return undefined;
+  // All of them at once, and for a child the way that keeps every record.
+  const all = [...reasons].join(' ');
+  return table === 'children'
+    ? `${all} Who leaves is given a last day under their name instead: every record is kept.`
+    : all;
 }

@@ -105,6 +105,9 @@ export interface Child {
   minutesPerDay: number;
   /** Courses that give way when time is short, the first to yield first; those not named stay where they are. */
   yields?: Id[];
+  /** First and last day with the household; without them always. What is on record of it stays. */
+  from?: IsoDate;
+  until?: IsoDate;
   /** Minutes of attention at one go; without it years of age and two up to the age of eight, and no limit after that. */
   attention?: number;
 }

@@ -24,7 +24,17 @@ import {
   type Unit,
 } from '../household';
 import { marksByEnrolment, standingsOf } from '../log';
-import { isTaken, makeTrack, openDates, remainingSteps, type Reserve, reserveOf, takenSteps, targetDay } from '../pace';
+import {
+  anybodyLeft,
+  isTaken,
+  makeTrack,
+  openDates,
+  remainingSteps,
+  type Reserve,
+  reserveOf,
+  takenSteps,
+  targetDay,
+} from '../pace';
 import type { Plan } from '../stagger';
 
 /** Where a step of a course stands in the year; `waiting`: at a gate that nobody can date yet. */
@@ -187,7 +197,7 @@ function rowOf(
   const inYear = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).some(
     (m) => m.date >= year.start && m.date <= year.end,
   );
-  if (!isTaken(enrolment) && !inYear) return undefined;
+  if ((!isTaken(enrolment) || isOver(year, today)) && !inYear) return undefined;
   return {
     enrolment,
     course,
@@ -231,7 +241,7 @@ export function misfits(state: Household, year: SchoolYear, view: Overview, toda
     view.groups
       .flatMap((g) => g.rows)
       // Without a date to end by, and without a timetable, nothing can come too late.
-      .filter((r) => isTaken(r.enrolment))
+      .filter((r) => isTaken(r.enrolment) && anybodyLeft(state, r.enrolment, today))
       .filter((r) => ['even', 'weekly', 'printed'].includes(r.enrolment.rule.kind) || r.enrolment.target !== undefined)
       .filter((r) => r.enrolment.rule.kind !== 'when' && (r.counts.unplaced > 0 || (r.reserve?.daysInHand ?? 0) < 0))
       .map((row) => {

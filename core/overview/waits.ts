@@ -9,6 +9,7 @@ import {
   type Household,
   type Id,
   type SchoolYear,
+  titleOf,
 } from '../household';
 import { standingsOf } from '../log';
 import { gatePosition, gateState, isMastered, isTaken, remainingSteps, takenSteps } from '../pace';
@@ -21,7 +22,7 @@ export function gateWords(state: Household, enrolment: Enrolment, gate: Gate): s
   if (until.kind === 'mastery')
     return isMastered(until) ? undefined : `${what} waits: ${until.list}, ${until.known} of ${until.of} known`;
   const other = byId(state.enrolments, until.enrolmentId);
-  const title = (other && byId(state.courses, other.courseId)?.title) ?? 'a course';
+  const title = (other && titleOf(state, other.courseId)) ?? 'a course';
   const lesson = other && until.lessonId ? `${lessonTitle(state, other, until.lessonId)} of ` : '';
   return `${what} comes after ${lesson}${title}${until.days > 0 ? `, ${count(until.days, 'day')} later` : ''}`;
 }
@@ -52,7 +53,7 @@ export function closedGates(state: Household, year: SchoolYear, day: Day): AtGat
         gateState(state, year, g, day, {}, new Set([enrolment.id])).kind !== 'open',
     );
     const words = gate && gateWords(state, enrolment, gate);
-    const title = byId(state.courses, enrolment.courseId)?.title;
+    const title = titleOf(state, enrolment.courseId);
     return words && title ? [{ enrolment, title, children: childrenOf(state, enrolment), words }] : [];
   });
 }

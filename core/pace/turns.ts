@@ -1,3 +1,4 @@
+import { type Day, fromDay } from '../calendar';
 import { byId, type Enrolment, type Household, type Loop } from '../household';
 
 /** Whether an enrolment is taken now: running, or on trial. */
@@ -24,3 +25,10 @@ export function loopOf(
   const members = [...others, enrolment].sort((a, b) => place(a) - place(b) || (a.id < b.id ? -1 : 1));
   return { loop, members };
 }
+
+/** Whether any child of an enrolment is still with the household on a day, or will be. */
+export const anybodyLeft = (state: Pick<Household, 'children'>, enrolment: Enrolment, day: Day): boolean =>
+  enrolment.childIds.some((id) => {
+    const until = byId(state.children, id)?.until;
+    return until === undefined || until >= fromDay(day);
+  });

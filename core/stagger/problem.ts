@@ -11,7 +11,7 @@ import {
   yearWithOutside,
 } from '../calendar';
 import type { Enrolment, Household, Id, SchoolYear, Teacher } from '../household';
-import { isTaken, loopOf, planTrack, type Track } from '../pace';
+import { anybodyLeft, isTaken, loopOf, planTrack, type Track } from '../pace';
 import { type LinkedTracks, linkedTracks } from './links';
 
 /**
@@ -66,7 +66,7 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
   const length = Math.max(0, toDay(year.end) - from + 1);
   const days = Array.from({ length }, (_, i) => from + i);
   const running = state.enrolments
-    .filter((e) => isTaken(e) && e.rule.kind !== 'when' && leadsLoop(state, e))
+    .filter((e) => isTaken(e) && e.rule.kind !== 'when' && leadsLoop(state, e) && anybodyLeft(state, e, today))
     .sort((a, b) => (a.id < b.id ? -1 : 1));
   const tracks = running.map((e) => planTrack(state, year, e, today));
   const { settings, absences, aways, calendars, feeds } = state;

@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import { childCount, childDays, workOf } from '../attendance';
+import { fromDay, isBetweenYears, toDay } from '../calendar';
+import { dayPage } from '../day';
+import { titleOf, whyKept } from '../household';
+import { makePlan, makeProblem } from '../stagger';
+import { afterDeed } from '../tests/apply';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
+import { putChild, stayFault } from './index';
+
+const MONDAY = toDay('2026-09-07');
+const year = aYear({ start: '2026-09-07', end: '2026-09-25', requirement: { days: 10, meets: 'both' } });
+const family = () =>
+  aHousehold({
+    years: [year],
+    children: [aChild('A'), aChild('B')],
+    courses: [aCourse('c', { lessons: 40 })],
+    enrolments: [anEnrolment('own', 'c', { childIds: ['B'] }), anEnrolment('both', 'c', { childIds: ['A', 'B'] })],
+    marks: [aMark('both', 'L1-1', 'done', '2026-09-07'), aMark('both', 'L1-2', 'done', '2026-09-14')],
+  });
+const days = (h: ReturnType<typeof family>, id: string, today: number) =>
+  childCount(
+    h,
+    year,
+    h.children.find((c) => c.id === id)!,
+    today,
+  );
+
+describe('a child who joins', () => {
+  it('has no day before its first: none to answer, none of the others’ work', () => {
+    const h = afterDeed(family(), putChild(family(), aChild('B', { from: '2026-09-14' }), MONDAY));
+    const count = days(h, 'B', MONDAY + 9);
+    expect([...workOf(h, 'B').keys()].map(fromDay)).toEqual(['2026-09-14']);
+    expect(count.unmarked.map(fromDay)).toEqual(['2026-09-15']);
+    expect(days(h, 'A', MONDAY + 9).unmarked.length).toBeGreaterThan(1);
+    const page = dayPage(h, undefined, MONDAY);
+    expect(page.children.map((c) => c.child.id)).toEqual(['A']);
+    expect(childDays(h, year, h.children[1]!, MONDAY + 9)[0]!.status).toBe('outside');
+  });
+});
+
+describe('a child who leaves', () => {
+  const today = MONDAY + 9;
+  const before = family();
+  const h = afterDeed(before, putChild(before, aChild('B', { until: '2026-09-15' }), today));
+
+  it('ends its own courses, leaves the family’s to the others, and keeps every record', () => {
+    expect(h.enrolments.map((e) => [e.id, e.life])).toEqual([
+      ['own', 'dropped'],
+      ['both', 'running'],
+    ]);
+    expect(h.marks).toEqual(before.marks);
+    expect([...workOf(h, 'B').keys()].map(fromDay)).toEqual(['2026-09-07', '2026-09-14']);
+    const plan = makePlan(makeProblem(h, year, today), { sweeps: 2, seed: 1 });
+    expect(plan.tracks.map((t) => t.enrolmentId)).toEqual(['both']);
+    expect(plan.tracks[0]!.days[0]).toBeGreaterThanOrEqual(today);
+    expect(days(h, 'B', today).days.toCome).toBe(0);
+  });
+
+  it('keeps its courses until the day has come', () => {
+    const later = afterDeed(family(), putChild(family(), aChild('B', { until: '2026-09-18' }), today));
+    expect(later.enrolments[0]!.life).toBe('running');
+    expect(stayFault({ from: '2026-09-10', until: '2026-09-09' })).toContain('last day');
+  });
+
+  it('cannot be thrown out with its records: all that holds it is said at once, and the way that keeps them', () => {
+    const said = whyKept(family(), 'children', 'B')!;
+    expect(said).toContain('given a last day');
+  });
+});
+
+describe('between the years', () => {
+  it('is a time of its own: each course’s next step is there, on its own date', () => {
+    const next = aYear({ id: 'next', start: '2026-11-02', end: '2026-12-18' });
+    const h = { ...family(), years: [year, next] };
+    const day = toDay('2026-10-07');
+    expect([MONDAY - 1, MONDAY, day, toDay('2026-11-02')].map((d) => isBetweenYears(h.years, d))).toEqual([
+      false,
+      false,
+      true,
+      false,
+    ]);
+    const plan = makePlan(makeProblem(h, next, day), { sweeps: 1, seed: 1 });
+    const page = dayPage(h, plan, day);
+    expect(page.groups).toEqual([]);
+    expect(page.whenever.map((g) => g.sittings[0]!.rows[0]!.key).sort()).toEqual(['both L2-1', 'own L1-1']);
+  });
+});
+
+describe('courses of one title', () => {
+  it('are told apart by level wherever they are listed', () => {
+    const courses = ['One', 'Two'].map((level) => ({ ...aCourse(level), title: 'Sums', level }));
+    const h = { courses: [...courses, { ...aCourse('x'), title: 'Rivers', level: 'Three' }] };
+    expect(['One', 'Two', 'x', 'gone'].map((id) => titleOf(h, id))).toEqual(['Sums, One', 'Sums, Two', 'Rivers', '']);
+  });
+});
