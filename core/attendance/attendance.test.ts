@@ -220,7 +220,7 @@ describe('what is required', () => {
   const met = (requirement: Requirement) => {
     const h = base({ years: [{ ...year, requirement }] });
     // Two hours are planned on every day.
-    const two = { on: () => 120, usual: () => 120 };
+    const two = { on: () => 120, planned: () => 120, usual: () => 120 };
     const c = childCount(h, h.years[0]!, h.children[0]!, toDay('2026-09-07'), two);
     return [c.met === undefined ? undefined : fromDay(c.met), isShort(c)];
   };
@@ -294,7 +294,7 @@ describe('remedies', () => {
           const h = { ...given.state, years: [y] };
           const child = h.children[0]!;
           // As if so many minutes were planned on every day to come.
-          const planned = (minutes: number) => ({ on: () => minutes, usual: () => minutes });
+          const planned = (minutes: number) => ({ on: () => minutes, planned: () => minutes, usual: () => minutes });
           const found = remedies(h, y, child, given.today, newId, planned(45));
           if (!isShort(childCount(h, y, child, given.today, planned(45)))) {
             expect(found).toEqual([]);

@@ -161,7 +161,8 @@ export function childCount(state: Household, year: SchoolYear, child: Child, tod
     days[side]++;
     minutes[side] += d.minutes;
     // What is left of today is to come, though the day counts already.
-    if (coming && d.day >= today && !d.overruled) minutes.toCome += coming.on(child.id, d.day);
+    if (coming && d.day >= today && !d.overruled)
+      minutes.toCome += side === 'counted' ? coming.planned(child.id, d.day) : coming.on(child.id, d.day);
     if (metDays === undefined && days.counted + days.toCome >= (requirement.days ?? Infinity)) metDays = d.day;
     if (metMinutes === undefined && minutes.counted + minutes.toCome >= (neededMinutes ?? Infinity)) metMinutes = d.day;
   }

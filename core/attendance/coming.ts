@@ -9,6 +9,8 @@ import type { Plan } from '../stagger';
 export interface Coming {
   /** What a day holds for a child; on a school day that the plan knew nothing of, what the child's days hold on average. */
   on(childId: Id, day: Day): number;
+  /** What is planned on a day and nothing else. */
+  planned(childId: Id, day: Day): number;
   /** The average of the child's school days to come that hold anything; 0 where none does. */
   usual(childId: Id): number;
 }
@@ -63,7 +65,12 @@ export function comingOf(state: Household, stored: SchoolYear, plan: Plan): Comi
     average.set(id, full.length === 0 ? 0 : Math.round(full.reduce((a, n) => a + n, 0) / full.length));
   }
   const usual = (childId: Id) => average.get(childId) ?? 0;
-  const coming: Coming = { usual, on: (childId, day) => planned.get(childId)?.get(day) ?? usual(childId) };
+  const only = (childId: Id, day: Day) => planned.get(childId)?.get(day) ?? 0;
+  const coming: Coming = {
+    usual,
+    planned: only,
+    on: (childId, day) => planned.get(childId)?.get(day) ?? usual(childId),
+  };
   cache.set(plan, { of, coming });
   return coming;
 }

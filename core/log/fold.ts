@@ -141,6 +141,9 @@ export function workMarks(marks: readonly Mark[]): readonly Mark[] {
   return work;
 }
 
+/** Of those, the ones on which a sitting was spent: what was shown known took none. */
+export const sittingMarks = (marks: readonly Mark[]): readonly Mark[] => workMarks(marks).filter((m) => sits(m.kind));
+
 const workedCache = new WeakMap<readonly Mark[], ReadonlyMap<Day, number>>();
 
 /** Marks of work on each day that has any; kept for as long as the same array is in use. */

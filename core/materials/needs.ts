@@ -11,7 +11,7 @@ import {
   type Need,
   MOVEMENTS,
 } from '../household';
-import { compareMarks, marksByEnrolment, standingsOf } from '../log';
+import { compareMarks, marksByEnrolment, sittingMarks, standingsOf } from '../log';
 import type { Plan } from '../stagger';
 
 /** A thing needed on a date, from the plan. */
@@ -145,8 +145,9 @@ function countUsed(state: Household, enrolment: Enrolment, needs: readonly Need[
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   // Only lessons that need something are looked at, each lesson's marks by themselves.
   const sittings = new Map<Id, Mark[]>(needs.map((n) => [n.lessonId, []]));
-  for (const m of marksByEnrolment(state.marks).get(enrolment.id) ?? []) {
-    if (m.childId !== undefined || (m.kind !== 'done' && m.kind !== 'partly' && m.kind !== 'again')) continue;
+  // A step that is put back took no copy: nobody sat for it.
+  for (const m of sittingMarks(marksByEnrolment(state.marks).get(enrolment.id) ?? [])) {
+    if (m.childId !== undefined) continue;
     const lesson = flat.get(m.stepId)?.lesson.id;
     if (lesson !== undefined) sittings.get(lesson)?.push(m);
   }

@@ -1,6 +1,6 @@
 import { type Day, fromDay, toDay, weekStart } from '../calendar';
-import { type Enrolment, type Household, type Loop, type SchoolYear, sits } from '../household';
-import { compareMarks, marksByEnrolment, standingsOf } from '../log';
+import { type Enrolment, type Household, type Loop, type SchoolYear } from '../household';
+import { compareMarks, marksByEnrolment, sittingMarks, standingsOf } from '../log';
 import { catchUpDates, openDates } from './dates';
 import { reach } from './fit';
 import { MOST_A_SITTING } from './rule';
@@ -87,8 +87,8 @@ export function loopTrack(
 function lastTurn(state: Household, members: readonly Enrolment[], today: Day): { at: number; today: boolean } {
   const marks = marksByEnrolment(state.marks);
   const sat = members
-    .flatMap((m, at) => (marks.get(m.id) ?? []).map((mark) => ({ at, mark })))
-    .filter(({ mark }) => mark.childId === undefined && sits(mark.kind))
+    .flatMap((m, at) => sittingMarks(marks.get(m.id) ?? []).map((mark) => ({ at, mark })))
+    .filter(({ mark }) => mark.childId === undefined)
     .sort((a, b) => compareMarks(a.mark, b.mark));
   const last = sat.at(-1);
   return last ? { at: last.at, today: toDay(last.mark.date) === today } : { at: -1, today: false };

@@ -1,16 +1,7 @@
 import { type Day, fromDay } from '../calendar';
 import { contentsOf } from '../course';
-import {
-  byId,
-  type Course,
-  type Enrolment,
-  type Household,
-  type Id,
-  type Loop,
-  type SchoolYear,
-  sits,
-} from '../household';
-import { marksByEnrolment } from '../log';
+import { byId, type Course, type Enrolment, type Household, type Id, type Loop, type SchoolYear } from '../household';
+import { marksByEnrolment, sittingMarks } from '../log';
 import { openDates } from './dates';
 import { evenPerSitting, sittingsPerWeek, weeklyPerSitting, workLeft } from './rule';
 import { targetDay } from './track';
@@ -51,7 +42,7 @@ export function swapRows(
   newId: Id,
 ): { dropped: Enrolment; taken: Enrolment; loop: Loop | undefined } {
   const date = fromDay(today);
-  const satToday = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).some((m) => m.date === date && sits(m.kind));
+  const satToday = sittingMarks(marksByEnrolment(state.marks).get(enrolment.id) ?? []).some((m) => m.date === date);
   const { childIds, teacherId, weekdays, rule, perSitting, minutesPerSitting, target, takesOptional } = enrolment;
   const taken: Enrolment = {
     id: newId,

@@ -1,6 +1,6 @@
 import { type Day, toDay } from '../calendar';
 import type { Enrolment, Household, Unit } from '../household';
-import { marksByEnrolment } from '../log';
+import { marksByEnrolment, sittingMarks } from '../log';
 import { takenSteps } from './taken';
 
 /** How long a child took for a unit, told from the record. */
@@ -23,13 +23,15 @@ export function unitRecords(state: Household, enrolment: Enrolment): UnitRecord[
   const unitOf = new Map(steps.map((s) => [s.id, s.unit]));
   const settled = new Set<string>();
   const days = new Map<Unit, Map<Day, number>>();
-  for (const m of marksByEnrolment(state.marks).get(enrolment.id) ?? []) {
+  const own = marksByEnrolment(state.marks).get(enrolment.id) ?? [];
+  const sat = new Set(sittingMarks(own));
+  for (const m of own) {
     const unit = unitOf.get(m.stepId);
     if (!unit || m.childId !== undefined) continue;
     if (m.kind === 'done' || m.kind === 'known' || m.kind === 'left out') settled.add(m.stepId);
-    if (m.kind !== 'done' && m.kind !== 'partly' && m.kind !== 'again') continue;
-    const own = days.get(unit) ?? new Map<Day, number>();
-    days.set(unit, own.set(toDay(m.date), (own.get(toDay(m.date)) ?? 0) + (m.minutes ?? 0)));
+    if (!sat.has(m)) continue;
+    const spent = days.get(unit) ?? new Map<Day, number>();
+    days.set(unit, spent.set(toDay(m.date), (spent.get(toDay(m.date)) ?? 0) + (m.minutes ?? 0)));
   }
   return [...new Set(steps.map((s) => s.unit))].flatMap((unit): UnitRecord[] => {
     const own = days.get(unit);

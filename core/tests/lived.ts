@@ -1,0 +1,340 @@
+import fc from 'fast-check';
+import { childCount, comingOf, spareWords, workOf } from '../attendance';
+import { type Day, fromDay, paintDays, toDay, weekdayOf } from '../calendar';
+import { nodsTo, waitingTicks } from '../day';
+import { known, markStep, proofFailed, stopDay, tickOff, unmarkStep } from '../deeds';
+import type { Household, MarkKind, Put } from '../household';
+import { stock } from '../materials';
+import { finishOf, finishWords } from '../overview';
+import { makeTrack, progressOf, reserveOf } from '../pace';
+import { makePlan, makeProblem } from '../stagger';
+import { inHand } from '../words';
+import { afterDeed } from './apply';
+import { aChild, aCourse, aHousehold, anEnrolment, aYear } from './make';
+
+/** A household that is lived in: by real deeds on the one side, by a plain account book on the other. */
+
+const START = toDay('2026-09-07');
+const END = toDay('2026-11-27');
+const REQUIRED = 50;
+const PAPER = 60;
+const ENROLMENTS = [
+  { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
+  { id: 'letters', kids: ['B'], steps: 30, minutes: 15 },
+  { id: 'tales', kids: ['A', 'B'], steps: 22, minutes: 20 },
+];
+const stepId = (i: number) => `L${i + 1}-1`;
+
+/** The account book: what was marked, who was away, what was closed. Everything else is added up from it anew each time. */
+export class Book {
+  today: Day = START;
+  /** By enrolment, step and date: what stands there. */
+  marks = new Map<string, { e: number; i: number; date: Day; kind: MarkKind; proof?: string }>();
+  missed = new Set<string>();
+  away = new Map<string, Set<Day>>([
+    ['A', new Set()],
+    ['B', new Set()],
+  ]);
+  closed = new Set<Day>();
+  ticks: { e: number; i: number; date: Day; child: string }[] = [];
+  proofs: { id: string; failed: boolean }[] = [];
+  stopped: Day | undefined;
+
+  isOpen(day: Day): boolean {
+    return day >= START && day <= END && weekdayOf(day) <= 5 && !this.closed.has(day);
+  }
+  of(e: number, i: number) {
+    return [...this.marks.values()].filter((m) => m.e === e && m.i === i).sort((a, b) => a.date - b.date);
+  }
+  settled(e: number, i: number): boolean {
+    return ['done', 'known', 'left out'].includes(this.of(e, i).at(-1)?.kind ?? '');
+  }
+  /** The first step still to do; −1 when there is none. */
+  next(e: number): number {
+    for (let i = 0; i < ENROLMENTS[e]!.steps; i++) if (!this.settled(e, i)) return i;
+    return -1;
+  }
+  left(e: number): number {
+    return Array.from({ length: ENROLMENTS[e]!.steps }, (_, i) => i).filter((i) => !this.settled(e, i)).length;
+  }
+  put(e: number, i: number, date: Day, kind: MarkKind, proof?: string) {
+    this.marks.set(`${e} ${i} ${date}`, { e, i, date, kind, ...(proof ? { proof } : {}) });
+  }
+  /** Whether a mark is work: something was sat for; a step put back after it was settled was not. */
+  work(child: string): Map<Day, number> {
+    const days = new Map<Day, number>();
+    for (const m of this.marks.values()) {
+      const { kids, minutes } = ENROLMENTS[m.e]!;
+      if (!kids.includes(child) || this.missed.has(`${m.e} ${m.i} ${m.date} ${child}`)) continue;
+      if (m.kind === 'done' || m.kind === 'partly') days.set(m.date, (days.get(m.date) ?? 0) + minutes);
+      if (m.kind === 'known' && !m.proof) days.set(m.date, days.get(m.date) ?? 0);
+    }
+    return days;
+  }
+  /** Sittings that are left for a course: today's too, unless it was used, put off, or the day is over. */
+  sittings(e: number): number {
+    const { kids } = ENROLMENTS[e]!;
+    let n = 0;
+    for (let d = this.today; d <= END; d++) {
+      if (!this.isOpen(d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
+      if (d === this.today && (this.stopped === d || this.usedToday(e))) continue;
+      n++;
+    }
+    return n;
+  }
+  /** Something was sat for, or what comes next was put off. */
+  usedToday(e: number): boolean {
+    return [...this.marks.values()].some(
+      (m) =>
+        m.e === e &&
+        m.date === this.today &&
+        (['done', 'partly'].includes(m.kind) || (m.kind === 'not today' && m.i === this.next(e))),
+    );
+  }
+}
+
+/** The real side: the household, changed by deeds alone. */
+export interface Real {
+  state: Household;
+  n: number;
+}
+export const begin = (): Real => ({
+  n: 0,
+  state: aHousehold({
+    years: [
+      aYear({
+        start: fromDay(START),
+        end: fromDay(END),
+        requirement: { days: REQUIRED, meets: 'both', fromAge: 5 },
+      }),
+    ],
+    children: [
+      aChild('A', { born: '2015-02-01' }),
+      aChild('B', { born: '2019-02-01' }),
+      aChild('C', { born: '2024-02-01' }),
+    ],
+    courses: ENROLMENTS.map((e) =>
+      aCourse(e.id, { lessons: e.steps, perLesson: [{ kind: e.minutes === 20 ? 'read' : 'practise', count: 1 }] }),
+    ),
+    enrolments: ENROLMENTS.map((e) => anEnrolment(e.id, e.id, { childIds: e.kids })),
+    materials: [{ id: 'paper', name: 'paper', place: '', consumable: true, unit: '', cautions: [] }],
+    movements: [{ id: 'm', materialId: 'paper', kind: 'count', quantity: PAPER, date: '2026-09-01', seq: 0, note: '' }],
+    needs: Array.from({ length: 40 }, (_, i) => ({
+      ...{ id: `n${i}`, materialId: 'paper', courseId: 'sums', lessonId: `L${i + 1}`, quantity: 1 },
+      per: 'child' as const,
+    })),
+  }),
+});
+
+const deed = (real: Real, puts: readonly Put[]) => {
+  real.state = afterDeed(real.state, puts);
+};
+const newId = (real: Real) => () => `x${++real.n}`;
+const on = (e: number, i: number, day: Day) => ({ enrolmentId: ENROLMENTS[e]!.id, stepId: stepId(i), day });
+
+/** Everything that both sides say, side by side; words with a figure are read back and compared as well. */
+export function compare(book: Book, { state }: Real): Record<string, [unknown, unknown]> {
+  const year = state.years[0]!;
+  const { today } = book;
+  const plan = makePlan(makeProblem(state, year, today), { sweeps: 1, seed: 1 });
+  const said: Record<string, [unknown, unknown]> = {};
+  ENROLMENTS.forEach((x, e) => {
+    const enrolment = state.enrolments.find((y) => y.id === x.id)!;
+    const left = book.left(e);
+    said[`${x.id}: steps left`] = [left, progressOf(state, enrolment).open];
+    said[`${x.id}: next`] = [
+      book.next(e) < 0 ? undefined : stepId(book.next(e)),
+      progressOf(state, enrolment).next?.id,
+    ];
+    const reserve = reserveOf(makeTrack(state, year, enrolment, today), year);
+    const inHandNow = left === 0 ? undefined : book.sittings(e) - left;
+    said[`${x.id}: days in hand`] = [inHandNow, reserve.daysInHand];
+    const track = plan.tracks.find((t) => t.enrolmentId === x.id);
+    const days = (track?.days ?? []).filter((d) => d >= 0);
+    const words = finishWords('year-month-day', finishOf(plan, x.id, reserve), today);
+    const told = /would finish (\S+)/.exec(words)?.[1];
+    const short = Math.max(0, left - book.sittings(e));
+    said[`${x.id}: would finish`] = [left > 0 && short === 0 ? fromDay(Math.max(...days)) : undefined, told];
+    said[`${x.id}: finds no day`] = [
+      short || undefined,
+      Number(/^(\d+) steps? finds? no day/.exec(words)?.[1]) || undefined,
+    ];
+    said[`${x.id}: nothing today once it is used or over`] = [
+      book.stopped === today || book.usedToday(e) ? false : days.includes(today),
+      days.includes(today),
+    ];
+    if (reserve.daysInHand !== undefined) {
+      const figure = Number(/\d+/.exec(inHand(reserve.daysInHand))?.[0] ?? 0);
+      said[`${x.id}: in hand in words`] = [Math.abs(inHandNow ?? 0), figure];
+    }
+  });
+  const coming = comingOf(state, year, plan);
+  const counts = state.children.map((c) => childCount(state, year, c, today, coming));
+  const spares: number[] = [];
+  for (const count of counts) {
+    const { id } = count.child;
+    if (id === 'C') {
+      said['C: nothing is asked'] = [undefined, count.days.spare];
+      continue;
+    }
+    const work = book.work(id);
+    said[`${id}: worked`] = [[...work].sort((a, b) => a[0] - b[0]), [...workOf(state, id)].sort((a, b) => a[0] - b[0])];
+    said[`${id}: days`] = [work.size, count.days.counted];
+    said[`${id}: minutes`] = [[...work.values()].reduce((a, b) => a + b, 0), count.minutes.counted];
+    let toCome = 0;
+    for (let d = today; d <= END; d++) if (book.isOpen(d) && !book.away.get(id)!.has(d) && !work.has(d)) toCome++;
+    said[`${id}: days to come`] = [toCome, count.days.toCome];
+    spares.push(work.size + toCome - REQUIRED);
+    let minutes = 0;
+    for (const x of ENROLMENTS)
+      for (const d of plan.tracks.find((t) => t.enrolmentId === x.id)?.days ?? [])
+        if (x.kids.includes(id) && d >= 0 && !book.away.get(id)!.has(d)) minutes += x.minutes;
+    said[`${id}: minutes to come`] = [minutes, count.minutes.toCome];
+    const asked = count.unmarked.filter((d) => d < today).length;
+    let silent = 0;
+    for (let d = START; d < today; d++) if (book.isOpen(d) && !book.away.get(id)!.has(d) && !work.has(d)) silent++;
+    said[`${id}: days to answer`] = [silent, asked];
+  }
+  const words = spareWords(counts);
+  const short = spares.filter((s) => s < 0);
+  said['spare in words'] =
+    short.length > 0
+      ? [short.map((s) => -s), [...words.matchAll(/(\d+) days? short/g)].map((m) => Number(m[1]))]
+      : [Math.min(...spares), Number(/^(\d+) to spare/.exec(words)?.[1])];
+  const used = Array.from({ length: 40 }, (_, i) => i).filter((i) => book.of(0, i).at(-1)?.kind === 'done').length;
+  const begun = Array.from({ length: 40 }, (_, i) => i).filter((i) =>
+    book.of(0, i).some((m) => ['done', 'partly'].includes(m.kind)),
+  ).length;
+  const there = stock(state).get('paper') ?? 0;
+  said['paper: between what is done and what is begun'] = [true, there <= PAPER - used && there >= PAPER - begun];
+  said['ticks that wait'] = [
+    book.ticks.filter((t) => !book.settled(t.e, t.i) && !book.marks.has(`${t.e} ${t.i} ${t.date}`)).length,
+    waitingTicks(state).length,
+  ];
+  return said;
+}
+
+type Step = (book: Book, real: Real) => void;
+const command = (name: string, run: Step): fc.Command<Book, Real> => ({
+  check: () => true,
+  run: (book, real) => {
+    run(book, real);
+    for (const [what, [mine, theirs]] of Object.entries(compare(book, real)))
+      if (JSON.stringify(mine) !== JSON.stringify(theirs))
+        throw new Error(
+          `${name}, ${fromDay(book.today)}: ${what}: the book has ${JSON.stringify(mine)}, the program ${JSON.stringify(theirs)}`,
+        );
+  },
+  toString: () => name,
+});
+
+const marks = (kind: MarkKind) =>
+  fc.nat(2).map((e) =>
+    command(`${kind} ${ENROLMENTS[e]!.id}`, (book, real) => {
+      const i = book.next(e);
+      if (i < 0) return;
+      deed(real, markStep(real.state, on(e, i, book.today), kind, newId(real)));
+      book.put(e, i, book.today, kind);
+      if (['done', 'partly', 'again', 'known'].includes(kind) && ENROLMENTS[e]!.kids.length > 1)
+        for (const k of ENROLMENTS[e]!.kids)
+          if (book.away.get(k)!.has(book.today)) book.missed.add(`${e} ${i} ${book.today} ${k}`);
+      book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > book.today);
+    }),
+  );
+
+/** The deeds of the days, as often as days have them. */
+export const commands = [
+  ...[1, 2, 3].map(() => marks('done')),
+  marks('partly'),
+  marks('not today'),
+  marks('known'),
+  marks('left out'),
+  fc.constant(
+    command('the next day', (book) => {
+      if (book.today < END) book.today++;
+    }),
+  ),
+  fc.constant(
+    command('the next day', (book) => {
+      if (book.today < END) book.today++;
+    }),
+  ),
+  fc.nat(2).map((e) =>
+    command(`mark off ${ENROLMENTS[e]!.id}`, (book, real) => {
+      const own = [...book.marks.values()].filter((m) => m.e === e && m.date === book.today && !m.proof).at(-1);
+      if (!own) return;
+      deed(real, unmarkStep(real.state, on(e, own.i, book.today)));
+      book.marks.delete(`${e} ${own.i} ${book.today}`);
+      for (const k of ENROLMENTS[e]!.kids) book.missed.delete(`${e} ${own.i} ${book.today} ${k}`);
+    }),
+  ),
+  fc.tuple(fc.constantFrom('A', 'B'), fc.integer({ min: 1, max: 3 })).map(([child, days]) =>
+    command(`${child} is sick for ${days} days from tomorrow`, (book, real) => {
+      const [from, to] = [book.today + 1, book.today + days];
+      const row = { id: newId(real)(), childIds: [child], from: fromDay(from), to: fromDay(to), label: '' };
+      deed(real, [{ table: 'absences', put: { ...row, why: 'sick' } }]);
+      for (let d = from; d <= to; d++) book.away.get(child)!.add(d);
+    }),
+  ),
+  fc.constant(
+    command('snow tomorrow', (book, real) => {
+      const day = book.today + 1;
+      if (!book.isOpen(day)) return;
+      const painted = paintDays(real.state.years[0]!, day, day, { kind: 'close', label: 'snow' }, newId(real));
+      deed(real, [{ table: 'years', put: painted }]);
+      book.closed.add(day);
+    }),
+  ),
+  fc.nat(2).map((e) =>
+    command(`a stretch of ${ENROLMENTS[e]!.id} is known`, (book, real) => {
+      const open = Array.from({ length: ENROLMENTS[e]!.steps }, (_, i) => i).filter((i) => !book.settled(e, i));
+      if (open.length < 4) return;
+      const before = new Set(real.state.proofs.map((p) => p.id));
+      deed(real, known(real.state, on(e, open[0]!, book.today), stepId(open[2]!), false, newId(real)));
+      const proof = real.state.proofs.find((p) => !before.has(p.id))!.id;
+      for (const i of open.slice(0, 3)) book.put(e, i, book.today, 'known', proof);
+      book.proofs.push({ id: proof, failed: false });
+    }),
+  ),
+  fc.constant(
+    command('the last proof failed', (book, real) => {
+      const proof = book.proofs.findLast((p) => !p.failed);
+      if (!proof) return;
+      deed(real, proofFailed(real.state, proof.id, book.today, newId(real)));
+      proof.failed = true;
+      for (const m of [...book.marks.values()]) {
+        if (m.proof !== proof.id || book.of(m.e, m.i).at(-1) !== m) continue;
+        if (m.date === book.today) book.marks.delete(`${m.e} ${m.i} ${m.date}`);
+        else book.put(m.e, m.i, book.today, 'again', proof.id);
+      }
+    }),
+  ),
+  fc.constant(
+    command('stop here', (book, real) => {
+      deed(real, stopDay(real.state, [], [], book.today, newId(real)));
+      book.stopped = book.today;
+    }),
+  ),
+  fc.nat(1).map((e) =>
+    command(`${ENROLMENTS[e]!.kids[0]} ticks ${ENROLMENTS[e]!.id}`, (book, real) => {
+      const i = book.next(e);
+      const [child] = ENROLMENTS[e]!.kids;
+      if (i < 0) return;
+      const { enrolmentId, stepId: id } = on(e, i, book.today);
+      const of = { kind: 'step' as const, enrolmentId, stepId: id };
+      deed(real, tickOff(real.state, { childId: child!, date: fromDay(book.today), of }, true, newId(real)));
+      if (!book.ticks.some((t) => t.e === e && t.i === i)) book.ticks.push({ e, i, date: book.today, child: child! });
+    }),
+  ),
+  fc.constant(
+    command('a nod to all', (book, real) => {
+      const waiting = waitingTicks(real.state).map((t) => t.tick);
+      const { made, settled } = nodsTo(real.state, waiting, newId(real));
+      deed(real, [...made, ...settled.map((id): Put => ({ table: 'ticks', remove: id }))]);
+      for (const t of book.ticks)
+        if (!book.settled(t.e, t.i) && !book.marks.has(`${t.e} ${t.i} ${t.date}`)) book.put(t.e, t.i, t.date, 'done');
+      const gone = new Set(waiting.map((t) => (t.of.kind === 'step' ? `${t.of.enrolmentId} ${t.of.stepId}` : '')));
+      book.ticks = book.ticks.filter((t) => !gone.has(`${ENROLMENTS[t.e]!.id} ${stepId(t.i)}`));
+    }),
+  ),
+];
