@@ -1,8 +1,9 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { fromDay, isIsoDate, rangeFault, toDay, weekStart } from '../../core/calendar';
-import { entriesOf, writeCalendar } from '../../core/ical';
+import { entriesOf, type SentEntry, sentOf, writeCalendar } from '../../core/ical';
 import type { SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
+import { SENT } from '../shell/notes';
 import { usePlan } from '../shell/plan';
 import { momentHere } from '../ui/dates';
 import { download } from '../ui/download';
@@ -12,15 +13,24 @@ import { PeoplePicker } from '../ui/people-picker';
 
 /** A calendar file of plan, closed days and order-by dates, for the calendar on the wall or on the phone. */
 export function CalendarOut({ year }: { year: SchoolYear }) {
-  const { household, today, say } = useHousehold();
+  const { household, today, say, store } = useHousehold();
   const { plan } = usePlan();
   const monday = weekStart(today, household.settings.firstDay);
   const [what, setWhat] = useState({ sittings: true, closed: true, orders: true });
   const [childIds, setChildIds] = useState<string[]>([]);
   const [from, setFrom] = useState(fromDay(monday));
-  const [to, setTo] = useState(fromDay(monday + 27));
+  // The whole year: what is planned late in it moves as the year goes, and the next file moves it too.
+  const [to, setTo] = useState(year.end > fromDay(monday) ? year.end : fromDay(monday + 27));
+  const [sent, setSent] = useState<SentEntry[]>([]);
+  useEffect(() => {
+    let left = false;
+    void store.note(SENT).then((kept) => !left && Array.isArray(kept) && setSent(kept as SentEntry[]));
+    return () => {
+      left = true;
+    };
+  }, [store]);
   const usable = isIsoDate(from) && isIsoDate(to) && rangeFault({ from, to }) === undefined;
-  const options = usable ? { ...what, childIds, from: toDay(from), to: toDay(to) } : undefined;
+  const options = usable ? { ...what, childIds, from: toDay(from), to: toDay(to), sent } : undefined;
   const entries = options ? entriesOf(household, year, plan, { ...options, stamp: 0 }) : [];
   const save = () => {
     if (!options) return;
@@ -30,13 +40,17 @@ export function CalendarOut({ year }: { year: SchoolYear }) {
       writeCalendar(household, year, plan, { ...options, stamp: momentHere() }),
       'text/calendar',
     );
+    const held = sentOf(entries);
+    setSent(held);
+    void store.setNote(SENT, held).catch(() => undefined);
     say('The calendar file is in your downloads.');
   };
   return (
     <section aria-labelledby="out" className="flex flex-col gap-3">
       <h2 id="out">A calendar file to take along</h2>
       <p className="text-soft">
-        For any calendar program (iCalendar). Read in again later, it moves what has moved and doubles nothing.
+        For any calendar program (iCalendar). Read in again later, it moves what has moved, takes out what has gone and
+        doubles nothing. What was written is remembered on this device.
       </p>
       <div className="flex flex-wrap gap-x-5">
         {(

@@ -5,7 +5,7 @@ import { fromDay, toDay } from '../calendar';
 import type { Household } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
-import { entriesOf, readCalendar, writeCalendar, type WriteOptions } from './index';
+import { entriesOf, readCalendar, sentOf, writeCalendar, type WriteOptions } from './index';
 
 const TODAY = toDay('2026-09-09');
 const year = aYear({
@@ -156,5 +156,30 @@ describe('the calendar file', () => {
     const moved = entriesOf(aHousehold({ years: [longer] }), longer, undefined, only);
     expect(moved[0]!.uid).toBe(list[0]!.uid);
     expect(fromDay(moved[0]!.from)).toBe('2026-10-05');
+  });
+
+  it('a later file leaves nothing stale in the program that took the first, wherever things went', () => {
+    const before = household();
+    const first = entriesOf(before, year, planOf(before), OPTIONS);
+    // A lesson less, a closed range gone, an order no longer needed, and what was left moves out of the range that is asked for.
+    const [course] = before.courses;
+    const units = course!.units.map((u) => ({ ...u, lessons: u.lessons.slice(0, 9) }));
+    const after: Household = {
+      ...before,
+      courses: [{ ...course!, units }],
+      years: [{ ...year, closed: year.closed.slice(1) }],
+      needs: [],
+    };
+    const options = { ...OPTIONS, from: TODAY, to: TODAY + 2, sent: sentOf(first) };
+    const second = entriesOf(after, after.years[0]!, planOf(after), options);
+    // The reader: entries by UID, the later file over the earlier, what is cancelled taken out.
+    const held = new Map(first.filter((e) => !e.cancelled).map((e) => [e.uid, e.from]));
+    for (const e of second)
+      if (e.cancelled) held.delete(e.uid);
+      else held.set(e.uid, e.from);
+    const truth = entriesOf(after, after.years[0]!, planOf(after), { ...OPTIONS, from: TODAY - 400, to: TODAY + 400 });
+    const standing = new Map(truth.filter((e) => !e.cancelled).map((e) => [e.uid, e.from]));
+    for (const [uid, from] of held) expect([uid, standing.get(uid)]).toEqual([uid, from]);
+    expect(second.filter((e) => e.cancelled).length).toBeGreaterThanOrEqual(2);
   });
 });

@@ -15,12 +15,17 @@ export interface WriteOptions {
   orders: boolean;
   /** Only the work of these children; empty: everybody's. */
   childIds: readonly Id[];
+  /** What an earlier file held: what has moved is moved wherever it stands now, and what has gone is taken out. */
+  sent?: readonly SentEntry[];
   /** The moment of writing, in milliseconds since 1970-01-01T00:00Z. */
   stamp: number;
 }
 
+/** An entry of an earlier file, as a reader may hold it still. */
+export type SentEntry = Pick<Entry, 'uid' | 'title' | 'from' | 'to'>;
+
 /** One entry of the calendar that is written: always whole days, since days are planned and not hours. */
-interface Entry {
+export interface Entry {
   uid: string;
   title: string;
   from: Day;
@@ -34,7 +39,7 @@ interface Entry {
  * Writes an iCalendar file (RFC 5545) of the steps planned and done, the closed days, and the dates by which things must
  * be ordered. An entry's UID names what it is about (this step of this course, this closed range) and not its date,
  * and its SEQUENCE rises with the minute of writing: read in anew, it moves what it moved before and doubles nothing.
- * Steps that fell away since are written as cancelled.
+ * Steps that fell away since are written as cancelled, and so is all that an earlier file held and this household has no more.
  */
 export function writeCalendar(
   state: Household,
@@ -59,10 +64,17 @@ export function entriesOf(state: Household, year: SchoolYear, plan: Plan | undef
     ...(options.closed ? closedEntries(state, year, options) : []),
     ...(options.orders && plan ? orderEntries(state, plan) : []),
   ];
-  return entries
-    .filter((e) => e.from <= options.to && e.to >= options.from)
-    .sort((a, b) => a.from - b.from || (a.uid < b.uid ? -1 : 1));
+  const sent = new Set(options.sent?.map((s) => s.uid));
+  const now = new Set(entries.map((e) => e.uid));
+  const gone = (options.sent ?? []).filter((s) => !now.has(s.uid)).map((s): Entry => ({ ...s, cancelled: true }));
+  return [...entries.filter((e) => sent.has(e.uid) || (e.from <= options.to && e.to >= options.from)), ...gone].sort(
+    (a, b) => a.from - b.from || (a.uid < b.uid ? -1 : 1),
+  );
 }
+
+/** What a reader may hold once a file is read in: to be kept until the next is written. What was cancelled is told once more. */
+export const sentOf = (entries: readonly Entry[]): SentEntry[] =>
+  entries.map(({ uid, title, from, to }) => ({ uid, title, from, to }));
 
 const uid = (...parts: string[]) => `${parts.map((p) => encodeURIComponent(p)).join('.')}@olden-primer`;
 
