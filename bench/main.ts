@@ -244,6 +244,13 @@ for (const [name, h, year, day, plan] of [
   console.log(`${name}: the year’s drawing     ${warm(() => overview(h, year, plan, day)).toFixed(1)} ms`);
 }
 
+console.log('\nTwo hundred lives of up to 300 deeds, each beside an account book of its own\n');
+spawnSync(join(root, 'node_modules/.bin/vitest'), ['run', 'core/tests/lived.test.ts'], {
+  cwd: root,
+  stdio: 'inherit',
+  env: { ...process.env, LIVES: '200' },
+});
+
 ensureBuilt();
 if (existsSync('/usr/bin/chromium')) {
   await measureMarks();

@@ -96,7 +96,7 @@ test('gates: letter sounds counted until they open, one course behind another, a
   await page.goto('/shelf/rivers-1');
   await page.getByRole('button', { name: 'Gates: Jory' }).click();
   await dialog.getByRole('button', { name: 'Wait for another course' }).click();
-  await dialog.getByLabel('Waits for').selectOption({ label: 'Rivers and Their Towns (Jory)' });
+  await dialog.getByLabel('Waits for').selectOption({ label: 'Rivers and Their Towns, second volume (Jory)' });
   await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(dialog.getByRole('alert')).toContainText('would wait for itself');
   await dialog.getByRole('button', { name: 'Leave' }).click();
