@@ -48,7 +48,7 @@ const YEAR: SchoolYear = {
   ],
   requirement: { days: 170, meets: 'both' },
   own: [
-    { childId: 'oda', requirement: { days: 170, hours: 600, meets: 'both' } },
+    { childId: 'oda', requirement: { days: 170, hours: 200, meets: 'both' } },
     { childId: 'pip', requirement: { meets: 'both' } },
   ],
   closed: [

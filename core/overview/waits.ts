@@ -41,7 +41,10 @@ export interface AtGate {
   words: string;
 }
 
-/** The courses that have nothing on a day because a gate is closed, with what it waits for: a child without its reading is told why. */
+/**
+ * The courses that have nothing on a day because a gate is closed that nobody can date, with what it waits for: a child without its
+ * reading is told why.
+ */
 export function closedGates(state: Household, year: SchoolYear, day: Day): AtGate[] {
   return state.enrolments.filter(isTaken).flatMap((enrolment): AtGate[] => {
     const standings = standingsOf(state.marks, enrolment.id);
@@ -50,7 +53,8 @@ export function closedGates(state: Household, year: SchoolYear, day: Day): AtGat
     const gate = (enrolment.gates ?? []).find(
       (g) =>
         gatePosition(g, taken, remaining, standings) === 0 &&
-        gateState(state, year, g, day, {}, new Set([enrolment.id])).kind !== 'open',
+        // One that opens behind another course on a date of its own is no news on every day until then.
+        gateState(state, year, g, day, {}, new Set([enrolment.id])).kind === 'held',
     );
     const words = gate && gateWords(state, enrolment, gate);
     const title = titleOf(state, enrolment.courseId);
