@@ -86,6 +86,8 @@ export function DayWindows() {
         <fieldset key={w.id} className="flex flex-wrap items-end gap-3 border-b border-rule pb-3">
           <legend className="sr-only">{w.label}</legend>
           <InputField
+            // Anew whenever what is stored is another: taken back, it shows what it was.
+            key={`label ${w.label}`}
             label="Called"
             box="w-36"
             defaultValue={w.label}

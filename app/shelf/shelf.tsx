@@ -1,7 +1,16 @@
+import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { Field, InputField } from '../ui/field';
 import { toDay } from '../../core/calendar';
 import { contentsWords } from '../../core/course';
-import { childrenOf, type Course, type Enrolment } from '../../core/household';
+import {
+  childrenOf,
+  type Course,
+  COURSE_ORDERS,
+  type CourseOrder,
+  coursesInOrder,
+  type Enrolment,
+} from '../../core/household';
 import { finishOf, finishWords } from '../../core/overview';
 import { forecastDay, isTaken, progressOf } from '../../core/pace';
 import { useHousehold } from '../shell/household';
@@ -14,10 +23,20 @@ import { CourseForm } from './course-form';
 import { ProgressBar } from './progress-bar';
 import { Fitting } from './fitting';
 
+const ORDER_WORDS: Record<CourseOrder, string> = { day: 'the day', child: 'the child', title: 'the title' };
+
 export default function Shelf() {
   const { household } = useHousehold();
   const [params, setParams] = useSearchParams();
   const adding = params.has('add');
+  const order = COURSE_ORDERS.find((o) => o === params.get('order')) ?? 'day';
+  const find = params.get('find') ?? '';
+  const listed = useMemo(() => coursesInOrder(household, order, find), [household, order, find]);
+  const look = (change: { order?: string; find?: string }) => {
+    const next = new URLSearchParams({ order, find, ...change });
+    if (!next.get('find')) next.delete('find');
+    setParams(next, { replace: true });
+  };
   const wishes = household.courses.filter((c) => c.wish);
   const setAdding = (on: boolean) => setParams(on ? { add: '' } : {}, { replace: true });
   return (
@@ -45,8 +64,31 @@ export default function Shelf() {
             is all it takes to plan it.
           </p>
         )}
-        <ul>
-          {household.courses
+        {household.courses.length > 1 && (
+          <div className="flex flex-wrap items-end gap-x-4 gap-y-2 border-b border-rule py-2">
+            <Field label="In order of">
+              {(p) => (
+                <select {...p} value={order} onChange={(e) => look({ order: e.target.value })}>
+                  {COURSE_ORDERS.map((o) => (
+                    <option key={o} value={o}>
+                      {ORDER_WORDS[o]}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <InputField
+              label="Only those with"
+              type="search"
+              placeholder="a title or a name"
+              value={find}
+              onChange={(e) => look({ find: e.target.value })}
+            />
+          </div>
+        )}
+        {find && listed.length === 0 && <p className="py-3">No course on the shelf has “{find}” in it.</p>}
+        <ul aria-label={`Courses, in order of ${ORDER_WORDS[order]}`}>
+          {listed
             .filter((c) => !c.wish)
             .map((c) => (
               <CourseLine key={c.id} course={c} />

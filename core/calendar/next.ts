@@ -6,7 +6,7 @@ const A_YEAR = 364;
 
 /**
  * The year after this one, to begin with: the same shape 52 weeks on, starting the day after this one has ended when it
- * is that long. Terms and weeks on and off move along; closed days do not, since holidays fall anew and trips were
+ * is that long. Terms and weeks on and off move along, exceptions by the number of their block; closed days do not, since holidays fall anew and trips were
  * trips; requirements stay.
  */
 export function nextYear(year: SchoolYear, id: string, name: string): SchoolYear {
@@ -15,7 +15,7 @@ export function nextYear(year: SchoolYear, id: string, name: string): SchoolYear
   const rhythm: Rhythm | undefined =
     year.rhythm?.kind === 'terms'
       ? { kind: 'terms', terms: year.rhythm.terms.map((t) => ({ ...t, from: move(t.from), to: move(t.to) })) }
-      : year.rhythm && { ...year.rhythm, from: start, changes: [] };
+      : year.rhythm && { ...year.rhythm, from: start };
   return {
     id,
     name,

@@ -40,7 +40,9 @@ export function rhythmFault(rhythm: Rhythm): string | undefined {
     const bad = rhythm.changes.find(
       (c) => !whole(c.on, 1) || !whole(c.off, 0) || !Number.isInteger(c.block) || c.block < 1,
     );
-    return bad && 'An exception needs the number of its block and whole weeks: on from 1, off from 0.';
+    if (bad) return 'An exception needs the number of its block and whole weeks: on from 1, off from 0.';
+    const twice = rhythm.changes.find((c, i) => rhythm.changes.findIndex((o) => o.block === c.block) < i);
+    return twice && `Block ${twice.block} has two exceptions: keep one of them.`;
   }
   if (rhythm.terms.length === 0) return 'Add at least one term.';
   const sorted = [...rhythm.terms].sort((a, b) => (a.from < b.from ? -1 : 1));

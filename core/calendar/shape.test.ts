@@ -148,6 +148,11 @@ describe('weeks on and weeks off', () => {
     const met = { ...rhythm, terms: [...rhythm.terms, { id: 'c', name: 'Odd', from: '2027-03-26', to: '2027-04-30' }] };
     expect(rhythmFault(met)).toBe('Odd starts before Lent has ended.');
     expect(rhythmFault(weeks({ on: 0 }))).toContain('from 1 to 52');
+    const twice = [
+      { block: 2, on: 4 },
+      { block: 2, off: 2 },
+    ];
+    expect(rhythmFault(weeks({ changes: twice }))).toBe('Block 2 has two exceptions: keep one of them.');
     expect(rhythmFault({ kind: 'terms', terms: [] })).toContain('at least one');
   });
 });
@@ -301,7 +306,7 @@ describe('years on other calendars', () => {
     expect(next.start > year.end).toBe(true);
     expect(weekdayOf(toDay(next.start))).toBe(weekdayOf(toDay(year.start)));
     expect(next.closed).toEqual([]);
-    expect(next.rhythm).toMatchObject({ from: next.start, on: 6, off: 1, changes: [] });
+    expect(next.rhythm).toMatchObject({ from: next.start, on: 6, off: 1, changes: [{ block: 1, on: 8 }] });
     expect(yearFault(next, [year])).toBeUndefined();
     expect(yearFor([next, year], toDay(year.end))?.id).toBe(year.id);
     expect(yearFor([next, year], toDay(next.start) - 1)?.id).toBe('next');

@@ -73,6 +73,33 @@ export function inOrderOfDay(state: Household): Enrolment[] {
   });
 }
 
+export const COURSE_ORDERS = ['day', 'child', 'title'] as const;
+/** How a list of courses follows: the order of the day, the child who takes it (the youngest first), or the title. */
+export type CourseOrder = (typeof COURSE_ORDERS)[number];
+
+/** The courses of a household in an order, those that nobody takes last; only those in whose title, level or takers `find` stands. */
+export function coursesInOrder(state: Household, by: CourseOrder, find = ''): Course[] {
+  const day = new Map<Id, number>();
+  inOrderOfDay(state).forEach((e, i) => day.has(e.courseId) || day.set(e.courseId, i));
+  const takers = (c: Course) =>
+    state.enrolments.filter((e) => e.courseId === c.id).flatMap((e) => childrenOf(state, e));
+  const born = (c: Course) => takers(c).reduce((max, x) => (x.born > max ? x.born : max), '');
+  const place = (c: Course) => day.get(c.id) ?? Infinity;
+  const words = (c: Course) => [c.title, c.level, c.publisher, ...takers(c).map((x) => x.name)].join(' ').toLowerCase();
+  const wanted = find.trim().toLowerCase();
+  return state.courses
+    .filter((c) => words(c).includes(wanted))
+    .map((c) => ({ c, born: by === 'child' ? born(c) : '', place: by === 'title' ? 0 : place(c) }))
+    .sort(
+      (a, b) =>
+        (a.born === b.born ? 0 : a.born > b.born ? -1 : 1) ||
+        (a.place === b.place ? 0 : a.place - b.place) ||
+        a.c.title.localeCompare(b.c.title) ||
+        (a.c.id < b.c.id ? -1 : 1),
+    )
+    .map(({ c }) => c);
+}
+
 /** Minutes of a course's mean step: of the child, and of the teacher beside it. */
 function meanStep(course: Course, startMinutes: number): [number, number] {
   const steps = course.units.flatMap((u) => u.lessons.flatMap((l) => l.steps));

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import { contentsWords, expandPattern, flatten } from '../course';
-import { usualTeacher } from '../household';
+import { coursesInOrder, usualTeacher } from '../household';
 import { lessonsNeeding } from '../materials';
 import { finishOf, finishWords, misfits, overview } from '../overview';
 import { reserveOf } from '../pace';
@@ -113,5 +113,30 @@ describe('sentences about a course', () => {
     });
     const needs = [need('L1', 'a'), need('L1', 'b'), need('L1'), need('L2')];
     expect(lessonsNeeding({ needs }).get('m')).toBe(2);
+  });
+
+  it('a list of courses follows the order that is said, and can be narrowed', () => {
+    const state = aHousehold({
+      children: [aChild('A', { name: 'Ann', born: '2012-01-01' }), aChild('B', { name: 'Ben', born: '2019-01-01' })],
+      courses: [
+        { ...aCourse('z'), title: 'Zinc' },
+        { ...aCourse('b'), title: 'Brass' },
+        { ...aCourse('n'), title: 'Nobody’s' },
+      ],
+      enrolments: [anEnrolment('old', 'b', { childIds: ['A'] }), anEnrolment('young', 'z', { childIds: ['B'] })],
+    });
+    const of = (by: 'day' | 'child' | 'title', find?: string) => coursesInOrder(state, by, find).map((c) => c.id);
+    expect([of('title'), of('child'), of('day')]).toEqual([
+      ['b', 'n', 'z'],
+      ['z', 'b', 'n'],
+      ['z', 'b', 'n'],
+    ]);
+    state.settings.order = ['old', 'young'];
+    expect([of('day'), of('child'), of('title', ' ben '), of('day', 'nothing')]).toEqual([
+      ['b', 'z', 'n'],
+      ['z', 'b', 'n'],
+      ['z'],
+      [],
+    ]);
   });
 });
