@@ -26,7 +26,6 @@ async function change(el: Locator): Promise<void> {
 
 /** Until what was pressed is on the disk; the planner may go on. */
 async function stored(page: Page): Promise<void> {
-  await page.waitForTimeout(60);
   await page.locator('html:not([data-state="storing"])').waitFor({ state: 'attached' });
 }
 

@@ -25,7 +25,7 @@ export default function OwnView({ handed }: { handed: Handed }) {
     () => (child && year ? childWeek(household, year, plan, child, day).find((d) => d.day === day) : undefined),
     [household, year, plan, child, day],
   );
-  // On what is said to be for somebody else there is nothing to tick.
+  // What this child missed is not on its list; what is carried is, and says so.
   const items = (today?.items ?? []).filter((x) => x.mark !== 'missed');
 
   const press = (item: ChildItem) => {

@@ -21,6 +21,10 @@ interface Values {
   until?: string | undefined;
 }
 
+const STAY = [
+  { name: 'from', label: 'With you from', hint: 'Empty: from the start. No day before it is asked about.' },
+  { name: 'until', label: 'With you until', hint: 'A last day ends its own courses; every record is kept.' },
+] as const;
 const stay = string().test('day', 'Give a day that exists, or leave it empty.', (v) => !v || isIsoDate(v));
 const schema = (today: string): ObjectSchema<Values> =>
   object({
@@ -136,20 +140,16 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
         {...register('attention', { setValueAs: (v) => (v === '' || v === undefined ? undefined : Number(v)) })}
       />
       <div className="grid gap-4 sm:grid-cols-2">
-        <InputField
-          label="With you from"
-          hint="Empty: from the start. No day before it is asked about."
-          fault={errors.from?.message}
-          type="date"
-          {...register('from')}
-        />
-        <InputField
-          label="With you until"
-          hint="A last day ends its own courses; every record is kept."
-          fault={errors.until?.message}
-          type="date"
-          {...register('until')}
-        />
+        {STAY.map(({ name, label, hint }) => (
+          <InputField
+            key={name}
+            label={label}
+            hint={hint}
+            fault={errors[name]?.message}
+            type="date"
+            {...register(name)}
+          />
+        ))}
       </div>
     </FormDialog>
   );

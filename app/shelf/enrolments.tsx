@@ -89,7 +89,7 @@ export function Enrolments({ course }: { course: Course }) {
 function Standing({ enrolment }: { enrolment: Enrolment }) {
   const { household } = useHousehold();
   const lines: string[] = [];
-  const title = (e: Enrolment | undefined) => (e && titleOf(household, e.courseId)) ?? 'a course';
+  const title = (e: Enrolment | undefined) => (e && titleOf(household, e.courseId)) || 'a course';
   const of = (id: string) => household.enrolments.find((e) => e.id === id);
   for (const g of enrolment.gates ?? []) {
     const words = gateWords(household, enrolment, g);

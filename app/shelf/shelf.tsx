@@ -38,7 +38,15 @@ export default function Shelf() {
     setParams(next, { replace: true });
   };
   const wishes = household.courses.filter((c) => c.wish);
-  const setAdding = (on: boolean) => setParams(on ? { add: '' } : {}, { replace: true });
+  const setAdding = (on: boolean) =>
+    setParams(
+      (now) => {
+        if (on) now.set('add', '');
+        else now.delete('add');
+        return now;
+      },
+      { replace: true },
+    );
   return (
     <div>
       <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">

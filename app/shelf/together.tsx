@@ -30,7 +30,7 @@ type Asked =
 /** An enrolment by its course and children: "Canal history (Oda and Thora)". */
 export function enrolmentName(state: Household, e: Enrolment): string {
   const names = listing(childrenOf(state, e).map((c) => c.name));
-  return `${titleOf(state, e.courseId) ?? 'a course'} (${names})`;
+  return `${titleOf(state, e.courseId) || 'a course'} (${names})`;
 }
 
 /** What concerns several courses at once: turns, courses in step, the same work twice, rituals, and what yields first. */

@@ -11,7 +11,14 @@ import {
 } from 'react';
 import { type Day, fromDay, toDay, yearFor, yearWithOutside } from '../../core/calendar';
 import { type Backup, readBackup } from '../../core/formats';
-import { defaultSettings, emptyHousehold, type Household, type SchoolYear, type TableName } from '../../core/household';
+import {
+  defaultSettings,
+  emptyHousehold,
+  type Household,
+  type SchoolYear,
+  type TableName,
+  youngestFirst,
+} from '../../core/household';
 import { openSample } from '../../demo/open';
 import sampleUrl from '../../demo/household.json?url';
 import {
@@ -85,12 +92,6 @@ export function useFormCommit(): Open['commit'] {
     },
     [commit, opened],
   );
-}
-
-/** The youngest first; the same list where it stands so already. */
-function byAge(children: Household['children']): Household['children'] {
-  const sorted = [...children].sort((a, b) => (a.born > b.born ? -1 : a.born < b.born ? 1 : a.id < b.id ? -1 : 1));
-  return sorted.every((c, i) => c === children[i]) ? children : sorted;
 }
 
 async function readSample(): Promise<Backup> {
@@ -191,7 +192,7 @@ function Inner({
 }) {
   const stored = useSyncExternalStore(store.subscribe, () => store.household);
   // Children stand in one order everywhere, the youngest first, in whatever order they were entered.
-  const inOrder = useMemo(() => byAge(stored.children), [stored.children]);
+  const inOrder = useMemo(() => youngestFirst(stored.children), [stored.children]);
   const household = useMemo(
     () => (inOrder === stored.children ? stored : { ...stored, children: inOrder }),
     [stored, inOrder],

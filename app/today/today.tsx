@@ -2,7 +2,7 @@ import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRe
 import { Link } from 'react-router';
 import { countDays, dayKind, isBetweenYears, teachingWeek, toDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { dayPage, type DayRow } from '../../core/day';
+import { dayPage, type DayRow, missedBefore } from '../../core/day';
 import { markStep, unmarkStep } from '../../core/deeds';
 import { byId, type Child, type MarkKind } from '../../core/household';
 import { workedDays } from '../../core/log';
@@ -88,6 +88,7 @@ export function Today() {
     if (at >= 0) last.current = { row: rows[at]!, at };
   };
 
+  const missed = useMemo(() => missedBefore(household, day), [household, day]);
   const actions: RowActions = {
     mark: useCallback(
       (row, kind, child) => {
@@ -191,9 +192,9 @@ export function Today() {
           ))}
         </ul>
       )}
-      {page.missed.length > 0 && (
+      {missed.length > 0 && (
         <ul aria-label="Missed, to catch up with" className="border-t border-rule py-1.5">
-          {page.missed.slice(0, 4).map((m) => (
+          {missed.slice(0, 4).map((m) => (
             <li key={`${m.enrolment.id} ${m.step.id} ${m.child.id}`} className="flex flex-wrap items-center gap-x-3">
               <span className="min-w-0 flex-1 wrap-anywhere">
                 {m.child.name} missed {m.title}, {m.step.lesson.title}, on {dayAndDate(style, m.on)}
@@ -218,9 +219,7 @@ export function Today() {
               </button>
             </li>
           ))}
-          {page.missed.length > 4 && (
-            <li className="text-soft">and {count(page.missed.length - 4, 'step')} before that</li>
-          )}
+          {missed.length > 4 && <li className="text-soft">and {count(missed.length - 4, 'step')} before that</li>}
         </ul>
       )}
       <Clashes page={page} year={year} />

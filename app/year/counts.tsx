@@ -5,10 +5,9 @@ import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
-import { hoursWord } from './effect-lines';
 import { requirementWords } from './requirement-words';
 import { newId } from '../ui/id';
-import { missingHours, wholeHours } from '../../core/words';
+import { hoursWord, missingHours, wholeHours } from '../../core/words';
 import { useComing } from '../shell/plan';
 import { Link } from 'react-router';
 

@@ -3,7 +3,6 @@ import { type Effect, effectOf, isShort, type Standing, standingOf } from '../..
 import { childrenOf, type Household, titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { missingHours, wholeHours } from '../../core/words';
 import { count, listing } from '../ui/words';
 
 /** Counts and days in hand as they are now, to hold a change against; worked out when first needed. */
@@ -101,7 +100,3 @@ export function EffectLines({ effect }: { effect: Effect }) {
     </div>
   );
 }
-
-/** Hours to spare, whole ones: "12", or "3 short". */
-export const hoursWord = (minutes: number): string =>
-  minutes < 0 ? `${missingHours(-minutes)} short` : String(wholeHours(minutes));

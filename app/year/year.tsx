@@ -1,3 +1,4 @@
+import { hoursWord } from '../../core/words';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { type ChildCount, childDays, daysAsked, type DayStatus, everybodysDays } from '../../core/attendance';
@@ -25,7 +26,7 @@ import { Almanac, type Sweep } from './almanac';
 import { type Brush, BrushPanel, paintOf, sweepWords } from './brush';
 import { ClosedForm } from './closed-form';
 import { Counts } from './counts';
-import { hoursWord, useEffectOf, useStanding } from './effect-lines';
+import { useEffectOf, useStanding } from './effect-lines';
 import { Exceptions } from './exceptions';
 import { RequirementForm } from './requirement-form';
 import { ShapeWords } from './shape-words';

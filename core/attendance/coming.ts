@@ -1,4 +1,4 @@
-import { childOut, type Day, dayKind, toDay, yearWithOutside } from '../calendar';
+import { childOut, type Day, schoolDays, yearWithOutside } from '../calendar';
 import { contentsOf, flatten } from '../course';
 import { ritualsOn } from '../day';
 import { byId, type Household, type Id, type SchoolYear } from '../household';
@@ -46,8 +46,8 @@ export function comingOf(state: Household, stored: SchoolYear, plan: Plan): Comi
       }
     });
   }
-  for (let day = Math.max(plan.today, toDay(year.start)); day <= toDay(year.end); day++) {
-    if (!['full', 'light', 'part'].includes(dayKind(year, day))) continue;
+  for (const day of schoolDays(year)) {
+    if (day < plan.today) continue;
     for (const days of planned.values()) if (!days.has(day)) days.set(day, 0);
     const due = ritualsOn(state, year, day).filter((r) => !r.mark);
     for (const { ritual, children } of [...due].sort((a, b) => Number(b.ritual.alone) - Number(a.ritual.alone))) {

@@ -99,7 +99,7 @@ describe('away blocks', () => {
     const minutes = (...aways: AwayBlock[]) => childMinutesOn(aHousehold({ aways }), aYear(), c, THURSDAY);
     expect(minutes(at('09:00', '11:00', '1'), at('10:00', '12:00', '2'))).toBe(240);
     expect(minutes(at('17:00', '19:00', '1'))).toBe(420);
-    expect(childOut(aHousehold({ aways: [at('07:00', '16:00', '1')] }), 'A', THURSDAY)).toBeDefined();
+    expect(childOut(aHousehold({ aways: [at('07:00', '16:00', '1')] }), 'A', THURSDAY)).toMatchObject({ why: 'away' });
   });
 
   it('take a teacher’s hours and new lessons away', () => {

@@ -15,6 +15,7 @@ import {
   foldedWords,
   helpersFor,
   layoutOf,
+  missedBefore,
   practiceOffers,
   practicesOn,
   solveDay,
@@ -84,10 +85,10 @@ describe('one sick child', () => {
         aMark('both', 'L1-1', 'missed', '2026-09-07', { childId: 'B' }),
       ],
     };
-    const told = dayPage(done, planOf(done, MONDAY + 1), MONDAY + 1).missed;
+    const told = missedBefore(done, MONDAY + 1);
     expect(told.map((m) => [m.child.id, m.step.id, m.on])).toEqual([['B', 'L1-1', MONDAY]]);
     const caught = { ...done, marks: [...done.marks, aMark('both', 'L1-1', 'done', '2026-09-08', { childId: 'B' })] };
-    expect(dayPage(caught, planOf(caught, MONDAY + 1), MONDAY + 1).missed).toEqual([]);
+    expect(missedBefore(caught, MONDAY + 1)).toEqual([]);
   });
 
   it('away all day is away once, whatever else that day would have held', () => {

@@ -25,6 +25,7 @@ import {
   sits,
   type Teacher,
   titleOf,
+  youngestFirst,
 } from '../household';
 import { compareMarks, marksByEnrolment, type Standing, standingsOf } from '../log';
 import { proofsOf, type ProofStanding } from '../proof';
@@ -116,8 +117,6 @@ export interface DayPage {
   fresh: { teacher: Teacher; count: number }[];
   /** Who is away, and when, in order of time. */
   away: DayAway[];
-  /** What children missed of late while the others did it, and have not caught up with: the newest first. */
-  missed: DayMissed[];
   /** The next step of each course that has no timetable, for when there is time. */
   whenever: DayGroup[];
 }
@@ -137,22 +136,21 @@ export function dayPage(state: Household, plan: Plan | undefined, day: Day): Day
     else groups.push({ children: sitting.children, sittings: [sitting] });
   }
   const rows = groups.flatMap((g) => g.sittings.flatMap((s) => s.rows));
-  const children = state.children
+  const children = youngestFirst(state.children)
     .filter((c) => withUs(state, c.id, day))
-    .sort((a, b) => (a.born > b.born ? -1 : 1))
     .map((child) => childDay(state, child, rows, day));
   const fresh = state.teachers.map((teacher) => ({
     teacher,
     count: new Set(rows.filter((r) => r.fresh && r.enrolment.teacherId === teacher.id).map((r) => r.enrolment.id)).size,
   }));
-  const rest = { away: awayOn(state, day), missed: missedBefore(state, day), whenever: wheneverOn(state, groups, day) };
-  return { day, groups, children, fresh, ...rest };
+  return { day, groups, children, fresh, away: awayOn(state, day), whenever: wheneverOn(state, groups, day) };
 }
 
 /** What was missed is spoken of for two weeks; then it is let be (common practice: a family's lessons come round again). */
 const REMEMBERED = 14;
 
-function missedBefore(state: Household, day: Day): DayMissed[] {
+/** What children missed of late while the others did it, and have not caught up with: the newest first. */
+export function missedBefore(state: Household, day: Day): DayMissed[] {
   return state.enrolments
     .filter((e) => e.childIds.length > 1 && isTaken(e))
     .flatMap((enrolment): DayMissed[] => {
@@ -163,7 +161,7 @@ function missedBefore(state: Household, day: Day): DayMissed[] {
         const on = standing && toDay(standing.last.date);
         if (on === undefined || on >= day || on < day - REMEMBERED) return [];
         return childrenOf(state, enrolment)
-          .filter((c) => standing!.missed.includes(c.id))
+          .filter((c) => withUs(state, c.id, day) && standing!.missed.includes(c.id))
           .map((child) => ({ child, enrolment, step, title: titleOf(state, course!.id), on }));
       });
     })
@@ -238,10 +236,17 @@ function sittingOf(
     enrolment,
     course,
     teacher: byId(state.teachers, enrolment.teacherId),
-    children: childrenOf(state, enrolment),
+    children: takersOn(state, enrolment, day),
     rows: rows.filter((r) => !fell(r)),
     folded: rows.filter(fell).map((r) => r.step),
   };
+}
+
+/** The children of a sitting: those who are with the household on its day. */
+function takersOn(state: Household, enrolment: Enrolment, day: Day): Child[] {
+  const all = childrenOf(state, enrolment);
+  const here = all.filter((c) => withUs(state, c.id, day));
+  return here.length > 0 ? here : all;
 }
 
 const fell = (r: DayRow) => r.mark?.kind === 'known' && r.mark.proofId !== undefined;
@@ -294,7 +299,10 @@ function awayOn(state: Household, day: Day): DayAway[] {
 /** The children of a sitting who have no school at all on its day: whoever marks it done, they missed it. */
 export function absentFrom(state: Household, enrolment: Enrolment, day: Day): Child[] {
   if (enrolment.childIds.length < 2) return [];
-  return childrenOf(state, enrolment).filter((c) => childOut(state, c.id, day) !== undefined);
+  // Who is not with the household any more, or not yet, misses nothing.
+  return childrenOf(state, enrolment).filter(
+    (c) => withUs(state, c.id, day) && childOut(state, c.id, day) !== undefined,
+  );
 }
 
 function childDay(state: Household, child: Child, rows: readonly DayRow[], day: Day): ChildDay {

@@ -108,8 +108,4 @@ export function nodsTo(state: Household, ticks: readonly Tick[], newId: () => Id
   return { made, settled: ticks.map((t) => t.id) };
 }
 
-/** Whether two ticks are about the same thing on the same day. */
-export const sameTick = (a: Pick<Tick, 'of' | 'date'>, b: Pick<Tick, 'of' | 'date'>): boolean =>
-  a.date === b.date && keyOf(a.of) === keyOf(b.of);
-
 const keyOf = (of: Tick['of']) => (of.kind === 'step' ? `${of.enrolmentId} ${of.stepId}` : `ritual ${of.ritualId}`);

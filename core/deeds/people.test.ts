@@ -6,7 +6,7 @@ import { titleOf, whyKept } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
-import { putChild, stayFault } from './index';
+import { markStep, putChild, stayFault } from './index';
 
 const MONDAY = toDay('2026-09-07');
 const year = aYear({ start: '2026-09-07', end: '2026-09-25', requirement: { days: 10, meets: 'both' } });
@@ -55,6 +55,14 @@ describe('a child who leaves', () => {
     expect(plan.tracks.map((t) => t.enrolmentId)).toEqual(['both']);
     expect(plan.tracks[0]!.days[0]).toBeGreaterThanOrEqual(today);
     expect(days(h, 'B', today).days.toCome).toBe(0);
+  });
+
+  it('misses nothing any more: no mark is made of it, and no sitting names it', () => {
+    const put = markStep(h, { enrolmentId: 'both', stepId: 'L2-1', day: today }, 'done', () => 'new');
+    expect(put.map((p) => 'put' in p && (p.put as { kind?: string }).kind)).toEqual(['done']);
+    const after = afterDeed(h, put);
+    const [group] = dayPage(after, undefined, today).groups;
+    expect(group!.children.map((c) => c.id)).toEqual(['A']);
   });
 
   it('keeps its courses until the day has come', () => {

@@ -146,3 +146,9 @@ export function titleOf({ courses }: Pick<Household, 'courses'>, courseId: Id): 
   }
   return known.get(courseId) ?? '';
 }
+
+/** The order in which children stand everywhere: the youngest first; the same list where it stands so already. */
+export function youngestFirst<T extends Pick<Child, 'id' | 'born'>>(children: T[]): T[] {
+  const sorted = [...children].sort((a, b) => (a.born > b.born ? -1 : a.born < b.born ? 1 : a.id < b.id ? -1 : 1));
+  return sorted.every((c, i) => c === children[i]) ? children : sorted;
+}

@@ -66,7 +66,9 @@ export function entriesOf(state: Household, year: SchoolYear, plan: Plan | undef
   ];
   const sent = new Set(options.sent?.map((s) => s.uid));
   const now = new Set(entries.map((e) => e.uid));
-  const gone = (options.sent ?? []).filter((s) => !now.has(s.uid)).map((s): Entry => ({ ...s, cancelled: true }));
+  // A year after its day nobody holds it any more.
+  const kept = (options.sent ?? []).filter((s) => !now.has(s.uid) && s.to >= options.from - 366);
+  const gone = kept.map((s): Entry => ({ ...s, cancelled: true }));
   return [...entries.filter((e) => sent.has(e.uid) || (e.from <= options.to && e.to >= options.from)), ...gone].sort(
     (a, b) => a.from - b.from || (a.uid < b.uid ? -1 : 1),
   );

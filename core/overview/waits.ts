@@ -22,7 +22,7 @@ export function gateWords(state: Household, enrolment: Enrolment, gate: Gate): s
   if (until.kind === 'mastery')
     return isMastered(until) ? undefined : `${what} waits: ${until.list}, ${until.known} of ${until.of} known`;
   const other = byId(state.enrolments, until.enrolmentId);
-  const title = (other && titleOf(state, other.courseId)) ?? 'a course';
+  const title = (other && titleOf(state, other.courseId)) || 'a course';
   const lesson = other && until.lessonId ? `${lessonTitle(state, other, until.lessonId)} of ` : '';
   return `${what} comes after ${lesson}${title}${until.days > 0 ? `, ${count(until.days, 'day')} later` : ''}`;
 }
@@ -46,7 +46,8 @@ export interface AtGate {
  * reading is told why.
  */
 export function closedGates(state: Household, year: SchoolYear, day: Day): AtGate[] {
-  return state.enrolments.filter(isTaken).flatMap((enrolment): AtGate[] => {
+  const gated = state.enrolments.filter((e) => isTaken(e) && (e.gates ?? []).length > 0);
+  return gated.flatMap((enrolment): AtGate[] => {
     const standings = standingsOf(state.marks, enrolment.id);
     const taken = takenSteps(state, enrolment, day);
     const remaining = remainingSteps(state, enrolment);

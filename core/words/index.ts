@@ -19,3 +19,7 @@ export function inHand(days: number): string {
   if (days === 0) return 'no day in hand';
   return days > 0 ? `${count(days, 'day')} in hand` : `${count(-days, 'day')} short`;
 }
+
+/** Hours to spare, whole ones: "12", or "3 short". */
+export const hoursWord = (minutes: number): string =>
+  minutes < 0 ? `${missingHours(-minutes)} short` : String(wholeHours(minutes));
