@@ -193,34 +193,40 @@ export function Today() {
         </ul>
       )}
       {missed.length > 0 && (
-        <ul aria-label="Missed, to catch up with" className="border-t border-rule py-1.5">
-          {missed.slice(0, 4).map((m) => (
-            <li key={`${m.enrolment.id} ${m.step.id} ${m.child.id}`} className="flex flex-wrap items-center gap-x-3">
-              <span className="min-w-0 flex-1 wrap-anywhere">
-                {m.child.name} missed {m.title}, {m.step.lesson.title}, on {dayAndDate(style, m.on)}
-                <span className="text-soft">: told again in a few words, or let be</span>
-              </span>
-              <button
-                type="button"
-                className="btn btn-quiet page-link"
-                onClick={() =>
-                  void commit(`${m.child.name} has caught up with ${m.title}, ${m.step.lesson.title}`, (now) =>
-                    markStep(
-                      now,
-                      { enrolmentId: m.enrolment.id, stepId: m.step.id, day: today },
-                      'done',
-                      newId,
-                      m.child.id,
-                    ),
-                  )
-                }
-              >
-                caught up
-              </button>
-            </li>
-          ))}
-          {missed.length > 4 && <li className="text-soft">and {count(missed.length - 4, 'step')} before that</li>}
-        </ul>
+        <details className="border-t border-rule">
+          <summary className="min-h-[44px] cursor-pointer py-2.5">
+            {listing([...new Set(missed.map((m) => m.child.name))])} missed {count(missed.length, 'step')} that the
+            others did
+          </summary>
+          <ul aria-label="Missed, to catch up with" className="pb-1.5">
+            {missed.map((m) => (
+              <li key={`${m.enrolment.id} ${m.step.id} ${m.child.id}`} className="flex flex-wrap items-center gap-x-3">
+                <span className="min-w-0 flex-1 wrap-anywhere">
+                  {m.child.name} missed {m.title}, {m.step.lesson.title}, on {dayAndDate(style, m.on)}
+                  <span className="text-soft">: told again in a few words, or let be</span>
+                </span>
+                <button
+                  type="button"
+                  className="btn btn-quiet page-link"
+                  onClick={() =>
+                    void commit(`${m.child.name} has caught up with ${m.title}, ${m.step.lesson.title}`, (now) =>
+                      markStep(
+                        now,
+                        { enrolmentId: m.enrolment.id, stepId: m.step.id, day: today },
+                        'done',
+                        newId,
+                        m.child.id,
+                      ),
+                    )
+                  }
+                >
+                  caught up
+                </button>
+              </li>
+            ))}
+            {missed.length > 4 && <li className="text-soft">and {count(missed.length - 4, 'step')} before that</li>}
+          </ul>
+        </details>
       )}
       <Clashes page={page} year={year} />
       {fault && (

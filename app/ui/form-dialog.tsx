@@ -46,12 +46,12 @@ export function FormDialog({
         }}
         className="flex flex-col gap-4"
       >
-        {children}
         {asked && (
-          <p role="alert" className="font-semibold">
+          <p role="alert" className="sticky -top-5 z-10 border border-ink bg-sheet p-2 font-semibold">
             What was typed here is not kept yet. Escape once more lets it go.
           </p>
         )}
+        {children}
         <div className="flex flex-wrap items-center justify-between gap-3 border-t border-rule pt-3">
           <div className="flex gap-2">
             <button type="submit" className="btn btn-strong" disabled={disabled}>
