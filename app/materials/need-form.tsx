@@ -9,7 +9,7 @@ import { newId } from '../ui/id';
 /** Which lessons or steps need a thing, and how many. */
 export function NeedForm({ material, close }: { material: Material; close: () => void }) {
   const { household } = useHousehold();
-  const commit = useFormCommit();
+  const commit = useFormCommit({ stays: true });
   const [courseId, setCourse] = useState(household.courses[0]?.id ?? '');
   const course = byId(household.courses, courseId);
   const lessons = course?.units.flatMap((u) => u.lessons) ?? [];

@@ -74,9 +74,10 @@ export function useHousehold(): Open {
 /**
  * The way in which forms store what was typed: onto the rows as they are by then, only what differs from the household as it was
  * when the form was opened, so that nothing that another window changed meanwhile is put back. While one is being stored a second
- * press does nothing.
+ * press does nothing; nor does it once the form was kept, however late its fields were read: a form that was kept is closed. `stays`:
+ * it goes on, and keeps one thing after another.
  */
-export function useFormCommit(): Open['commit'] {
+export function useFormCommit({ stays = false } = {}): Open['commit'] {
   const { household, commit } = useHousehold();
   const [opened] = useState(household);
   const busy = useRef(false);
@@ -84,13 +85,15 @@ export function useFormCommit(): Open['commit'] {
     async (label, puts) => {
       if (busy.current) return false;
       busy.current = true;
+      let kept = false;
       try {
-        return await commit(label, puts, opened);
+        kept = await commit(label, puts, opened);
+        return kept;
       } finally {
-        busy.current = false;
+        busy.current = kept && !stays;
       }
     },
-    [commit, opened],
+    [commit, opened, stays],
   );
 }
 
