@@ -248,7 +248,7 @@ console.log('\nTwo hundred lives of up to 300 deeds, each beside an account book
 spawnSync(join(root, 'node_modules/.bin/vitest'), ['run', 'core/tests/lived.test.ts'], {
   cwd: root,
   stdio: 'inherit',
-  env: { ...process.env, LIVES: '200' },
+  env: { ...process.env, LIVES: '100' },
 });
 
 ensureBuilt();

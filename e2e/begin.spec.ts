@@ -21,16 +21,14 @@ test('from an empty shelf to the first week by keyboard: under three minutes and
   await expect(page.getByRole('heading', { name: 'A blank page' })).toBeVisible();
   await fill('Name', 'Nell');
   await press('Tab');
-  // Chromium writes dates in the language of the process: month, day, year.
-  await fill('Born', '02282019');
-  // The button of the date field, then the one below it.
+  await fill('Born', '28.2.2019');
   await press('Tab');
   while (!(await page.getByRole('button', { name: 'Another child' }).evaluate((b) => b === document.activeElement)))
     await press('Tab');
   await press('Enter');
   await fill('Name of child 2', 'Asa');
   await press('Tab');
-  await page.keyboard.type('05052015');
+  await page.keyboard.type('5 May 2015');
   presses++;
   const title = page.getByLabel('Title', { exact: true });
   while (!(await title.evaluate((b) => b === document.activeElement))) await press('Tab');

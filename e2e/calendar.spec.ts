@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { chooseFile, expect, openToday, rows, startOwn, status, test } from './app';
+import { chooseFile, expect, openToday, rows, startOwn, status, test, walk } from './app';
 
 const corpus = (name: string) => readFileSync(`core/ical/corpus/${name}.ics`);
 const schoolDays = (page: Page) => page.getByRole('region', { name: 'Its shape' }).getByText(/\d+ school days/);
@@ -184,7 +184,27 @@ test('an interruption is shown before it is kept, and that child’s work moves'
   await expect(dialog.getByRole('alert')).toHaveText('Say which child.');
   await dialog.getByText('Wren', { exact: true }).click();
   await dialog.getByLabel(/an interruption/).check();
-  await dialog.getByLabel('To, if more than one day').fill('2026-11-24');
+  // A date is typed in the household's style; what is none keeps the form open, with a sentence, and loses nothing.
+  const until = dialog.getByLabel('To, if more than one day', { exact: true });
+  await until.fill('31 Nov');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  const wrong = dialog.getByText('This is no date that exists: write it like 11 Nov 2026.');
+  await expect(wrong).toBeVisible();
+  await expect(until).toHaveValue('31 Nov');
+  await until.fill('23.11.');
+  await expect(wrong).toHaveCount(0);
+  await until.press('ArrowUp');
+  await expect(until).toHaveValue('24 Nov 2026');
+  // Or picked from a month, by keys alone; Escape closes the month and not the form.
+  await until.press('Alt+ArrowDown');
+  await expect(page.getByRole('grid')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('grid')).toHaveCount(0);
+  await until.press('Alt+ArrowDown');
+  await page.getByRole('button', { name: /24 November|November 24/ }).press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(until).toHaveValue('25 Nov 2026');
+  await until.press('ArrowDown');
   await expect(dialog.getByRole('row', { name: /Letters at the Lockside/ })).toContainText(/\d+ → /);
   await expect(dialog).toContainText('Wren: days to spare 3 → 7 short');
   await dialog.getByLabel('In your words').fill('measles');
@@ -275,15 +295,50 @@ test('a calendar file is previewed, a bad one refused in a sentence, a newer one
   await dialog.getByLabel(/^Winter break/).selectOption('closes');
   await dialog.getByRole('button', { name: 'Keep this calendar' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'break' })).toContainText('1 event to come · from a file');
-  await page.getByRole('button', { name: 'Read a newer file of break' }).click();
+  // A newer file is known by its events, whichever button it comes in by: it says what moved, and keeps what was decided.
   await chooseFile(
     page,
     'Read a calendar file',
-    'break2.ics',
+    'another name.ics',
     corpus('all-day-many').toString().replace('20270102', '20270104'),
   );
+  await expect(dialog.getByRole('heading', { name: 'A newer copy of break' })).toBeVisible();
+  await expect(dialog).toContainText('Winter break: Mon 21 Dec – Fri 1 Jan 2027 → Mon 21 Dec – Sun 3 Jan 2027');
   await expect(dialog.getByLabel(/^Winter break/)).toHaveValue('closes');
-  await dialog.getByRole('button', { name: 'Leave' }).click();
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(status(page)).toContainText('break brought up to date');
+});
+
+test('of a class’s calendar the rest is decided as offered: it closes nothing, its own days off take no hours, and it stands on the week', async ({
+  page,
+}) => {
+  await page.goto('/year');
+  await expect(schoolDays(page)).toHaveText('176 school days');
+  await page.goto('/year/outside');
+  await page.getByRole('button', { name: 'Subscribe' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Decide the rest').selectOption('offered');
+  await expect(dialog.getByText(/School days to come: 134, as before/)).toBeVisible();
+  await expect(dialog.getByLabel(/^Weir House closed, Mon 23 Nov/)).toHaveValue('no class');
+  // People are chosen for this event, and shown in a line.
+  const row = dialog.getByRole('row', { name: /^Day class Thu 12 Nov/ });
+  await row.getByRole('button', { name: 'Whom: Day class' }).click();
+  for (const name of ['Pip', 'Jory', 'Wren', 'Oda'])
+    if (await row.getByLabel(name, { exact: true }).isChecked()) await row.getByText(name, { exact: true }).click();
+  await dialog.getByRole('button', { name: 'Keep this calendar' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('“Day class” takes nobody away');
+  await row.getByText('Wren', { exact: true }).click();
+  await expect(row).toContainText('for Wren');
+  await dialog.getByRole('button', { name: 'Keep this calendar' }).click();
+  await expect(status(page)).toContainText('Weir House day class added');
+  await walk(page, '/week');
+  const away = page.getByRole('row', { name: /^Away/ });
+  await expect(away.getByRole('cell').nth(3)).toContainText('Wren: Day class');
+  await page.getByRole('button', { name: 'Later' }).click();
+  await page.getByRole('button', { name: 'Later' }).click();
+  // The week of its own break: it does not meet, and the household has school.
+  await expect(page.getByRole('columnheader', { name: /Thursday 26 Nov/ })).toBeVisible();
+  await expect(page.getByRole('table').getByText('Day class')).toHaveCount(0);
 });
 
 test('public holidays are offered by place and closed one by one', async ({ page }) => {
@@ -324,7 +379,7 @@ test('two years stand side by side: the next is set up in the shape of this one,
   await page.goto('/year');
   await page.getByRole('button', { name: 'Another year' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByLabel('First day', { exact: true })).toHaveValue('2027-09-06');
+  await expect(dialog.getByLabel('First day', { exact: true })).toHaveValue('6 Sept 2027');
   await dialog.getByLabel('First day', { exact: true }).fill('2027-06-01');
   await dialog.getByRole('button', { name: 'Keep' }).click();
   await expect(dialog.getByRole('alert')).toContainText('run into “This school year”');

@@ -20,7 +20,7 @@ async function change(el: Locator): Promise<void> {
     return;
   }
   const later = () => was.replace(/..$/, (m) => String((Number(m) + 5) % 60).padStart(2, '0'));
-  await el.fill(kind === 'number' ? String(Number(was) + 1) : kind === 'time' ? later() : `${was}x`);
+  await el.fill(kind === 'number' ? String(Number(was) + 1) : /^\d\d:\d\d$/.test(was) ? later() : `${was}x`);
   await el.blur();
 }
 

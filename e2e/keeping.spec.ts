@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { backup, expect, openToday, rows, test } from './app';
+import { backup, chooseFile, expect, openToday, rows, settled, test } from './app';
 
 const choose = async (page: import('@playwright/test').Page, name: string, content: string | Buffer) =>
   page
@@ -82,4 +82,18 @@ test('the shipped sample is itself a backup that can be restored', async ({ page
   await page.goto('/keeping');
   await choose(page, 'sample.json', readFileSync(new URL('../demo/household.json', import.meta.url)));
   await expect(page.getByRole('dialog')).toContainText('What is in this backup');
+});
+
+test('reading a file can be stopped, and nothing is changed', async ({ page }) => {
+  // The reader itself is late, as a large file would be.
+  await page.route('**/files.worker*', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 4000));
+    await route.continue().catch(() => undefined);
+  });
+  await page.goto('/keeping');
+  await settled(page);
+  await chooseFile(page, 'Choose a backup file', 'backup.json', '{}');
+  await page.getByRole('button', { name: 'Stop reading' }).click();
+  await expect(page.getByRole('alert')).toContainText('Reading the file was stopped.');
+  await expect(page.getByText('Reading the file …')).toHaveCount(0);
 });

@@ -97,9 +97,9 @@ test('a sick child, a day without school and a hard day: one press each, each un
   await settled(page);
 
   await otherwise(page, /no school on this day/);
-  await expect(page.getByText(/is a closed day/)).toBeVisible();
+  await expect(page.getByText('A closed day: no school.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText(/is a closed day/)).toHaveCount(0);
+  await expect(page.getByText('A closed day: no school.')).toHaveCount(0);
 });
 
 test('naps and quiet times are entered, and attention is set for a child', async ({ page }) => {

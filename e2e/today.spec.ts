@@ -82,11 +82,55 @@ test('marks by menu; minutes, score and note with plain sentences for what canno
   await expect(row).toContainText('done · 25 min · score 17/20 · “asked for more”');
 });
 
-test('on a Saturday the next school day is shown and says so', async ({ page }) => {
+test('a Saturday is a Saturday: it says so, shows what Monday holds, and what is done of it now is dated today', async ({
+  page,
+}) => {
   await page.clock.setFixedTime(new Date(SATURDAY));
   await openToday(page);
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Monday 16 November');
-  await expect(page.getByText('teaching week 9')).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Saturday 14 November');
+  await expect(page.getByText('No school day.')).toBeVisible();
+  const ahead = page.getByRole('region', { name: 'The next school day: Monday 16 November' });
+  const first = ahead.locator('[data-row]').first();
+  const key = await first.getAttribute('data-row');
+  await first.getByRole('button').first().focus();
+  await page.keyboard.press('d');
+  await settled(page);
+  // It stands on today's own list now, and in the record under Saturday.
+  await expect(page.locator(`[data-row="${key}"]`)).toContainText('done');
+  await page.goto('/record');
+  await expect(page.getByRole('heading', { name: /Saturday 14 November/ })).toBeVisible();
+  await expect(page.getByText('Monday 16 November')).toHaveCount(0);
+});
+
+test('any day is opened by keys: what is marked on yesterday’s page carries yesterday’s date, on tomorrow’s today’s', async ({
+  page,
+}) => {
+  await openToday(page);
+  const title = page.getByRole('heading', { level: 1 });
+  await page.keyboard.press('[');
+  await expect(title).toHaveText('Tuesday 10 November');
+  await expect(page.getByText('What is marked here now carries its date, Tue 10 Nov.')).toBeVisible();
+  const whenever = page.getByRole('region', { name: 'What comes next of each course' });
+  const row = whenever.locator('[data-row]').first();
+  const key = (await row.getAttribute('data-row'))!;
+  await row.getByRole('button').first().focus();
+  await page.keyboard.press('d');
+  await settled(page);
+  await expect(page.locator(`[data-row="${key}"]`).first()).toContainText('done');
+  // Pressed faster than the page follows, every press counts.
+  for (const key of [']', ']', ']', '[']) await page.keyboard.press(key);
+  await expect(title).toHaveText('Thursday 12 November');
+  await openRows(page).first().getByRole('button').first().focus();
+  await page.keyboard.press('d');
+  await expect(status(page)).toContainText('done, ahead, on Wed 11 Nov');
+  await page.reload();
+  await expect(title).toHaveText('Thursday 12 November');
+  await page.getByRole('button', { name: 'Today', exact: true }).click();
+  await expect(title).toHaveText('Wednesday 11 November');
+  // Or picked from a month.
+  await page.getByRole('button', { name: 'Another day' }).click();
+  await page.getByRole('button', { name: /20 November|November 20/ }).click();
+  await expect(title).toHaveText('Friday 20 November');
 });
 
 test('a new lesson is named in words, with the manual pages to read before', async ({ page }) => {

@@ -1,3 +1,4 @@
+import { storing } from '../core/deeds';
 import { fromDay, type IsoDate, toDay } from '../core/calendar';
 import { writeBackup } from '../core/formats';
 import {
@@ -5,12 +6,11 @@ import {
   type Change,
   type Household,
   type Mark,
-  settle,
   type Settings,
   type TableName,
   TABLES,
 } from '../core/household';
-import { carryMarks } from '../core/log';
+import { carryMarks, recordsTouched } from '../core/log';
 import { type AnyTable, Database, type HistoryEntry, type KeptCopy, type Row, type RowChange } from './database';
 
 /** A wish to put a row (with its id) into a table, or to take one away. */
@@ -54,6 +54,17 @@ const JOURNAL_LIMIT = 60;
 /** Why the page can no longer write: the browser took the database away, or another page replaced it. */
 const LOST =
   'The browser has closed or deleted this household’s store while the page was open. Nothing is written any more: save what is on this page as a backup file, then load the page again.';
+
+/** Rows or changes by the table they are of, each in its order. */
+function byTable<T extends { table: AnyTable }>(all: readonly T[]): Map<AnyTable, T[]> {
+  const made = new Map<AnyTable, T[]>();
+  for (const one of all) {
+    const own = made.get(one.table);
+    if (own) own.push(one);
+    else made.set(one.table, [one]);
+  }
+  return made;
+}
 
 /**
  * One household, held in memory and in the browser's database. Every writing call is one transaction; memory follows
@@ -156,13 +167,13 @@ export class HouseholdStore {
    * Does one thing: all rows in one transaction, with what is needed to undo it. The label says what was done. What is wanted
    * is best a function of the household as it is when its turn comes: it is read inside the transaction, other tabs' work
    * included, so that none of two changes is lost. Of rows given as they are, only the fields that differ from `opened` (the
-   * household as whoever made them saw it) are changed. What hangs on a row that goes follows it (`settle` of core).
+   * household as whoever made them saw it) are changed. What hangs on a row that goes follows it (`storing` of core).
    */
   commit(label: string, wanted: Puts, opened?: Household): Promise<void> {
     return this.inTurn(async () => {
       await this.writing(async (now) => {
         const puts = typeof wanted === 'function' ? wanted(now) : wanted.map((p) => onto(now, p, opened));
-        const settled = settle(now, puts as readonly Change[]);
+        const settled = storing(await this.withRecords(now, puts as readonly Change[]), puts as readonly Change[]);
         if ('fault' in settled) throw new StoreFault(settled.fault);
         const made = await this.changesFor(settled.changes as unknown as readonly Put[]);
         if (made.length === 0) return [];
@@ -189,6 +200,15 @@ export class HouseholdStore {
   async remove(label: string, table: TableName, id: string): Promise<void> {
     await this.wholeRead;
     return this.commit(label, () => [{ table, remove: id }]);
+  }
+
+  /** Before years gone by have been read, the household with the old marks of those whose record the change touches. */
+  private async withRecords(now: Household, puts: readonly Change[]): Promise<Household> {
+    const touched = this.whole ? [] : [...recordsTouched(now, puts)];
+    if (touched.length === 0) return now;
+    const here = new Set(now.marks.map((m) => m.id));
+    const old = (await this.db.table('marks').where('enrolmentId').anyOf(touched).toArray()) as unknown as Mark[];
+    return { ...now, marks: [...now.marks, ...old.filter((m) => !here.has(m.id))] };
   }
 
   /**
@@ -272,9 +292,16 @@ export class HouseholdStore {
   /** The rows before and after some puts; those that change nothing are left out. */
   private async changesFor(puts: readonly Put[]): Promise<RowChange[]> {
     const made: RowChange[] = [];
+    const stored = new Map<string, Row | undefined>();
+    const idOf = (p: Put) => ('put' in p ? p.put.id : p.remove);
+    // A table at a time: a change may bring a thousand marks with it.
+    for (const [table, own] of byTable(puts)) {
+      const rows = await this.db.rows(table).bulkGet(own.map(idOf));
+      own.forEach((p, i) => stored.set(`${table} ${idOf(p)}`, rows[i]));
+    }
     for (const p of puts) {
-      const id = 'put' in p ? p.put.id : p.remove;
-      const before = await this.db.rows(p.table).get(id);
+      const id = idOf(p);
+      const before = stored.get(`${p.table} ${id}`);
       const after = 'put' in p ? p.put : undefined;
       if (same(before, after)) continue;
       made.push({ table: p.table, id, ...(before ? { before } : {}), ...(after ? { after } : {}) });
@@ -367,10 +394,11 @@ export class HouseholdStore {
   }
 
   private async store(changes: readonly RowChange[], side: 'before' | 'after'): Promise<void> {
-    for (const c of changes) {
-      const row = c[side];
-      if (row) await this.db.rows(c.table).put(row);
-      else await this.db.rows(c.table).delete(c.id);
+    for (const [table, own] of byTable(changes)) {
+      const put = own.flatMap((c) => c[side] ?? []);
+      const gone = own.filter((c) => !c[side]).map((c) => c.id);
+      if (gone.length > 0) await this.db.rows(table).bulkDelete(gone);
+      if (put.length > 0) await this.db.rows(table).bulkPut(put);
     }
   }
 
@@ -455,20 +483,19 @@ function onto(now: Household, put: Put, opened: Household | undefined): Put {
 /** The household with the changes' after sides in place; tables not named stay the same objects. */
 function applied(household: Household, changes: readonly RowChange[]): Household {
   const next = { ...household } as unknown as Record<string, Row | Row[]>;
-  const byTable = new Map<AnyTable, RowChange[]>();
-  for (const c of changes) byTable.set(c.table, [...(byTable.get(c.table) ?? []), c]);
-  for (const [table, list] of byTable) {
+  for (const [table, list] of byTable(changes)) {
     if (table === 'settings') {
       const after = list.at(-1)!.after;
       if (after) next[table] = after;
       continue;
     }
-    // Few rows change at a time: each is looked for by itself, and a new one needs no looking.
+    // Few rows change at a time as a rule: each is looked for by itself, and all of them are listed only where many do.
     const was = new Map<string, Row>();
     const touched = new Map(list.map((c) => [c.id, c.after]));
     let rows = [...(household[table] as Row[])];
+    const places = touched.size > 50 ? new Map(rows.map((r, i) => [r.id, i])) : undefined;
     for (const [id, after] of touched) {
-      const at = rows.findIndex((r) => r.id === id);
+      const at = places ? (places.get(id) ?? -1) : rows.findIndex((r) => r.id === id);
       if (at >= 0) was.set(id, rows[at]!);
       if (at < 0 && after) rows.push(after);
       else if (at >= 0 && after) rows[at] = after;

@@ -1,3 +1,4 @@
+import { changeStep, flatten } from '../core/course';
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import fc from 'fast-check';
@@ -151,6 +152,36 @@ describe('a household of ten years', () => {
     expect(store.whole).toBe(false);
     await expect(store.remove('old removed', 'enrolments', 'old')).rejects.toThrow('marks in its record');
     expect((await store.entire()).marks).toHaveLength(10_001);
+    store.close();
+  });
+
+  it('keeps what old marks were of when a book is edited before they are in memory', { timeout: 60_000 }, async () => {
+    const name = named();
+    const old = Array.from({ length: 10_001 }, (_, i) =>
+      aMark(i < 40 ? 'old' : 'other', 'L1-1', 'done', `20${10 + (i % 10)}-03-04`, { id: `o${i}` }),
+    );
+    const gone = [anEnrolment('old', 'c', { life: 'finished' }), anEnrolment('other', 'other', { life: 'finished' })];
+    const ten = () => {
+      const h = household();
+      return {
+        ...h,
+        courses: [...h.courses, aCourse('other', { lessons: 2 })],
+        enrolments: [...h.enrolments, ...gone],
+        marks: old,
+      };
+    };
+    (await HouseholdStore.open(name, ten)).close();
+    const store = await HouseholdStore.open(name, household);
+    expect(store.whole).toBe(false);
+    const book = store.household.courses.find((c) => c.id === 'c')!;
+    await store.commit('minutes', [{ table: 'courses', put: changeStep(book, 'L1-1', { minutes: 55 }) }]);
+    const { marks } = await store.entire();
+    expect(marks).toHaveLength(10_001);
+    const kept = marks.filter((m) => m.was);
+    expect(kept.map((m) => m.enrolmentId)).toEqual(Array(40).fill('old'));
+    expect(new Set(kept.map((m) => m.was!.minutes))).toEqual(new Set([flatten(book)[0]!.minutes]));
+    await store.undo();
+    expect((await store.entire()).marks.every((m) => m.was === undefined)).toBe(true);
     store.close();
   });
 });

@@ -4,14 +4,26 @@ import type { CourseFile } from '../core/course-file';
 import type { Reading } from '../core/formats';
 import type { FileWorker } from './files.worker';
 
-/** Reads a file off the main thread, in a worker of its own that goes when it is done. `tell` is given how far it is, 0 to 1. */
-async function read<T>(work: (remote: Remote<FileWorker>) => Promise<unknown>): Promise<T | { fault: string }> {
+/** How far the reading is, 0 to 1, and what ends it early. */
+export interface Watch {
+  tell: (share: number) => void;
+  stop: AbortSignal;
+}
+
+/** Reads a file off the main thread, in a worker of its own that goes when it is done, or told to stop. */
+async function read<T>(
+  { stop }: Watch,
+  work: (remote: Remote<FileWorker>) => Promise<unknown>,
+): Promise<T | { fault: string }> {
   const worker = new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
   try {
     const broken = new Promise<{ fault: string }>((resolve) => {
       worker.onerror = () => resolve({ fault: 'The file could not be read; it may be too large for this device.' });
     });
-    return await Promise.race([work(wrap<FileWorker>(worker)) as Promise<T>, broken]);
+    const stopped = new Promise<{ fault: string }>((resolve) => {
+      stop.addEventListener('abort', () => resolve({ fault: 'Reading the file was stopped.' }));
+    });
+    return await Promise.race([work(wrap<FileWorker>(worker)) as Promise<T>, broken, stopped]);
   } catch {
     return { fault: 'The file could not be read: it may have been moved, or be too large for this device.' };
   } finally {
@@ -19,10 +31,10 @@ async function read<T>(work: (remote: Remote<FileWorker>) => Promise<unknown>): 
   }
 }
 
-type Tell = (share: number) => void;
 type Encoded = { encoding: string };
-export const readBackupFile = (file: File, tell: Tell) => read<Reading>((r) => r.backup(file, proxy(tell)));
-export const readCsvFile = (file: File, prefix: string, tell: Tell) =>
-  read<CsvReading & Encoded>((r) => r.csv(file, proxy(tell), prefix));
-export const readCourseFileFile = (file: File, tell: Tell) =>
-  read<CourseFile & Encoded>((r) => r.course(file, proxy(tell)));
+export const readBackupFile = (file: File, watch: Watch) =>
+  read<Reading>(watch, (r) => r.backup(file, proxy(watch.tell)));
+export const readCsvFile = (file: File, prefix: string, watch: Watch) =>
+  read<CsvReading & Encoded>(watch, (r) => r.csv(file, proxy(watch.tell), prefix));
+export const readCourseFileFile = (file: File, watch: Watch) =>
+  read<CourseFile & Encoded>(watch, (r) => r.course(file, proxy(watch.tell)));

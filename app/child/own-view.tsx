@@ -5,7 +5,7 @@ import { type ChildItem, childListWords, childWeek, sheetFor, waits } from '../.
 import { tickOff } from '../../core/deeds';
 import { byId } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { usePlan, useWorkday } from '../shell/plan';
+import { usePlan } from '../shell/plan';
 import { longDate, momentHere } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { Ornament } from '../ui/ornament';
@@ -17,9 +17,8 @@ import { once } from '../ui/once';
 
 /** What a child who has the device sees, whatever address it types: its own day, to tick, and the way back for a teacher. */
 export default function OwnView({ handed }: { handed: Handed }) {
-  const { household, year, commit, notice } = useHousehold();
+  const { household, year, today: day, commit, notice } = useHousehold();
   const { plan } = usePlan();
-  const day = useWorkday();
   const child = byId(household.children, handed.childId);
   const today = useMemo(
     () => (child && year ? childWeek(household, year, plan, child, day).find((d) => d.day === day) : undefined),

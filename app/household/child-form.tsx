@@ -9,6 +9,7 @@ import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { Ornament } from '../ui/ornament';
 import { newId } from '../ui/id';
+import { DateControl } from '../ui/date-control';
 
 interface Values {
   name: string;
@@ -93,7 +94,7 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
       remove={child && { table: 'children', id: child.id, name: child.name }}
     >
       <InputField label="Name" fault={errors.name?.message} {...register('name')} autoComplete="off" />
-      <InputField label="Born" fault={errors.born?.message} type="date" {...register('born')} />
+      <DateControl label="Born" fault={errors.born?.message} control={control} name="born" />
       <fieldset>
         <legend className="label mb-1">Ornament</legend>
         <div className="flex flex-wrap gap-1">
@@ -141,13 +142,13 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
       />
       <div className="grid gap-4 sm:grid-cols-2">
         {STAY.map(({ name, label, hint }) => (
-          <InputField
+          <DateControl
             key={name}
             label={label}
             hint={hint}
             fault={errors[name]?.message}
-            type="date"
-            {...register(name)}
+            control={control}
+            name={name}
           />
         ))}
       </div>

@@ -1,10 +1,10 @@
 import { Trash2 } from 'lucide-react';
 import { HELPER_FROM } from '../../core/day';
-import { isClock } from '../../core/calendar';
 import { type DayWindow, type Settings, WINDOW_KINDS } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { newId } from '../ui/id';
+import { StoredTime } from '../ui/date-field';
 
 const KIND_WORDS: Record<DayWindow['kind'], string> = {
   nap: 'a nap: nothing is asked',
@@ -116,19 +116,17 @@ export function DayWindows() {
             )}
           </Field>
           {(['from', 'to'] as const).map((key) => (
-            <InputField
+            <StoredTime
               // Anew whenever the stored time is another: what was typed and refused is put back.
               key={`${key} ${w[key]}`}
               label={key}
               box="w-32"
-              type="time"
-              defaultValue={w[key]}
-              onBlur={(e) => {
-                const next = { ...w, [key]: e.target.value };
-                // A stretch that ends before it begins is put back to what it was.
-                if (!isClock(e.target.value) || next.from >= next.to) e.target.value = w[key];
-                else if (e.target.value !== w[key]) put(w, () => ({ [key]: next[key] }));
+              value={w[key]}
+              faultOf={(v) => {
+                const next = { ...w, [key]: v };
+                return next.from < next.to ? undefined : 'It ends before it begins.';
               }}
+              keep={(v) => put(w, () => ({ [key]: v }))}
             />
           ))}
           <span className="flex flex-wrap gap-x-4">

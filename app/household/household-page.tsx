@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { ageOn, fromDay, isClock, type Weekday } from '../../core/calendar';
+import { ageOn, fromDay, type Weekday } from '../../core/calendar';
 import {
   type Child,
   DATE_STYLES,
@@ -19,6 +19,7 @@ import { DayWindows } from './day-windows';
 import { OrderOfDay } from './order-of-day';
 import { TeacherForm } from './teacher-form';
 import { WishesSection } from './wishes';
+import { StoredTime } from '../ui/date-field';
 
 function hours(minutes: number): string {
   if (minutes < 60) return `${minutes} min`;
@@ -134,19 +135,17 @@ export default function HouseholdPage() {
           </Field>
           <div className="flex flex-wrap gap-4">
             {(['dayFrom', 'dayTo'] as const).map((key) => (
-              <InputField
+              <StoredTime
                 key={`${key} ${settings[key]}`}
                 label={key === 'dayFrom' ? 'School is held from' : 'until'}
                 hint={key === 'dayFrom' ? 'What takes somebody away outside these hours costs no school.' : undefined}
                 box="max-w-56"
-                type="time"
-                defaultValue={settings[key]}
-                onBlur={(e) => {
-                  const next = { ...settings, [key]: e.target.value };
-                  if (isClock(e.target.value) && next.dayFrom < next.dayTo) {
-                    if (e.target.value !== settings[key]) set('the school’s hours', { [key]: e.target.value });
-                  } else e.target.value = settings[key];
+                value={settings[key]}
+                faultOf={(v) => {
+                  const next = { ...settings, [key]: v };
+                  return next.dayFrom < next.dayTo ? undefined : 'School ends before it begins.';
                 }}
+                keep={(v) => set('the school’s hours', { [key]: v })}
               />
             ))}
           </div>

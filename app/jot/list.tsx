@@ -49,7 +49,6 @@ export function JottingList({ jottings, name }: { jottings: Jotting[]; name: str
 /** What was jotted down for the week and the day, under the day’s work. */
 export function Jottings({ day }: { day: Day }) {
   const { household } = useHousehold();
-  // On a Saturday the page is Monday’s already: what is carried is carried to there.
   const errands = errandsOf(household, weekStart(day, household.settings.firstDay), day);
   const notes = notesOf(household, day);
   if (errands.length === 0 && notes.length === 0) return null;

@@ -8,7 +8,7 @@ import { useHousehold } from '../shell/household';
 import { LAST_BACKUP } from '../shell/notes';
 import { longDate, shortDate } from '../ui/dates';
 import { Dialog } from '../ui/dialog';
-import { FileProgress } from '../ui/file-progress';
+import { FileProgress, useFileReading } from '../ui/file-progress';
 import { download } from '../ui/download';
 import { count } from '../ui/words';
 import { Room } from './room';
@@ -20,7 +20,7 @@ export default function Keeping() {
   const file = useRef<HTMLInputElement>(null);
   const [reading, setReading] = useState<Backup>();
   const [notes, setNotes] = useState<string[]>([]);
-  const [share, setShare] = useState<number>();
+  const opened = useFileReading();
   const [fault, setFault] = useState<string>();
   const [copies, setCopies] = useState<KeptCopy[]>([]);
   const [last, setLast] = useState<IsoDate>();
@@ -57,9 +57,7 @@ export default function Keeping() {
   const choose = async (chosen: File | undefined) => {
     setFault(undefined);
     if (!chosen) return;
-    setShare(0);
-    take(await readBackupFile(chosen, setShare));
-    setShare(undefined);
+    take(await opened.read((watch) => readBackupFile(chosen, watch)));
     if (file.current) file.current.value = '';
   };
   const restore = async () => {
@@ -109,7 +107,7 @@ export default function Keeping() {
               onChange={(e) => void choose(e.target.files?.[0])}
             />
           </label>
-          <FileProgress share={share} />
+          <FileProgress reading={opened} />
           {fault && (
             <p role="alert" className="border-2 border-ink p-3">
               <b>Nothing was changed.</b> {fault}

@@ -1,6 +1,5 @@
 import { type FormEvent, useState } from 'react';
 import { fromDay } from '../../core/calendar';
-import { stepName } from '../../core/course';
 import { MARK_KINDS, type MarkKind } from '../../core/household';
 import { correctMark, detailsFaults } from '../../core/deeds';
 import { type EntryFaults, entryText, type RecordLine } from '../../core/log';
@@ -14,12 +13,12 @@ import { MARK_WORDS } from '../ui/words';
 export function MarkForm({ line, close }: { line: RecordLine; close: () => void }) {
   const { today } = useHousehold();
   const commit = useFormCommit();
-  const { mark, course, step } = line;
+  const { mark, course, words } = line;
   const latest = fromDay(today) > mark.date ? fromDay(today) : mark.date;
   const [kind, setKind] = useState<MarkKind>(mark.kind);
   const [text, setText] = useState(() => entryText(mark, mark.date));
   const [faults, setFaults] = useState<EntryFaults>({});
-  const what = `${course.title} ${step?.lesson.title ?? ''}`.trim();
+  const what = `${course.title} ${words}`;
   const keep = async (e: FormEvent) => {
     e.preventDefault();
     const wrong = detailsFaults({ ...mark, kind }, text, latest);
@@ -28,7 +27,7 @@ export function MarkForm({ line, close }: { line: RecordLine; close: () => void 
   };
   const kinds = MARK_KINDS.filter((k) => (mark.childId ? k === 'missed' || k === 'done' : k !== 'missed'));
   return (
-    <FormDialog title={step ? `${what}, ${stepName(step)}` : what} close={close} onSubmit={(e) => void keep(e)}>
+    <FormDialog title={what} close={close} onSubmit={(e) => void keep(e)}>
       <Field label="Mark">
         {(p) => (
           <select {...p} value={kind} onChange={(e) => setKind(e.target.value as MarkKind)}>

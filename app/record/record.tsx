@@ -1,7 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { toDay } from '../../core/calendar';
-import { stepName } from '../../core/course';
 import { notesOf } from '../../core/jot';
 import { recordLines, type RecordLine, writeScore } from '../../core/log';
 import { useHousehold } from '../shell/household';
@@ -129,7 +128,7 @@ export default function Record() {
 }
 
 function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
-  const { mark, course, step, children } = line;
+  const { mark, course, words, children } = line;
   const details = [
     mark.minutes === undefined ? undefined : `${mark.minutes} min`,
     mark.left && `left: ${mark.left}`,
@@ -145,10 +144,7 @@ function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
         <span className="sr-only">{children.map((c) => c.name).join(', ')}</span>
       </span>
       <span className="min-w-0 flex-1 wrap-break-word">
-        {course.title}{' '}
-        <span className="text-soft">
-          {step ? `${step.lesson.title}, ${stepName(step)}` : 'a step no longer in the course'}
-        </span>
+        {course.title} <span className="text-soft">{words}</span>
         {details.length > 0 && <span className="text-[0.95rem]"> · {details.join(' · ')}</span>}
       </span>
       <span className={mark.kind === 'done' ? '' : 'font-semibold'}>{mark.kind}</span>
@@ -156,7 +152,7 @@ function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
         type="button"
         className="btn btn-quiet page-link print:hidden"
         onClick={edit}
-        aria-label={`Mend ${course.title}, ${step?.lesson.title ?? ''}, ${mark.kind}`}
+        aria-label={`Mend ${course.title}, ${words}, ${mark.kind}`}
       >
         Mend
       </button>

@@ -8,6 +8,7 @@ import { shortDate } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
+import { DateField } from '../ui/date-field';
 
 const money = (hundredths: number) => (hundredths / 100).toFixed(2);
 
@@ -200,19 +201,17 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
           maxLength={200}
           onChange={(e) => setBought({ ...bought, from: e.target.value })}
         />
-        <InputField
+        <DateField
           label="On"
           fault={faults['date']}
-          type="date"
           value={bought.date}
-          onChange={(e) => setBought({ ...bought, date: e.target.value })}
+          onChange={(v) => setBought({ ...bought, date: v })}
         />
-        <InputField
+        <DateField
           label="Can be exchanged until"
           fault={faults['exchangeUntil']}
-          type="date"
           value={bought.exchangeUntil}
-          onChange={(e) => setBought({ ...bought, exchangeUntil: e.target.value })}
+          onChange={(v) => setBought({ ...bought, exchangeUntil: v })}
         />
       </div>
       <div className="flex flex-wrap gap-x-6">

@@ -17,10 +17,11 @@ import {
 } from '../../core/household';
 import { takenSteps } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
 import { PeoplePicker } from '../ui/people-picker';
+import { DateField, TimeField } from '../ui/date-field';
 
 const sameRef = (a: UnitRef, b: UnitRef) => a.courseId === b.courseId && a.unitId === b.unitId;
 
@@ -156,12 +157,12 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
                   </select>
                 </td>
                 <td>
-                  <input
-                    type="date"
-                    aria-label={`from which day, to ${kindName(k)}`}
+                  <DateField
+                    bare
+                    label={`from which day, to ${kindName(k)}`}
                     disabled={!own(k)}
                     value={own(k)?.from ?? ''}
-                    onChange={(e) => setOwn(k, { from: e.target.value })}
+                    onChange={(v) => setOwn(k, { from: v })}
                   />
                 </td>
               </tr>
@@ -189,13 +190,11 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
           {helper && <PeoplePicker legend="At" people={kindChoice} value={helps} onChange={setHelps} />}
         </div>
       )}
-      <InputField
+      <TimeField
         label="At a fixed time (empty: where it fits)"
         hint="For what has to start on the dot, a lesson over the telephone or before a drop-off."
-        type="time"
-        className="w-36"
         value={at}
-        onChange={(e) => setAt(e.target.value)}
+        onChange={(v) => setAt(v)}
       />
       {enrolment.childIds.length === 1 && (
         <PeoplePicker

@@ -42,7 +42,6 @@ import {
 } from '../../core/household';
 import { isTaken, remainingSteps } from '../../core/pace';
 import { useHousehold } from '../shell/household';
-import { useWorkday } from '../shell/plan';
 import { download } from '../ui/download';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
 import { RestepDialog } from './restep-dialog';
@@ -270,8 +269,7 @@ function LessonEditor({ course, lesson, store }: { course: Course; lesson: Lesso
 
 /** For everybody who takes the course and has something of the lesson still to do: it may be known already. */
 function LessonKnown({ course, lesson }: { course: Course; lesson: Lesson }) {
-  const { household } = useHousehold();
-  const day = useWorkday();
+  const { household, today: day } = useHousehold();
   const [asking, setAsking] = useState<{ enrolment: Enrolment; step: FlatStep }>();
   if (household.settings.scope !== 'mastered') return null;
   const taking = household.enrolments

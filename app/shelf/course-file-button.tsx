@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useHousehold } from '../shell/household';
 import { readCourseFileFile } from '../../worker/files';
-import { FileProgress } from '../ui/file-progress';
+import { FileProgress, useFileReading } from '../ui/file-progress';
 import { newId } from '../ui/id';
 
 /** Puts a course file of another family on the shelf; what is wrong with the file is said, and nothing is stored. */
@@ -11,13 +11,11 @@ export function CourseFileButton() {
   const navigate = useNavigate();
   const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState<string>();
-  const [share, setShare] = useState<number>();
+  const reading = useFileReading();
   const take = async (file: File | undefined) => {
     if (!file) return;
     const { courseFileRows } = await import('../../core/course-file');
-    setShare(0);
-    const read = await readCourseFileFile(file, setShare);
-    setShare(undefined);
+    const read = await reading.read((watch) => readCourseFileFile(file, watch));
     if ('fault' in read) return setFault(`${file.name}: ${read.fault}`);
     let id = '';
     const done = await commit(`${read.course.title} put on the shelf from a file`, (now) => {
@@ -49,7 +47,7 @@ export function CourseFileButton() {
           e.target.value = '';
         }}
       />
-      <FileProgress share={share} />
+      <FileProgress reading={reading} />
       {fault && (
         <p role="alert" className="basis-full font-semibold">
           {fault}

@@ -4,7 +4,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { isIsoDate } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
 import { type Course, type Enrolment, type Household, LIVES, type Loop } from '../../core/household';
-import { neededPerSitting } from '../../core/pace';
+import { neededPerSitting, printedWords } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -14,6 +14,7 @@ import { Compare } from './compare';
 import { draftOf, NEW_LOOP, paceSchema, type PaceValues, paceValues } from './enrolment-values';
 import { PaceFields, SittingFields } from './pace-fields';
 import { newId } from '../ui/id';
+import { DateControl } from '../ui/date-control';
 
 const newLoop = (v: PaceValues, id: string): Loop => ({
   id,
@@ -194,6 +195,12 @@ export function EnrolmentForm({
         </p>
       )}
       <PaceFields course={course} register={register} errors={errors} now={now} />
+      {year &&
+        printedWords(trial, draft, year).map((words) => (
+          <p key={words} role="status" className="border-l-4 border-ink pl-3 text-[0.95rem]">
+            {words}
+          </p>
+        ))}
       <div className="grid gap-4 sm:grid-cols-2">
         {(now.rule === 'even' || now.rule === 'weekly') && (
           <InputField
@@ -205,21 +212,23 @@ export function EnrolmentForm({
             {...register('perSitting', { valueAsNumber: true })}
           />
         )}
-        <InputField
-          label="At most so many minutes a sitting"
-          hint="Empty: minutes set no limit."
-          fault={errors.minutesPerSitting?.message}
-          inputMode="numeric"
-          className="w-28"
-          {...register('minutesPerSitting')}
-        />
-        <InputField label="Not before" fault={errors.firstDate?.message} type="date" {...register('firstDate')} />
-        <InputField
+        {now.rule !== 'printed' && (
+          <InputField
+            label="At most so many minutes a sitting"
+            hint="Empty: minutes set no limit."
+            fault={errors.minutesPerSitting?.message}
+            inputMode="numeric"
+            className="w-28"
+            {...register('minutesPerSitting')}
+          />
+        )}
+        <DateControl label="Not before" fault={errors.firstDate?.message} control={control} name="firstDate" />
+        <DateControl
           label="Should end by"
           hint="Empty: the last day of the school year."
           fault={errors.target?.message}
-          type="date"
-          {...register('target')}
+          control={control}
+          name="target"
         />
         <Field label="It is">
           {(p) => (

@@ -11,7 +11,7 @@ import { count } from '../ui/words';
 import { PasteLines } from './paste-lines';
 import { asPattern, noSteps, StepsOfLesson } from './steps-of-lesson';
 import { readCsvFile } from '../../worker/files';
-import { encodingWords, FileProgress } from '../ui/file-progress';
+import { encodingWords, FileProgress, useFileReading } from '../ui/file-progress';
 import { newId } from '../ui/id';
 
 const EXAMPLE = 'Unit 1: Water\nLesson 1: Rain ........ 3\nLesson 2: Springs ..... 7\nUnit 1 Test ........... 11';
@@ -29,7 +29,7 @@ export default function PastePage() {
   const [weigh, setWeigh] = useState(false);
   const [csv, setCsv] = useState<CsvReading>();
   const [wanting, setWanting] = useState(false);
-  const [share, setShare] = useState<number>();
+  const reading = useFileReading();
   const [fileFault, setFileFault] = useState<string>();
   const file = useRef<HTMLInputElement>(null);
   // A prefix of its own keeps ids apart from those the course has already.
@@ -48,9 +48,7 @@ export default function PastePage() {
   };
   const choose = async (chosen: File | undefined) => {
     if (!chosen) return;
-    setShare(0);
-    const read = await readCsvFile(chosen, prefix, setShare);
-    setShare(undefined);
+    const read = await reading.read((watch) => readCsvFile(chosen, prefix, watch));
     if (file.current) file.current.value = '';
     if ('fault' in read) return setFileFault(read.fault);
     setFileFault(encodingWords(read.encoding));
@@ -138,7 +136,7 @@ export default function PastePage() {
               A template to fill in
             </button>
           </div>
-          <FileProgress share={share} />
+          <FileProgress reading={reading} />
           {fileFault && (
             <p role="alert" className="border-2 border-ink p-3">
               {fileFault}

@@ -11,6 +11,7 @@ import { ChildName } from '../ui/ornament';
 import { PeoplePicker } from '../ui/people-picker';
 import { listing, PRESENCE_WORDS } from '../ui/words';
 import { newId } from '../ui/id';
+import { TimeField } from '../ui/date-field';
 
 /** A ritual: what, with whom, on which days. */
 export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; close: () => void }) {
@@ -122,13 +123,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
           )}
         </Field>
       </div>
-      <InputField
-        label="At a fixed time (empty: where it fits)"
-        type="time"
-        className="w-36"
-        value={at}
-        onChange={(e) => setAt(e.target.value)}
-      />
+      <TimeField label="At a fixed time (empty: where it fits)" value={at} onChange={(v) => setAt(v)} />
       <label className="flex min-h-[44px] items-center gap-2">
         <input type="checkbox" checked={alone} onChange={(e) => setAlone(e.target.checked)} /> it makes a school day by
         itself (otherwise it counts only on days with other work)

@@ -2,7 +2,25 @@ import { Command } from 'cmdk';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useHousehold } from './household';
-import { PAGES, VIEWS } from './views';
+import { DEEDS, PAGES, VIEWS } from './views';
+
+/** How long a page may take to show the button of a deed, in milliseconds. */
+const PATIENCE = 5000;
+
+/** Presses the button of a deed once the page shows it; puts the focus on it where it acts at once. */
+function reach(words: string, how: 'focus' | undefined, since = performance.now()): void {
+  const said = (el: HTMLElement) => el.dataset['deed'] ?? el.ariaLabel ?? el.textContent.trim();
+  const all = document.querySelectorAll<HTMLElement>('main button, main label:has(input[type="file"])');
+  const found = [...all].find((el) => said(el) === words);
+  if (!found) {
+    if (performance.now() - since < PATIENCE) setTimeout(() => reach(words, how, since), 50);
+    return;
+  }
+  const control = found.querySelector('input') ?? found;
+  control.focus();
+  control.scrollIntoView({ block: 'nearest' });
+  if (how !== 'focus') control.click();
+}
 
 /** Every view, course and deed by name: type a few letters, press Enter. */
 export default function Commands({ close, jot, keys }: { close: () => void; jot: () => void; keys: () => void }) {
@@ -40,17 +58,15 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
         <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
         <Command.Group heading="Do" className="command-group">
           {item('Jot something down', jot, 'j')}
-          {item('Plan the week', () => void navigate('/week'))}
-          {item('Publish and print the week', () => void navigate('/week'))}
+          {DEEDS.map(([to, words, how]) =>
+            item(words, () => {
+              void navigate(to);
+              reach(words, how);
+            }),
+          )}
           {item('Why weeks are crowded; could the plan be better?', () => void navigate('/year/courses'))}
-          {item('What is required, days and hours', () => void navigate('/year'))}
           {item('What past days were: school was held, sick, no school', () => void navigate('/year/attendance'))}
-          {item('Restore a backup; copies put aside', () => void navigate('/keeping'))}
-          {item('Add a child or a teacher', () => void navigate('/household'))}
-          {item('Add a thing', () => void navigate('/materials'))}
-          {item('Loops, courses in step, rituals, pages that two books share', () => void navigate('/shelf/together'))}
-          {item('Add a course', () => void navigate('/shelf?add'))}
-          {item('Make a backup', () => void navigate('/keeping'))}
+          {item('Loops, and what yields first', () => void navigate('/shelf/together'))}
           {history.undo && item(`Undo: ${history.undo}`, () => void undo(), 'z')}
           {history.redo && item(`Redo: ${history.redo}`, () => void redo(), 'shift z')}
           {item('Show all keys', keys, '?')}

@@ -12,7 +12,7 @@ const GENERAL: [string, string][] = [
   ['shift a', 'again: a lesson, or all since a date'],
   ['← → ↑ ↓', 'from sitting to sitting on Week'],
   ['shift ← shift →', 'move a sitting of Week to the day before or after'],
-  ['[ ]', 'earlier and later week'],
+  ['[ ]', 'the day before and after on Today; the week on Week'],
   ['j', 'jot something down'],
   ['/', 'commands: every view, course and deed by name'],
   ['1 – 8', 'Today, Week, Year, Shelf, Materials, Record, Household, Keeping'],

@@ -10,6 +10,32 @@ export const VIEWS = [
   ['/keeping', 'Keeping'],
 ] as const;
 
+/**
+ * What is done on a page, by the words of the button that does it: the command list goes there and presses it, or, where it
+ * acts at once and asks nothing, puts the focus on it.
+ */
+export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus'])[] = [
+  ['/', 'The day turns out otherwise', 'focus'],
+  ['/week', 'Publish and print', 'focus'],
+  ['/year', 'Change the year'],
+  ['/year', 'Another year'],
+  ['/year', 'What is required'],
+  ['/year/outside', 'Add a class, a trip'],
+  ['/year/outside', 'Add sick days'],
+  ['/year/outside', 'Read a calendar file', 'focus'],
+  ['/year/outside', 'Offer public holidays'],
+  ['/shelf', 'Add a course'],
+  ['/shelf/together', 'Keep courses in step'],
+  ['/shelf/together', 'Add a ritual'],
+  ['/shelf/together', 'Say what does the same work'],
+  ['/materials', 'Add a thing'],
+  ['/household', 'Add a child'],
+  ['/household', 'Add a teacher'],
+  ['/household', 'Add a stretch', 'focus'],
+  ['/keeping', 'Make a backup', 'focus'],
+  ['/keeping', 'Choose a backup file', 'focus'],
+];
+
 /** The pages within a view, by the words that stand on them. */
 export const PAGES = [
   ['/year/courses', 'Courses over the year'],

@@ -8,6 +8,7 @@ import { useFormCommit, useHousehold } from '../shell/household';
 import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
 import { newId } from '../ui/id';
+import { DateField } from '../ui/date-field';
 
 /** “Again”, for more than one step: the lesson, or all since a date; held in front, or back as review. */
 export default function AgainDialog({ row, day, close }: { row: DayRow; day: Day; close: () => void }) {
@@ -46,13 +47,13 @@ export default function AgainDialog({ row, day, close }: { row: DayRow; day: Day
         {choice('lesson', 'all that was done of this lesson')}
         <div className="flex flex-wrap items-center gap-2">
           {choice('since', 'everything done since')}
-          <input
-            type="date"
-            aria-label="since"
+          <DateField
+            bare
+            label="since"
             value={since}
             max={fromDay(day)}
-            onChange={(e) => {
-              setSince(e.target.value);
+            onChange={(v) => {
+              setSince(v);
               setKind('since');
             }}
           />

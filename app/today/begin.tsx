@@ -10,6 +10,7 @@ import { useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { count } from '../ui/words';
 import { newId } from '../ui/id';
+import { DateField, unread } from '../ui/date-field';
 
 /** The blank page: children, year and first course on one sheet, kept in one go; then the first week. */
 export default function Begin() {
@@ -51,8 +52,9 @@ export default function Begin() {
       ? 'spread evenly over the year'
       : 'one each school day';
 
-  const keep = async (e: FormEvent) => {
+  const keep = async (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
+    if (unread(e.currentTarget)) return;
     const wish = { children, ...year, weekdays, title, takers, pattern, ...(units ? { units } : {}) };
     const made = begin(wish, today, newId);
     if ('faults' in made) {
@@ -90,12 +92,11 @@ export default function Begin() {
                 value={c.name}
                 onChange={(e) => child(i, { name: e.target.value })}
               />
-              <InputField
+              <DateField
                 label="Born"
-                type="date"
-                aria-invalid={faults.children && c.name.trim() && !isIsoDate(c.born) ? true : undefined}
+                invalid={Boolean(faults.children && c.name.trim() && !isIsoDate(c.born))}
                 value={c.born}
-                onChange={(e) => child(i, { born: e.target.value })}
+                onChange={(v) => child(i, { born: v })}
               />
             </div>
           ))}
@@ -109,19 +110,17 @@ export default function Begin() {
         </Part>
         <Part number={2} title="The school year">
           <div className="flex flex-wrap gap-3">
-            <InputField
+            <DateField
               label="First day"
               fault={faults.start}
-              type="date"
               value={year.start}
-              onChange={(e) => setYear({ ...year, start: e.target.value })}
+              onChange={(v) => setYear({ ...year, start: v })}
             />
-            <InputField
+            <DateField
               label="Last day"
               fault={faults.end}
-              type="date"
               value={year.end}
-              onChange={(e) => setYear({ ...year, end: e.target.value })}
+              onChange={(v) => setYear({ ...year, end: v })}
             />
           </div>
           <WeekdayPicker

@@ -1,24 +1,26 @@
+import { unread } from '../ui/date-field';
 import { type FormEvent, useState } from 'react';
 import { fromDay } from '../../core/calendar';
 import type { DayRow } from '../../core/day';
 import { detailsFaults, enterDetails } from '../../core/deeds';
 import { type EntryFaults, entryText, markRow } from '../../core/log';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { useWorkday } from '../shell/plan';
 import { EntryFields } from '../ui/entry-fields';
 import { newId } from '../ui/id';
+import { useShownDay } from './shown-day';
 
 /** Minutes, score and a note: wanted, never demanded. A step without a mark is marked done by keeping them. */
 export function Details({ row, close }: { row: DayRow; close: () => void }) {
   const { household } = useHousehold();
   const commit = useFormCommit();
-  const day = useWorkday();
+  const { on: day } = useShownDay();
   const date = fromDay(day);
   const [text, setText] = useState(() => entryText(row.mark, date));
   const [faults, setFaults] = useState<EntryFaults>({});
 
-  const keep = async (e: FormEvent) => {
+  const keep = async (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
+    if (unread(e.currentTarget)) return;
     const on = { enrolmentId: row.enrolment.id, stepId: row.step.id, day };
     const wish = { enrolmentId: on.enrolmentId, stepId: on.stepId, date, kind: row.mark?.kind ?? ('done' as const) };
     const wrong = detailsFaults(markRow(household, wish, ''), text, date);

@@ -5,13 +5,13 @@ import type { DayRow } from '../../core/day';
 import { type Child, MARK_KINDS, titleOf } from '../../core/household';
 import { openDates } from '../../core/pace';
 import { useHousehold } from '../shell/household';
-import { useWorkday } from '../shell/plan';
 import { dayAndDate } from '../ui/dates';
 import { keepPin } from '../ui/keep-pin';
 import { ChildName } from '../ui/ornament';
 import { MARK_WORDS } from '../ui/words';
 import { MenuTrigger } from './menu-button';
 import type { RowActions } from './today';
+import { useShownDay } from './shown-day';
 
 export interface MarkMenuProps {
   row: DayRow;
@@ -27,7 +27,7 @@ export interface MarkMenuProps {
 /** All marks of a step, by click and touch; the same letters work without it. It comes up open: it is loaded when pressed. */
 export default function MarkMenu({ row, family, childrenHere, actions, edit, name, second }: MarkMenuProps) {
   const { household, year, commit } = useHousehold();
-  const day = useWorkday();
+  const { on: day } = useShownDay();
   const style = household.settings.dateStyle;
   // A new lesson may wait for one sitting, which is then for practising what came before.
   const next =

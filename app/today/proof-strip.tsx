@@ -1,9 +1,9 @@
 import type { DayRow } from '../../core/day';
 import { proofAccepted, proofFailed } from '../../core/deeds';
 import { useHousehold } from '../shell/household';
-import { useWorkday } from '../shell/plan';
 import { count } from '../ui/words';
 import { newId } from '../ui/id';
+import { useShownDay } from './shown-day';
 
 /** Whether the score of a kept step lies below the line of its course, and nobody has said yet what that means. */
 export const asksProof = (row: DayRow): boolean => row.proof?.asked.some((s) => s.id === row.step.id) ?? false;
@@ -11,7 +11,7 @@ export const asksProof = (row: DayRow): boolean => row.proof?.asked.some((s) => 
 /** Under a kept step that went badly: the proof may have failed, and the practice is a press away. */
 export function ProofStrip({ row }: { row: DayRow }) {
   const { commit } = useHousehold();
-  const day = useWorkday();
+  const { on: day } = useShownDay();
   const { proof } = row;
   if (!proof || proof.fell === 0) return null;
   const back = () =>

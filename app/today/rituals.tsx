@@ -1,12 +1,10 @@
 import { closedGates } from '../../core/overview';
 import { useMemo } from 'react';
-import { stepName } from '../../core/course';
-import { type DayPage, gamesOn, practicesOn, ritualsOn } from '../../core/day';
+import { type DayPage, gamesOn, practicesOn, practiceWords, ritualsOn } from '../../core/day';
 import { childrenOf, titleOf } from '../../core/household';
 import { reviewsOn } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
-import { dayAndDate } from '../ui/dates';
 import { count, listing } from '../ui/words';
 import { useRitual } from './use-ritual';
 
@@ -22,6 +20,7 @@ export function Rituals({ page }: { page: DayPage }) {
   const reviews = year ? reviewsOn(household, year, plan, day) : [];
   const closed = useMemo(() => (year ? closedGates(household, year, day) : []), [household, year, day]);
   if (rituals.length + reviews.length + practices.length + closed.length === 0) return null;
+  const when = day === today ? 'today' : 'that day';
   const title = (courseId: string) => titleOf(household, courseId);
   return (
     <section
@@ -51,30 +50,25 @@ export function Rituals({ page }: { page: DayPage }) {
       ))}
       {reviews.map((r) => (
         <p key={r.enrolment.id} className="text-[0.95rem]">
-          <b className="font-semibold">{title(r.enrolment.courseId)}</b> reviews today, until{' '}
+          <b className="font-semibold">{title(r.enrolment.courseId)}</b> reviews {when}, until{' '}
           {listing(r.behind.map((e) => title(e.courseId)))} {r.behind.length > 1 ? 'have' : 'has'} caught up.
         </p>
       ))}
       {closed.map((c) => (
         <p key={c.enrolment.id} className="basis-full py-1 text-[0.95rem]">
-          <b className="font-semibold">{c.title}</b>, {listing(c.children.map((x) => x.name))}: nothing comes today,{' '}
+          <b className="font-semibold">{c.title}</b>, {listing(c.children.map((x) => x.name))}: nothing comes {when},{' '}
           {c.words}.
         </p>
       ))}
-      {practices.map((p) => (
-        <p key={p.enrolment.id} className="basis-full py-1 text-[0.95rem]">
-          <b className="font-semibold">{titleOf(household, p.course.id)}</b>, {listing(p.children.map((c) => c.name))}:
-          extra-practice day; {p.next.lesson.title} begins {dayAndDate(household.settings.dateStyle, p.until)}
-          {p.others.length > 0 &&
-            `, since ${listing(p.others.map((e) => title(e.courseId)))} ${p.others.length === 1 ? 'begins' : 'begin'} ${page.day === today ? 'today' : 'that day'}`}
-          .{' '}
-          <span className="text-soft">
-            {p.offers.length > 0
-              ? `To hand: ${listing(p.offers.map((s) => `${s.lesson.title}, ${stepName(s)}`))}, once more.`
-              : 'A game, or what was learnt last once more.'}
-          </span>
-        </p>
-      ))}
+      {practices.map((p) => {
+        const words = practiceWords(household, p, page.day, today);
+        return (
+          <p key={p.enrolment.id} className="basis-full py-1 text-[0.95rem]">
+            <b className="font-semibold">{titleOf(household, p.course.id)}</b>, {listing(p.children.map((c) => c.name))}
+            : {words.why} <span className="text-soft">{words.hand}</span>
+          </p>
+        );
+      })}
     </section>
   );
 }

@@ -52,7 +52,7 @@ export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; toda
         </Suspense>
       )}
       <span className="ml-auto">
-        {menu ? (
+        {day !== today ? null : menu ? (
           <Suspense fallback={plain}>
             <DayMenu page={page} day={day} today={today} askSick={() => setSick(true)} />
           </Suspense>

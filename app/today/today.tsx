@@ -1,13 +1,16 @@
+import { goneWords } from '../../core/words';
+import { DayNav } from './day-nav';
+import { useShownDay } from './shown-day';
 import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { countDays, dayKind, isBetweenYears, teachingWeek, toDay } from '../../core/calendar';
+import { countDays, isBetweenYears, teachingWeek, toDay, yearFor, yearWithOutside } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { dayPage, type DayRow, missedBefore } from '../../core/day';
+import { aheadWords, comingDay, dayPage, type DayRow, missedBefore, noSchoolWords } from '../../core/day';
 import { markStep, unmarkStep } from '../../core/deeds';
 import { byId, type Child, type MarkKind } from '../../core/household';
 import { workedDays } from '../../core/log';
 import { useHousehold } from '../shell/household';
-import { usePlan, useWorkday } from '../shell/plan';
+import { usePlan } from '../shell/plan';
 import { dayAndDate, longDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
@@ -39,10 +42,20 @@ export interface RowActions {
 export function Today() {
   const { household, year, today, commit } = useHousehold();
   const { plan, fault } = usePlan();
-  const day = useWorkday();
+  const { day, on, go, step } = useShownDay();
   const style = household.settings.dateStyle;
   const page = useMemo(() => dayPage(household, plan, day), [household, plan, day]);
-  const due = useMemo(() => page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows)), [page]);
+  // On a day without school the next one's list stands below: work of it can be done ahead, on today's date.
+  const coming = year && day === today ? comingDay(household, year, today) : undefined;
+  const ahead = useMemo(
+    () => (coming === undefined ? undefined : dayPage(household, plan, coming)),
+    [household, plan, coming],
+  );
+  const own = useMemo(() => page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows)), [page]);
+  const due = useMemo(
+    () => [...own, ...(ahead?.groups ?? []).flatMap((g) => g.sittings.flatMap((s) => s.rows))],
+    [own, ahead],
+  );
   const rows = useMemo(
     () => [...due, ...page.whenever.flatMap((g) => g.sittings.flatMap((s) => s.rows))],
     [due, page.whenever],
@@ -65,11 +78,11 @@ export function Today() {
 
   // The first open step takes the focus once, so that marking can start with the first key pressed.
   useEffect(() => {
-    if (started.current || due.length === 0) return;
+    if (started.current || own.length === 0) return;
     started.current = true;
     const from = document.activeElement;
-    if (from === document.body || from?.closest('nav')) focus(due.find((r) => !r.mark));
-  }, [due]);
+    if (from === document.body || from?.closest('nav')) focus(own.find((r) => !r.mark));
+  }, [own]);
 
   // A row that leaves the page must not take the focus with it: its neighbour in the course or on the page gets it.
   useEffect(() => {
@@ -97,20 +110,19 @@ export function Today() {
         // What waits until there is time does not take the focus by itself: it is never due.
         const after =
           due.slice(due.indexOf(row) + 1).find((r) => !r.mark) ?? due.find((r) => !r.mark && r !== row) ?? row;
-        const on = { enrolmentId: row.enrolment.id, stepId: row.step.id, day };
-        void commit(`${what}: ${child ? `${child.name} ` : ''}${kind}`, (now) =>
-          markStep(now, on, kind, newId, child?.id),
-        );
+        const where = { enrolmentId: row.enrolment.id, stepId: row.step.id, day: on };
+        const words = `${what}: ${child ? `${child.name} ` : ''}${kind}${aheadWords(household, day, today)}`;
+        void commit(words, (now) => markStep(now, where, kind, newId, child?.id));
         if (!child) focus(after);
       },
-      [commit, day, household, due],
+      [commit, day, on, today, household, due],
     ),
     unmark: useCallback(
       (row) => {
-        const on = { enrolmentId: row.enrolment.id, stepId: row.step.id, day };
-        void commit(`mark taken off ${row.step.lesson.title}, ${stepName(row.step)}`, (now) => unmarkStep(now, on));
+        const where = { enrolmentId: row.enrolment.id, stepId: row.step.id, day: on };
+        void commit(`mark taken off ${row.step.lesson.title}, ${stepName(row.step)}`, (now) => unmarkStep(now, where));
       },
-      [commit, day],
+      [commit, on],
     ),
     move: useCallback((row, by) => focus(rows[rows.indexOf(row) + by]), [rows]),
     ask: useCallback((what, row) => setAsking({ what, row }), []),
@@ -123,20 +135,19 @@ export function Today() {
   if (!year || household.children.length === 0 || household.enrolments.length === 0) return <FirstSteps />;
 
   const counts = countDays(year, today, worked);
-  const kind = dayKind(year, today);
-  const between = isBetweenYears(household.years, today);
+  const between = isBetweenYears(household.years, day);
+  // A day of another year is what that year says.
+  const held = yearFor(household.years, day);
+  const noSchool = noSchoolWords(household, held ? yearWithOutside(household, held) : year, day);
+  const unplanned = day >= today && held !== undefined && held.id !== year.id;
   const next = household.years.filter((y) => toDay(y.start) > today).sort((a, b) => (a.start < b.start ? -1 : 1))[0];
-  const names: Record<string, string> = {
-    weekend: 'no school day',
-    closed: 'a closed day',
-    outside: 'outside the school year',
-    'catch-up': 'kept to catch up on',
-  };
-
   return (
     <div>
       <div className="flex flex-wrap items-baseline justify-between gap-x-8 gap-y-1 pb-2">
-        <h1>{longDate(style, day)}</h1>
+        <span className="flex flex-wrap items-baseline gap-x-2">
+          <h1>{longDate(style, day, today)}</h1>
+          <DayNav day={day} go={go} step={step} />
+        </span>
         <p hidden={between}>
           teaching week {teachingWeek(year, day, household.settings.firstDay)} · <b>{counts.taught}</b> days taught,{' '}
           <b>{counts.toCome}</b> to come
@@ -150,12 +161,17 @@ export function Today() {
           What is done now stands on its own date.
         </p>
       )}
-      {day !== today && (
+      {day > today && (
         <p className="pb-2 text-soft">
-          Today, {longDate(style, today)}, is {names[kind]}. This is the next school day; marks made here carry its
-          date.
+          This day is still to come. Work of it that is done now is recorded on today, {dayAndDate(style, today)}.
         </p>
       )}
+      {day < today && (
+        <p className="pb-2 text-soft">
+          What was marked on this day. What is marked here now carries its date, {dayAndDate(style, day, today)}.
+        </p>
+      )}
+      {noSchool && <p className="pb-2">{noSchool}</p>}
       {page.children.some((c) => c.steps > 0) && (
         <ul aria-label="How far each child is" className="flex flex-wrap gap-x-8 gap-y-1 border-t border-ink py-1.5">
           {page.children.map((c) => (
@@ -168,7 +184,7 @@ export function Today() {
                   {c.out.why === 'away' ? 'away' : c.out.why === 'sick' ? 'sick' : 'no school'}
                 </span>
               ) : c.steps === 0 ? (
-                <span className="text-soft">nothing today</span>
+                <span className="text-soft">{day === today ? 'nothing today' : 'nothing'}</span>
               ) : c.finished ? (
                 <span className="label settle border border-ink px-1.5">finished</span>
               ) : c.marked === c.steps ? (
@@ -184,12 +200,14 @@ export function Today() {
       )}
       {page.away.length > 0 && (
         <ul aria-label="Who is away" className="flex flex-wrap gap-x-8 border-t border-rule py-1.5">
-          {page.away.map((a) => (
-            <li key={`${a.label} ${a.hours}`} className="wrap-anywhere">
-              {listing(a.names)}: {a.label || (a.why === 'sick' ? 'sick' : 'no school')}{' '}
-              <span className="text-soft">{a.hours ?? 'all day'}</span>
-            </li>
-          ))}
+          {page.away.map((a) => {
+            const words = goneWords(household, a);
+            return (
+              <li key={`${words.what} ${words.hours}`} className="wrap-anywhere">
+                {words.names}: {words.what} <span className="text-soft">{words.hours}</span>
+              </li>
+            );
+          })}
         </ul>
       )}
       {missed.length > 0 && (
@@ -228,7 +246,8 @@ export function Today() {
           </ul>
         </details>
       )}
-      <Clashes page={page} year={year} />
+      {/* What was begun on a day gone by cannot wait any more. */}
+      {day >= today && <Clashes page={page} year={year} />}
       {fault && (
         <p role="alert" className="py-2 font-semibold">
           {fault}
@@ -236,11 +255,11 @@ export function Today() {
       )}
       {household.ticks.length > 0 && (
         <Suspense>
-          <Nods day={day} />
+          <Nods day={on} />
         </Suspense>
       )}
-      <ShowSwitch page={page} day={day} today={today} />
-      {household.settings.dayShow && household.settings.dayShow !== 'list' && (
+      {page.groups.length > 0 && <ShowSwitch page={page} day={day} today={today} />}
+      {page.groups.length > 0 && household.settings.dayShow && household.settings.dayShow !== 'list' && (
         <Suspense fallback={<p className="py-6">Laying out the day …</p>}>
           <Thread
             page={page}
@@ -263,9 +282,12 @@ export function Today() {
             day={day}
           />
         ))}
-        {page.groups.length === 0 && (
+        {page.groups.length === 0 && day < today && <p className="py-3">Nothing was marked on this day.</p>}
+        {page.groups.length === 0 && !noSchool && day >= today && (
           <p className="py-6">
-            {plan ? (
+            {unplanned ? (
+              `Days of ${held.name} are planned once it has begun.`
+            ) : plan ? (
               <>
                 Nothing is planned for this day. {listing(household.children.map((c) => c.name))} may be free, or the
                 courses are paused: see the{' '}
@@ -280,16 +302,35 @@ export function Today() {
           </p>
         )}
       </div>
+      {ahead && (
+        <section aria-labelledby="ahead" className="pt-4" onFocus={onFocus}>
+          <h2 id="ahead" className="border-b border-ink pb-1">
+            The next school day: {longDate(style, ahead.day, today)}
+          </h2>
+          <p className="py-1 text-soft">What is done of it now is recorded on today, {dayAndDate(style, today)}.</p>
+          {ahead.groups.map((g) => (
+            <Group
+              key={g.sittings[0]!.enrolment.id}
+              group={g}
+              heading="The next school day"
+              actions={actions}
+              editing={editing}
+              setEditing={setEditing}
+              day={ahead.day}
+            />
+          ))}
+        </section>
+      )}
       {page.whenever.length > 0 && (
         <section aria-labelledby="whenever" className="pt-4" onFocus={onFocus} data-whenever>
           <h2 id="whenever" className="border-b border-ink pb-1">
-            When there is time
+            {day < today ? 'What comes next of each course' : 'When there is time'}
           </h2>
           {page.whenever.map((g) => (
             <Group
               key={g.sittings[0]!.enrolment.id}
               group={g}
-              heading="When there is time"
+              heading={day < today ? 'What comes next' : 'When there is time'}
               actions={actions}
               editing={editing}
               setEditing={setEditing}
@@ -298,14 +339,14 @@ export function Today() {
           ))}
         </section>
       )}
-      <TableToday day={day} />
+      <TableToday day={ahead?.day ?? day} />
       <Jottings day={day} />
       {asking && (
         <Suspense>
           {asking.what === 'prove' ? (
-            <ProveDialog row={asking.row} day={day} close={() => setAsking(undefined)} />
+            <ProveDialog row={asking.row} day={on} close={() => setAsking(undefined)} />
           ) : (
-            <AgainDialog row={asking.row} day={day} close={() => setAsking(undefined)} />
+            <AgainDialog row={asking.row} day={on} close={() => setAsking(undefined)} />
           )}
         </Suspense>
       )}

@@ -9,9 +9,11 @@ import { newId } from '../ui/id';
  * each of which can be taken off by itself.
  */
 export function useRitual(day: Day): (ritual: DayRitual, sheets?: readonly DayRow[]) => void {
-  const { commit } = useHousehold();
+  const { commit, say, today } = useHousehold();
   const date = fromDay(day);
-  return ({ ritual, mark }, sheets = []) =>
+  return ({ ritual, mark }, sheets = []) => {
+    // What is done every day is done on its day; it cannot be done ahead.
+    if (day > today) return say(`${ritual.title} is ticked on its own day.`, true);
     void commit(`${ritual.title} ${mark ? 'not done' : 'done'}`, (now) => {
       const stored = now.ritualMarks.filter((m) => m.ritualId === ritual.id && m.date === date);
       if (mark) return stored.map((m) => ({ table: 'ritualMarks' as const, remove: m.id }));
@@ -20,4 +22,5 @@ export function useRitual(day: Day): (ritual: DayRitual, sheets?: readonly DayRo
       const marks = markSteps(now, steps, 'done', newId);
       return [{ table: 'ritualMarks', put: { id: newId(), ritualId: ritual.id, date } }, ...marks];
     });
+  };
 }

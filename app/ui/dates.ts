@@ -1,7 +1,7 @@
 import { type Weekday, WEEKDAY_NAMES, type Day } from '../../core/calendar';
 import type { DateStyle } from '../../core/household';
 
-export { dayAndDate, longDate, shortDate } from '../../core/words';
+export { dayAndDate, longDate, monthName, shortDate } from '../../core/words';
 export { WEEKDAY_NAMES };
 
 /** The seven weekdays from the household's first day on. */
@@ -37,23 +37,6 @@ export function todayHere(): Day {
   const now = new Date();
   return Math.round(Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) / 86_400_000);
 }
-
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
-/** The name of a month, 1 to 12. */
-export const monthName = (month: number): string => MONTHS[month - 1] ?? '';
 
 /** This moment, in milliseconds since 1970-01-01T00:00Z. */
 export const momentHere = (): number => new Date().getTime();

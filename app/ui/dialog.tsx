@@ -41,7 +41,9 @@ export function Dialog({
           }}
           onCloseAutoFocus={(e) => {
             e.preventDefault();
-            if (before instanceof HTMLElement && before.isConnected) before.focus();
+            // This comes a moment late: what has taken the focus since, the next dialog say, keeps it.
+            const free = document.activeElement === null || document.activeElement === document.body;
+            if (free && before instanceof HTMLElement && before.isConnected) before.focus();
           }}
           className={`fixed top-1/2 left-1/2 z-40 max-h-[92vh] w-[calc(100vw-24px)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-ink bg-sheet p-5 ${wide ? 'max-w-4xl' : 'max-w-xl'}`}
         >

@@ -1,5 +1,6 @@
 import type { EntryFaults, EntryText } from '../../core/log';
 import { InputField } from './field';
+import { DateField } from './date-field';
 
 /** The fields of a mark's details: date, minutes, score and note, with minutes left where the mark is "partly". */
 export function EntryFields({
@@ -54,7 +55,13 @@ export function EntryFields({
       )}
       <InputField label="score" fault={faults.score} className="w-28" placeholder="17/20" {...bind('score')} />
       <InputField label="note" box="min-w-[200px] flex-1" maxLength={2000} {...bind('note')} />
-      <InputField label="on" fault={faults.date} type="date" max={latest} {...bind('date')} />
+      <DateField
+        label="on"
+        fault={faults.date}
+        max={latest}
+        value={value.date}
+        onChange={(date) => onChange({ ...value, date })}
+      />
     </>
   );
 }

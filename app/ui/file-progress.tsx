@@ -1,11 +1,45 @@
-/** How far a file has been read; nothing while none is. */
-export function FileProgress({ share }: { share: number | undefined }) {
+import { useRef, useState } from 'react';
+import type { Watch } from '../../worker/files';
+
+/** Reading a file: how far it is while it is read, and the way to stop it. */
+export interface FileReading {
+  share: number | undefined;
+  stop: () => void;
+  /** Reads by `work`, watched; what is being read is shown until it is done. */
+  read: <T>(work: (watch: Watch) => Promise<T>) => Promise<T>;
+}
+
+export function useFileReading(): FileReading {
+  const [share, setShare] = useState<number>();
+  const control = useRef<AbortController>(undefined);
+  return {
+    share,
+    stop: () => control.current?.abort(),
+    read: async (work) => {
+      control.current = new AbortController();
+      setShare(0);
+      try {
+        return await work({ tell: setShare, stop: control.current.signal });
+      } finally {
+        setShare(undefined);
+      }
+    },
+  };
+}
+
+/** How far a file has been read, and a button that stops it; nothing while none is. */
+export function FileProgress({ reading: { share, stop } }: { reading: FileReading }) {
   if (share === undefined) return null;
   return (
-    <label className="flex items-center gap-3">
-      <span>Reading the file …</span>
-      <progress className="h-3 w-48 accent-ink" max={1} value={share} />
-    </label>
+    <span className="flex flex-wrap items-center gap-3">
+      <label className="flex items-center gap-3">
+        <span>Reading the file …</span>
+        <progress className="h-3 w-48 accent-ink" max={1} value={share} />
+      </label>
+      <button type="button" className="btn" onClick={stop}>
+        Stop reading
+      </button>
+    </span>
   );
 }
 

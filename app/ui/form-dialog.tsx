@@ -2,6 +2,7 @@ import { type FormEventHandler, type ReactNode, useRef, useState } from 'react';
 import type { Removable } from '../../core/household';
 import { whyKept } from '../../core/household';
 import { useHousehold } from '../shell/household';
+import { unread } from './date-field';
 import { Dialog } from './dialog';
 
 /** A form in a dialog: its fields, keep and leave, and (for a row that is there) a way to remove it or why not. */
@@ -30,6 +31,7 @@ export function FormDialog({
     (whole ? whyKept(household, remove.table, remove.id) : 'Years gone by are still being read: wait a moment.');
   const typed = useRef(false);
   const [asked, setAsked] = useState(false);
+  const [fault, setFault] = useState<string>();
   /** What was typed is not let go by a slip: the first Escape asks, the second means it. */
   const asks = () => {
     if (!typed.current || asked) return false;
@@ -40,9 +42,15 @@ export function FormDialog({
     <Dialog open onClose={close} title={title} asks={asks} {...(wide ? { wide } : {})}>
       <form
         noValidate
-        onSubmit={onSubmit}
+        onSubmit={(e) => {
+          const wrong = unread(e.currentTarget);
+          setFault(wrong?.words);
+          if (wrong) e.preventDefault();
+          else onSubmit(e);
+        }}
         onInput={() => {
           typed.current = true;
+          setFault(undefined);
         }}
         className="flex flex-col gap-4"
       >
@@ -52,6 +60,11 @@ export function FormDialog({
           </p>
         )}
         {children}
+        {fault && (
+          <p role="alert" className="font-semibold">
+            {fault}
+          </p>
+        )}
         <div className="flex flex-wrap items-center justify-between gap-3 border-t border-rule pt-3">
           <div className="flex gap-2">
             <button type="submit" className="btn btn-strong" disabled={disabled}>

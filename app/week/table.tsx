@@ -1,9 +1,10 @@
 import { titleOf } from '../../core/household';
 import { useDroppable } from '@dnd-kit/core';
 import type { KeyboardEvent } from 'react';
-import type { Day } from '../../core/calendar';
+import type { Day, GoneOn } from '../../core/calendar';
 import type { Enrolment } from '../../core/household';
 import type { WeekCell, WeekDay, WeekPage, WeekRow } from '../../core/week';
+import { goneWords } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { shortDate, WEEKDAY_NAMES } from '../ui/dates';
 import { weekdayOf } from '../../core/calendar';
@@ -18,6 +19,9 @@ export interface MoveActions {
   /** A sitting is held over another day, or no longer: what letting it go there costs is told. */
   hold: (held: Held | undefined) => void;
 }
+
+/** The head of a row stays in sight while the days move under it. */
+const STUCK = 'sticky left-0 z-10 bg-paper py-1 pr-2 font-normal print:static print:bg-transparent';
 
 const KIND_WORDS = {
   closed: 'closed',
@@ -94,12 +98,27 @@ export function WeekTable({
           </tr>
         </thead>
         <tbody>
+          {page.days.some((d) => d.away.length > 0) && (
+            <tr className="border-b border-rule align-top">
+              <th scope="row" className={STUCK}>
+                <span className="label">Away</span>
+              </th>
+              {page.days.map((d) => (
+                <td
+                  key={d.day}
+                  className={`border-l border-rule px-2 py-1 text-[0.95rem] leading-tight ${d.day === today ? 'bg-ink/[0.06]' : ''}`}
+                >
+                  {d.away.map((a) => (
+                    <AwayLine key={`${a.why} ${a.label} ${a.hours?.from} ${a.hours?.to}`} away={a} />
+                  ))}
+                </td>
+              ))}
+              {compares && <td className="border-l border-rule" />}
+            </tr>
+          )}
           {page.rows.map((row) => (
             <tr key={row.enrolment.id} className="border-b border-rule">
-              <th
-                scope="row"
-                className="sticky left-0 z-10 bg-paper py-1 pr-2 font-normal print:static print:bg-transparent"
-              >
+              <th scope="row" className={STUCK}>
                 <span className="flex flex-wrap items-center gap-1.5">
                   {row.children.map((c) => (
                     <Ornament key={c.id} name={c.ornament} colour={c.colour} size={16} />
@@ -142,10 +161,7 @@ export function WeekTable({
         <tfoot>
           {household.teachers.map((t) => (
             <tr key={t.id} className="border-b border-rule align-top">
-              <th
-                scope="row"
-                className="sticky left-0 z-10 bg-paper py-1 pr-2 font-normal wrap-anywhere print:static print:bg-transparent"
-              >
+              <th scope="row" className={`${STUCK} wrap-anywhere`}>
                 <span className="label">{t.name}</span>
               </th>
               {page.days.map((d) => (
@@ -157,6 +173,33 @@ export function WeekTable({
         </tfoot>
       </table>
     </div>
+  );
+}
+
+/** Who is away for what, and when. */
+function AwayLine({ away }: { away: GoneOn }) {
+  const { household } = useHousehold();
+  const { names, what, hours } = goneWords(household, away);
+  return (
+    <p className="pb-0.5">
+      <span className="inline-flex gap-0.5 align-middle">
+        {household.children
+          .filter((c) => away.childIds.includes(c.id))
+          .map((c) => (
+            <Ornament key={c.id} name={c.ornament} colour={c.colour} size={14} />
+          ))}
+      </span>{' '}
+      <span className="sr-only">{names}: </span>
+      {household.teachers
+        .filter((t) => away.teacherIds.includes(t.id))
+        .map((t) => (
+          <span key={t.id} aria-hidden="true">
+            {t.name}{' '}
+          </span>
+        ))}
+      <span className="wrap-anywhere">{what}</span>
+      <span className="block whitespace-nowrap text-soft">{hours}</span>
+    </p>
   );
 }
 

@@ -11,6 +11,7 @@ import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { dayAndDate, shortDate } from '../ui/dates';
+import { addressed } from '../ui/addressed';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
 import { ChildName } from '../ui/ornament';
 import { listing } from '../ui/words';
@@ -31,8 +32,8 @@ export default function Week() {
   const workday = useWorkday();
   const [params, setParams] = useSearchParams();
   const { firstDay, dateStyle: style } = household.settings;
-  const asked = params.get('of') ?? '';
-  const start = weekStart(isIsoDate(asked) ? toDay(asked) : workday, firstDay);
+  const startOf = (asked: string) => weekStart(isIsoDate(asked) ? toDay(asked) : workday, firstDay);
+  const start = startOf(params.get('of') ?? '');
   const page = useMemo(
     () => (year ? weekPage(household, year, plan, start) : undefined),
     [household, year, plan, start],
@@ -48,10 +49,11 @@ export default function Week() {
           ? next
           : undefined,
     );
-  const go = (weeks: number) =>
-    setParams(weeks === 0 ? {} : { of: fromDay(start + 7 * weeks) }, { preventScrollReset: true });
-  useKey('[', () => go(-1), [start], BY_SIGN);
-  useKey(']', () => go(1), [start], BY_SIGN);
+  const show = (from: Day | undefined) =>
+    setParams(from === undefined ? {} : { of: fromDay(from) }, { preventScrollReset: true });
+  const step = (days: number) => show(startOf(addressed('of')) + days);
+  useKey('[', () => step(-7), [workday, firstDay], BY_SIGN);
+  useKey(']', () => step(7), [workday, firstDay], BY_SIGN);
 
   if (!year || !page || household.enrolments.length === 0) {
     return (
@@ -120,17 +122,22 @@ export default function Week() {
           </span>
         </h1>
         <span className="flex flex-wrap gap-2 print:hidden">
-          <button type="button" className="btn" onClick={() => go(-1)} title="[">
+          <button type="button" className="btn" onClick={() => step(-7)} title="[">
             <ChevronLeft size={18} aria-hidden="true" /> Earlier
           </button>
-          <button type="button" className="btn" onClick={() => go(0)}>
+          <button type="button" className="btn" onClick={() => show(undefined)}>
             This week
           </button>
-          <button type="button" className="btn" onClick={() => go(1)} title="]">
+          <button type="button" className="btn" onClick={() => step(7)} title="]">
             Later <ChevronRight size={18} aria-hidden="true" />
           </button>
           {!past && (
-            <button type="button" className="btn btn-strong" onClick={() => void publish()}>
+            <button
+              type="button"
+              className="btn btn-strong"
+              data-deed="Publish and print"
+              onClick={() => void publish()}
+            >
               <Printer size={18} aria-hidden="true" /> {page.published ? 'Publish anew and print' : 'Publish and print'}
             </button>
           )}

@@ -8,6 +8,7 @@ import { listing } from '../ui/words';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 import { PeoplePicker } from '../ui/people-picker';
 import { newId } from '../ui/id';
+import { DateField } from '../ui/date-field';
 
 export const WHY_WORDS: Record<Absence['why'], string> = {
   sick: 'sick',
@@ -72,14 +73,8 @@ export function AbsenceForm({
         ))}
       </fieldset>
       <div className="grid gap-4 sm:grid-cols-2">
-        <InputField label="From" fault={fault} type="date" value={from} onChange={(e) => setFrom(e.target.value)} />
-        <InputField
-          label="To, if more than one day"
-          type="date"
-          value={to}
-          min={from}
-          onChange={(e) => setTo(e.target.value)}
-        />
+        <DateField label="From" fault={fault} value={from} onChange={(v) => setFrom(v)} />
+        <DateField label="To, if more than one day" value={to} min={from} onChange={(v) => setTo(v)} />
       </div>
       <InputField label="In your words" value={label} maxLength={120} onChange={(e) => setLabel(e.target.value)} />
       {effect && <EffectLines effect={effect} />}

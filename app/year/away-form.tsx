@@ -8,6 +8,7 @@ import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 import { PeoplePicker } from '../ui/people-picker';
 import { newId } from '../ui/id';
+import { DateField, TimeField } from '../ui/date-field';
 
 /** An outside class, an appointment, a trip: whom it takes away, when, and what that does. */
 export function AwayForm({ block, close }: { block: AwayBlock | undefined; close: () => void }) {
@@ -114,15 +115,8 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
             </label>
           </fieldset>
           <div className="grid grid-cols-2 gap-4">
-            <InputField
-              label={recurs ? 'First day' : 'On'}
-              type="date"
-              value={draft.from}
-              onChange={(e) => set({ from: e.target.value })}
-            />
-            {recurs && (
-              <InputField label="Last day" type="date" value={draft.to} onChange={(e) => set({ to: e.target.value })} />
-            )}
+            <DateField label={recurs ? 'First day' : 'On'} value={draft.from} onChange={(v) => set({ from: v })} />
+            {recurs && <DateField label="Last day" value={draft.to} onChange={(v) => set({ to: v })} />}
           </div>
           {recurs && (
             <>
@@ -146,18 +140,8 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
         </div>
         <div className="flex flex-col gap-4">
           <div className="grid grid-cols-3 gap-3">
-            <InputField
-              label="Begins"
-              type="time"
-              value={draft.start ?? ''}
-              onChange={(e) => text('start', e.target.value)}
-            />
-            <InputField
-              label="Ends"
-              type="time"
-              value={draft.end ?? ''}
-              onChange={(e) => text('end', e.target.value)}
-            />
+            <TimeField label="Begins" value={draft.start ?? ''} onChange={(v) => text('start', v)} />
+            <TimeField label="Ends" value={draft.end ?? ''} onChange={(v) => text('end', v)} />
             <InputField
               label="Way, min"
               type="number"
@@ -227,18 +211,8 @@ function Breaks({ block, set }: { block: AwayBlock; set: (change: Partial<AwayBl
       <legend className="label mb-1">Breaks of its own</legend>
       {block.breaks.map((b, i) => (
         <div key={b.id} className="grid grid-cols-[1fr_1fr_44px] items-end gap-2">
-          <InputField
-            label={`Break ${i + 1} from`}
-            type="date"
-            value={b.from}
-            onChange={(e) => change(i, { from: e.target.value })}
-          />
-          <InputField
-            label={`Break ${i + 1} to`}
-            type="date"
-            value={b.to}
-            onChange={(e) => change(i, { to: e.target.value })}
-          />
+          <DateField label={`Break ${i + 1} from`} value={b.from} onChange={(v) => change(i, { from: v })} />
+          <DateField label={`Break ${i + 1} to`} value={b.to} onChange={(v) => change(i, { to: v })} />
           <button
             type="button"
             className="btn !px-0"

@@ -1,20 +1,23 @@
 import { useMemo, useState } from 'react';
-import { fromDay, toDay } from '../../core/calendar';
-import { seriesOf, type Series } from '../../core/ical';
+import { fromDay } from '../../core/calendar';
+import { compareEvents, eventWhen, isOwnPlan, movedWords, type Series, seriesOf } from '../../core/ical';
 import type { Decision, Feed, Household, OutsideCalendar } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { dayAndDate, shortDate } from '../ui/dates';
+import { shortDate } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
+import { EventPeople, usesPeople } from './event-people';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
-import { PeoplePicker } from '../ui/people-picker';
 
 const DOES: [Decision['does'], string][] = [
-  ['closes', 'closes the day'],
-  ['blocks', 'blocks these hours'],
+  ['closes', 'closes the day for everybody'],
+  ['day off', 'a day off for some children'],
+  ['blocks', 'takes these hours'],
+  ['no class', 'the class does not meet'],
   ['ignored', 'ignore'],
 ];
+const wordOf = (does: Decision['does']) => DOES.find(([d]) => d === does)![1];
 const SHOWN = 60;
 
 /** What each event of an outside calendar means for the school, and what that does, before it is kept. */
@@ -23,41 +26,41 @@ export function CalendarDialog({
   feed,
   notes,
   fresh,
+  older,
   close,
 }: {
   calendar: OutsideCalendar;
   feed: Feed;
   notes: readonly string[];
-  /** It is not kept yet. */
+  /** This copy of it is not kept yet. */
   fresh: boolean;
+  /** The copy that this one takes the place of. */
+  older?: Feed;
   close: () => void;
 }) {
   const { household, year, today } = useHousehold();
   const commit = useFormCommit();
   const style = household.settings.dateStyle;
+  const date = fromDay(today);
   const [name, setName] = useState(calendar.name);
+  const [chosen, setChosen] = useState<ReadonlyMap<string, Decision>>(
+    () => new Map(calendar.decisions.map((d) => [d.uid, d])),
+  );
+  /** Whom the last event that was decided takes away: the next one offers the same. */
   const [people, setPeople] = useState<Pick<Decision, 'childIds' | 'teacherIds' | 'travel'>>(() => {
     const last = calendar.decisions.findLast((d) => d.does === 'blocks');
     return last ?? { childIds: household.children.map((c) => c.id), teacherIds: [], travel: 0 };
   });
-  const [chosen, setChosen] = useState<ReadonlyMap<string, Decision['does']>>(
-    () => new Map(calendar.decisions.map((d) => [d.uid, d.does])),
-  );
   const [all, setAll] = useState(false);
   const series = useMemo(
-    () => seriesOf(feed.events, calendar.decisions, fromDay(today)),
-    [feed.events, calendar.decisions, today],
+    () => seriesOf(feed.events, calendar.decisions, date, isOwnPlan(feed.text)),
+    [feed, calendar.decisions, date],
   );
-  const draft = useMemo((): OutsideCalendar => {
-    const before = new Map(calendar.decisions.map((d) => [d.uid, d]));
-    const decisions = [...chosen].map(([uid, does]): Decision => {
-      const old = before.get(uid);
-      const same = old?.does === does && does !== 'blocks';
-      return same ? old : { uid, does, ...people };
-    });
-    return { ...calendar, name: name.trim() || 'Outside calendar', decisions };
-  }, [calendar, chosen, people, name]);
-
+  const moved = useMemo(() => (older ? compareEvents(older.events, feed.events, date) : []), [older, feed, date]);
+  const draft = useMemo(
+    (): OutsideCalendar => ({ ...calendar, name: name.trim() || 'Outside calendar', decisions: [...chosen.values()] }),
+    [calendar, chosen, name],
+  );
   const before = useStanding(year?.id);
   const after = useMemo(
     (): Household => ({
@@ -68,36 +71,67 @@ export function CalendarDialog({
     [household, draft, feed],
   );
   const effect = useEffectOf(before, after, year?.id);
-  const when = ({ next, times, whole }: Series) => {
-    const from = dayAndDate(style, toDay(next.from));
-    const span = next.to === next.from ? from : `${from} – ${dayAndDate(style, toDay(next.to))}`;
-    const hours = whole ? '' : `, ${next.start} to ${next.end}`;
-    return `${span}${hours}${times > 1 ? ` · ${times} times` : ''}`;
-  };
+  const when = ({ next, times }: Series) => `${eventWhen(style, next, today)}${times > 1 ? ` · ${times} times` : ''}`;
+  const decide = (uid: string, does: Decision['does'], old?: Decision): Decision => ({
+    ...people,
+    ...old,
+    uid,
+    does,
+  });
   const choose = (uid: string, does: Decision['does'] | '') => {
     const next = new Map(chosen);
     if (does === '') next.delete(uid);
-    else next.set(uid, does);
+    else next.set(uid, decide(uid, does, chosen.get(uid)));
     setChosen(next);
   };
-  const offered = series.filter((s) => !chosen.has(s.uid));
+  const rest = series.filter((s) => !chosen.has(s.uid));
+  const restAs = (does: Decision['does'] | undefined) => {
+    const more = rest.flatMap((s) => {
+      const as = does ?? s.offered;
+      return as ? [[s.uid, decide(s.uid, as)] as const] : [];
+    });
+    setChosen(new Map([...chosen, ...more]));
+  };
+  const offered = rest.filter((s) => s.offered);
   const shown = all ? series : series.slice(0, SHOWN);
-  const blocks = [...chosen.values()].includes('blocks');
+  const nobody = series.find((s) => {
+    const d = chosen.get(s.uid);
+    return d && usesPeople(d) && d.childIds.length + (d.does === 'blocks' ? d.teacherIds.length : 0) === 0;
+  });
+  const [fault, setFault] = useState<string>();
   return (
     <FormDialog
-      title={fresh ? `What comes in with ${calendar.name}` : calendar.name}
+      title={older ? `A newer copy of ${calendar.name}` : fresh ? `What comes in with ${calendar.name}` : calendar.name}
       wide
       close={close}
-      keep={fresh ? 'Keep this calendar' : 'Keep'}
+      keep={fresh && !older ? 'Keep this calendar' : 'Keep'}
       onSubmit={(e) => {
         e.preventDefault();
-        void commit(`${draft.name} ${fresh ? 'added' : 'decided'}`, [
+        if (nobody) return setFault(`“${nobody.title}” takes nobody away: say whom, or ignore it.`);
+        setFault(undefined);
+        void commit(`${draft.name} ${older ? 'brought up to date' : fresh ? 'added' : 'decided'}`, [
           { table: 'calendars', put: draft },
           ...(fresh ? [{ table: 'feeds', put: feed } as const] : []),
         ]).then((done) => done && close());
       }}
     >
       <InputField label="Called" value={name} maxLength={120} onChange={(e) => setName(e.target.value)} />
+      {older && (
+        <section aria-labelledby="moved">
+          <h3 id="moved" className="label">
+            {moved.length === 0
+              ? 'Nothing to come has moved since the older copy.'
+              : `Moved since the older copy: ${count(moved.length, 'event')} to come`}
+          </h3>
+          <ul className="text-[0.95rem]">
+            {moved.slice(0, 12).map((m) => {
+              const words = movedWords(style, m, today);
+              return <li key={words}>{words}</li>;
+            })}
+            {moved.length > 12 && <li>and {count(moved.length - 12, 'more')}.</li>}
+          </ul>
+        </section>
+      )}
       {notes.length > 0 && (
         <ul className="border-l-4 border-ink pl-3 text-[0.95rem]">
           {notes.slice(0, 12).map((n) => (
@@ -106,51 +140,96 @@ export function CalendarDialog({
           {notes.length > 12 && <li>And {count(notes.length - 12, 'more note')}.</li>}
         </ul>
       )}
-      <div className="flex flex-wrap items-baseline justify-between gap-2">
-        <p>
+      {isOwnPlan(feed.text) && (
+        <p className="border-l-4 border-ink pl-3">
+          This is a plan that Olden Primer wrote itself. What is in it stands here already: it is best ignored.
+        </p>
+      )}
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <p className="max-w-[34rem]">
           {count(series.length, 'event')} between {shortDate(style, feed.from, today)} and{' '}
           {shortDate(style, feed.to, today)}, times in {calendar.zone.replace(/_/g, ' ')}. Nothing has an effect before
           you decide.
         </p>
-        {offered.length > 0 && (
-          <button
-            type="button"
-            className="btn"
-            onClick={() => setChosen(new Map([...chosen, ...offered.map((s) => [s.uid, s.offered] as const)]))}
+        {rest.length > 0 && (
+          <select
+            aria-label="Decide the rest"
+            className="w-64"
+            value=""
+            onChange={(e) => restAs(e.target.value === 'offered' ? undefined : (e.target.value as Decision['does']))}
           >
-            Decide the rest as offered
-          </button>
+            <option value="" disabled>
+              Decide the {count(rest.length, 'other', 'others')} …
+            </option>
+            {offered.length > 0 && (
+              <option value="offered">
+                {offered.length < rest.length ? `as offered (${offered.length} of them)` : 'as offered'}
+              </option>
+            )}
+            {DOES.map(([does, word]) => (
+              <option key={does} value={does}>
+                {word}
+              </option>
+            ))}
+          </select>
         )}
       </div>
       <table className="figures w-full">
         <caption className="sr-only">Events and what they mean for the school</caption>
         <tbody>
-          {shown.map((s) => (
-            <tr key={s.uid}>
-              <td className="min-w-0">
-                <span className="wrap-anywhere">{s.title}</span>
-                <span className="block text-[0.9rem] text-soft">
-                  {when(s)}
-                  {s.next.to < fromDay(today) && ' · past'}
-                </span>
-              </td>
-              <td className="w-56 !pr-0">
-                <select
-                  aria-label={`${s.title}, ${when(s)}`}
-                  className="w-full"
-                  value={chosen.get(s.uid) ?? ''}
-                  onChange={(e) => choose(s.uid, e.target.value as Decision['does'] | '')}
-                >
-                  <option value="">not decided ({DOES.find(([d]) => d === s.offered)![1]}?)</option>
-                  {DOES.map(([does, word]) => (
-                    <option key={does} value={does}>
-                      {word}
-                    </option>
-                  ))}
-                </select>
-              </td>
-            </tr>
-          ))}
+          {shown.map((s) => {
+            const decision = chosen.get(s.uid);
+            return (
+              <tr key={s.uid}>
+                <td className="min-w-0">
+                  <span className="wrap-anywhere">{s.title}</span>
+                  <span className="block text-[0.9rem] text-soft">
+                    {when(s)}
+                    {s.next.to < date && ' · past'}
+                  </span>
+                  {decision && (
+                    <EventPeople
+                      title={s.title}
+                      whole={s.whole}
+                      decision={decision}
+                      onChange={(next) => {
+                        setPeople({ childIds: next.childIds, teacherIds: next.teacherIds, travel: next.travel });
+                        setChosen(new Map(chosen).set(s.uid, next));
+                      }}
+                      forAll={
+                        [...chosen.values()].filter((d) => d.does === decision.does).length > 1
+                          ? () =>
+                              setChosen(
+                                new Map(
+                                  [...chosen].map(([uid, d]) => [
+                                    uid,
+                                    d.does === decision.does ? { ...decision, uid } : d,
+                                  ]),
+                                ),
+                              )
+                          : undefined
+                      }
+                    />
+                  )}
+                </td>
+                <td className="w-56 !pr-0 align-top">
+                  <select
+                    aria-label={`${s.title}, ${when(s)}`}
+                    className="w-full"
+                    value={decision?.does ?? ''}
+                    onChange={(e) => choose(s.uid, e.target.value as Decision['does'] | '')}
+                  >
+                    <option value="">not decided{s.offered && ` (${wordOf(s.offered)}?)`}</option>
+                    {DOES.map(([does, word]) => (
+                      <option key={does} value={does}>
+                        {word}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+              </tr>
+            );
+          })}
         </tbody>
       </table>
       {series.length > shown.length && (
@@ -158,34 +237,12 @@ export function CalendarDialog({
           Show {count(series.length - shown.length, 'more event')}
         </button>
       )}
-      {blocks && (
-        <div className="flex flex-col gap-3">
-          <PeoplePicker
-            legend="Its hours are blocked for"
-            people={household.children}
-            value={people.childIds}
-            onChange={(childIds) => setPeople({ ...people, childIds })}
-          />
-          <PeoplePicker
-            legend="and, of the teachers, for"
-            people={household.teachers}
-            value={people.teacherIds}
-            onChange={(teacherIds) => setPeople({ ...people, teacherIds })}
-          />
-          <InputField
-            label="Way, minutes before and after"
-            type="number"
-            className="w-28"
-            min={0}
-            max={600}
-            value={people.travel}
-            onChange={(e) =>
-              setPeople({ ...people, travel: Math.max(0, Math.min(600, Math.round(Number(e.target.value)))) })
-            }
-          />
-        </div>
-      )}
       {effect && <EffectLines effect={effect} />}
+      {fault && (
+        <p role="alert" className="font-semibold">
+          {fault}
+        </p>
+      )}
     </FormDialog>
   );
 }

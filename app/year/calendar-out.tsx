@@ -7,9 +7,9 @@ import { SENT } from '../shell/notes';
 import { usePlan } from '../shell/plan';
 import { momentHere } from '../ui/dates';
 import { download } from '../ui/download';
-import { InputField } from '../ui/field';
 import { count } from '../ui/words';
 import { PeoplePicker } from '../ui/people-picker';
+import { DateField } from '../ui/date-field';
 
 /** A calendar file of plan, closed days and order-by dates, for the calendar on the wall or on the phone. */
 export function CalendarOut({ year }: { year: SchoolYear }) {
@@ -77,14 +77,13 @@ export function CalendarOut({ year }: { year: SchoolYear }) {
         onChange={setChildIds}
       />
       <div className="flex flex-wrap gap-3">
-        <InputField
+        <DateField
           label="From"
           fault={isIsoDate(from) && isIsoDate(to) && !usable ? 'The last day comes before the first.' : undefined}
-          type="date"
           value={from}
-          onChange={(e) => setFrom(e.target.value)}
+          onChange={(v) => setFrom(v)}
         />
-        <InputField label="To" type="date" value={to} onChange={(e) => setTo(e.target.value)} />
+        <DateField label="To" value={to} onChange={(v) => setTo(v)} />
       </div>
       <button type="button" className="btn self-start" disabled={entries.length === 0} onClick={save}>
         Save {count(entries.length, 'entry', 'entries')} as a file

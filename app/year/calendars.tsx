@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import useSWR from 'swr';
 import { fromDay } from '../../core/calendar';
-import { LONGEST_CALENDAR, seriesOf } from '../../core/ical';
+import { carryDecisions, isOwnPlan, LONGEST_CALENDAR, seriesOf, sharesEvents } from '../../core/ical';
 import { byId, type Feed, type OutsideCalendar } from '../../core/household';
 import { useFeedReader, useFeedText } from '../feeds/use-feed';
 import { useHousehold } from '../shell/household';
@@ -20,6 +20,7 @@ interface Opened {
   feed: Feed;
   notes: string[];
   fresh: boolean;
+  older?: Feed;
 }
 
 async function offers(path: string): Promise<Offer[]> {
@@ -42,20 +43,41 @@ export function Calendars() {
   const replacing = useRef<OutsideCalendar>(undefined);
 
   const look = async (text: string, name: string, feed?: string) => {
-    const old = replacing.current;
+    const asked = replacing.current;
     replacing.current = undefined;
-    const id = old?.id ?? newId();
-    const zone = old?.zone ?? zoneHere();
-    const made = await read(id, text, zone);
+    const id = asked?.id ?? newId();
+    const zone = asked?.zone ?? zoneHere();
+    let made = await read(id, text, zone);
     if ('fault' in made) return setFault(made.fault);
-    const calendar: OutsideCalendar = old ?? {
-      id,
-      name: (made.name || name).slice(0, 120),
-      ...(feed ? { feed } : {}),
-      zone,
-      decisions: [],
-    };
-    setOpen({ calendar, feed: made.feed, notes: made.notes, fresh: true });
+    // A file of a calendar that is here already is its newer copy, whichever button it came in by.
+    const { events } = made.feed;
+    const known = household.calendars.find((c) => {
+      return !c.feed && sharesEvents(byId(household.feeds, c.id)?.events ?? [], events);
+    });
+    const old = asked ?? (feed ? undefined : known);
+    if (!old) {
+      const calendar = {
+        id,
+        name: (made.name || name).slice(0, 120),
+        ...(feed ? { feed } : {}),
+        zone,
+        decisions: [],
+      };
+      return setOpen({ calendar, feed: made.feed, notes: made.notes, fresh: true });
+    }
+    if (old.id !== id) {
+      made = await read(old.id, text, old.zone);
+      if ('fault' in made) return setFault(made.fault);
+    }
+    const older = byId(household.feeds, old.id);
+    const decisions = carryDecisions(old.decisions, older?.events ?? [], made.feed.events);
+    setOpen({
+      calendar: { ...old, decisions },
+      feed: made.feed,
+      notes: made.notes,
+      fresh: true,
+      ...(older ? { older } : {}),
+    });
   };
   const guarded = async (work: () => Promise<void>) => {
     setFault(undefined);
@@ -141,7 +163,7 @@ function Line({ calendar, open, renew }: { calendar: OutsideCalendar; open: (fee
   const feed = byId(household.feeds, calendar.id);
   if (!feed) return null;
   const date = fromDay(today);
-  const coming = seriesOf(feed.events, calendar.decisions, date).filter((s) => s.next.to >= date);
+  const coming = seriesOf(feed.events, calendar.decisions, date, isOwnPlan(feed.text)).filter((s) => s.next.to >= date);
   const open_ = coming.filter((s) => !s.decision).length;
   const read = shortDate(style, feed.fetched, today);
   const state = !calendar.feed

@@ -6,6 +6,7 @@ import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 import { newId } from '../ui/id';
+import { DateField, TimeField } from '../ui/date-field';
 
 type What = 'closed' | SpecialDay['kind'];
 const WHATS: [What, string][] = [
@@ -116,23 +117,15 @@ export function ClosedForm({
         </Field>
       )}
       <div className="grid gap-4 sm:grid-cols-2">
-        <InputField
+        <DateField
           label="From"
           fault={fault}
-          type="date"
           value={from}
           min={year.start}
           max={year.end}
-          onChange={(e) => setFrom(e.target.value)}
+          onChange={(v) => setFrom(v)}
         />
-        <InputField
-          label="To, if more than one day"
-          type="date"
-          value={to}
-          min={from}
-          max={year.end}
-          onChange={(e) => setTo(e.target.value)}
-        />
+        <DateField label="To, if more than one day" value={to} min={from} max={year.end} onChange={(v) => setTo(v)} />
       </div>
       {what === 'light' && (
         <InputField
@@ -148,24 +141,17 @@ export function ClosedForm({
       )}
       {what === 'part' && (
         <div className="grid gap-4 sm:grid-cols-2">
-          <InputField
-            label="School from"
-            type="time"
-            value={hours.from}
-            onChange={(e) => setHours({ ...hours, from: e.target.value })}
-          />
-          <Field
+          <TimeField label="School from" value={hours.from} onChange={(v) => setHours({ ...hours, from: v })} />
+          <TimeField
             label="School until"
             hint={
               isClock(hours.from) && isClock(hours.to)
                 ? `${partShare(hours, { from: dayFrom, to: dayTo })}% of ${dayFrom} to ${dayTo}`
                 : undefined
             }
-          >
-            {(p) => (
-              <input {...p} type="time" value={hours.to} onChange={(e) => setHours({ ...hours, to: e.target.value })} />
-            )}
-          </Field>
+            value={hours.to}
+            onChange={(v) => setHours({ ...hours, to: v })}
+          />
         </div>
       )}
       <InputField

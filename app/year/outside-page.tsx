@@ -57,7 +57,7 @@ function Aways() {
       <div className="flex items-baseline justify-between gap-3">
         <h2 id="aways">Away from the table</h2>
         <button type="button" className="btn" onClick={() => setEditing('new')}>
-          Add
+          Add a class, a trip
         </button>
       </div>
       {household.aways.length === 0 && (
@@ -115,7 +115,7 @@ function Absences() {
           disabled={household.children.length === 0}
           onClick={() => setEditing('new')}
         >
-          Add
+          Add sick days
         </button>
       </div>
       {household.absences.length === 0 && (

@@ -3,6 +3,7 @@ import type { IsoDate } from '../../core/calendar';
 import type { Rhythm } from '../../core/household';
 import { InputField } from '../ui/field';
 import { newId } from '../ui/id';
+import { DateField } from '../ui/date-field';
 
 type Kind = 'through' | Rhythm['kind'];
 
@@ -67,18 +68,8 @@ function Terms({ value, onChange }: { value: Extract<Rhythm, { kind: 'terms' }>;
             maxLength={80}
             onChange={(e) => set(i, { name: e.target.value })}
           />
-          <InputField
-            label={`from, term ${i + 1}`}
-            type="date"
-            value={t.from}
-            onChange={(e) => set(i, { from: e.target.value })}
-          />
-          <InputField
-            label={`to, term ${i + 1}`}
-            type="date"
-            value={t.to}
-            onChange={(e) => set(i, { to: e.target.value })}
-          />
+          <DateField label={`from, term ${i + 1}`} value={t.from} onChange={(v) => set(i, { from: v })} />
+          <DateField label={`to, term ${i + 1}`} value={t.to} onChange={(v) => set(i, { to: v })} />
           <button
             type="button"
             className="btn !px-0"
@@ -128,11 +119,10 @@ function Weeks({ value, onChange }: { value: Extract<Rhythm, { kind: 'weeks' }>;
           value={value.off}
           onChange={(e) => onChange({ ...value, off: Number(e.target.value) })}
         />
-        <InputField
+        <DateField
           label="First day of the first block"
-          type="date"
           value={value.from}
-          onChange={(e) => onChange({ ...value, from: e.target.value })}
+          onChange={(v) => onChange({ ...value, from: v })}
         />
       </div>
       {value.changes.map((c, i) => (

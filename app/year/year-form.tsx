@@ -11,6 +11,7 @@ import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 import { RhythmFields } from './rhythm-fields';
 import { newId } from '../ui/id';
+import { DateControl } from '../ui/date-control';
 
 interface Values {
   name: string;
@@ -103,8 +104,8 @@ export function YearForm({
     >
       <InputField label="Name" fault={errors.name?.message} {...register('name')} />
       <div className="grid gap-4 sm:grid-cols-2">
-        <InputField label="First day" fault={errors.start?.message} type="date" {...register('start')} />
-        <InputField label="Last day" fault={errors.end?.message} type="date" {...register('end')} />
+        <DateControl label="First day" fault={errors.start?.message} control={control} name="start" />
+        <DateControl label="Last day" fault={errors.end?.message} control={control} name="end" />
       </div>
       <Controller
         control={control}

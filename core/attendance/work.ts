@@ -41,11 +41,12 @@ function workIn(
   const missed = new Set(marks.filter((m) => m.kind === 'missed').map((m) => `${m.date} ${m.stepId} ${m.childId}`));
   const work = new Map<Id, Map<Day, number>>();
   for (const m of workMarks(marks)) {
-    const whole = planned.get(m.stepId) ?? 0;
+    // What the mark was of when it was made; where that was not copied yet, the book has not changed since.
+    const whole = m.was?.minutes ?? planned.get(m.stepId) ?? 0;
     const minutes = m.kind === 'known' ? (m.minutes ?? 0) : (m.minutes ?? Math.max(0, whole - (m.minutesLeft ?? 0)));
     const day = toDay(m.date);
-    for (const id of m.childId ? [m.childId] : enrolment.childIds) {
-      // Who was not there yet, or no longer, did none of it.
+    for (const id of m.was?.childIds ?? (m.childId ? [m.childId] : enrolment.childIds)) {
+      // Who was not with the household yet, or no longer, did none of it: said later, it reaches back.
       if (!withUs(state, id, day)) continue;
       if (!m.childId && missed.has(`${m.date} ${m.stepId} ${id}`)) continue;
       const days = work.get(id) ?? new Map<Day, number>();

@@ -31,6 +31,8 @@ export interface Outside {
   teachers: ReadonlyMap<Id, ReadonlyMap<Day, readonly Away[]>>;
   /** Ranges in which an outside calendar closes the household's school. */
   closings: readonly ClosedRange[];
+  /** Days on which an away block, or the class an outside calendar is of, does not meet: by the id of either. */
+  noClass: ReadonlyMap<Id, ReadonlySet<Day>>;
 }
 
 const WHOLE_DAY = 24 * 60;
@@ -86,8 +88,12 @@ export interface Ride {
 /** When a child rides along with others on a day, the way there and back included. */
 export const ridesOn = (state: CalendarParts, childId: Id, day: Day): Ride[] =>
   state.aways
-    .filter((b) => b.along?.includes(childId) && awayDays(b).includes(day))
+    .filter((b) => b.along?.includes(childId) && meetsOn(state, b, day))
     .map((b) => ({ ...spanOf(b), teacher: b.teacherIds.length > 0 }));
+
+/** Whether an away block takes place on a day: by its own dates, and no outside calendar says that it does not. */
+export const meetsOn = (state: CalendarParts, block: AwayBlock, day: Day): boolean =>
+  awayDays(block).includes(day) && !outsideOf(state).noClass.get(block.id)?.has(day);
 
 /** The minutes that a block takes of a day: its times and the way there and back, or all day. */
 function spanOf(b: AwayBlock): { from: number; to: number; timed: boolean; start: number; end: number } {
@@ -133,6 +139,7 @@ export function outsideOf(state: CalendarParts): Outside {
       days.set(day, [...(days.get(day) ?? []), away]);
     }
   };
+  const noClass = noClassDays(state);
   for (const a of state.absences) {
     const away: Away = { label: a.label, from: 0, to: WHOLE_DAY, whole: true, why: a.why, counted: 0 };
     for (let d = toDay(a.from); d <= toDay(a.to); d++) put(children, a.childIds, d, away);
@@ -148,6 +155,7 @@ export function outsideOf(state: CalendarParts): Outside {
       counted: !b.counts ? 0 : timed ? Math.max(0, end - start) : Infinity,
     };
     for (const d of awayDays(b)) {
+      if (noClass.get(b.id)?.has(d)) continue;
       put(teachers, b.teacherIds, d, away);
       put(
         children,
@@ -171,16 +179,39 @@ export function outsideOf(state: CalendarParts): Outside {
       if (decision?.does === 'closes') {
         closings.push({ id: `${calendar.id} ${i}`, from: event.from, to: event.to, label: event.title });
       }
+      if (decision?.does === 'day off') {
+        const away: Away = { label: event.title, from: 0, to: WHOLE_DAY, whole: true, why: 'closed', counted: 0 };
+        for (let d = toDay(event.from); d <= toDay(event.to); d++) put(children, decision.childIds, d, away);
+      }
       if (decision?.does !== 'blocks') return;
       for (let d = toDay(event.from); d <= toDay(event.to); d++) {
+        if (noClass.get(calendar.id)?.has(d)) continue;
         const away = { label: event.title, why: 'away' as const, counted: 0, ...hoursOn(event, d, decision.travel) };
         put(children, decision.childIds, d, away);
         put(teachers, decision.teacherIds, d, away);
       }
     });
   }
-  const made = { children, teachers, closings };
+  const made = { children, teachers, closings, noClass };
   cache.set(state.absences, [{ key, made }, ...known].slice(0, KEPT));
+  return made;
+}
+
+/** The days on which outside calendars say that a class does not meet, by the away block or the calendar it is of. */
+function noClassDays(state: CalendarParts): Map<Id, Set<Day>> {
+  const made = new Map<Id, Set<Day>>();
+  for (const calendar of state.calendars) {
+    const off = new Map(calendar.decisions.filter((d) => d.does === 'no class').map((d) => [d.uid, d]));
+    if (off.size === 0) continue;
+    for (const event of state.feeds.find((f) => f.id === calendar.id)?.events ?? []) {
+      const decision = off.get(event.uid);
+      if (!decision) continue;
+      const id = decision.awayId ?? calendar.id;
+      const days = made.get(id) ?? new Set<Day>();
+      made.set(id, days);
+      for (let d = toDay(event.from); d <= toDay(event.to); d++) days.add(d);
+    }
+  }
   return made;
 }
 

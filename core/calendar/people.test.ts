@@ -240,6 +240,80 @@ describe('outside calendars', () => {
   });
 });
 
+describe('what an event of an outside calendar may mean', () => {
+  const event = (uid: string, from: string, hours?: [string, string]) => ({
+    uid,
+    title: uid,
+    from,
+    to: from,
+    ...(hours ? { start: hours[0], end: hours[1] } : {}),
+  });
+  const decide = (uid: string, does: OutsideCalendar['decisions'][number]['does'], more = {}) => ({
+    uid,
+    does,
+    childIds: ['A'],
+    teacherIds: [],
+    travel: 0,
+    ...more,
+  });
+  const state = (decisions: OutsideCalendar['decisions'], aways: AwayBlock[] = []) =>
+    aHousehold({
+      children: [aChild('A'), aChild('B')],
+      aways,
+      calendars: [{ id: 'k', name: 'class', zone: 'UTC', decisions }],
+      feeds: [
+        {
+          id: 'k',
+          text: '',
+          fetched: '2026-09-01',
+          from: '2026-08-01',
+          to: '2027-12-31',
+          events: [event('lesson', '2026-09-17', ['09:00', '11:00']), event('hall', '2026-09-17')],
+        },
+      ],
+    });
+  const labels = (h: Household, id = 'A') =>
+    [...(outsideOf(h).children.get(id)?.get(THURSDAY) ?? [])].map((a) => a.label);
+
+  it('a day off costs its own children the day, and nobody else, and closes nothing', () => {
+    const h = state([decide('hall', 'day off')]);
+    expect(childOut(h, 'A', THURSDAY)).toMatchObject({ why: 'closed', label: 'hall' });
+    expect(childOut(h, 'B', THURSDAY)).toBeUndefined();
+    expect(yearWithOutside(h, aYear())).toEqual(aYear());
+  });
+
+  it('a class that does not meet takes nothing: its own hours, or those of the away block that it names', () => {
+    expect(labels(state([decide('lesson', 'blocks')]))).toEqual(['lesson']);
+    expect(labels(state([decide('lesson', 'blocks'), decide('hall', 'no class')]))).toEqual([]);
+    const other = [decide('lesson', 'blocks'), decide('hall', 'no class', { awayId: 'b' })];
+    expect(labels(state(other, [block(), block({ id: 'c', label: 'other' })]))).toEqual(['other', 'lesson']);
+    // A week later both blocks meet again.
+    const later = outsideOf(state(other, [block()])).children.get('A')!;
+    expect(later.get(THURSDAY + 7)!.map((a) => a.label)).toEqual(['nature class']);
+  });
+
+  it('stands on the week with whom it takes and when, once for all of them', () => {
+    const h = state(
+      [decide('lesson', 'blocks', { childIds: ['A', 'B'], travel: 30 })],
+      [block({ childIds: ['B'], teacherIds: ['T'] })],
+    );
+    const page = weekPage({ ...h, teachers: [aTeacher('T')] }, aYear(), undefined, toDay('2026-09-14'));
+    // Who is sick is not also at the class.
+    const sick = { id: 's', childIds: ['B'], from: '2026-09-17', to: '2026-09-17', why: 'sick' as const, label: '' };
+    const ill = weekPage({ ...h, absences: [sick] }, aYear(), undefined, toDay('2026-09-14')).days[3]!.away;
+    expect(ill.map((a) => [a.why, a.label, a.childIds])).toEqual([
+      ['sick', '', ['B']],
+      ['away', 'nature class', []],
+      ['away', 'lesson', ['A']],
+    ]);
+    expect(page.days.map((d) => d.away.length)).toEqual([0, 0, 0, 2, 0]);
+    expect(page.days[3]!.away).toEqual([
+      { label: 'nature class', why: 'away', childIds: ['B'], teacherIds: ['T'] },
+      { label: 'lesson', why: 'away', hours: { from: 510, to: 690 }, childIds: ['A'], teacherIds: [] },
+    ]);
+  });
+});
+
 it('who is away is worked out once for the same rows, whatever was asked for in between', () => {
   const state = aHousehold({ aways: [block()] });
   const tried = { ...state, aways: [block({ label: 'tried' })] };

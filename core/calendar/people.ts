@@ -1,6 +1,6 @@
 import type { Child, Id, SchoolYear, Teacher } from '../household/types';
 import { type Clock, type Day, isClock, minutesOf, type Weekday, weekdayOf } from './day';
-import { type Away, type CalendarParts, childAways, outsideOf } from './outside';
+import { type Away, type CalendarParts, childAways, outsideOf, withUs } from './outside';
 import { dayKind, dayShare, specialOn } from './year';
 
 /** Minutes of the school's hours (`dayFrom` to `dayTo`) that the given absences take, overlapping ones once. */
@@ -36,6 +36,43 @@ export function childOut(state: CalendarParts, childId: Id, day: Day): Away | un
   const whole = aways.find((a) => a.why !== 'away') ?? aways.find((a) => a.whole);
   if (whole) return whole;
   return minutesTaken(state, aways) >= schoolHours(state) ? aways[0] : undefined;
+}
+
+/** Something that takes people from the table on a day: one thing at the same hours, with all whom it takes. */
+export interface GoneOn {
+  label: string;
+  why: Away['why'];
+  /** In minutes from midnight, the way there and back included; undefined when it takes the whole day. */
+  hours?: { from: number; to: number };
+  childIds: Id[];
+  teacherIds: Id[];
+}
+
+/**
+ * Who is away on a day for what, in order of time. Who is away all day is away once: nothing else that day takes them from
+ * anywhere. Who is not with the household is not away.
+ */
+export function awayOn(state: CalendarParts & { teachers: readonly Teacher[] }, day: Day): GoneOn[] {
+  const found = new Map<string, GoneOn>();
+  const put = (all: readonly Away[], who: 'childIds' | 'teacherIds', id: Id) => {
+    const whole = all.find((a) => a.why !== 'away') ?? all.find((a) => a.whole);
+    for (const a of whole ? [whole] : all) {
+      const hours = a.whole ? undefined : { from: a.from, to: a.to };
+      const key = `${a.why} ${a.label} ${hours?.from} ${hours?.to}`;
+      const one = found.get(key) ?? {
+        label: a.label,
+        why: a.why,
+        ...(hours ? { hours } : {}),
+        childIds: [],
+        teacherIds: [],
+      };
+      if (!one[who].includes(id)) one[who].push(id);
+      found.set(key, one);
+    }
+  };
+  for (const c of state.children) if (withUs(state, c.id, day)) put(childAways(state, c.id, day), 'childIds', c.id);
+  for (const t of state.teachers) put(teacherAways(state, t.id, day), 'teacherIds', t.id);
+  return [...found.values()].sort((a, b) => (a.hours?.from ?? 0) - (b.hours?.from ?? 0));
 }
 
 /**

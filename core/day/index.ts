@@ -13,3 +13,4 @@ export * from './child';
 export * from './ticks';
 export * from './words';
 export * from './timetable';
+export * from './any';

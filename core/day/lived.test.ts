@@ -104,7 +104,7 @@ describe('one sick child', () => {
       end: '12:00',
     };
     const h = { ...sick(1), aways: [{ ...block, ...rest }] };
-    expect(pageOf(h).away.map((a) => [a.why, a.names])).toEqual([['sick', ['B']]]);
+    expect(pageOf(h).away.map((a) => [a.why, a.childIds])).toEqual([['sick', ['B']]]);
   });
 });
 

@@ -1,12 +1,11 @@
 import {
   type Away,
-  childAways,
+  awayOn,
   childOut,
-  clockOf,
   type Day,
   fromDay,
+  type GoneOn,
   isBetweenYears,
-  teacherAways,
   toDay,
   withUs,
 } from '../calendar';
@@ -91,15 +90,6 @@ export interface ChildDay {
   out?: Away;
 }
 
-/** Something that takes people from the table on a day. */
-export interface DayAway {
-  label: string;
-  why: Away['why'];
-  names: string[];
-  /** Times, the way there and back included; undefined when it takes the whole day. */
-  hours?: string;
-}
-
 /** A step that one child missed of what was done together. */
 export interface DayMissed {
   child: Child;
@@ -116,8 +106,8 @@ export interface DayPage {
   /** New lessons of the day that each teacher starts. */
   fresh: { teacher: Teacher; count: number }[];
   /** Who is away, and when, in order of time. */
-  away: DayAway[];
-  /** The next step of each course that has no timetable, for when there is time. */
+  away: GoneOn[];
+  /** The next step of each course that has no timetable, for when there is time; on a day gone by, of every course. */
   whenever: DayGroup[];
 }
 
@@ -143,7 +133,8 @@ export function dayPage(state: Household, plan: Plan | undefined, day: Day): Day
     teacher,
     count: new Set(rows.filter((r) => r.fresh && r.enrolment.teacherId === teacher.id).map((r) => r.enrolment.id)).size,
   }));
-  return { day, groups, children, fresh, away: awayOn(state, day), whenever: wheneverOn(state, groups, day) };
+  const past = plan !== undefined && day < plan.today;
+  return { day, groups, children, fresh, away: awayOn(state, day), whenever: wheneverOn(state, groups, day, past) };
 }
 
 /** What was missed is spoken of for two weeks; then it is let be (common practice: a family's lessons come round again). */
@@ -260,12 +251,13 @@ function carriedFrom(standing: Standing | undefined, day: Day): Day | undefined 
 }
 
 /** Courses without a timetable: of each the next open step that is not on the page already, one group a course. */
-function wheneverOn(state: Household, groups: readonly DayGroup[], day: Day): DayGroup[] {
+function wheneverOn(state: Household, groups: readonly DayGroup[], day: Day, past: boolean): DayGroup[] {
   const onPage = new Set(groups.flatMap((g) => g.sittings.flatMap((s) => s.rows.map((r) => r.key))));
   // Between the years nothing is planned: of every course the next step is there to be done, on its own date.
-  const between = isBetweenYears(state.years, day);
+  // Nor is anything planned on a day gone by, on which something was done all the same.
+  const unplanned = past || isBetweenYears(state.years, day);
   return inOrderOfDay(state)
-    .filter((e) => isTaken(e) && (between || e.rule.kind === 'when'))
+    .filter((e) => isTaken(e) && (unplanned || e.rule.kind === 'when'))
     .flatMap((e): DayGroup[] => {
       const next = remainingSteps(state, e).find((s) => !onPage.has(`${e.id} ${s.id}`));
       const sitting = next && sittingOf({ ...state, marks: NO_MARKS }, e, day, fromDay(day), [next.id]);
@@ -274,27 +266,6 @@ function wheneverOn(state: Household, groups: readonly DayGroup[], day: Day): Da
 }
 /** The offered step carries none of the day's marks; those of its course stand with what was done. */
 const NO_MARKS: Mark[] = [];
-
-/** Who is away on a day, one line a reason. */
-function awayOn(state: Household, day: Day): DayAway[] {
-  const lines = new Map<string, DayAway & { from: number }>();
-  const put = (name: string, a: Away) => {
-    const hours = a.whole ? undefined : `${clockOf(a.from)} to ${clockOf(a.to)}`;
-    const key = `${a.label} ${a.why} ${hours ?? ''}`;
-    const line = lines.get(key);
-    if (line) line.names.push(name);
-    else lines.set(key, { label: a.label, why: a.why, names: [name], from: a.from, ...(hours ? { hours } : {}) });
-  };
-  // Who is away all day is away once: nothing else that day takes them from anywhere.
-  const once = (all: readonly Away[]) => {
-    const whole = all.find((a) => a.why !== 'away') ?? all.find((a) => a.whole);
-    return whole ? [whole] : all;
-  };
-  const here = state.children.filter((c) => withUs(state, c.id, day));
-  for (const c of here) for (const a of once(childAways(state, c.id, day))) put(c.name, a);
-  for (const t of state.teachers) for (const a of once(teacherAways(state, t.id, day))) put(t.name, a);
-  return [...lines.values()].sort((a, b) => a.from - b.from).map(({ from: _from, ...line }) => line);
-}
 
 /** The children of a sitting who have no school at all on its day: whoever marks it done, they missed it. */
 export function absentFrom(state: Household, enrolment: Enrolment, day: Day): Child[] {

@@ -1,5 +1,8 @@
-import type { FlatStep } from '../course';
-import { count } from '../words';
+import { type FlatStep, stepName } from '../course';
+import { type Household, titleOf } from '../household';
+import type { Day } from '../calendar';
+import { count, dayAndDate, listing } from '../words';
+import type { PracticeDay } from './practice';
 import type { ChildItem } from './child';
 
 /** Ticked by the child, and neither answered nor sent back yet. */
@@ -24,4 +27,20 @@ export function childListWords(items: readonly Pick<ChildItem, 'of' | 'mark' | '
 export function foldedWords(steps: readonly FlatStep[]): string {
   const [first, last] = [steps[0]?.lesson.title, steps.at(-1)?.lesson.title];
   return `${count(steps.length, 'step')} known: ${first === last ? first : `${first} to ${last}`}`;
+}
+
+/** An extra-practice day in two sentences: what begins when and why not sooner, and what is to hand meanwhile. */
+export function practiceWords(state: Household, p: PracticeDay, day: Day, today: Day): { why: string; hand: string } {
+  const titles = p.others.map((e) => titleOf(state, e.courseId));
+  const since =
+    titles.length === 0
+      ? ''
+      : `, since ${listing(titles)} ${titles.length === 1 ? 'begins' : 'begin'} ${day === today ? 'today' : 'that day'}`;
+  return {
+    why: `extra-practice day; ${p.next.lesson.title} begins ${dayAndDate(state.settings.dateStyle, p.until, today)}${since}.`,
+    hand:
+      p.offers.length > 0
+        ? `To hand: ${listing(p.offers.map((s) => `${s.lesson.title}, ${stepName(s)}`))}, once more.`
+        : 'A game, or what was learnt last once more.',
+  };
 }

@@ -1,3 +1,4 @@
 export * from './marks';
 export * from './day';
 export * from './people';
+export * from './storing';

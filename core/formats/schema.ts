@@ -165,7 +165,9 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     name: text(120),
     feed: opt(text(300)),
     zone: text(80),
-    decisions: list(record({ uid: text(300), does: oneOf(H.DECISIONS), ...people, travel: whole(0, 600) })),
+    decisions: list(
+      record({ uid: text(300), does: oneOf(H.DECISIONS), ...people, travel: whole(0, 600), awayId: opt(id) }),
+    ),
   },
   feeds: { id, text: text(2_000_000), fetched: date, from: date, to: date, events: list(event) },
   attendance: { id, childId: id, date, status: oneOf(H.ATTENDANCE_KINDS), minutes: opt(whole(0, 1440)) },
@@ -280,6 +282,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     proofId: opt(id),
     score: opt(record({ got: number(0, 10_000), of: number(1, 10_000) })),
     note: opt(text(2000)),
+    was: opt(record({ kind: oneOf(H.KINDS), words: text(700), minutes: whole(0, 600), childIds: list(id, 0, 50) })),
   },
   proofs: { id, enrolmentId: id, date, kept: list(id), failed: opt(date), accepted: opt(list(id)) },
   pins: { id, ...placement },

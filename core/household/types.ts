@@ -247,15 +247,21 @@ export interface OutsideCalendar {
   zone: string;
   decisions: Decision[];
 }
-export const DECISIONS = ['closes', 'blocks', 'ignored'] as const;
+export const DECISIONS = ['closes', 'day off', 'blocks', 'no class', 'ignored'] as const;
+/**
+ * What an event means here. `closes`: nobody has school; `day off`: its children have none; `blocks`: its hours are taken
+ * from its people; `no class`: the class does not meet on its days, so that nothing of it is taken; `ignored`: nothing.
+ */
 export interface Decision {
   /** UID of the event, all its repeats included. */
   uid: string;
   does: (typeof DECISIONS)[number];
-  /** Whom it takes away, when it blocks hours, and the minutes on the way, before and after. */
+  /** Whom it takes away (blocks) or gives a day off, and the minutes on the way, before and after. */
   childIds: Id[];
   teacherIds: Id[];
   travel: number;
+  /** Which away block does not meet then, where it is one entered by hand; without it the calendar's own events. */
+  awayId?: Id;
 }
 /** The last good copy of an outside calendar, with its events as days and times. Its id is the calendar's. */
 export interface Feed {
@@ -602,6 +608,15 @@ export interface Mark {
   proofId?: Id;
   score?: Score;
   note?: string;
+  /** What it was of when it was made. Without it the book has not changed since, and says the same. */
+  was?: {
+    kind: Kind;
+    /** Lesson and step in words. */
+    words: string;
+    /** Minutes that were planned for the step. */
+    minutes: number;
+    childIds: Id[];
+  };
 }
 
 /** A stretch said to be known: these steps stay, one a sitting, to prove it. The rest fell away by marks that name it. */

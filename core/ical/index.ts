@@ -1,4 +1,6 @@
+export * from './compare';
 export * from './read';
 export * from './series';
+export * from './words';
 export * from './write';
 export { isZone } from './zones';

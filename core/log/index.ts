@@ -1,4 +1,5 @@
 export * from './entry';
 export * from './fold';
 export * from './marking';
+export * from './past';
 export * from './record';

@@ -1,6 +1,7 @@
-import type { Household, Id, Mark, MarkKind } from '../household';
+import { byId, type Household, type Id, type Mark, type MarkKind } from '../household';
 import type { IsoDate } from '../calendar';
 import { compareMarks, marksByEnrolment, nextSeq } from './fold';
+import { wasOf } from './past';
 
 export interface MarkWish {
   enrolmentId: Id;
@@ -30,7 +31,11 @@ export function markOn(state: Household, wish: Omit<MarkWish, 'kind'>): Mark | u
  */
 export function markRow(state: Household, wish: MarkWish, newId: Id): Mark {
   const old = markOn(state, wish);
-  if (!old) return { ...wish, id: newId, seq: nextSeq([...state.marks, ...state.movements]) };
+  if (!old) {
+    const enrolment = byId(state.enrolments, wish.enrolmentId);
+    const was = enrolment && wasOf(state, enrolment, wish);
+    return { ...wish, id: newId, seq: nextSeq([...state.marks, ...state.movements]), ...(was ? { was } : {}) };
+  }
   const { minutesLeft, left, goOn: _g, proofId: _p, ...rest } = old;
   return {
     ...rest,

@@ -3,3 +3,4 @@ export * from './gives';
 export * from './crowded';
 export * from './finish';
 export * from './waits';
+export * from './fitting';

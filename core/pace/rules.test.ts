@@ -6,7 +6,7 @@ import { flatten } from '../course';
 import type { Enrolment, PaceRule, PrintedRhythm } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
-import { forecastDay, makeTrack, minutesAStep, printedDayOf, reserveOf } from './index';
+import { forecastDay, makeTrack, minutesAStep, printedDayOf, printedWords, reserveOf } from './index';
 
 const year = aYear({ start: '2026-09-07', end: '2026-10-30' });
 const today = toDay('2026-09-07');
@@ -70,6 +70,35 @@ describe('as printed', () => {
       }),
       { numRuns: 80 },
     );
+  });
+
+  it('a sitting holds what the book’s day holds, however short a sitting was wished', () => {
+    const whole = household({ kind: 'printed', rhythmId: 'two' }, { weekdays: [1, 3] });
+    const cut = household({ kind: 'printed', rhythmId: 'two' }, { weekdays: [1, 3], minutesPerSitting: 20 });
+    expect(placed(cut)).toEqual(placed(whole));
+  });
+
+  it('says where the week that is printed and the week that is chosen differ, and nothing where they agree', () => {
+    const words = (rhythmId: string, weekdays: Enrolment['weekdays'], minutesPerDay = 240) => {
+      const h = household({ kind: 'printed', rhythmId }, { weekdays });
+      const children = h.children.map((c) => ({ ...c, minutesPerDay }));
+      return printedWords({ ...h, children }, h.enrolments[0]!, year);
+    };
+    expect(words('two', [1, 3])).toEqual([]);
+    expect(words('five', [1, 2, 3, 4, 5])).toEqual([]);
+    expect(words('two', [1, 2, 3, 4, 5])).toEqual([
+      'The book’s week has 2 days, and 5 weekdays are chosen: on 2 of them it has a sitting, and the plan finds which. Choose 2 to say which yourself.',
+    ]);
+    // Twelve lessons, one a printed day, are 2.4 weeks of five and 6 of two.
+    expect(words('five', [1, 2])).toEqual([
+      'The book’s week has 5 days, and 2 weekdays are chosen: its 3 weeks take 6.',
+    ]);
+    // A weekday on which the year has no school is none.
+    expect(words('five', [1, 6])[0]).toContain('1 weekday is chosen: its 3 weeks take 12');
+    const day = words('two', [1, 3], 10);
+    expect(day).toHaveLength(1);
+    expect(day[0]).toMatch(/^Its longest printed day takes \d+ minutes, more than the 10 of a full day for /);
+    expect(printedWords(aHousehold(), anEnrolment('e', 'c'), year)).toEqual([]);
   });
 
   it('the rest of today belongs to today’s printed day', () => {

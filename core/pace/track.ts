@@ -272,7 +272,8 @@ export function ownTrack(
     untaught: untaughtOn(state, year, enrolment.teacherId, dates),
     room,
     perSitting: pace.perSitting,
-    minutesPerSitting: enrolment.minutesPerSitting ?? Infinity,
+    // A sitting holds what the book's day holds.
+    minutesPerSitting: pace.printed ? Infinity : (enrolment.minutesPerSitting ?? Infinity),
     target: targetDay(enrolment, year),
     noTarget: enrolment.rule.kind === 'minutes' && enrolment.target === undefined,
     weekdays,

@@ -1,6 +1,7 @@
 import { dayKind, type Day } from '../calendar';
 import { flatten } from '../course';
 import { byId, type Course, type Household, type Id, type SchoolYear, type Teacher } from '../household';
+import { count, listing, shortDate } from '../words';
 import type { Plan } from './plan';
 import { makeProblem } from './problem';
 
@@ -120,3 +121,40 @@ export const fewStandOut = (year: SchoolYear, plan: Pick<Plan, 'clashes' | 'toda
   for (let d = plan.today; d <= last; d++) if (['full', 'light'].includes(dayKind(year, d))) days++;
   return plan.clashes.length <= Math.max(5, STANDS_OUT * days);
 };
+
+const WHY: Record<NotNew, string> = {
+  'one sitting a lesson': 'each lesson is one sitting, with nothing to practise behind it',
+  'numbered days': 'its lessons are numbered days',
+  reading: 'it is read, and nothing of it has to be mastered first',
+};
+/** Days that are named of those that stand out. */
+const NAMED = 3;
+
+/** What the shelf says of new lessons a day where the allowance holds them, but for few days at most: one sentence. */
+export function heldWords(state: Household, plan: Pick<Plan, 'clashes'>, today: Day): string {
+  const allowed = state.settings.wishes?.newLessons ?? 1;
+  const style = state.settings.dateStyle;
+  if (plan.clashes.length === 0) return `No teacher begins more than ${count(allowed, 'new lesson')} on any day.`;
+  const named = standingOut(plan, allowed).map((s) => {
+    const days = s.days.slice(0, NAMED).map((d) => shortDate(style, d, today));
+    const rest = s.days.length - days.length;
+    const dates = rest > 0 ? `${days.join(', ')} and ${count(rest, 'other day')}` : listing(days);
+    return `${byId(state.teachers, s.teacherId)?.name} begins ${count(s.lessons, 'new lesson')} on ${dates}`;
+  });
+  return `${listing(named)}; on every other day at most ${allowed}.`;
+}
+
+/** What a proposal says: that what there is cannot be held, and why each of its courses need not count. */
+export function proposalWords({ fullest, uncounted, now }: AllowanceProposal): { lead: string; whys: string[] } {
+  return {
+    lead: `${fullest.teacher.name} has ${count(fullest.lessons, 'new lesson')} to begin on ${count(fullest.days, 'school day')}: ${now} a day cannot hold them.`,
+    whys: uncounted.map(({ why, lessons }) => `${count(lessons, 'lesson')}: ${WHY[why]}.`),
+  };
+}
+
+/** What stands out still once so many are allowed, by the plan made for it. */
+export function thenWords(then: Pick<Plan, 'clashes'>, allowed: number): string {
+  if (then.clashes.length === 0) return `Then no day has more than ${allowed}.`;
+  const days = standingOut(then, allowed).map((s) => `${count(s.days.length, 'day')} with ${s.lessons}`);
+  return `Then what stands out is ${listing(days)}.`;
+}

@@ -1,5 +1,5 @@
 import type { AnyRow, Change, Household, Put } from '../household';
-import { settle } from '../household';
+import { storing } from '../deeds';
 
 /** The household once some rows are stored as they are, without anything that follows from them. */
 export function applied(state: Household, changes: readonly Change[]): Household {
@@ -21,6 +21,6 @@ export function applied(state: Household, changes: readonly Change[]): Household
 
 /** The household after a deed, as the store leaves it; the same household where the deed is refused. */
 export function afterDeed(state: Household, puts: readonly Put[]): Household {
-  const settled = settle(state, puts as unknown as Change[]);
+  const settled = storing(state, puts as unknown as Change[]);
   return 'fault' in settled ? state : applied(state, settled.changes);
 }

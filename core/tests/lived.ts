@@ -3,7 +3,7 @@ import { childCount, comingOf, spareWords, workOf } from '../attendance';
 import { type Day, fromDay, paintDays, toDay, weekdayOf } from '../calendar';
 import { nodsTo, waitingTicks } from '../day';
 import { known, markStep, proofFailed, stopDay, tickOff, unmarkStep } from '../deeds';
-import type { Household, MarkKind, Put } from '../household';
+import type { Child, Household, MarkKind, Put, SchoolYear } from '../household';
 import { stock } from '../materials';
 import { finishOf, finishWords } from '../overview';
 import { makeTrack, progressOf, reserveOf } from '../pace';
@@ -14,20 +14,77 @@ import { aChild, aCourse, aHousehold, anEnrolment, aYear } from './make';
 
 /** A household that is lived in: by real deeds on the one side, by a plain account book on the other. */
 
-const START = toDay('2026-09-07');
-const END = toDay('2026-11-27');
-const REQUIRED = 50;
 const PAPER = 60;
-const ENROLMENTS = [
-  { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
-  { id: 'letters', kids: ['B'], steps: 30, minutes: 15 },
-  { id: 'tales', kids: ['A', 'B'], steps: 22, minutes: 20 },
-];
+/** Where and when a household lives. Its account book counts its school days by `held`, never by the program's calendar. */
+export interface Life {
+  year: SchoolYear;
+  /** Years before this one, over by the time it begins. */
+  earlier: SchoolYear[];
+  required: number;
+  enrolments: { id: string; kids: string[]; steps: number; minutes: number }[];
+  children: Child[];
+  /** Whether school is held on a day of the year, before anything is closed. */
+  held: (day: Day) => boolean;
+}
+
+/** A northern autumn on Mondays to Fridays; nobody comes or goes. */
+export const AUTUMN: Life = {
+  year: aYear({
+    start: '2026-09-07',
+    end: '2026-11-27',
+    requirement: { days: 50, meets: 'both', fromAge: 5 },
+  }),
+  earlier: [],
+  required: 50,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
+    { id: 'letters', kids: ['B'], steps: 30, minutes: 15 },
+    { id: 'tales', kids: ['A', 'B'], steps: 22, minutes: 20 },
+  ],
+  children: [
+    aChild('A', { born: '2015-02-01' }),
+    aChild('B', { born: '2019-02-01' }),
+    aChild('C', { born: '2024-02-01' }),
+  ],
+  held: (day) => weekdayOf(day) <= 5,
+};
+
+/**
+ * A southern year from February on, the second one of the household: three weeks on and one off, Mondays to Thursdays, over
+ * the end of daylight saving. B joins in its sixth week, A leaves three weeks before its end.
+ */
+const SOUTH_START = toDay('2027-02-01');
+export const SOUTH: Life = {
+  year: aYear({
+    id: 'south',
+    name: '2027',
+    start: '2027-02-01',
+    end: '2027-06-11',
+    weekdays: [1, 2, 3, 4],
+    rhythm: { kind: 'weeks', from: '2027-02-01', on: 3, off: 1, changes: [] },
+    requirement: { days: 40, meets: 'both', fromAge: 5 },
+  }),
+  earlier: [aYear({ id: 'before', name: '2026', start: '2026-02-02', end: '2026-11-27', weekdays: [1, 2, 3, 4] })],
+  required: 40,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
+    { id: 'letters', kids: ['B'], steps: 24, minutes: 15 },
+    { id: 'tales', kids: ['A', 'B'], steps: 30, minutes: 20 },
+  ],
+  children: [
+    aChild('A', { born: '2015-02-01', until: '2027-05-21' }),
+    aChild('B', { born: '2019-02-01', from: '2027-03-08' }),
+    aChild('C', { born: '2024-02-01' }),
+  ],
+  held: (day) => weekdayOf(day) <= 4 && Math.floor((day - SOUTH_START) / 7) % 4 < 3,
+};
 const stepId = (i: number) => `L${i + 1}-1`;
 
 /** The account book: what was marked, who was away, what was closed. Everything else is added up from it anew each time. */
 export class Book {
-  today: Day = START;
+  readonly start: Day;
+  readonly end: Day;
+  today: Day;
   /** By enrolment, step and date: what stands there. */
   marks = new Map<string, { e: number; i: number; date: Day; kind: MarkKind; proof?: string }>();
   missed = new Set<string>();
@@ -40,8 +97,27 @@ export class Book {
   proofs: { id: string; failed: boolean }[] = [];
   stopped: Day | undefined;
 
+  constructor(readonly life: Life) {
+    this.start = toDay(life.year.start);
+    this.end = toDay(life.year.end);
+    this.today = this.start;
+    // Whoever is not with the household has no school in it.
+    for (const { id, from, until } of life.children)
+      for (let d = this.start; d <= this.end; d++)
+        if ((from && d < toDay(from)) || (until && d > toDay(until))) this.away.get(id)?.add(d);
+  }
+
   isOpen(day: Day): boolean {
-    return day >= START && day <= END && weekdayOf(day) <= 5 && !this.closed.has(day);
+    return day >= this.start && day <= this.end && this.life.held(day) && !this.closed.has(day);
+  }
+  /** Whether a child is with the household on a day. */
+  stays(child: string, day: Day): boolean {
+    const { from, until } = this.life.children.find((c) => c.id === child)!;
+    return (!from || day >= toDay(from)) && (!until || day <= toDay(until));
+  }
+  /** A course by its number. */
+  course(e: number) {
+    return this.life.enrolments[e]!;
   }
   of(e: number, i: number) {
     return [...this.marks.values()].filter((m) => m.e === e && m.i === i).sort((a, b) => a.date - b.date);
@@ -51,11 +127,11 @@ export class Book {
   }
   /** The first step still to do; −1 when there is none. */
   next(e: number): number {
-    for (let i = 0; i < ENROLMENTS[e]!.steps; i++) if (!this.settled(e, i)) return i;
+    for (let i = 0; i < this.course(e).steps; i++) if (!this.settled(e, i)) return i;
     return -1;
   }
   left(e: number): number {
-    return Array.from({ length: ENROLMENTS[e]!.steps }, (_, i) => i).filter((i) => !this.settled(e, i)).length;
+    return Array.from({ length: this.course(e).steps }, (_, i) => i).filter((i) => !this.settled(e, i)).length;
   }
   put(e: number, i: number, date: Day, kind: MarkKind, proof?: string) {
     this.marks.set(`${e} ${i} ${date}`, { e, i, date, kind, ...(proof ? { proof } : {}) });
@@ -64,8 +140,9 @@ export class Book {
   work(child: string): Map<Day, number> {
     const days = new Map<Day, number>();
     for (const m of this.marks.values()) {
-      const { kids, minutes } = ENROLMENTS[m.e]!;
-      if (!kids.includes(child) || this.missed.has(`${m.e} ${m.i} ${m.date} ${child}`)) continue;
+      const { kids, minutes } = this.course(m.e);
+      if (!kids.includes(child) || !this.stays(child, m.date) || this.missed.has(`${m.e} ${m.i} ${m.date} ${child}`))
+        continue;
       if (m.kind === 'done' || m.kind === 'partly') days.set(m.date, (days.get(m.date) ?? 0) + minutes);
       if (m.kind === 'known' && !m.proof) days.set(m.date, days.get(m.date) ?? 0);
     }
@@ -73,9 +150,9 @@ export class Book {
   }
   /** Sittings that are left for a course: today's too, unless it was used, put off, or the day is over. */
   sittings(e: number): number {
-    const { kids } = ENROLMENTS[e]!;
+    const { kids } = this.course(e);
     let n = 0;
-    for (let d = this.today; d <= END; d++) {
+    for (let d = this.today; d <= this.end; d++) {
       if (!this.isOpen(d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
       if (d === this.today && (this.stopped === d || this.usedToday(e))) continue;
       n++;
@@ -98,27 +175,19 @@ export interface Real {
   state: Household;
   n: number;
 }
-export const begin = (): Real => ({
+export const begin = (life: Life): Real => ({
   n: 0,
   state: aHousehold({
-    years: [
-      aYear({
-        start: fromDay(START),
-        end: fromDay(END),
-        requirement: { days: REQUIRED, meets: 'both', fromAge: 5 },
-      }),
-    ],
-    children: [
-      aChild('A', { born: '2015-02-01' }),
-      aChild('B', { born: '2019-02-01' }),
-      aChild('C', { born: '2024-02-01' }),
-    ],
-    courses: ENROLMENTS.map((e) =>
+    years: [...life.earlier, life.year],
+    children: life.children,
+    courses: life.enrolments.map((e) =>
       aCourse(e.id, { lessons: e.steps, perLesson: [{ kind: e.minutes === 20 ? 'read' : 'practise', count: 1 }] }),
     ),
-    enrolments: ENROLMENTS.map((e) => anEnrolment(e.id, e.id, { childIds: e.kids })),
+    enrolments: life.enrolments.map((e) => anEnrolment(e.id, e.id, { childIds: e.kids, weekdays: life.year.weekdays })),
     materials: [{ id: 'paper', name: 'paper', place: '', consumable: true, unit: '', cautions: [] }],
-    movements: [{ id: 'm', materialId: 'paper', kind: 'count', quantity: PAPER, date: '2026-09-01', seq: 0, note: '' }],
+    movements: [
+      { id: 'm', materialId: 'paper', kind: 'count', quantity: PAPER, date: life.year.start, seq: 0, note: '' },
+    ],
     needs: Array.from({ length: 40 }, (_, i) => ({
       ...{ id: `n${i}`, materialId: 'paper', courseId: 'sums', lessonId: `L${i + 1}`, quantity: 1 },
       per: 'child' as const,
@@ -130,15 +199,16 @@ const deed = (real: Real, puts: readonly Put[]) => {
   real.state = afterDeed(real.state, puts);
 };
 const newId = (real: Real) => () => `x${++real.n}`;
-const on = (e: number, i: number, day: Day) => ({ enrolmentId: ENROLMENTS[e]!.id, stepId: stepId(i), day });
+const on = (book: Book, e: number, i: number, day: Day) => ({ enrolmentId: book.course(e).id, stepId: stepId(i), day });
 
 /** Everything that both sides say, side by side; words with a figure are read back and compared as well. */
 export function compare(book: Book, { state }: Real): Record<string, [unknown, unknown]> {
-  const year = state.years[0]!;
+  const { life, end } = book;
+  const year = state.years.find((y) => y.id === life.year.id)!;
   const { today } = book;
   const plan = makePlan(makeProblem(state, year, today), { sweeps: 1, seed: 1 });
   const said: Record<string, [unknown, unknown]> = {};
-  ENROLMENTS.forEach((x, e) => {
+  life.enrolments.forEach((x, e) => {
     const enrolment = state.enrolments.find((y) => y.id === x.id)!;
     const left = book.left(e);
     said[`${x.id}: steps left`] = [left, progressOf(state, enrolment).open];
@@ -153,8 +223,10 @@ export function compare(book: Book, { state }: Real): Record<string, [unknown, u
     const days = (track?.days ?? []).filter((d) => d >= 0);
     const words = finishWords('year-month-day', finishOf(plan, x.id, reserve), today);
     const told = /would finish (\S+)/.exec(words)?.[1];
-    const short = Math.max(0, left - book.sittings(e));
-    said[`${x.id}: would finish`] = [left > 0 && short === 0 ? fromDay(Math.max(...days)) : undefined, told];
+    // Of the course of one who has left nothing is told any more.
+    const gone = x.kids.every((k) => book.life.children.some((c) => c.id === k && c.until && today > toDay(c.until)));
+    const short = gone ? 0 : Math.max(0, left - book.sittings(e));
+    said[`${x.id}: would finish`] = [left > 0 && short === 0 && !gone ? fromDay(Math.max(...days)) : undefined, told];
     said[`${x.id}: finds no day`] = [
       short || undefined,
       Number(/^(\d+) steps? finds? no day/.exec(words)?.[1]) || undefined,
@@ -182,17 +254,17 @@ export function compare(book: Book, { state }: Real): Record<string, [unknown, u
     said[`${id}: days`] = [work.size, count.days.counted];
     said[`${id}: minutes`] = [[...work.values()].reduce((a, b) => a + b, 0), count.minutes.counted];
     let toCome = 0;
-    for (let d = today; d <= END; d++) if (book.isOpen(d) && !book.away.get(id)!.has(d) && !work.has(d)) toCome++;
+    for (let d = today; d <= end; d++) if (book.isOpen(d) && !book.away.get(id)!.has(d) && !work.has(d)) toCome++;
     said[`${id}: days to come`] = [toCome, count.days.toCome];
-    spares.push(work.size + toCome - REQUIRED);
+    spares.push(work.size + toCome - life.required);
     let minutes = 0;
-    for (const x of ENROLMENTS)
+    for (const x of life.enrolments)
       for (const d of plan.tracks.find((t) => t.enrolmentId === x.id)?.days ?? [])
         if (x.kids.includes(id) && d >= 0 && !book.away.get(id)!.has(d)) minutes += x.minutes;
     said[`${id}: minutes to come`] = [minutes, count.minutes.toCome];
     const asked = count.unmarked.filter((d) => d < today).length;
     let silent = 0;
-    for (let d = START; d < today; d++) if (book.isOpen(d) && !book.away.get(id)!.has(d) && !work.has(d)) silent++;
+    for (let d = book.start; d < today; d++) if (book.isOpen(d) && !book.away.get(id)!.has(d) && !work.has(d)) silent++;
     said[`${id}: days to answer`] = [silent, asked];
   }
   const words = spareWords(counts);
@@ -214,6 +286,8 @@ export function compare(book: Book, { state }: Real): Record<string, [unknown, u
   return said;
 }
 
+/** What the courses of every life are called, by their numbers. */
+const NAMES = ['sums', 'letters', 'tales'];
 type Step = (book: Book, real: Real) => void;
 const command = (name: string, run: Step): fc.Command<Book, Real> => ({
   check: () => true,
@@ -230,13 +304,13 @@ const command = (name: string, run: Step): fc.Command<Book, Real> => ({
 
 const marks = (kind: MarkKind) =>
   fc.nat(2).map((e) =>
-    command(`${kind} ${ENROLMENTS[e]!.id}`, (book, real) => {
+    command(`${kind} ${NAMES[e]}`, (book, real) => {
       const i = book.next(e);
       if (i < 0) return;
-      deed(real, markStep(real.state, on(e, i, book.today), kind, newId(real)));
+      deed(real, markStep(real.state, on(book, e, i, book.today), kind, newId(real)));
       book.put(e, i, book.today, kind);
-      if (['done', 'partly', 'again', 'known'].includes(kind) && ENROLMENTS[e]!.kids.length > 1)
-        for (const k of ENROLMENTS[e]!.kids)
+      if (['done', 'partly', 'again', 'known'].includes(kind) && book.course(e).kids.length > 1)
+        for (const k of book.course(e).kids)
           if (book.away.get(k)!.has(book.today)) book.missed.add(`${e} ${i} ${book.today} ${k}`);
       book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > book.today);
     }),
@@ -251,21 +325,26 @@ export const commands = [
   marks('left out'),
   fc.constant(
     command('the next day', (book) => {
-      if (book.today < END) book.today++;
+      if (book.today < book.end) book.today++;
     }),
   ),
   fc.constant(
     command('the next day', (book) => {
-      if (book.today < END) book.today++;
+      if (book.today < book.end) book.today++;
+    }),
+  ),
+  fc.constant(
+    command('a week later', (book) => {
+      book.today = Math.min(book.end, book.today + 7);
     }),
   ),
   fc.nat(2).map((e) =>
-    command(`mark off ${ENROLMENTS[e]!.id}`, (book, real) => {
+    command(`mark off ${NAMES[e]}`, (book, real) => {
       const own = [...book.marks.values()].filter((m) => m.e === e && m.date === book.today && !m.proof).at(-1);
       if (!own) return;
-      deed(real, unmarkStep(real.state, on(e, own.i, book.today)));
+      deed(real, unmarkStep(real.state, on(book, e, own.i, book.today)));
       book.marks.delete(`${e} ${own.i} ${book.today}`);
-      for (const k of ENROLMENTS[e]!.kids) book.missed.delete(`${e} ${own.i} ${book.today} ${k}`);
+      for (const k of book.course(e).kids) book.missed.delete(`${e} ${own.i} ${book.today} ${k}`);
     }),
   ),
   fc.tuple(fc.constantFrom('A', 'B'), fc.integer({ min: 1, max: 3 })).map(([child, days]) =>
@@ -276,21 +355,37 @@ export const commands = [
       for (let d = from; d <= to; d++) book.away.get(child)!.add(d);
     }),
   ),
+  fc.tuple(fc.constantFrom('A', 'B'), fc.integer({ min: 1, max: 7 })).map(([child, weekday]) =>
+    command(`${child} has a trip on the next weekday ${weekday}`, (book, real) => {
+      let day = book.today + 1;
+      while (weekdayOf(day) !== weekday) day++;
+      const once = { from: fromDay(day), to: fromDay(day), weekdays: [], everyWeeks: 1, travel: 0, breaks: [] };
+      const who = { childIds: [child], teacherIds: [], takesDay: [], counts: false };
+      deed(real, [{ table: 'aways', put: { id: newId(real)(), label: 'trip', ...once, ...who } }]);
+      book.away.get(child)!.add(day);
+    }),
+  ),
   fc.constant(
     command('snow tomorrow', (book, real) => {
       const day = book.today + 1;
       if (!book.isOpen(day)) return;
-      const painted = paintDays(real.state.years[0]!, day, day, { kind: 'close', label: 'snow' }, newId(real));
+      const painted = paintDays(
+        real.state.years.find((y) => y.id === book.life.year.id)!,
+        day,
+        day,
+        { kind: 'close', label: 'snow' },
+        newId(real),
+      );
       deed(real, [{ table: 'years', put: painted }]);
       book.closed.add(day);
     }),
   ),
   fc.nat(2).map((e) =>
-    command(`a stretch of ${ENROLMENTS[e]!.id} is known`, (book, real) => {
-      const open = Array.from({ length: ENROLMENTS[e]!.steps }, (_, i) => i).filter((i) => !book.settled(e, i));
+    command(`a stretch of ${NAMES[e]} is known`, (book, real) => {
+      const open = Array.from({ length: book.course(e).steps }, (_, i) => i).filter((i) => !book.settled(e, i));
       if (open.length < 4) return;
       const before = new Set(real.state.proofs.map((p) => p.id));
-      deed(real, known(real.state, on(e, open[0]!, book.today), stepId(open[2]!), false, newId(real)));
+      deed(real, known(real.state, on(book, e, open[0]!, book.today), stepId(open[2]!), false, newId(real)));
       const proof = real.state.proofs.find((p) => !before.has(p.id))!.id;
       for (const i of open.slice(0, 3)) book.put(e, i, book.today, 'known', proof);
       book.proofs.push({ id: proof, failed: false });
@@ -316,11 +411,11 @@ export const commands = [
     }),
   ),
   fc.nat(1).map((e) =>
-    command(`${ENROLMENTS[e]!.kids[0]} ticks ${ENROLMENTS[e]!.id}`, (book, real) => {
+    command(`a tick of ${NAMES[e]}`, (book, real) => {
       const i = book.next(e);
-      const [child] = ENROLMENTS[e]!.kids;
+      const [child] = book.course(e).kids;
       if (i < 0) return;
-      const { enrolmentId, stepId: id } = on(e, i, book.today);
+      const { enrolmentId, stepId: id } = on(book, e, i, book.today);
       const of = { kind: 'step' as const, enrolmentId, stepId: id };
       deed(real, tickOff(real.state, { childId: child!, date: fromDay(book.today), of }, true, newId(real)));
       if (!book.ticks.some((t) => t.e === e && t.i === i)) book.ticks.push({ e, i, date: book.today, child: child! });
@@ -334,7 +429,7 @@ export const commands = [
       for (const t of book.ticks)
         if (!book.settled(t.e, t.i) && !book.marks.has(`${t.e} ${t.i} ${t.date}`)) book.put(t.e, t.i, t.date, 'done');
       const gone = new Set(waiting.map((t) => (t.of.kind === 'step' ? `${t.of.enrolmentId} ${t.of.stepId}` : '')));
-      book.ticks = book.ticks.filter((t) => !gone.has(`${ENROLMENTS[t.e]!.id} ${stepId(t.i)}`));
+      book.ticks = book.ticks.filter((t) => !gone.has(`${book.course(t.e).id} ${stepId(t.i)}`));
     }),
   ),
 ];

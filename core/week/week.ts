@@ -1,9 +1,11 @@
 import {
+  awayOn,
   type Day,
   type DayKind,
   dayKind,
   dayLabel,
   fromDay,
+  type GoneOn,
   programmeWeek,
   teacherMinutesOn,
   yearWithOutside,
@@ -70,6 +72,8 @@ export interface WeekDay {
   /** Why it is closed, or what it is for, in the parent’s words. */
   label?: string;
   teachers: TeacherDay[];
+  /** What takes people from the table that day, each once, by time. */
+  away: GoneOn[];
 }
 export interface WeekPage {
   start: Day;
@@ -183,7 +187,7 @@ function weekDay(state: Household, year: SchoolYear, rows: readonly WeekRow[], d
     const hours = teacherMinutesOn(state, year, teacher, day);
     return { teacher, minutes, hours, fresh, allowance: hours > 0 ? newLessonsAllowed(state, year, teacher, day) : 0 };
   });
-  return { day, kind, ...(label ? { label } : {}), teachers };
+  return { day, kind, ...(label ? { label } : {}), teachers, away: awayOn(state, day) };
 }
 
 /** Only what is planned or was sat for takes anybody’s time. */

@@ -1,4 +1,5 @@
 export * from './dates';
+export * from './gone';
 
 /** "1 day", "2 days". */
 export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

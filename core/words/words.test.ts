@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { toDay } from '../calendar';
+import { fromDay, toDay } from '../calendar';
 import { contentsWords, expandPattern, flatten } from '../course';
 import { coursesInOrder, usualTeacher } from '../household';
 import { lessonsNeeding } from '../materials';
@@ -8,7 +9,19 @@ import { reserveOf } from '../pace';
 import { goodnessWords, makePlan, makeProblem } from '../stagger';
 import { makeTrack } from '../pace';
 import { aChild, aCourse, aHousehold, anEnrolment, aPattern, aTeacher, aYear } from '../tests/make';
-import { count, dayAndDate, inHand, listing, longDate, missingHours, shortDate, wholeHours } from './index';
+import {
+  count,
+  dayAndDate,
+  fieldDate,
+  inHand,
+  listing,
+  longDate,
+  missingHours,
+  readClock,
+  readDate,
+  shortDate,
+  wholeHours,
+} from './index';
 
 describe('words with figures', () => {
   it('know one from many, and name everybody', () => {
@@ -29,6 +42,59 @@ describe('words with figures', () => {
 
   it('count whole hours one way: what was held never more, what is missing never less', () => {
     expect([wholeHours(119), wholeHours(120), missingHours(1), missingHours(120)]).toEqual([1, 2, 1, 2]);
+  });
+
+  it('read a date as it is shown, in each style, any day of two centuries', () => {
+    const near = toDay('2026-11-26');
+    fc.assert(
+      fc.property(
+        fc.constantFrom('day month', 'month day', 'year-month-day' as const),
+        fc.integer({ min: toDay('1950-01-01'), max: toDay('2150-12-31') }),
+        (style, day) => {
+          expect(readDate(style, fieldDate(style, day), near)).toBe(fromDay(day));
+          expect(readDate(style, fromDay(day), near)).toBe(fromDay(day));
+        },
+      ),
+    );
+    // The same day within half a year needs no year.
+    fc.assert(
+      fc.property(
+        fc.constantFrom('day month', 'month day' as const),
+        fc.integer({ min: -180, max: 180 }),
+        (style, d) => {
+          expect(readDate(style, shortDate(style, near + d), near)).toBe(fromDay(near + d));
+          expect(readDate(style, dayAndDate(style, near + d), near)).toBe(fromDay(near + d));
+        },
+      ),
+    );
+  });
+
+  it('read dates as people write them, and none that does not exist', () => {
+    const near = toDay('2026-11-26');
+    const read = (text: string, style: 'day month' | 'month day' = 'day month') => readDate(style, text, near);
+    expect(['3/4', '3.4.27', '03-04-2027', '3 April', '3rd of'].map((t) => read(t))).toEqual([
+      '2027-04-03',
+      '2027-04-03',
+      '2027-04-03',
+      '2027-04-03',
+      undefined,
+    ]);
+    expect(['3/4', 'March 4th', 'Sept 1 26', 'Thursday, Nov 26'].map((t) => read(t, 'month day'))).toEqual([
+      '2027-03-04',
+      '2027-03-04',
+      '2026-09-01',
+      '2026-11-26',
+    ]);
+    expect(read('29 Feb 2028')).toBe('2028-02-29');
+    expect(read('14/3/14')).toBe('2014-03-14');
+    for (const bad of ['29 Feb 2027', '31 April', '13', '', 'soon', '32/1', '1/13', '1 2 3 4', '2026-2-30', '5 Mayday'])
+      expect(read(bad)).toBeUndefined();
+  });
+
+  it('read a time of day', () => {
+    expect(
+      ['9', '9:30', '09.30', '0930', '1:15 pm', '12 am', '12:05pm', '24:00', '9:60', '13pm', ''].map(readClock),
+    ).toEqual(['09:00', '09:30', '09:30', '09:30', '13:15', '00:00', '12:05', ...Array<undefined>(4).fill(undefined)]);
   });
 
   it('name the year of a date in another year', () => {

@@ -1,0 +1,129 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { childCount, childMonths } from '../attendance';
+import { fromDay, toDay } from '../calendar';
+import { changeStep, contentsOf, flatten, insertStep, deleteLesson, deleteStep } from '../course';
+import { markStep, markSteps, putChild } from '../deeds';
+import type { Household, Put } from '../household';
+import { afterDeed } from '../tests/apply';
+import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
+import { recordLines } from './index';
+
+const year = aYear({ start: '2026-09-07', end: '2026-12-18' });
+const FIRST = toDay('2026-09-07');
+const LAST = FIRST + 20;
+const begin = (): Household =>
+  aHousehold({
+    years: [year],
+    children: [aChild('A'), aChild('B'), aChild('C')],
+    courses: ['c', 'd'].map((id) => aCourse(id, { lessons: 8 })),
+    enrolments: [anEnrolment('both', 'c', { childIds: ['A', 'B'] }), anEnrolment('own', 'd', { childIds: ['B'] })],
+  });
+/** Everything that the past says: the record, each child's days and minutes, the register by day. */
+const past = (h: Household) =>
+  JSON.stringify({
+    lines: recordLines(h).map((l) => [l.mark.date, l.mark.kind, l.words, l.children.map((c) => c.id)]),
+    ofB: recordLines(h, { childId: 'B' }).map((l) => l.mark.id),
+    days: h.children.map((c) => {
+      const { days, minutes } = childCount(h, year, c, LAST + 1);
+      return [c.id, days.counted, minutes.counted];
+    }),
+    register: h.children.map((c) => childMonths(h, year, c, LAST + 1).map((m) => [m.totals.taught, m.totals.minutes])),
+  });
+
+let n = 0;
+const newId = () => `n${++n}`;
+const steps = (h: Household, enrolmentId: string) =>
+  flatten(
+    contentsOf(
+      h,
+      h.enrolments.find((e) => e.id === enrolmentId)!,
+    )!,
+  );
+type Deed = (h: Household) => readonly Put[];
+const at = <T>(list: readonly T[], i: number): T | undefined => list[i % Math.max(1, list.length)];
+
+const marking: fc.Arbitrary<Deed> = fc
+  .record({
+    e: fc.constantFrom('both', 'own'),
+    i: fc.nat(40),
+    day: fc.integer({ min: FIRST, max: LAST }),
+    kind: fc.constantFrom('done', 'partly', 'again', 'known' as const),
+  })
+  .map(({ e, i, day, kind }) => (h) => {
+    const step = at(steps(h, e), i);
+    return step ? markStep(h, { enrolmentId: e, stepId: step.id, day }, kind, newId) : [];
+  });
+const editing: fc.Arbitrary<Deed> = fc
+  .record({
+    c: fc.constantFrom('c', 'd'),
+    i: fc.nat(40),
+    what: fc.constantFrom(
+      'minutes',
+      'kind',
+      'label',
+      'remove step',
+      'remove lesson',
+      'insert',
+      'who',
+      'joins',
+      'leaves',
+    ),
+    minutes: fc.integer({ min: 1, max: 90 }),
+  })
+  .map(({ c, i, what, minutes }) => (h) => {
+    const course = h.courses.find((x) => x.id === c)!;
+    const step = at(flatten(course), i);
+    const put = (next: typeof course): Put[] => [{ table: 'courses', put: next }];
+    const own = h.enrolments.find((e) => e.courseId === c)!;
+    if (what === 'who')
+      return [{ table: 'enrolments', put: { ...own, childIds: [['A'], ['C'], ['A', 'B', 'C']][i % 3]! } }];
+    if (what === 'joins') return [{ table: 'children', put: { ...h.children[2]!, from: fromDay(LAST) } }];
+    if (what === 'leaves') return putChild(h, { ...h.children[0]!, until: fromDay(LAST) }, LAST);
+    if (!step) return [];
+    if (what === 'minutes') return put(changeStep(course, step.id, { minutes }));
+    if (what === 'kind') return put(changeStep(course, step.id, { kind: 'read' }));
+    if (what === 'label') return put(changeStep(course, step.id, { label: 'called otherwise' }));
+    if (what === 'insert') return put(insertStep(course, step.id, newId(), 'make'));
+    return put(what === 'remove step' ? deleteStep(course, step.id) : deleteLesson(course, step.lesson.id));
+  });
+
+describe('what was recorded', () => {
+  it('stays byte-equal when a book is edited, its lessons go, or others take it', () => {
+    fc.assert(
+      fc.property(
+        fc.array(marking, { minLength: 1, maxLength: 25 }),
+        fc.array(editing, { maxLength: 12 }),
+        fc.boolean(),
+        (marks, edits, old) => {
+          let h = marks.reduce((now, deed) => afterDeed(now, deed(now)), begin());
+          // As a file of before has them: nothing was copied onto the marks.
+          if (old) h = { ...h, marks: h.marks.map(({ was: _, ...m }) => m) };
+          const before = past(h);
+          for (const deed of edits) {
+            h = afterDeed(h, deed(h));
+            expect(past(h)).toBe(before);
+          }
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it('goes on beside it: a mark made after the edit is of the step as it is then', () => {
+    let h = begin();
+    const first = steps(h, 'own')[0]!;
+    const mark = (day: number) => {
+      h = afterDeed(h, markSteps(h, [{ enrolmentId: 'own', stepId: first.id, day }], 'done', newId));
+    };
+    mark(FIRST);
+    const longer = changeStep(h.courses[1]!, first.id, { minutes: 90, label: 'the long way' });
+    h = afterDeed(h, [{ table: 'courses', put: longer }]);
+    mark(FIRST + 1);
+    expect(h.marks.map((m) => m.was?.minutes)).toEqual([first.minutes, 90]);
+    expect(recordLines(h).map((l) => l.words)).toEqual([
+      `${first.lesson.title}, the long way`,
+      expect.not.stringContaining('the long way'),
+    ]);
+  });
+});
