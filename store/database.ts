@@ -1,17 +1,16 @@
 import Dexie, { type EntityTable } from 'dexie';
 import { fillHours, fillSettings, yearOfVersion3 } from '../core/formats';
-import { type Household, type Mark, type Settings, TABLES, type TableName } from '../core/household';
+import { type AnyRow, type Household, type Mark, type Settings, TABLES, type TableName } from '../core/household';
+import type { AnyTable, Lineage, RowChange, Trace } from '../core/merge';
 
-export type Row = { id: string };
-export type AnyTable = TableName | 'settings';
+export type Row = AnyRow;
+export type { AnyTable, RowChange };
 
-/** One row before and after; a row that was or is not there has no such side. */
-export interface RowChange {
-  table: AnyTable;
-  id: string;
-  before?: Row;
-  after?: Row;
-}
+/** A wish to put a row (with its id) into a table, or to take one away. */
+export type Put =
+  | { [T in TableName]: { table: T; put: Household[T][number] } }[TableName]
+  | { table: 'settings'; put: Settings }
+  | { table: TableName; remove: string };
 
 /** One thing the user did, as it can be undone: all its rows change together or not at all. */
 export interface HistoryEntry {
@@ -19,6 +18,8 @@ export interface HistoryEntry {
   label: string;
   changes: RowChange[];
   undone: 0 | 1;
+  /** Of a merge: the histories of rows and what was known of other devices, which are put back as they were. */
+  merged?: { traces: { id: string; before?: Trace; after?: Trace }[]; before: Lineage; after: Lineage };
 }
 
 /** The household as it was before something replaced it whole: kept as the text of a backup. */
@@ -62,6 +63,7 @@ export class Database extends Dexie {
   declare kept: EntityTable<KeptCopy, 'n'>;
   declare meta: EntityTable<MetaRow, 'key'>;
   declare journal: EntityTable<JournalEntry, 'rev'>;
+  declare traces: EntityTable<Trace, 'id'>;
 
   constructor(name: string) {
     // Strict: a transaction counts as done only once it is on the disk, so nothing shown as marked can be lost.
@@ -87,6 +89,7 @@ export class Database extends Dexie {
       });
     this.version(4).stores(Object.fromEntries(VERSION_4_TABLES.map((t) => [t, 'id'])));
     this.version(5).stores({ journal: 'rev' });
+    this.version(6).stores({ traces: 'id' });
   }
 
   /** All stored tables of the household. */

@@ -1,25 +1,28 @@
 import { storing } from '../core/deeds';
 import { fromDay, type IsoDate, toDay } from '../core/calendar';
-import { writeBackup } from '../core/formats';
+import { type Backup, writeBackup } from '../core/formats';
+import { type Change, type Household, type Mark, type TableName, TABLES } from '../core/household';
+import { recordsTouched } from '../core/log';
 import {
-  type AnyRow,
-  type Change,
-  type Household,
-  type Mark,
-  type Settings,
-  type TableName,
-  TABLES,
-} from '../core/household';
-import { carryMarks, recordsTouched } from '../core/log';
-import { type AnyTable, Database, type HistoryEntry, type KeptCopy, type Row, type RowChange } from './database';
+  type Both,
+  type Lineage,
+  lineageFrom,
+  merge,
+  rowsBetween,
+  same,
+  takeOther,
+  tracesAfter,
+  whyApart,
+} from '../core/merge';
+import { Database, type HistoryEntry, type KeptCopy, type Put, type Row, type RowChange } from './database';
+import { applied, byTable, onto } from './rows';
+import { backTo, freshLineage, freshName, putStanding, stampChanges, standingOf, stampNow } from './stamping';
 
-/** A wish to put a row (with its id) into a table, or to take one away. */
-export type Put =
-  | { [T in TableName]: { table: T; put: Household[T][number] } }[TableName]
-  | { table: 'settings'; put: Settings }
-  | { table: TableName; remove: string };
-
+export type { Put } from './database';
 export type Puts = readonly Put[] | ((household: Household) => readonly Put[]);
+
+/** A household with where it comes from and when its rows were written, as far as that is known. */
+export type Content = Pick<Backup, 'household' | 'lineage' | 'traces'>;
 
 /** What the user could take back or bring back next, by its label. */
 export interface HistoryState {
@@ -30,18 +33,10 @@ export interface HistoryState {
 /** Sentences for the user when something could not be stored; thrown by every writing call. */
 export class StoreFault extends Error {}
 
+const EPOCHS = 'One of the two was set back to an earlier backup since they last met: say first which of them holds.';
 const HISTORY_LIMIT = 500;
 /** Days for which a household that was replaced can be put back. */
 export const KEPT_DAYS = 30;
-
-const same = (a: Row | undefined, b: Row | undefined) => canonical(a) === canonical(b);
-function canonical(value: unknown): string {
-  return JSON.stringify(value, (_, v: unknown) =>
-    typeof v === 'object' && v !== null && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : v,
-  );
-}
 
 /** What one tab tells the others: what a transaction changed, with its number; or that everything is another household. */
 type Message = { rev: number; changes: RowChange[]; history: HistoryState } | { reload: true };
@@ -54,17 +49,6 @@ const JOURNAL_LIMIT = 60;
 /** Why the page can no longer write: the browser took the database away, or another page replaced it. */
 const LOST =
   'The browser has closed or deleted this household’s store while the page was open. Nothing is written any more: save what is on this page as a backup file, then load the page again.';
-
-/** Rows or changes by the table they are of, each in its order. */
-function byTable<T extends { table: AnyTable }>(all: readonly T[]): Map<AnyTable, T[]> {
-  const made = new Map<AnyTable, T[]>();
-  for (const one of all) {
-    const own = made.get(one.table);
-    if (own) own.push(one);
-    else made.set(one.table, [one]);
-  }
-  return made;
-}
 
 /**
  * One household, held in memory and in the browser's database. Every writing call is one transaction; memory follows
@@ -87,6 +71,8 @@ export class HouseholdStore {
   private revision = 0;
   /** A sentence once nothing can be written any more; what is in memory can still be saved as a file. */
   lost: string | undefined;
+  /** Where the household came from when it was opened, for a file that is saved once the disk no longer answers. */
+  origin: Lineage | undefined;
   private meanwhile: RowChange[] | undefined;
 
   private constructor(
@@ -111,17 +97,22 @@ export class HouseholdStore {
   }
 
   /** Opens the household of that name; when it has never been stored, stores what `first` makes. */
-  static async open(name: string, first: () => Household | Promise<Household>): Promise<HouseholdStore> {
+  static async open(
+    name: string,
+    first: () => Household | Content | Promise<Household | Content>,
+  ): Promise<HouseholdStore> {
     const db = new Database(name);
     let opened = await db.readNear();
     if (!opened) {
-      const household = await first();
-      await fill(db, household);
-      opened = { household, whole: true, revision: 1 };
+      const made = await first();
+      const content = 'settings' in made ? { household: made } : made;
+      await fill(db, content);
+      opened = { household: content.household, whole: true, revision: 1 };
     }
     const store = new HouseholdStore(db, opened.household);
     store.revision = opened.revision;
     store.history = await readHistory(db);
+    store.origin = (await standingOf(db)).lineage;
     if (!opened.whole) {
       store.whole = false;
       // Where the store is lost meanwhile, what was read stays what it is.
@@ -178,19 +169,92 @@ export class HouseholdStore {
         const made = await this.changesFor(settled.changes as unknown as readonly Put[]);
         if (made.length === 0) return [];
         await this.store(made, 'after');
-        await this.db.history.where('undone').equals(1).delete();
-        await this.db.history.add({ label, changes: made, undone: 0 } as HistoryEntry);
-        const count = await this.db.history.count();
-        if (count > HISTORY_LIMIT) {
-          const old = await this.db.history
-            .orderBy('n')
-            .limit(count - HISTORY_LIMIT)
-            .primaryKeys();
-          await this.db.history.bulkDelete(old);
-        }
+        await stampChanges(this.db, made);
+        await this.remember({ label, changes: made });
         return made;
       });
     });
+  }
+
+  /** Inside a transaction: what was done last, to be taken back; what was taken back before it can no longer be done again. */
+  private async remember(done: Omit<HistoryEntry, 'n' | 'undone'>): Promise<void> {
+    const { history } = this.db;
+    await history.where('undone').equals(1).delete();
+    await history.add({ ...done, undone: 0 } as HistoryEntry);
+    const count = await history.count();
+    if (count > HISTORY_LIMIT)
+      await history.bulkDelete(
+        await history
+          .orderBy('n')
+          .limit(count - HISTORY_LIMIT)
+          .primaryKeys(),
+      );
+  }
+
+  /**
+   * Takes in what another device of this household wrote (its backup), all in one step that can be taken back whole. Of what both
+   * wrote, `others` are taken the other way round than by their time.
+   * @throws where the file is of another household, or of one that went its own way since it was restored
+   */
+  async mergeIn(label: string, theirs: Content, others: readonly Both[]): Promise<void> {
+    await this.wholeRead;
+    return this.inTurn(() =>
+      this.writing(async (now) => {
+        const standing = await standingOf(this.db);
+        const { lineage } = standing;
+        const side = { household: now, traces: await this.db.traces.toArray(), lineage };
+        const them = { traces: [], lineage: freshLineage(), ...theirs };
+        const apart = whyApart(side, them);
+        if (apart) throw new StoreFault('fault' in apart ? apart.fault : EPOCHS);
+        const merged = merge(side, them).side;
+        const chosen = this.otherWay(merged.household, others);
+        const after = applied(merged.household, chosen);
+        const known = new Map(merged.traces.map((t) => [t.id, t]));
+        const { stamp, standing: next } = stampNow({ ...standing, lineage: merged.lineage });
+        for (const t of tracesAfter((id) => known.get(id), chosen, stamp)) known.set(t.id, t);
+        const changes = rowsBetween(now, after);
+        const was = new Map(side.traces.map((t) => [t.id, t]));
+        const traces = [...known.values()].flatMap((t) => {
+          const before = was.get(t.id);
+          return same(before, t) ? [] : [{ id: t.id, ...(before ? { before } : {}), after: t }];
+        });
+        await this.store(changes, 'after');
+        await this.db.traces.bulkPut(traces.map((t) => t.after));
+        const stood = chosen.length > 0 ? next : { ...standing, lineage: merged.lineage };
+        await putStanding(this.db, stood);
+        if (changes.length + traces.length > 0)
+          await this.remember({ label, changes, merged: { traces, before: lineage, after: stood.lineage } });
+        return changes;
+      }),
+    );
+  }
+
+  /** What both sides wrote, where it is to be the other way round, as changes of the merged household. */
+  private otherWay(merged: Household, others: readonly Both[]): RowChange[] {
+    const wishes = others.flatMap((b) => takeOther(merged, b) ?? []);
+    const settled = storing(merged, wishes);
+    if ('fault' in settled) throw new StoreFault(settled.fault);
+    return rowsBetween(
+      merged,
+      applied(
+        merged,
+        settled.changes.map((c) => ({
+          table: c.table,
+          id: 'put' in c ? c.put.id : c.remove,
+          ...('put' in c ? { after: c.put } : {}),
+        })),
+      ),
+    );
+  }
+
+  /** The whole household as it is kept in a backup: with where it comes from and when its rows were written. */
+  async content(): Promise<Required<Content>> {
+    await this.wholeRead;
+    return this.inTurn(async () => ({
+      household: this.current,
+      lineage: (await standingOf(this.db)).lineage,
+      traces: await this.db.traces.toArray(),
+    }));
   }
 
   /**
@@ -220,6 +284,7 @@ export class HouseholdStore {
       this.writing(async () => {
         const made = await this.changesFor(puts);
         await this.store(made, 'after');
+        if (made.length > 0) await stampChanges(this.db, made);
         return made;
       }),
     );
@@ -302,7 +367,7 @@ export class HouseholdStore {
     for (const p of puts) {
       const id = idOf(p);
       const before = stored.get(`${p.table} ${id}`);
-      const after = 'put' in p ? p.put : undefined;
+      const after = 'put' in p ? (p.put as unknown as Row) : undefined;
       if (same(before, after)) continue;
       made.push({ table: p.table, id, ...(before ? { before } : {}), ...(after ? { after } : {}) });
     }
@@ -339,31 +404,61 @@ export class HouseholdStore {
         await this.store(entry.changes, to);
         await this.db.history.update(entry.n, { undone: direction === 'undo' ? 1 : 0 });
         label = entry.label;
-        return entry.changes.map(({ table, id, ...c }): RowChange => {
-          const after = c[to];
-          return { table, id, ...(after ? { after } : {}) };
+        const turned = entry.changes.map(({ table, id, ...c }): RowChange => {
+          const [before, after] = [c[from], c[to]];
+          return { table, id, ...(before ? { before } : {}), ...(after ? { after } : {}) };
         });
+        if (entry.merged) await this.turnMerge(entry.merged, to);
+        else await stampChanges(this.db, turned);
+        return turned;
       });
       return label;
     });
   }
 
-  /** Puts another household in place of this one, whole or not at all; the old one is kept as a copy if wanted. */
+  /** A merge taken back, or done again, puts the histories of its rows back as they were: it was no writing. */
+  private async turnMerge(merged: NonNullable<HistoryEntry['merged']>, to: 'before' | 'after'): Promise<void> {
+    const { traces } = this.db;
+    const gone = merged.traces.filter((t) => !t[to]).map((t) => t.id);
+    await traces.bulkDelete(gone);
+    await traces.bulkPut(merged.traces.flatMap((t) => t[to] ?? []));
+    const standing = await standingOf(this.db);
+    await putStanding(this.db, { ...standing, lineage: backTo(merged[to], standing) });
+  }
+
+  /**
+   * Puts another household in place of this one, whole or not at all; the old one is kept as a copy if wanted. An earlier state of
+   * this household goes its own way from now on (a new epoch); another one is taken over as it is, so that it can be merged with
+   * the device it came from.
+   */
   async replace(
-    household: Household,
+    content: Content,
     today: IsoDate,
     why: string,
-    { keep, at }: { keep: boolean; at?: string },
+    { keep, at, same: epoch = 'new' }: { keep: boolean; at?: string; same?: 'new' | 'theirs' },
   ): Promise<void> {
     await this.wholeRead;
     return this.inTurn(async () => {
-      const text = writeBackup({ asOf: today, household: this.current });
+      const { household } = content;
+      const standing = await standingOf(this.db);
+      const text = keep
+        ? writeBackup({
+            asOf: today,
+            household: this.current,
+            lineage: standing.lineage,
+            traces: await this.db.traces.toArray(),
+          })
+        : '';
+      const given = content.lineage ?? lineageOf(household);
+      const again = given.household === standing.lineage.household && epoch === 'new';
+      const lineage: Lineage = again ? { ...given, epoch: freshName() } : given;
       await this.write(async () => {
         if (keep) await this.db.kept.add({ date: today, ...(at ? { at } : {}), why, text } as KeptCopy);
         await Promise.all(this.db.householdTables().map((t) => t.clear()));
         await this.db.history.clear();
         await this.db.journal.clear();
-        await putAll(this.db, household);
+        await putAll(this.db, content);
+        await putStanding(this.db, { ...standing, lineage });
         const noted = (await this.db.meta.get(REVISION))?.value;
         const rev = Math.max(this.revision, typeof noted === 'number' ? noted : 0) + 1;
         await this.db.meta.put({ key: REVISION, value: rev });
@@ -407,7 +502,7 @@ export class HouseholdStore {
     try {
       return await this.db.transaction(
         'rw',
-        [...this.db.householdTables(), this.db.history, this.db.kept, this.db.meta, this.db.journal],
+        [...this.db.householdTables(), this.db.history, this.db.kept, this.db.meta, this.db.journal, this.db.traces],
         work,
       );
     } catch (error) {
@@ -457,63 +552,6 @@ export class HouseholdStore {
   }
 }
 
-/**
- * A row given as it is, put onto the row as it is now: only fields in which it differs from the row as it was opened. A row that
- * nobody opened, or that is gone since, is put whole.
- */
-function onto(now: Household, put: Put, opened: Household | undefined): Put {
-  if (!('put' in put) || !opened) return put;
-  const find = (h: Household): AnyRow | undefined =>
-    put.table === 'settings'
-      ? (h.settings as unknown as AnyRow)
-      : (h[put.table] as unknown as AnyRow[]).find((r) => r.id === put.put.id);
-  const was = find(opened);
-  const is = find(now);
-  if (!was || !is || was === is) return put;
-  const made = put.put as unknown as AnyRow;
-  const merged: AnyRow = { ...is };
-  for (const key of new Set([...Object.keys(was), ...Object.keys(made)])) {
-    if (canonical(was[key]) === canonical(made[key])) continue;
-    if (made[key] === undefined) delete merged[key];
-    else merged[key] = made[key];
-  }
-  return { table: put.table, put: merged } as unknown as Put;
-}
-
-/** The household with the changes' after sides in place; tables not named stay the same objects. */
-function applied(household: Household, changes: readonly RowChange[]): Household {
-  const next = { ...household } as unknown as Record<string, Row | Row[]>;
-  for (const [table, list] of byTable(changes)) {
-    if (table === 'settings') {
-      const after = list.at(-1)!.after;
-      if (after) next[table] = after;
-      continue;
-    }
-    // Few rows change at a time as a rule: each is looked for by itself, and all of them are listed only where many do.
-    const was = new Map<string, Row>();
-    const touched = new Map(list.map((c) => [c.id, c.after]));
-    let rows = [...(household[table] as Row[])];
-    const places = touched.size > 50 ? new Map(rows.map((r, i) => [r.id, i])) : undefined;
-    for (const [id, after] of touched) {
-      const at = places ? (places.get(id) ?? -1) : rows.findIndex((r) => r.id === id);
-      if (at >= 0) was.set(id, rows[at]!);
-      if (at < 0 && after) rows.push(after);
-      else if (at >= 0 && after) rows[at] = after;
-    }
-    if ([...touched.values()].some((after) => !after))
-      rows = rows.filter((r) => !touched.has(r.id) || touched.get(r.id));
-    next[table] = rows;
-    if (table === 'marks') {
-      const changed = [...touched].map(([id, after]) => ({
-        before: was.get(id) as Mark | undefined,
-        after: after as Mark | undefined,
-      }));
-      carryMarks(household.marks, rows as Mark[], changed);
-    }
-  }
-  return next as unknown as Household;
-}
-
 async function readHistory(db: Database): Promise<HistoryState> {
   const undo = await db.history.where('undone').equals(0).last();
   const redo = await db.history.where('undone').equals(1).first();
@@ -521,14 +559,20 @@ async function readHistory(db: Database): Promise<HistoryState> {
 }
 
 /** A household's first rows, and the number of its first transaction. */
-async function fill(db: Database, household: Household): Promise<void> {
-  await db.transaction('rw', [...db.householdTables(), db.meta], async () => {
-    await putAll(db, household);
+async function fill(db: Database, content: Content): Promise<void> {
+  await db.transaction('rw', [...db.householdTables(), db.meta, db.traces], async () => {
+    await putAll(db, content);
     await db.meta.put({ key: REVISION, value: 1 });
+    await putStanding(db, { ...(await standingOf(db)), ...(content.lineage ? { lineage: content.lineage } : {}) });
   });
 }
 
-async function putAll(db: Database, household: Household): Promise<void> {
+async function putAll(db: Database, { household, traces = [] }: Content): Promise<void> {
   await db.settings.put(household.settings);
-  for (const t of TABLES) await db.rows(t).bulkPut(household[t] as Row[]);
+  for (const t of TABLES) await db.rows(t).bulkPut(household[t] as unknown as Row[]);
+  await db.traces.clear();
+  await db.traces.bulkPut([...traces]);
 }
+
+/** Of a file of before lineages were kept: worked out from what it holds, whatever the date on which it was written. */
+export const lineageOf = (household: Household): Lineage => lineageFrom(writeBackup({ asOf: '2000-01-01', household }));

@@ -132,7 +132,7 @@ describe('the database goes away under an open page', () => {
     await expect(
       store.commit('two', [{ table: 'marks', put: aMark('e', 'L1-2', 'done', '2026-09-08') }]),
     ).rejects.toThrow('Nothing is written any more');
-    expect(store.household.marks.map((m) => m.id)).toEqual(['m']);
+    expect(store.household.marks.map((m) => m.kind)).toEqual(['done']);
     expect(await Dexie.exists(name)).toBe(false);
   });
 });

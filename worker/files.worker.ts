@@ -1,11 +1,64 @@
 import { expose } from 'comlink';
 import { readCourseCsv } from '../core/contents';
 import { readCourseFile } from '../core/course-file';
-import { MAX_CHARACTERS, readBackup } from '../core/formats';
+import { type Backup, MAX_CHARACTERS, readBackup, writeBackup } from '../core/formats';
+import {
+  type Both,
+  type BothWords,
+  bothWords,
+  changeLines,
+  daysAhead,
+  type Line,
+  merge,
+  mergeNotes,
+  type Side,
+  whyApart,
+} from '../core/merge';
 import { decode, type Decoded } from './decode';
 
 /** Bytes of the largest file of each sort; more is looked at by its size alone. */
 const MOST_BYTES = { backup: MAX_CHARACTERS, csv: 8_000_000, course: 24_000_000 };
+
+/** What a file of another device would bring, in words; nothing is changed yet. `now`: milliseconds of this device's clock. */
+export type MergePreview =
+  | { fault: string }
+  | { asOf: string; theirs: Backup; epochs: true }
+  | {
+      asOf: string;
+      theirs: Backup;
+      here: Line[];
+      there: Line[];
+      both: { both: Both; words: BothWords }[];
+      notes: string[];
+      ahead: number;
+    };
+
+function preview(text: string, ours: Side, now: number): MergePreview {
+  const reading = readBackup(text);
+  if ('fault' in reading) return reading;
+  const theirs = reading.backup;
+  const { lineage, traces = [], asOf, household } = theirs;
+  if (!lineage)
+    return {
+      fault:
+        'This backup was written before two devices could be merged. Restore it on both devices first; from then on each one’s new backups can be merged with the other.',
+    };
+  const them = { household, traces, lineage };
+  const apart = whyApart(ours, them);
+  if (apart) return 'fault' in apart ? apart : { asOf, theirs, epochs: true };
+  const merged = merge(ours, them);
+  const whole = readBackup(writeBackup({ asOf, household: merged.side.household }));
+  if ('fault' in whole) return { fault: `What the two make together cannot be kept: ${whole.fault}` };
+  return {
+    asOf,
+    theirs,
+    here: changeLines(merged.side.household, merged.here),
+    there: changeLines(merged.side.household, merged.there),
+    both: merged.both.map((both) => ({ both, words: bothWords(ours.household, household, both) })),
+    notes: mergeNotes(merged),
+    ahead: daysAhead(them, now),
+  };
+}
 
 /** Reads a file bit by bit and tells how far it is; a sentence instead where it is larger than anything of its sort. */
 async function textOf(file: File, most: number, tell: (share: number) => void): Promise<Decoded | { fault: string }> {
@@ -40,6 +93,8 @@ async function readAs<T>(
 
 const reader = {
   backup: (file: File, tell: (share: number) => void) => readAs(file, MOST_BYTES.backup, tell, readBackup),
+  merge: (file: File, tell: (share: number) => void, ours: Side, now: number) =>
+    readAs(file, MOST_BYTES.backup, tell, (text) => preview(text, ours, now)),
   csv: (file: File, tell: (share: number) => void, prefix: string) =>
     readAs(file, MOST_BYTES.csv, tell, (text) => readCourseCsv(text, prefix)),
   course: (file: File, tell: (share: number) => void) => readAs(file, MOST_BYTES.course, tell, readCourseFile),

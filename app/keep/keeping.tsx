@@ -11,6 +11,7 @@ import { Dialog } from '../ui/dialog';
 import { FileProgress, useFileReading } from '../ui/file-progress';
 import { download } from '../ui/download';
 import { count } from '../ui/words';
+import { Merging } from './merging';
 import { Room } from './room';
 
 /** Backup, restore, copies put aside, and the way between the sample and one's own household. */
@@ -39,9 +40,9 @@ export default function Keeping() {
 
   const save = async () => {
     const asOf = fromDay(today);
-    const household = await store.entire();
-    const name = household.settings.name.replace(/[^\p{L}\p{N} -]/gu, '');
-    download(`olden-primer ${name} ${asOf}.json`, writeBackup({ asOf, household }), 'application/json');
+    const content = await store.content();
+    const name = content.household.settings.name.replace(/[^\p{L}\p{N} -]/gu, '');
+    download(`olden-primer ${name} ${asOf}.json`, writeBackup({ asOf, ...content }), 'application/json');
     await store.setNote(LAST_BACKUP, asOf);
     setLast(asOf);
     say('The backup is in your downloads.');
@@ -63,7 +64,7 @@ export default function Keeping() {
   const restore = async () => {
     if (!reading) return;
     try {
-      await store.replace(reading.household, fromDay(today), `before the backup of ${reading.asOf} was restored`, {
+      await store.replace(reading, fromDay(today), `before the backup of ${reading.asOf} was restored`, {
         keep: true,
         at: clockOf(minuteNow()),
       });
@@ -113,6 +114,7 @@ export default function Keeping() {
               <b>Nothing was changed.</b> {fault}
             </p>
           )}
+          <Merging />
           <Room />
         </section>
         <section aria-labelledby="which" className="flex flex-col gap-3">

@@ -23,6 +23,7 @@ import { openSample } from '../../demo/open';
 import sampleUrl from '../../demo/household.json?url';
 import {
   chooseOpen,
+  type Content,
   databaseName,
   HouseholdStore,
   type HistoryState,
@@ -104,6 +105,13 @@ async function readSample(): Promise<Backup> {
   return reading.backup;
 }
 
+/** The sample of a date is the same household on every device. */
+const sampleContent = (household: Household, today: Day): Content => ({
+  household,
+  lineage: { household: 'sample', epoch: `sample ${fromDay(today)}`, seen: {} },
+  traces: [],
+});
+
 async function openStore(which: Which): Promise<{ store: HouseholdStore; sampleDay?: Day }> {
   const { firstDay, dateStyle } = localeHabits();
   if (which === 'own') {
@@ -123,7 +131,7 @@ async function openStore(which: Which): Promise<{ store: HouseholdStore; sampleD
   const store = await HouseholdStore.open(databaseName('sample'), async () => {
     const sample = await made();
     sampleDay = sample.today;
-    return sample.household;
+    return sampleContent(sample.household, sample.today);
   });
   const noted = await store.note(SAMPLE_DAY);
   const untouched = store.history.undo === undefined && store.history.redo === undefined;
@@ -134,7 +142,15 @@ async function openStore(which: Which): Promise<{ store: HouseholdStore; sampleD
   if (sampleDay === undefined && untouched && looked !== now) {
     const sample = await made();
     if (noted !== fromDay(sample.today)) {
-      await store.replace(sample.household, fromDay(sample.today), 'the sample followed the calendar', { keep: false });
+      await store.replace(
+        sampleContent(sample.household, sample.today),
+        fromDay(sample.today),
+        'the sample followed the calendar',
+        {
+          keep: false,
+          same: 'theirs',
+        },
+      );
     }
     sampleDay = sample.today;
   }
@@ -271,9 +287,14 @@ function Inner({
       freshSample: async () => {
         const sample = openSample(await readSample(), todayHere());
         const done = await guarded(async () => {
-          await store.replace(sample.backup.household, fromDay(sample.today), 'the sample was started anew', {
-            keep: false,
-          });
+          await store.replace(
+            { household: sample.backup.household },
+            fromDay(sample.today),
+            'the sample was started anew',
+            {
+              keep: false,
+            },
+          );
           await store.setNote(SAMPLE_DAY, fromDay(sample.today));
           return 'The sample household starts anew.';
         });

@@ -4,12 +4,13 @@ import { useHousehold } from './household';
 
 /** Said once nothing can be stored any more: what is on this page can still be saved as a file. */
 export function Lost() {
-  const { lost, household, today, whole } = useHousehold();
+  const { lost, household, today, whole, store } = useHousehold();
   if (!lost) return null;
   const save = async () => {
     const { writeBackup } = await import('../../core/formats');
     const asOf = fromDay(today);
-    download(`olden-primer rescued ${asOf}.json`, writeBackup({ asOf, household }), 'application/json');
+    const text = writeBackup({ asOf, household, ...(store.origin ? { lineage: store.origin } : {}) });
+    download(`olden-primer rescued ${asOf}.json`, text, 'application/json');
   };
   return (
     <div role="alert" className="flex flex-wrap items-center gap-3 border-y-2 border-ink py-2 font-medium">

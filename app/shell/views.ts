@@ -34,6 +34,7 @@ export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus
   ['/household', 'Add a stretch', 'focus'],
   ['/keeping', 'Make a backup', 'focus'],
   ['/keeping', 'Choose a backup file', 'focus'],
+  ['/keeping', 'Merge a file', 'focus'],
 ];
 
 /** The pages within a view, by the words that stand on them. */

@@ -1,9 +1,25 @@
-import { type Change, type Household, settle, type Settled } from '../household';
+import { type AnyRow, byId, type Change, type Household, keyOf, naturalId, settle, type Settled } from '../household';
 import { keepPast } from '../log';
 
 /**
  * All that is stored for a deed: what was wished, what follows from it (`settle`), and what keeps the record as it was
- * (`keepPast`); or why it cannot be done, in a sentence.
+ * (`keepPast`); or why it cannot be done, in a sentence. New rows that say something of something (a mark, a tick, a day of the
+ * register) get the id that any other device would give them (`naturalId`).
  */
-export const storing = (state: Household, wished: readonly Change[]): Settled =>
-  settle(state, [...keepPast(state, wished), ...wished]);
+export function storing(state: Household, wished: readonly Change[]): Settled {
+  const settled = settle(state, [...keepPast(state, wished), ...wished]);
+  return 'fault' in settled ? settled : { changes: named(state, settled.changes) };
+}
+
+function named(state: Household, changes: readonly Change[]): Change[] {
+  const given = new Set<string>();
+  return changes.map((change): Change => {
+    const { table } = change;
+    if (!('put' in change) || table === 'settings' || keyOf(table, change.put) === undefined) return change;
+    const rows = state[table] as { id: string }[];
+    if (byId(rows, change.put.id)) return change;
+    const id = naturalId(table, change.put, (id) => byId(rows, id) !== undefined || given.has(`${table} ${id}`));
+    given.add(`${table} ${id}`);
+    return { table, put: { ...change.put, id } as AnyRow };
+  });
+}

@@ -2,18 +2,17 @@ import { type IsoDate, isIsoDate, toDay, yearFault } from '../calendar';
 import {
   type AnyRow,
   type Household,
-  isThere,
+  type Mended,
+  mendReferences,
   namesPart,
-  namingsOf,
   type Reference,
-  REFERENCES,
   type TableName,
   TABLES,
-  withoutNames,
 } from '../household';
+import { type Lineage, type Trace, traceId } from '../merge';
 import { tooMuch } from './depth';
 import { migrate } from './migrate';
-import { SETTINGS_FIELDS, TABLE_FIELDS } from './schema';
+import { LINEAGE_FIELDS, SETTINGS_FIELDS, TABLE_FIELDS, TRACE_FIELDS } from './schema';
 import { type Fields, record, tail } from './shapes';
 
 export const FORMAT = 'olden-primer';
@@ -28,6 +27,9 @@ const MOST_YEARS = 60;
 export interface Backup {
   asOf: IsoDate;
   household: Household;
+  /** Which household it is and when its rows were written, so that two devices' files can be merged. Without them it cannot be. */
+  lineage?: Lineage;
+  traces?: readonly Trace[];
 }
 /**
  * What reading a file came to: a backup, or one sentence that says what is wrong and where. `notes`: what was mended on the way
@@ -46,12 +48,22 @@ function ordered(value: unknown, fields?: Fields): unknown {
   return Object.fromEntries(keys.filter((k) => o[k] !== undefined).map((k) => [k, ordered(o[k])]));
 }
 
+const part = (name: string, lines: readonly string[]): string =>
+  `  ${JSON.stringify(name)}: [${lines.map((l) => `\n    ${l}`).join(',')}${lines.length ? '\n  ' : ''}]`;
+function traceLine({ raw, ...trace }: Trace): string {
+  const own = raw ? ordered(raw, fieldsOf(trace.table)) : undefined;
+  return JSON.stringify({ ...(ordered(trace, TRACE_FIELDS) as object), ...(own ? { raw: own } : {}) });
+}
+const fieldsOf = (table: Trace['table']): Fields => (table === 'settings' ? SETTINGS_FIELDS : TABLE_FIELDS[table]);
+
 /** The backup file of a household: JSON, one row a line. Equal households on the same date give the same bytes. */
-export function writeBackup({ asOf, household }: Backup): string {
+export function writeBackup({ asOf, household, lineage, traces }: Backup): string {
   const tables = TABLES.map((table) => {
     const rows = [...(household[table] as unknown as Row[])].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
-    const lines = rows.map((r) => `\n    ${JSON.stringify(ordered(r, TABLE_FIELDS[table]))}`);
-    return `  ${JSON.stringify(table)}: [${lines.join(',')}${lines.length ? '\n  ' : ''}]`;
+    return part(
+      table,
+      rows.map((r) => JSON.stringify(ordered(r, TABLE_FIELDS[table]))),
+    );
   });
   const head = [
     `  "format": ${JSON.stringify(FORMAT)}`,
@@ -59,7 +71,10 @@ export function writeBackup({ asOf, household }: Backup): string {
     `  "asOf": ${JSON.stringify(asOf)}`,
     `  "settings": ${JSON.stringify(ordered(household.settings, SETTINGS_FIELDS))}`,
   ];
-  return `{\n${[...head, ...tables].join(',\n')}\n}\n`;
+  const history = lineage
+    ? [`  "lineage": ${JSON.stringify(ordered(lineage))}`, part('traces', (traces ?? []).map(traceLine).sort())]
+    : [];
+  return `{\n${[...head, ...tables, ...history].join(',\n')}\n}\n`;
 }
 
 /** Reads a backup file. Nothing is taken from a file with any fault: the answer is the whole household or a sentence. */
@@ -89,7 +104,7 @@ export function readBackup(content: string): Reading {
   }
   file = migrate(file, version);
   if (!isIsoDate(file['asOf'])) return { fault: 'The field “asOf” is not a calendar day like 2026-09-01.' };
-  const known = ['format', 'version', 'asOf', 'settings', ...TABLES];
+  const known = ['format', 'version', 'asOf', 'settings', ...TABLES, 'lineage', 'traces'];
   const odd = Object.keys(file).find((k) => !known.includes(k));
   if (odd) return { fault: `The backup holds a part “${odd}” that this version does not know.` };
   const settingsFault = record(SETTINGS_FIELDS)(file['settings']);
@@ -98,12 +113,39 @@ export function readBackup(content: string): Reading {
     const fault = tableFault(table, file[table]);
     if (fault) return { fault };
   }
-  const { format: _f, version: _v, asOf, ...read } = file;
+  const history = readHistory(file);
+  if ('fault' in history) return history;
+  const { format: _f, version: _v, asOf, lineage: _l, traces: _t, ...read } = file;
   const mended = mendReferences(read as unknown as Household);
   if ('fault' in mended) return mended;
-  const { household, notes } = mended;
+  const { household } = mended;
+  const notes = mended.mended.map(mendedNote);
   const fault = timesFault(household) ?? rangesFault(household);
-  return fault ? { fault } : { backup: { asOf: asOf as IsoDate, household }, notes };
+  return fault ? { fault } : { backup: { asOf: asOf as IsoDate, household, ...history }, notes };
+}
+
+/** The lineage and the traces of a file, where it has them; or what is wrong with them. */
+function readHistory(file: Record<string, unknown>): Pick<Backup, 'lineage' | 'traces'> | { fault: string } {
+  const { lineage, traces } = file;
+  if (lineage === undefined) return traces === undefined ? {} : { fault: 'The backup has “traces” but no “lineage”.' };
+  const fault = record(LINEAGE_FIELDS)(lineage);
+  if (fault) return { fault: sentence('lineage', fault) };
+  if (!Array.isArray(traces)) return { fault: 'The backup lacks its part “traces”, or it is not a list.' };
+  const check = record(TRACE_FIELDS);
+  const made = new Map<string, Trace>();
+  for (const [i, row] of traces.entries()) {
+    const where = `traces, row ${i + 1}`;
+    const wrong = check(row);
+    if (wrong) return { fault: sentence(where, wrong) };
+    const trace = row as Omit<Trace, 'id'>;
+    const id = traceId(trace.table, trace.row);
+    if (made.has(id)) return { fault: `${where} is of the same row as an earlier one.` };
+    const raw = trace.raw && record(fieldsOf(trace.table))(trace.raw);
+    if (raw) return { fault: sentence(`${where}, field “raw”`, raw) };
+    if (trace.raw && trace.raw.id !== trace.row) return { fault: `${where}, field “raw” is of another row.` };
+    made.set(id, { id, ...trace });
+  }
+  return { lineage: lineage as Lineage, traces: [...made.values()] };
 }
 
 const sentence = (where: string, fault: string) => `${where}${tail(fault)}.`;
@@ -124,56 +166,11 @@ function tableFault(table: TableName, rows: unknown): string | undefined {
   return undefined;
 }
 
-/**
- * Every name in the file must be of something that is there. Where the file would lose what it says without it, it is refused;
- * where only a leftover goes (a moved sitting of a course that is gone), the file is mended, in words.
- */
-function mendReferences(read: Household): { household: Household; notes: string[] } | { fault: string } {
-  let household = read;
-  const notes: string[] = [];
-  // What goes may be named elsewhere: looked at until nothing goes any more.
-  for (let again = true; again;) {
-    again = false;
-    for (const reference of REFERENCES) {
-      const { table } = reference;
-      const rows = (table === 'settings' ? [household.settings] : household[table]) as unknown as Row[];
-      let missing = 0;
-      const kept: Row[] = [];
-      for (let i = 0; i < rows.length; i++) {
-        const row = rows[i]!;
-        const naming = namingsOf(reference, row).find((n) => !isThere(household, table, row, n));
-        if (!naming) {
-          kept.push(row);
-          continue;
-        }
-        missing++;
-        const where = `${table}${table === 'settings' ? '' : `, row ${i + 1}`}, ${naming.at}`;
-        if (reference.gone === 'holds')
-          return { fault: `${where} names “${naming.id}”, which is not among the ${reference.names}.` };
-        const now =
-          reference.gone === 'stays'
-            ? row
-            : withoutNames(reference, row, (id, around) =>
-                isThere(household, table, row, { ref: reference, id, at: '', around }),
-              );
-        if (now) kept.push(now);
-      }
-      if (missing === 0) continue;
-      if (reference.gone === 'stays') {
-        if (!notes.includes(staysNote(reference, missing))) notes.push(staysNote(reference, missing));
-        continue;
-      }
-      again = true;
-      notes.push(goneNote(reference, missing));
-      household = { ...household, [table]: table === 'settings' ? kept[0] : kept };
-    }
-  }
-  return { household, notes };
-}
-
 const rowsWord = (n: number) => (n === 1 ? '1 row' : `${n} rows`);
 const whatOf = ({ names }: Reference) =>
   namesPart(names) ? `${names} that are not in the book` : `${names} that are not there`;
+const mendedNote = ({ reference, rows }: Mended) =>
+  reference.gone === 'stays' ? staysNote(reference, rows) : goneNote(reference, rows);
 const staysNote = (r: Reference, n: number) =>
   `${r.table}: ${rowsWord(n)} of the record ${n === 1 ? 'is' : 'are'} about ${whatOf(r)} any more; ${n === 1 ? 'it is' : 'they are'} kept as ${n === 1 ? 'it is' : 'they are'}.`;
 const goneNote = (r: Reference, n: number) =>

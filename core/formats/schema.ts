@@ -1,5 +1,22 @@
 import * as H from '../household';
-import { byKind, clock, date, type Fields, id, list, number, oneOf, opt, record, text, whole, yesNo } from './shapes';
+import {
+  anObject,
+  byKind,
+  clock,
+  date,
+  type Fields,
+  id,
+  like,
+  list,
+  named,
+  number,
+  oneOf,
+  opt,
+  record,
+  text,
+  whole,
+  yesNo,
+} from './shapes';
 
 const weekday = whole(1, 7);
 const kindDefault = record({ minutes: whole(1, 600), presence: oneOf(H.PRESENCES) });
@@ -316,4 +333,19 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   },
   pulled: { id, weekStart: date, materialId: id },
   jottings: { id, kind: oneOf(H.JOTTING_KINDS), text: text(500), date, week: opt(date), settled: opt(date) },
+};
+
+/** A time of the clock that devices share, with a device's name behind it; or empty: before such times were kept. */
+const stamp = like(/^([0-9a-z]{13}[\w-]{1,40})?$/, 'should be a stamp of writing');
+/** Which household it is, and how much of each device's writing it knows. */
+export const LINEAGE_FIELDS: Fields = { household: id, epoch: id, seen: named(stamp, 1000) };
+/** When a row was written and taken away; what stands in it where the household does not show it. */
+export const TRACE_FIELDS: Fields = {
+  table: oneOf(['settings', ...H.TABLES]),
+  row: id,
+  at: stamp,
+  cells: opt(named(stamp)),
+  places: opt(named(text(300))),
+  gone: opt(stamp),
+  raw: opt(anObject),
 };

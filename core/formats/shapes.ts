@@ -101,6 +101,30 @@ export const record = (fields: Fields): Shape => {
   });
 };
 
+/** An object of any names, each with a value of one shape. */
+export const named = (of: Shape, max = 100_000): Shape =>
+  shape({ type: 'object', additionalProperties: of.schema, maxProperties: max }, (v) => {
+    if (typeof v !== 'object' || v === null || Array.isArray(v)) return 'should be an object';
+    const all = Object.entries(v);
+    if (all.length > max) return `should hold at most ${max} entries (it holds ${all.length})`;
+    for (const [name, value] of all) {
+      const fault = of(value);
+      if (fault) return `, entry “${name}”${tail(fault)}`;
+    }
+    return undefined;
+  });
+
+/** Text of a pattern. */
+export const like = (pattern: RegExp, says: string): Shape =>
+  shape({ type: 'string', pattern: pattern.source }, (v) =>
+    typeof v === 'string' && pattern.test(v) ? undefined : `${says} (it is ${show(v)})`,
+  );
+
+/** An object whose fields are looked at elsewhere. */
+export const anObject: Shape = shape({ type: 'object' }, (v) =>
+  typeof v === 'object' && v !== null && !Array.isArray(v) ? undefined : 'should be an object',
+);
+
 /** One of several objects, told apart by their field `kind`. */
 export const byKind = (kinds: Record<string, Fields>): Shape => {
   const tag = oneOf(Object.keys(kinds));

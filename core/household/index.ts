@@ -4,3 +4,5 @@ export * from './references';
 export * from './settle';
 export * from './changes';
 export * from './kinds';
+export * from './mend';
+export * from './natural';

@@ -1,0 +1,54 @@
+import type { AnyRow } from './references';
+import type { TableName } from './types';
+
+/**
+ * The 64-bit FNV-1a hash of a text, as 16 hexadecimal digits (Fowler, Noll and Vo). A character beyond one byte is two.
+ * @example fnv64('a') // 'af63dc4c8601ec8c'
+ */
+export function fnv64(text: string): string {
+  let [high, low] = [0xcbf29ce4, 0x84222325];
+  const take = (byte: number) => {
+    low = (low ^ byte) >>> 0;
+    // times 2^40 + 0x1b3, modulo 2^64
+    const product = low * 0x1b3;
+    high = (Math.imul(high, 0x1b3) + Math.floor(product / 2 ** 32) + (low << 8)) >>> 0;
+    low = product >>> 0;
+  };
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    take(code & 0xff);
+    if (code > 0xff) take(code >> 8);
+  }
+  return high.toString(16).padStart(8, '0') + low.toString(16).padStart(8, '0');
+}
+
+/** Of rows that say the same where they say it of the same: what they are of. */
+const KEYS: Partial<Record<TableName, readonly string[]>> = {
+  // A step has one mark a date: marking it again changes that mark.
+  marks: ['enrolmentId', 'stepId', 'childId', 'date'],
+  ritualMarks: ['ritualId', 'date'],
+  ticks: ['childId', 'date', 'of'],
+  attendance: ['childId', 'date'],
+  pins: ['enrolmentId', 'stepId'],
+  published: ['weekStart'],
+  pulled: ['weekStart', 'materialId'],
+};
+
+/** What a row is of, in a text; undefined for a table whose rows are each their own. */
+export function keyOf(table: TableName | 'settings', row: AnyRow): string | undefined {
+  const fields = KEYS[table as TableName];
+  return fields && JSON.stringify(fields.map((f) => row[f] ?? null));
+}
+
+/**
+ * The id under which a new row is kept: worked out from what it is of, so that the same said on two devices is one row. `taken`: whether
+ * a row of that id is there and is of something else.
+ */
+export function naturalId(table: TableName | 'settings', row: AnyRow, taken: (id: string) => boolean): string {
+  const key = keyOf(table, row);
+  if (key === undefined) return row.id;
+  for (let ordinal = 0; ; ordinal++) {
+    const id = fnv64(`${table} ${key}${ordinal || ''}`);
+    if (!taken(id)) return id;
+  }
+}

@@ -1,0 +1,18 @@
+export { canonical, same } from './canonical';
+export type { AnyTable } from './cells';
+export * from './lineage';
+export {
+  type Both,
+  daysAhead,
+  merge,
+  type Merged,
+  rowsBetween,
+  type Side,
+  takeOther,
+  tracesAfter,
+  type Unmergeable,
+  whyApart,
+} from './merge';
+export * from './stamp';
+export { type RowChange, type Trace, traceId } from './trace';
+export * from './words';

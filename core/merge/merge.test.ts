@@ -1,0 +1,395 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fromDay, toDay } from '../calendar';
+import { markStep, storing, unmarkStep } from '../deeds';
+import { readBackup, writeBackup } from '../formats';
+import type { AnyRow, Change, Course, Household, Put } from '../household';
+import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
+import { applied } from '../tests/apply';
+import { canonical } from './canonical';
+import {
+  bothWords,
+  changeLines,
+  latest,
+  merge,
+  mergeNotes,
+  nextStamp,
+  readStamp,
+  type RowChange,
+  type Side,
+  takeOther,
+  tracesAfter,
+  whyApart,
+} from './index';
+
+/** How many histories: a few in the tests, a thousand in `npm run bench` (HISTORIES). */
+const HISTORIES = Number(process.env['HISTORIES'] ?? 60);
+const START = toDay('2026-09-07');
+
+const base = (): Household =>
+  aHousehold({
+    years: [aYear()],
+    children: [aChild('A'), aChild('B')],
+    courses: [aCourse('c'), aCourse('d')],
+    enrolments: [anEnrolment('e', 'c'), anEnrolment('f', 'd', { childIds: ['A', 'B'] })],
+  });
+
+/** A device: what it holds, its clock, and a book of all that its user ever wrote there and nobody wrote over since. */
+class Device {
+  side: Side;
+  private made = 0;
+  private clock: string = '';
+  constructor(
+    readonly name: string,
+    household: Household,
+    /** Milliseconds by which its clock is off. */
+    readonly off: number,
+  ) {
+    this.side = { household, traces: [], lineage: { household: 'h', epoch: 'e', seen: {} } };
+  }
+  id = () => `${this.name}${++this.made}`;
+  write(wished: readonly Put[], time: number): RowChange[] {
+    const { household, traces, lineage } = this.side;
+    const settled = storing(household, wished as unknown as Change[]);
+    if ('fault' in settled) return [];
+    const changes = settled.changes.flatMap((c): RowChange[] => {
+      const id = 'put' in c ? c.put.id : c.remove;
+      const rows = (c.table === 'settings' ? [household.settings] : household[c.table]) as unknown as AnyRow[];
+      const before = rows.find((r) => r.id === id);
+      const after = 'put' in c ? c.put : undefined;
+      return canonical(before) === canonical(after)
+        ? []
+        : [{ table: c.table, id, ...(before ? { before } : {}), ...(after ? { after } : {}) }];
+    });
+    if (changes.length === 0) return [];
+    this.clock = nextStamp(latest({ ...lineage.seen, own: this.clock }), time + this.off, this.name);
+    const known = new Map(traces.map((t) => [t.id, t]));
+    for (const t of tracesAfter((id) => known.get(id), changes, this.clock)) known.set(t.id, t);
+    this.side = {
+      household: applied(household, settled.changes),
+      traces: [...known.values()],
+      lineage: { ...lineage, seen: { ...lineage.seen, [this.name]: this.clock } },
+    };
+    return changes;
+  }
+  take(other: Side) {
+    this.side = merge(this.side, other).side;
+  }
+}
+
+/** Deeds of a device, each a wish worked out from the household as it is. */
+type Wish = (now: Household, n: number, id: () => string) => Put[];
+const course = (now: Household, n: number): Course | undefined => now.courses[n % Math.max(1, now.courses.length)];
+const change = (c: Course, units: Course['units']): Put[] => [{ table: 'courses', put: { ...c, units } }];
+const DEEDS: Record<string, Wish> = {
+  mark: (now, n, id) => {
+    const e = now.enrolments[n % 2];
+    const c = e && now.courses.find((x) => x.id === e.courseId);
+    const steps = c?.units.flatMap((u) => u.lessons.flatMap((l) => l.steps)) ?? [];
+    if (!e || steps.length === 0) return [];
+    const on = { enrolmentId: e.id, stepId: steps[n % Math.min(5, steps.length)]!.id, day: START + (n % 4) };
+    return markStep(now, on, (['done', 'partly', 'again'] as const)[n % 3]!, id);
+  },
+  unmark: (now, n) => {
+    const m = now.marks[n % Math.max(1, now.marks.length)];
+    return m ? unmarkStep(now, { enrolmentId: m.enrolmentId, stepId: m.stepId, day: toDay(m.date) }) : [];
+  },
+  name: (now, n) => now.children.slice(0, 1).map((c) => ({ table: 'children', put: { ...c, name: `Name ${n}` } })),
+  hours: (now, n) => now.children.slice(0, 1).map((c) => ({ table: 'children', put: { ...c, minutesPerDay: n } })),
+  settings: (now, n) => [{ table: 'settings', put: { ...now.settings, startMinutes: 1 + (n % 20) } }],
+  lesson: (now, n, id) => {
+    const c = course(now, n);
+    if (!c || c.units.length === 0) return [];
+    const at = n % (c.units[0]!.lessons.length + 1);
+    const lesson = { id: id(), title: `Lesson ${n}`, steps: [{ id: id(), kind: 'practise' as const }] };
+    return change(
+      c,
+      c.units.map((u, i) =>
+        i > 0 ? u : { ...u, lessons: [...u.lessons.slice(0, at), lesson, ...u.lessons.slice(at)] },
+      ),
+    );
+  },
+  retitle: (now, n) => {
+    const c = course(now, n);
+    if (!c) return [];
+    return change(
+      c,
+      c.units.map((u) => ({
+        ...u,
+        lessons: u.lessons.map((l, i) => (i === n % 7 ? { ...l, title: `Title ${n}` } : l)),
+      })),
+    );
+  },
+  order: (now, n) => {
+    const c = course(now, n);
+    if (!c) return [];
+    return change(
+      c,
+      c.units.map((u) => ({ ...u, lessons: [...u.lessons.slice(n % 5), ...u.lessons.slice(0, n % 5)] })),
+    );
+  },
+  drop: (now, n) => {
+    const c = course(now, n);
+    if (!c) return [];
+    return change(
+      c,
+      c.units.map((u) => ({ ...u, lessons: u.lessons.filter((_, i) => i !== n % 6) })),
+    );
+  },
+  leave: (now, n) => now.enrolments.slice(n % 2, (n % 2) + 1).map((e) => ({ table: 'enrolments', remove: e.id })),
+  discard: (now, n) => now.courses.slice(n % 2, (n % 2) + 1).map((c) => ({ table: 'courses', remove: c.id })),
+  close: (now, n, id) =>
+    now.years.slice(0, 1).map((y) => {
+      const date = fromDay(START + (n % 90));
+      return {
+        table: 'years',
+        put: { ...y, closed: [...y.closed, { id: id(), from: date, to: date, label: `day ${n}` }] },
+      };
+    }),
+  open: (now, n) =>
+    now.years.slice(0, 1).map((y) => ({ table: 'years', put: { ...y, closed: y.closed.slice(n % 2) } })),
+  year: (now, n, id) =>
+    n % 3 > 0
+      ? []
+      : ([{ table: 'years', put: aYear({ id: id(), name: `Y${n}`, start: '2027-08-30', end: '2028-06-09' }) }].filter(
+          () => now.years.length < 2,
+        ) as Put[]),
+  gate: (now, n, id) => {
+    const [a, b] = n % 2 ? [...now.enrolments] : [...now.enrolments].reverse();
+    if (!a || !b) return [];
+    const gate = { id: id(), until: { kind: 'course' as const, enrolmentId: b.id, days: 0 } };
+    // As the form has it: one that closes a circle is not kept.
+    if ((b.gates ?? []).length > 0 || (a.gates ?? []).length > 1) return [];
+    return [{ table: 'enrolments', put: { ...a, gates: [...(a.gates ?? []), gate] } }];
+  },
+  pin: (now, n, id) => {
+    const e = now.enrolments[n % 2];
+    const c = e && now.courses.find((x) => x.id === e.courseId);
+    const step = c?.units[0]?.lessons[0]?.steps[0];
+    return e && step
+      ? [{ table: 'pins', put: { id: id(), enrolmentId: e.id, stepId: step.id, date: fromDay(START + (n % 20)) } }]
+      : [];
+  },
+};
+
+type Event = { at: 0 | 1 | 2; deed: keyof typeof DEEDS; n: number } | { at: 0 | 1 | 2; takes: 0 | 1 | 2 };
+const who = fc.constantFrom<0 | 1 | 2>(0, 1, 2);
+const event: fc.Arbitrary<Event> = fc.oneof(
+  { weight: 6, arbitrary: fc.record({ at: who, deed: fc.constantFrom(...Object.keys(DEEDS)), n: fc.nat(60) }) },
+  { weight: 1, arbitrary: fc.record({ at: who, takes: who }) },
+);
+
+function live(events: readonly Event[], devices: Device[]): void {
+  events.forEach((e, time) => {
+    const own = devices[e.at]!;
+    if ('takes' in e) own.take(devices[e.takes]!.side);
+    else own.write(DEEDS[e.deed]!(own.side.household, e.n, own.id), 1000 + time);
+  });
+}
+const three = () => [new Device('x', base(), 0), new Device('y', base(), 40), new Device('z', base(), -40)];
+const text = (side: Side) =>
+  writeBackup({ asOf: '2026-09-07', household: side.household }) + canonical([side.traces, side.lineage]);
+
+describe('merging', () => {
+  it(
+    'is commutative, associative and idempotent, and what it leaves is a backup that restores',
+    { timeout: 600_000 },
+    () => {
+      fc.assert(
+        fc.property(fc.array(event, { minLength: 6, maxLength: 40 }), (events) => {
+          const devices = three();
+          live(events, devices);
+          const [a, b, c] = devices.map((d) => d.side) as [Side, Side, Side];
+          const ab = merge(a, b).side;
+          expect(text(merge(b, a).side)).toBe(text(ab));
+          expect(text(merge(merge(b, c).side, a).side)).toBe(text(merge(ab, c).side));
+          expect(text(merge(ab, ab).side)).toBe(text(ab));
+          expect(text(merge(ab, a).side)).toBe(text(ab));
+          const all = merge(ab, c).side;
+          const reading = readBackup(writeBackup({ asOf: '2026-09-07', household: all.household }));
+          expect('fault' in reading ? reading.fault : reading.notes.filter((n) => !n.includes('kept as'))).toEqual([]);
+        }),
+        { numRuns: HISTORIES, ...(process.env['SEED'] ? { seed: Number(process.env['SEED']) } : {}) },
+      );
+    },
+  );
+
+  it(
+    'loses nothing: what one side wrote and nobody wrote over is there, and of two writings the later',
+    { timeout: 600_000 },
+    () => {
+      fc.assert(
+        fc.property(fc.array(event, { minLength: 4, maxLength: 30 }), (events) => {
+          const [x, y] = three() as [Device, Device, Device];
+          // A book of its own: by table, row and field the last writing in the order of true time, across both devices.
+          const marks = new Map<string, boolean>();
+          const names = new Map<string, unknown>();
+          const alone = events.filter((e): e is Extract<Event, { deed: string }> => 'deed' in e);
+          alone.forEach((e, i) => {
+            const own = e.at % 2 ? y : x;
+            // Hours apart: no clock that is off by milliseconds turns the order round.
+            for (const c of own.write(DEEDS[e.deed]!(own.side.household, e.n, own.id), (1 + i) * 3_600_000)) {
+              if (c.table === 'marks') {
+                const m = (c.after ?? c.before) as Record<string, string>;
+                marks.set([m['enrolmentId'], m['stepId'], m['date']].join(' '), c.after !== undefined);
+              }
+              if (c.table === 'children')
+                for (const field of ['name', 'minutesPerDay'])
+                  if (c.after && c.before?.[field] !== c.after[field]) names.set(`${c.id} ${field}`, c.after[field]);
+            }
+          });
+          const { household } = merge(x.side, y.side).side;
+          for (const [key, there] of marks)
+            expect([key, household.marks.some((m) => [m.enrolmentId, m.stepId, m.date].join(' ') === key)]).toEqual([
+              key,
+              there,
+            ]);
+          for (const [key, value] of names) {
+            const [id, field] = key.split(' ') as [string, 'name' | 'minutesPerDay'];
+            expect(household.children.find((c) => c.id === id)![field]).toBe(value);
+          }
+          // Every lesson that either side put in and neither took out is in the book.
+          const lessons = (h: Household) =>
+            new Set(h.courses.flatMap((c) => c.units.flatMap((u) => u.lessons.map((l) => `${c.id} ${l.id}`))));
+          const [inX, inY, all] = [lessons(x.side.household), lessons(y.side.household), lessons(household)];
+          const old = lessons(base());
+          const courses = new Set(household.courses.map((c) => c.id));
+          for (const l of [...inX, ...inY])
+            if (!old.has(l) && courses.has(l.split(' ')[0]!)) expect([l, all.has(l)]).toEqual([l, true]);
+        }),
+        { numRuns: HISTORIES },
+      );
+    },
+  );
+});
+
+describe('two devices', () => {
+  const met = () => [new Device('x', base(), 0), new Device('y', base(), 0)] as const;
+  const wishCourse = (now: Household): Put[] => [
+    { table: 'enrolments', remove: now.enrolments[0]!.id },
+    { table: 'courses', remove: 'c' },
+  ];
+
+  it('the same mark made on both is one, and two that differ are told as written by both', () => {
+    const [x, y] = met();
+    const on = { enrolmentId: 'e', stepId: 'L1-1', day: START };
+    x.write(markStep(x.side.household, on, 'done', x.id), 1000);
+    y.write(markStep(y.side.household, on, 'done', y.id), 2000);
+    expect(merge(x.side, y.side).side.household.marks).toHaveLength(1);
+    y.write(markStep(y.side.household, on, 'partly', y.id), 3000);
+    const merged = merge(x.side, y.side);
+    expect(merged.side.household.marks.map((m) => m.kind)).toEqual(['partly']);
+    expect(merged.both.map((b) => bothWords(merged.side.household, y.side.household, b))).toMatchObject([
+      { what: 'mark', ours: 'done', theirs: 'partly' },
+    ]);
+    const other = takeOther(merged.side.household, merged.both[0]!);
+    expect(other).toMatchObject({ table: 'marks', put: { kind: 'done' } });
+  });
+
+  it('a course that was removed on one side comes back where the other has marked it since, and says so', () => {
+    const [x, y] = met();
+    x.write(wishCourse(x.side.household), 1000);
+    expect(x.side.household.courses.map((c) => c.id)).toEqual(['d']);
+    y.write(markStep(y.side.household, { enrolmentId: 'e', stepId: 'L1-1', day: START }, 'done', y.id), 900);
+    const merged = merge(x.side, y.side);
+    expect(merged.side.household.courses.map((c) => c.id)).toEqual(['c', 'd']);
+    expect(merged.side.household.marks).toHaveLength(1);
+    expect(mergeNotes(merged)).toEqual([
+      'c is back: it was taken out on one side, and courses taken of the other side still use it.',
+      'c for A is back: it was taken out on one side, and marks of the other side still use it.',
+    ]);
+    // Taken off again, the mark lets it go: it was removed, and nothing holds it any more.
+    y.write(unmarkStep(y.side.household, { enrolmentId: 'e', stepId: 'L1-1', day: START }), 5000);
+    expect(merge(merged.side, y.side).side.household.courses.map((c) => c.id)).toEqual(['d']);
+  });
+
+  it('fields of one row, lessons of one course and days of one year are each their own', () => {
+    const [x, y] = met();
+    const [cx, cy] = [x.side.household.children[0]!, y.side.household.children[0]!];
+    x.write([{ table: 'children', put: { ...cx, name: 'Pip' } }], 1000);
+    y.write([{ table: 'children', put: { ...cy, minutesPerDay: 77 } }], 2000);
+    for (const [d, word, at] of [
+      [x, 'ours', 1],
+      [y, 'theirs', 1],
+    ] as const) {
+      const c = d.side.household.courses[0]!;
+      const [unit, ...rest] = c.units;
+      const added = { id: `${word}`, title: word, steps: [{ id: `${word}-1`, kind: 'read' as const }] };
+      const lessons = [...unit!.lessons.slice(0, at), added, ...unit!.lessons.slice(at)];
+      d.write(change(c, [{ ...unit!, lessons }, ...rest]), 3000);
+      const year = d.side.household.years[0]!;
+      const day = { id: word, from: '2026-10-01', to: '2026-10-01', label: word };
+      d.write([{ table: 'years', put: { ...year, closed: [...year.closed, day] } }], 4000);
+    }
+    const { household } = merge(x.side, y.side).side;
+    expect(household.children[0]).toMatchObject({ name: 'Pip', minutesPerDay: 77 });
+    expect(household.courses[0]!.units[0]!.lessons.slice(0, 4).map((l) => l.id)).toEqual([
+      'L1',
+      'ours',
+      'theirs',
+      'L2',
+    ]);
+    expect(household.years[0]!.closed.map((c) => c.label)).toEqual(['ours', 'theirs']);
+    expect(changeLines(household, merge(x.side, y.side).here).map((l) => `${l.what}: ${l.names}`)).toEqual([
+      '1 child changed: Pip',
+      '1 school year changed: 2026–27',
+      '1 course changed: c',
+    ]);
+  });
+
+  it('what they made together that cannot be is mended alike on both, in words', () => {
+    const [x, y] = met();
+    const year = (id: string): Put => ({
+      table: 'years',
+      put: aYear({ id, name: `next, by ${id}`, start: '2027-08-30', end: '2028-06-09' }),
+    });
+    x.write([year('x')], 1000);
+    y.write([year('y')], 2000);
+    const gate = (e: 'e' | 'f', until: string): Put => ({
+      table: 'enrolments',
+      put: {
+        ...base().enrolments.find((own) => own.id === e)!,
+        gates: [{ id: `g-${e}`, until: { kind: 'course', enrolmentId: until, days: 0 } }],
+      },
+    });
+    x.write([gate('e', 'f')], 3000);
+    y.write([gate('f', 'e')], 4000);
+    const merged = merge(x.side, y.side);
+    expect(merged.side.household.years.map((own) => own.id)).toEqual(['x', 'year']);
+    expect(merged.side.household.enrolments.map((e) => e.gates?.length ?? 0)).toEqual([1, 0]);
+    expect(mergeNotes(merged)).toEqual([
+      expect.stringContaining('“next, by y” (30 Aug 2027 to 9 Jun 2028) is put aside'),
+      expect.stringContaining('would have waited for itself'),
+    ]);
+  });
+
+  it('are of one household and one epoch, or it is said', () => {
+    const [x, y] = met();
+    const lineage = (change: object) => ({ lineage: { ...y.side.lineage, ...change } });
+    expect(whyApart(x.side, y.side)).toBeUndefined();
+    expect(whyApart(x.side, lineage({ household: 'other' }))).toMatchObject({
+      fault: expect.stringContaining('another'),
+    });
+    expect(whyApart(x.side, lineage({ epoch: 'later' }))).toEqual({ epochs: true });
+  });
+});
+
+describe('a stamp', () => {
+  it('sorts as the writings do, whatever the clocks say', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 5e12 }), fc.constantFrom('a', 'b')), { minLength: 2 }),
+        (all) => {
+          let last = '';
+          for (const [now, device] of all) {
+            const next = nextStamp(last, now, device);
+            expect(next > last).toBe(true);
+            expect(readStamp(next)).toMatchObject({ device });
+            expect(readStamp(next).time).toBeGreaterThanOrEqual(now);
+            last = next;
+          }
+        },
+      ),
+    );
+  });
+});
