@@ -1,6 +1,5 @@
-import type { AnyRow, Household, Mark } from '../core/household';
+import { type AnyRow, canonical, type Household, type Mark } from '../core/household';
 import { carryMarks } from '../core/log';
-import { canonical } from '../core/merge';
 import type { AnyTable, Put, Row, RowChange } from './database';
 
 /** Rows or changes by the table they are of, each in its order. */

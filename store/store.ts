@@ -1,7 +1,7 @@
 import { storing } from '../core/deeds';
 import { fromDay, type IsoDate, toDay } from '../core/calendar';
 import { type Backup, writeBackup } from '../core/formats';
-import { type Change, type Household, type Mark, type TableName, TABLES } from '../core/household';
+import { type Change, type Household, type Mark, same, type TableName, TABLES } from '../core/household';
 import { recordsTouched } from '../core/log';
 import {
   type Both,
@@ -9,7 +9,6 @@ import {
   lineageFrom,
   merge,
   rowsBetween,
-  same,
   takeOther,
   tracesAfter,
   whyApart,

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { type Day, fromDay, rangeFault } from '../../core/calendar';
-import type { Absence, Household } from '../../core/household';
+import { type Absence, type Household, withRow } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -43,9 +43,8 @@ export function AbsenceForm({
   const problem = childIds.length === 0 ? 'Say which child.' : rangeFault(draft);
   const before = useStanding(year?.id);
   const after = useMemo(
-    (): Household | undefined =>
-      problem ? undefined : { ...household, absences: [...household.absences.filter((a) => a.id !== id), draft] },
-    [problem, household, id, draft],
+    (): Household | undefined => (problem ? undefined : { ...household, absences: withRow(household.absences, draft) }),
+    [problem, household, draft],
   );
   const effect = useEffectOf(before, after, year?.id);
   const names = listing(household.children.filter((c) => childIds.includes(c.id)).map((c) => c.name));

@@ -1,7 +1,7 @@
 import { Plus, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { awayFault, fromDay } from '../../core/calendar';
-import type { AwayBlock, Household } from '../../core/household';
+import { type AwayBlock, type Household, withRow } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -55,8 +55,7 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
   const problem = awayFault(made);
   const before = useStanding(year?.id);
   const after = useMemo(
-    (): Household | undefined =>
-      problem ? undefined : { ...household, aways: [...household.aways.filter((a) => a.id !== made.id), made] },
+    (): Household | undefined => (problem ? undefined : { ...household, aways: withRow(household.aways, made) }),
     [problem, household, made],
   );
   const effect = useEffectOf(before, after, year?.id);

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { fromDay } from '../../core/calendar';
 import { compareEvents, eventWhen, isOwnPlan, movedWords, type Series, seriesOf } from '../../core/ical';
-import type { Decision, Feed, Household, OutsideCalendar } from '../../core/household';
+import { type Decision, type Feed, type Household, type OutsideCalendar, withRow } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { InputField } from '../ui/field';
@@ -65,8 +65,8 @@ export function CalendarDialog({
   const after = useMemo(
     (): Household => ({
       ...household,
-      calendars: [...household.calendars.filter((c) => c.id !== draft.id), draft],
-      feeds: [...household.feeds.filter((f) => f.id !== feed.id), feed],
+      calendars: withRow(household.calendars, draft),
+      feeds: withRow(household.feeds, feed),
     }),
     [household, draft, feed],
   );

@@ -1,6 +1,13 @@
 import { type FormEvent, useMemo, useState } from 'react';
 import { fromDay, isClock, isIsoDate, paintDays, partShare, toDay, withoutRange } from '../../core/calendar';
-import { byId, type ClosedRange, type Household, type SchoolYear, type SpecialDay } from '../../core/household';
+import {
+  byId,
+  type ClosedRange,
+  type Household,
+  type SchoolYear,
+  type SpecialDay,
+  withRow,
+} from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -47,7 +54,10 @@ export function ClosedForm({
       (stored: SchoolYear): SchoolYear => {
         const others = stored.closed.filter((c) => c.id !== range?.id);
         if (what === 'closed')
-          return { ...stored, closed: [...others, { id: range?.id ?? newId(), from, to: last, label: label.trim() }] };
+          return {
+            ...stored,
+            closed: withRow(stored.closed, { id: range?.id ?? newId(), from, to: last, label: label.trim() }),
+          };
         const [a, b] = [toDay(from), toDay(last)];
         if (what === 'catch-up' || what === 'extra') {
           const painted = paintDays(

@@ -1,4 +1,15 @@
-import { type AnyRow, byId, type Change, type Household, keyOf, naturalId, settle, type Settled } from '../household';
+import {
+  type AnyRow,
+  byId,
+  type Change,
+  type Household,
+  keyOf,
+  naturalId,
+  rowOf,
+  same,
+  settle,
+  type Settled,
+} from '../household';
 import { keepPast } from '../log';
 
 /**
@@ -6,7 +17,9 @@ import { keepPast } from '../log';
  * (`keepPast`); or why it cannot be done, in a sentence. New rows that say something of something (a mark, a tick, a day of the
  * register) get the id that any other device would give them (`naturalId`).
  */
-export function storing(state: Household, wished: readonly Change[]): Settled {
+export function storing(state: Household, wishes: readonly Change[]): Settled {
+  // What is put as it is already changes nothing, and nothing follows from it.
+  const wished = wishes.filter((c) => !('put' in c) || !same(c.put, rowOf(state, c.table, c.put.id)));
   const settled = settle(state, [...keepPast(state, wished), ...wished]);
   return 'fault' in settled ? settled : { changes: named(state, settled.changes) };
 }

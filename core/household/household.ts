@@ -24,6 +24,10 @@ export function defaultSettings(firstDay: Weekday, dateStyle: DateStyle): Settin
   };
 }
 
+/** A list with a row in the place of the one of its id, or behind all others. */
+export const withRow = <T extends { id: Id }>(rows: readonly T[], row: T): T[] =>
+  rows.some((r) => r.id === row.id) ? rows.map((r) => (r.id === row.id ? row : r)) : [...rows, row];
+
 const indexes = new WeakMap<readonly { id: Id }[], Map<Id, unknown>>();
 
 /** Finds a row by id; the index is kept for as long as the same array is in use. */

@@ -6,3 +6,4 @@ export * from './changes';
 export * from './kinds';
 export * from './mend';
 export * from './natural';
+export * from './canonical';

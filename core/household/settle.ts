@@ -82,7 +82,8 @@ class Draft {
 
 const listOf = (state: Household, table: Any): AnyRow[] =>
   (table === 'settings' ? [state.settings] : state[table]) as unknown as AnyRow[];
-const rowOf = (state: Household, table: Any, id: Id): AnyRow | undefined =>
+/** A row of a household by its table and id. */
+export const rowOf = (state: Household, table: Any, id: Id): AnyRow | undefined =>
   table === 'settings'
     ? (state.settings as unknown as AnyRow)
     : (byId(state[table] as { id: Id }[], id) as AnyRow | undefined);

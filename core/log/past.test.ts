@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { childCount, childMonths } from '../attendance';
 import { fromDay, toDay } from '../calendar';
 import { changeStep, contentsOf, flatten, insertStep, deleteLesson, deleteStep } from '../course';
-import { markStep, markSteps, putChild } from '../deeds';
-import type { Household, Put } from '../household';
+import { markStep, markSteps, putChild, storing } from '../deeds';
+import type { Change, Household, Put } from '../household';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import { recordLines } from './index';
@@ -108,6 +108,19 @@ describe('what was recorded', () => {
       ),
       { numRuns: 200 },
     );
+  });
+
+  it('is not touched by what changes nothing: a form that is kept as it was leaves no step to take back', () => {
+    let h = begin();
+    const on = { enrolmentId: 'own', stepId: steps(h, 'own')[0]!.id, day: FIRST };
+    h = afterDeed(h, markSteps(h, [on], 'done', newId));
+    h = { ...h, marks: h.marks.map(({ was: _, ...m }) => m) };
+    const again = structuredClone(h);
+    const put: Put[] = [
+      { table: 'courses', put: again.courses[1]! },
+      { table: 'enrolments', put: again.enrolments[1]! },
+    ];
+    expect(storing(h, put as unknown as Change[])).toEqual({ changes: [] });
   });
 
   it('goes on beside it: a mark made after the edit is of the step as it is then', () => {

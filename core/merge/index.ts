@@ -1,4 +1,3 @@
-export { canonical, same } from './canonical';
 export type { AnyTable } from './cells';
 export * from './lineage';
 export {

@@ -6,7 +6,7 @@ import { readBackup, writeBackup } from '../formats';
 import type { AnyRow, Change, Course, Household, Put } from '../household';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import { applied } from '../tests/apply';
-import { canonical } from './canonical';
+import { canonical } from '../household';
 import {
   bothWords,
   changeLines,

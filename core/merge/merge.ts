@@ -1,5 +1,5 @@
 import type { AnyRow, Change, Household } from '../household';
-import { same } from './canonical';
+import { same } from '../household';
 import { type AnyTable, fromCells, isPlace, isWide, toCells, WHOLE } from './cells';
 import type { Lineage } from './lineage';
 import { join, replicaOf, rowsOf, show, type Shown, type Replica } from './replica';

@@ -11,7 +11,7 @@ import {
   TABLES,
 } from '../household';
 import { gateFault } from '../pace';
-import { same } from './canonical';
+import { same } from '../household';
 import type { AnyTable } from './cells';
 import { BEFORE, later, type Stamp } from './stamp';
 import { isAway, joinRows, makeTrace, type Stored, type Trace } from './trace';

@@ -43,6 +43,19 @@ describe('the week', () => {
     const page = week(h, plan(h, TUESDAY));
     expect(page.days.map((d) => d.kind)).toEqual(['full', 'full', 'closed', 'full', 'light']);
     expect(page.days[2]!.label).toBe('gate repairs');
+    // A class on a Saturday stands in its week.
+    const saturday = {
+      id: 's',
+      label: 'Day class',
+      childIds: ['A'],
+      teacherIds: [],
+      from: '2026-09-12',
+      to: '2026-09-12',
+    };
+    const away = { ...saturday, weekdays: [], everyWeeks: 1, travel: 0, breaks: [], takesDay: [], counts: true };
+    const wider = week({ ...h, aways: [away] }, plan(h, TUESDAY));
+    expect(wider.days.map((d) => d.kind)).toEqual([...page.days.map((d) => d.kind), 'weekend']);
+    expect(wider.days.at(-1)!.away).toMatchObject([{ label: 'Day class' }]);
     expect(page.rows[0]!.cells[0]!.items[0]).toMatchObject({ mark: 'done', fresh: true });
     expect(page.days[0]!.teachers[0]).toMatchObject({ minutes: 20, hours: 240, fresh: 1, allowance: 1 });
     expect(page.days[4]!.teachers[0]).toMatchObject({ hours: 120 });

@@ -86,7 +86,7 @@ export interface WeekPage {
 
 /**
  * One household week: what stands in it by the record and by the plan, who is needed how long, and what was published.
- * Days without school that hold no work are left out. Weeks before the plan’s date hold the record alone.
+ * Days without school that hold no work, and take nobody away, are left out. Weeks before the plan’s date hold the record alone.
  */
 export function weekPage(state: Household, stored: SchoolYear, plan: Plan | undefined, start: Day): WeekPage {
   const year = yearWithOutside(state, stored);
@@ -97,7 +97,11 @@ export function weekPage(state: Household, stored: SchoolYear, plan: Plan | unde
     .map((e) => rowOf(state, plan, published, e, all))
     .filter((r) => r !== undefined);
   const used = (day: Day) => rows.some((r) => r.cells.some((c) => c.day === day && c.items.length > 0));
-  const shown = all.filter((d) => !['weekend', 'outside'].includes(dayKind(year, d)) || used(d));
+  const shown = all.filter((d) => {
+    const kind = dayKind(year, d);
+    // A class on a Saturday stands in its week too.
+    return !['weekend', 'outside'].includes(kind) || used(d) || (kind === 'weekend' && awayOn(state, d).length > 0);
+  });
   return {
     start,
     published,
