@@ -11,7 +11,7 @@ import {
   workOf,
 } from '../../core/attendance';
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
-import { type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
+import { type Attendance, attendanceId, byId, type Child, type SchoolYear } from '../../core/household';
 import { wholeHours } from '../../core/words';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
@@ -265,7 +265,7 @@ function DayForm({ year, child, day, close }: { year: SchoolYear; child: Child; 
         const n = minutes === '' ? undefined : Number(minutes);
         if (n !== undefined && (!Number.isInteger(n) || n < 0 || n > 1440))
           return setFault('Give whole minutes from 0 to 1440.');
-        const id = `${child.id} ${fromDay(day.day)}`;
+        const id = attendanceId({ childId: child.id, date: fromDay(day.day) });
         const put: Put =
           status === ''
             ? { table: 'attendance', remove: id }

@@ -11,7 +11,15 @@ import {
   toDay,
   yearWithOutside,
 } from '../calendar';
-import type { Attendance, Child, Household, Id, Requirement, SchoolYear } from '../household';
+import {
+  type Attendance,
+  attendanceId,
+  type Child,
+  type Household,
+  type Id,
+  type Requirement,
+  type SchoolYear,
+} from '../household';
 import { requirementOf } from './presets';
 import type { Coming } from './coming';
 import { workOf } from './work';
@@ -238,7 +246,7 @@ export function childMonths(state: Household, year: SchoolYear, child: Child, to
 /** The row to store when the parent says what a child's day was; undefined status: as the marks have it. */
 export function attendanceRow(childId: Id, day: Day, status: Attendance['status'], minutes?: number): Attendance {
   const date = fromDay(day);
-  return { id: `${childId} ${date}`, childId, date, status, ...(minutes === undefined ? {} : { minutes }) };
+  return { id: attendanceId({ childId, date }), childId, date, status, ...(minutes === undefined ? {} : { minutes }) };
 }
 
 /**

@@ -8,6 +8,7 @@ import {
   type Household,
   type Id,
   type Pin,
+  pinId,
   type Put,
   type SchoolYear,
   type Tick,
@@ -15,12 +16,13 @@ import {
 import { markSteps, type StepOn } from './marks';
 
 /** Stores a pin in place of any that the same step has. */
-export function pinStep(now: Household, pin: Omit<Pin, 'id'>, newId: () => Id): Put[] {
+export function pinStep(now: Household, pin: Omit<Pin, 'id'>): Put[] {
+  const put = { id: pinId(pin), ...pin };
   return [
     ...now.pins
-      .filter((p) => p.enrolmentId === pin.enrolmentId && p.stepId === pin.stepId)
+      .filter((p) => p.enrolmentId === pin.enrolmentId && p.stepId === pin.stepId && p.id !== put.id)
       .map((p): Put => ({ table: 'pins', remove: p.id })),
-    { table: 'pins', put: { id: newId(), ...pin } },
+    { table: 'pins', put },
   ];
 }
 
@@ -45,7 +47,7 @@ export function unpinDay(now: Household, enrolmentId: Id, day: Day): Put[] {
 
 /** A new lesson waits for a day, and steps in front of it are skipped as known if that was said. */
 export function holdBack(now: Household, pin: Omit<Pin, 'id'>, known: readonly StepOn[], newId: () => Id): Put[] {
-  return [...pinStep(now, pin, newId), ...markSteps(now, known, 'known', newId)];
+  return [...pinStep(now, pin), ...markSteps(now, known, 'known', newId)];
 }
 
 /**
@@ -80,7 +82,7 @@ export function stopDay(
   newId: () => Id,
 ): Put[] {
   const date = fromDay(day);
-  const pinned = kept.flatMap(({ enrolmentId, stepId }) => pinStep(now, { enrolmentId, stepId, date }, newId));
+  const pinned = kept.flatMap(({ enrolmentId, stepId }) => pinStep(now, { enrolmentId, stepId, date }));
   return [
     ...markSteps(now, carried, 'not today', newId),
     ...pinned,

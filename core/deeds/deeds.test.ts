@@ -60,11 +60,9 @@ const DEEDS: Record<string, (now: Household2, a: number, b: number, id: () => st
     if (day === undefined || !enrolment) return [];
     return moveTo(state, year, plan, enrolment, day, day + 1 + (b % 5));
   },
-  pin: ({ state, today }, a, b, id) => {
+  pin: ({ state, today }, a, b) => {
     const on = stepOf(state, a, b, today);
-    return on
-      ? pinStep(state, { enrolmentId: on.enrolmentId, stepId: on.stepId, date: fromDay(today + (b % 9)) }, id)
-      : [];
+    return on ? pinStep(state, { enrolmentId: on.enrolmentId, stepId: on.stepId, date: fromDay(today + (b % 9)) }) : [];
   },
   'hold back': ({ state, today }, a, b, id) => {
     const on = stepOf(state, a, b, today);

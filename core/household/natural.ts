@@ -1,5 +1,5 @@
 import type { AnyRow } from './references';
-import type { TableName } from './types';
+import type { Attendance, Id, Pin, TableName } from './types';
 
 /**
  * The 64-bit FNV-1a hash of a text, as 16 hexadecimal digits (Fowler, Noll and Vo). A character beyond one byte is two.
@@ -22,15 +22,25 @@ export function fnv64(text: string): string {
   return high.toString(16).padStart(8, '0') + low.toString(16).padStart(8, '0');
 }
 
-/** Of rows that say the same where they say it of the same: what they are of. */
+/** The longest id that a file may hold. */
+const LONGEST_ID = 100;
+/** An id made of what a row is of, in plain words, or hashed where that is too long. */
+export function idOf(...parts: readonly Id[]): Id {
+  const plain = parts.join(' ');
+  return plain.length <= LONGEST_ID ? plain : fnv64(plain);
+}
+export const pinId = ({ enrolmentId, stepId }: Pick<Pin, 'enrolmentId' | 'stepId'>): Id => idOf(enrolmentId, stepId);
+export const attendanceId = ({ childId, date }: Pick<Attendance, 'childId' | 'date'>): Id => idOf(childId, date);
+
+/**
+ * Of rows that say the same where they say it of the same: what they are of. A day of the register, a moved sitting and a published week
+ * are given such an id, in plain words, by those who make them.
+ */
 const KEYS: Partial<Record<TableName, readonly string[]>> = {
   // A step has one mark a date: marking it again changes that mark.
   marks: ['enrolmentId', 'stepId', 'childId', 'date'],
   ritualMarks: ['ritualId', 'date'],
   ticks: ['childId', 'date', 'of'],
-  attendance: ['childId', 'date'],
-  pins: ['enrolmentId', 'stepId'],
-  published: ['weekStart'],
   pulled: ['weekStart', 'materialId'],
 };
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromDay, toDay } from '../calendar';
-import { markStep, storing, unmarkStep } from '../deeds';
+import { markStep, pinStep, storing, unmarkStep } from '../deeds';
 import { readBackup, writeBackup } from '../formats';
 import type { AnyRow, Change, Course, Household, Put } from '../household';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
@@ -162,13 +162,11 @@ const DEEDS: Record<string, Wish> = {
     if ((b.gates ?? []).length > 0 || (a.gates ?? []).length > 1) return [];
     return [{ table: 'enrolments', put: { ...a, gates: [...(a.gates ?? []), gate] } }];
   },
-  pin: (now, n, id) => {
+  pin: (now, n) => {
     const e = now.enrolments[n % 2];
     const c = e && now.courses.find((x) => x.id === e.courseId);
     const step = c?.units[0]?.lessons[0]?.steps[0];
-    return e && step
-      ? [{ table: 'pins', put: { id: id(), enrolmentId: e.id, stepId: step.id, date: fromDay(START + (n % 20)) } }]
-      : [];
+    return e && step ? pinStep(now, { enrolmentId: e.id, stepId: step.id, date: fromDay(START + (n % 20)) }) : [];
   },
 };
 

@@ -5,6 +5,7 @@ import {
   type Household,
   type Id,
   type Pin,
+  pinId,
   type PublishedWeek,
   type SchoolYear,
 } from '../household';
@@ -67,7 +68,7 @@ export function moveSitting(
     })
     .map((p) => p.id);
   const put = moved.map((stepId) => ({
-    id: `${enrolment.id} ${stepId}`,
+    id: pinId({ enrolmentId: enrolment.id, stepId }),
     enrolmentId: enrolment.id,
     stepId,
     date: fromDay(to),
