@@ -409,3 +409,44 @@ test('with nothing set up the pages of the year say what to do', async ({ page }
   await page.goto('/year/outside');
   await expect(page.getByText('With a school year set up')).toBeVisible();
 });
+
+test('another shape of the year holds from today on: what lies behind stays, and what reaches back is asked first', async ({
+  page,
+}) => {
+  await page.goto('/year');
+  await expect(schoolDays(page)).toHaveText('176 school days');
+  await page.getByRole('button', { name: 'Change the year' }).click();
+  const dialog = page.getByRole('dialog');
+  const friday = dialog.getByRole('group', { name: 'School days of the week' }).getByText('Fri', { exact: true });
+  await friday.click();
+  await expect(dialog.getByLabel(/hold from/)).toHaveValue('11 Nov 2026');
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByText(/^Until 10 Nov on Monday, Tuesday, Wednesday, Thursday and Friday/)).toBeVisible();
+  // The register still asks about a Friday in October; those to come are no school days.
+  await walk(page, '/year/attendance');
+  await expect(page.getByRole('button', { name: /^Friday 23 October: school was held/ })).toBeVisible();
+  await walk(page, '/year');
+  await expect(schoolDays(page)).toHaveText('151 school days');
+  await page.keyboard.press('z');
+  await expect(schoolDays(page)).toHaveText('176 school days');
+
+  // For the whole year: first it says how many days gone by that changes.
+  await page.getByRole('button', { name: 'Change the year' }).click();
+  await friday.click();
+  await dialog.getByLabel(/hold from/).fill('');
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(dialog.getByRole('alert')).toContainText(/This changes \d+ past days of the register. Press once more/);
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByText(/^Until 10 Nov on/)).toHaveCount(0);
+
+  // A last day with the family that lies in the past is asked about too.
+  await walk(page, '/household');
+  await page.getByRole('button', { name: 'Change Pip' }).click();
+  await dialog.getByLabel('With you from').fill('1 Oct 2026');
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(dialog.getByRole('alert')).toContainText(/This changes \d+ past days/);
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(status(page)).toContainText('Pip changed');
+});

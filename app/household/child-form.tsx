@@ -1,10 +1,20 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { putChild, stayFault } from '../../core/deeds';
+import { useMemo } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { number, object, type ObjectSchema, string } from 'yup';
 import { ageOn, fromDay, isIsoDate } from '../../core/calendar';
-import { type Child, COLOURS, type Colour, ORNAMENTS, type Ornament as OrnamentName } from '../../core/household';
+import {
+  type Child,
+  COLOURS,
+  type Colour,
+  type Household,
+  ORNAMENTS,
+  type Ornament as OrnamentName,
+  withRow,
+} from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
+import { useReach } from '../year/effect-lines';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { Ornament } from '../ui/ornament';
@@ -26,7 +36,7 @@ const STAY = [
   { name: 'from', label: 'With you from', hint: 'Empty: from the start. No day before it is asked about.' },
   { name: 'until', label: 'With you until', hint: 'A last day ends its own courses; every record is kept.' },
 ] as const;
-const stay = string().test('day', 'Give a day that exists, or leave it empty.', (v) => !v || isIsoDate(v));
+const stayDay = string().test('day', 'Give a day that exists, or leave it empty.', (v) => !v || isIsoDate(v));
 const schema = (today: string): ObjectSchema<Values> =>
   object({
     name: string().trim().required('Give the child a name.').max(80, 'Keep the name under 80 letters.'),
@@ -43,8 +53,8 @@ const schema = (today: string): ObjectSchema<Values> =>
       .min(0, 'Minutes cannot be below 0.')
       .max(720, 'A school day of more than 720 minutes is not planned.')
       .required('Give the minutes.'),
-    from: stay,
-    until: stay.test('order', 'The last day comes before the first.', function (until) {
+    from: stayDay,
+    until: stayDay.test('order', 'The last day comes before the first.', function (until) {
       return stayFault({ from: (this.parent as Values).from, until }) === undefined;
     }),
     attention: number()
@@ -77,6 +87,21 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
   });
   const { errors } = formState;
   const [colour, ornament] = useWatch({ control, name: ['colour', 'ornament'] });
+  const stay = useWatch({ control, name: ['born', 'from', 'until', 'minutesPerDay'] });
+  const after = useMemo((): Household | undefined => {
+    const [born, from, until, minutesPerDay] = stay;
+    if (!child || !isIsoDate(born) || [from, until].some((d) => d && !isIsoDate(d))) return undefined;
+    const { from: _f, until: _u, ...rest } = child;
+    const own = {
+      ...rest,
+      born,
+      minutesPerDay: minutesPerDay || 0,
+      ...(from ? { from } : {}),
+      ...(until ? { until } : {}),
+    };
+    return { ...household, children: withRow(household.children, own) };
+  }, [stay, child, household]);
+  const reach = useReach(after);
   const keep = handleSubmit(async (v) => {
     // An empty field is no field.
     if (v.attention === undefined) delete v.attention;
@@ -91,6 +116,7 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
       title={child ? child.name : 'A child'}
       close={close}
       onSubmit={(e) => void keep(e)}
+      reach={reach}
       remove={child && { table: 'children', id: child.id, name: child.name }}
     >
       <InputField label="Name" fault={errors.name?.message} {...register('name')} autoComplete="off" />

@@ -1,4 +1,5 @@
 import { type FormEventHandler, type ReactNode, useRef, useState } from 'react';
+import { reachWords } from '../../core/attendance';
 import type { Removable } from '../../core/household';
 import { whyKept } from '../../core/household';
 import { useHousehold } from '../shell/household';
@@ -15,6 +16,7 @@ export function FormDialog({
   wide,
   keep = 'Keep',
   disabled = false,
+  reach = 0,
 }: {
   title: string;
   close: () => void;
@@ -24,6 +26,8 @@ export function FormDialog({
   wide?: boolean;
   keep?: string;
   disabled?: boolean;
+  /** On how many days gone by it changes what the register says: that is asked first. */
+  reach?: number;
 }) {
   const { household, whole, remove: takeAway } = useHousehold();
   const kept =
@@ -32,6 +36,8 @@ export function FormDialog({
   const typed = useRef(false);
   const [asked, setAsked] = useState(false);
   const [fault, setFault] = useState<string>();
+  /** The number of past days that were seen and are to be changed. */
+  const [agreed, setAgreed] = useState(0);
   /** What was typed is not let go by a slip: the first Escape asks, the second means it. */
   const asks = () => {
     if (!typed.current || asked) return false;
@@ -45,7 +51,9 @@ export function FormDialog({
         onSubmit={(e) => {
           const wrong = unread(e.currentTarget);
           setFault(wrong?.words);
-          if (wrong) e.preventDefault();
+          const asksFirst = reach > 0 && agreed !== reach;
+          if (asksFirst) setAgreed(reach);
+          if (wrong || asksFirst) e.preventDefault();
           else onSubmit(e);
         }}
         onInput={() => {
@@ -63,6 +71,11 @@ export function FormDialog({
         {fault && (
           <p role="alert" className="font-semibold">
             {fault}
+          </p>
+        )}
+        {reach > 0 && agreed === reach && (
+          <p role="alert" className="font-semibold">
+            {reachWords(reach)}
           </p>
         )}
         <div className="flex flex-wrap items-center justify-between gap-3 border-t border-rule pt-3">

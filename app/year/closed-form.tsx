@@ -11,7 +11,7 @@ import {
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
-import { EffectLines, useEffectOf, useStanding } from './effect-lines';
+import { EffectLines, useEffectOf, useReach, useStanding } from './effect-lines';
 import { newId } from '../ui/id';
 import { DateField, TimeField } from '../ui/date-field';
 
@@ -92,6 +92,7 @@ export function ClosedForm({
     [problem, household, change, year.id],
   );
   const effect = useEffectOf(before, after, year.id);
+  const reach = useReach(after);
 
   const store = async (make: (stored: SchoolYear) => SchoolYear, words: string) => {
     const done = await commit(words, (now) => {
@@ -111,6 +112,7 @@ export function ClosedForm({
       title={range ? 'Closed days' : 'Days unlike the others'}
       close={close}
       onSubmit={keep}
+      reach={reach}
       keep={range || what !== 'closed' ? 'Keep' : 'Close them'}
     >
       {!range && (

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { type Effect, effectOf, isShort, type Standing, standingOf } from '../../core/attendance';
+import { type Effect, effectOf, isShort, pastChanged, type Standing, standingOf } from '../../core/attendance';
 import { childrenOf, type Household, titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
@@ -25,6 +25,12 @@ export function useEffectOf(
     () => (before && after && yearId !== undefined ? effectOf(before, after, yearId, today) : undefined),
     [before, after, yearId, today],
   );
+}
+
+/** On how many days gone by the register would say something else. */
+export function useReach(after: Household | undefined): number {
+  const { household, today } = useHousehold();
+  return useMemo(() => (after ? pastChanged(household, after, today) : 0), [household, after, today]);
 }
 
 const days = (n: number | undefined) => (n === undefined ? '–' : n < 0 ? `${-n} short` : String(n));

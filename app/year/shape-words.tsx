@@ -14,6 +14,16 @@ export function ShapeWords({ year }: { year: SchoolYear }) {
         {shortDate(style, year.start, today)} to {shortDate(style, year.end, today)}, on{' '}
         {listing(year.weekdays.map((d) => WEEKDAY_NAMES[d]))}.
       </p>
+      {(year.earlier ?? []).map((e) => (
+        <p key={e.until} className="pt-1">
+          Until {shortDate(style, e.until, today)} on {listing(e.weekdays.map((d) => WEEKDAY_NAMES[d]))}
+          {e.light.length > 0 &&
+            `, light: ${listing(e.light.map((l) => `${WEEKDAY_NAMES[l.weekday]} (${l.share}% of the hours)`))}`}
+          {e.rhythm &&
+            (e.rhythm.kind === 'terms' ? ', in terms' : `, ${count(e.rhythm.on, 'week')} on, ${e.rhythm.off} off`)}
+          .
+        </p>
+      ))}
       {year.light.length > 0 && (
         <p className="pt-1">
           Light: {listing(year.light.map((l) => `${WEEKDAY_NAMES[l.weekday]} (${l.share}% of the hours)`))}.

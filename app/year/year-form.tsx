@@ -2,16 +2,34 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useMemo, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { array, number, object, type ObjectSchema, string } from 'yup';
-import { blankYear, isIsoDate, rhythmFault, schoolDays, type Weekday, yearFault } from '../../core/calendar';
-import type { Household, LightDay, Rhythm, SchoolYear } from '../../core/household';
+import {
+  blankYear,
+  fromDay,
+  isIsoDate,
+  reshaped,
+  rhythmFault,
+  schoolDays,
+  toDay,
+  type Weekday,
+  yearFault,
+} from '../../core/calendar';
+import {
+  type Household,
+  type LightDay,
+  type Rhythm,
+  same,
+  type SchoolYear,
+  type YearShape,
+} from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { InputField, WeekdayPicker } from '../ui/field';
 import { WEEKDAY_NAMES } from '../ui/dates';
 import { FormDialog } from '../ui/form-dialog';
-import { EffectLines, useEffectOf, useStanding } from './effect-lines';
+import { EffectLines, useEffectOf, useReach, useStanding } from './effect-lines';
 import { RhythmFields } from './rhythm-fields';
 import { newId } from '../ui/id';
 import { DateControl } from '../ui/date-control';
+import { DateField } from '../ui/date-field';
 
 interface Values {
   name: string;
@@ -51,7 +69,7 @@ export function YearForm({
   start: SchoolYear | undefined;
   close: () => void;
 }) {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const commit = useFormCommit();
   const given = year ?? start;
   const { register, handleSubmit, control, formState } = useForm<Values>({
@@ -60,6 +78,9 @@ export function YearForm({
   });
   const [light, setLight] = useState<LightDay[]>(given?.light ?? []);
   const [rhythm, setRhythm] = useState<Rhythm | undefined>(given?.rhythm);
+  /** From which day on another shape holds: today, in a year that runs. */
+  const runs = year !== undefined && today > toDay(year.start) && today <= toDay(year.end);
+  const [since, setSince] = useState(runs ? fromDay(today) : '');
   const [fault, setFault] = useState<string>();
   const { errors } = formState;
   const now = useWatch({ control }) as Values;
@@ -69,17 +90,23 @@ export function YearForm({
     const base = given ?? { ...blankYear(now), requirement: { days: 170, meets: 'both' as const } };
     const { rhythm: _r, ...rest } = base;
     const weekdays = [...(now.weekdays ?? [])].sort((a, b) => a - b);
-    return {
+    const shape = {
+      weekdays,
+      light: light.filter((l) => weekdays.includes(l.weekday)),
+      ...(rhythm ? { rhythm } : {}),
+    };
+    const named = {
       ...rest,
       id: year?.id ?? start?.id ?? newId(),
       name: now.name,
       start: now.start,
       end: now.end,
-      weekdays,
-      light: light.filter((l) => weekdays.includes(l.weekday)),
-      ...(rhythm ? { rhythm } : {}),
     };
-  }, [given, light, now, rhythm, start?.id, year?.id]);
+    if (!year || sameShape(year, shape)) return { ...named, ...(year ? shapeOf(year) : shape) };
+    const was = { ...named, ...shapeOf(year) };
+    return reshaped(was, shape, isIsoDate(since) ? toDay(since) : toDay(now.start));
+  }, [given, light, now, rhythm, since, start?.id, year]);
+  const changed = year !== undefined && made !== undefined && !sameShape(year, made);
 
   const before = useStanding(year?.id);
   const after = useMemo(
@@ -88,6 +115,7 @@ export function YearForm({
     [household, made, year],
   );
   const effect = useEffectOf(before, after, year?.id);
+  const reach = useReach(after);
 
   const keep = handleSubmit(async () => {
     const bad = rhythm && (hasBlankDate(rhythm) ? 'Give every term and block dates that exist.' : rhythmFault(rhythm));
@@ -100,6 +128,7 @@ export function YearForm({
       title={year ? 'The school year' : 'A school year'}
       close={close}
       onSubmit={(e) => void keep(e)}
+      reach={reach}
       remove={year && { table: 'years', id: year.id, name: year.name }}
     >
       <InputField label="Name" fault={errors.name?.message} {...register('name')} />
@@ -154,6 +183,14 @@ export function YearForm({
         </div>
       )}
       <RhythmFields value={rhythm} onChange={setRhythm} start={now.start} end={now.end} fault={fault} />
+      {changed && (
+        <DateField
+          label="The weekdays, light days and weeks hold from"
+          hint="What lies before that day stays as it was; empty: for the whole year."
+          value={since}
+          onChange={setSince}
+        />
+      )}
       {effect && <EffectLines effect={effect} />}
       {!year && (
         <p role="status">
@@ -169,6 +206,14 @@ export function YearForm({
     </FormDialog>
   );
 }
+
+const shapeOf = ({ weekdays, light, rhythm }: SchoolYear): YearShape => ({
+  weekdays,
+  light,
+  ...(rhythm ? { rhythm } : {}),
+});
+const sameShape = (year: SchoolYear, shape: YearShape) =>
+  same(shapeOf(year), shapeOf({ ...year, ...shape, rhythm: shape.rhythm! }));
 
 const hasBlankDate = (r: Rhythm) =>
   r.kind === 'weeks' ? !isIsoDate(r.from) : r.terms.some((t) => !isIsoDate(t.from) || !isIsoDate(t.to));

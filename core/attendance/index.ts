@@ -3,6 +3,7 @@ export * from './coming';
 export * from './effect';
 export * from './held';
 export * from './presets';
+export * from './reach';
 export * from './remedies';
 export * from './work';
 export * from './words';

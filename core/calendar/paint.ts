@@ -1,6 +1,6 @@
 import type { ClosedRange, SchoolYear, SpecialDay } from '../household/types';
 import { type Day, fromDay, toDay, weekdayOf } from './day';
-import { dayKind } from './year';
+import { dayKind, shapeOn } from './year';
 
 /** What a press or a sweep over the year makes of its days. */
 export type Paint =
@@ -27,7 +27,7 @@ export function paintDays(year: SchoolYear, from: Day, to: Day, paint: Paint, ne
     ];
     return { ...year, special, closed };
   }
-  const school = days.filter((d) => year.weekdays.includes(weekdayOf(d)));
+  const school = days.filter((d) => shapeOn(year, d).weekdays.includes(weekdayOf(d)));
   const free = days.filter((d) => !['full', 'light'].includes(dayKind(year, d)));
   const chosen = paint.kind === 'catch-up' ? (free.length > 0 ? free : days) : school.length > 0 ? school : days;
   const touched = new Set(chosen.map(fromDay));

@@ -1,7 +1,7 @@
 import type { Child, Id, SchoolYear, Teacher } from '../household/types';
 import { type Clock, type Day, isClock, minutesOf, type Weekday, weekdayOf } from './day';
 import { type Away, type CalendarParts, childAways, outsideOf, withUs } from './outside';
-import { dayKind, dayShare, specialOn } from './year';
+import { dayKind, dayShare, shapeOn, specialOn } from './year';
 
 /** Minutes of the school's hours (`dayFrom` to `dayTo`) that the given absences take, overlapping ones once. */
 function minutesTaken(state: CalendarParts, aways: readonly Away[]): number {
@@ -91,8 +91,9 @@ export function childMinutesOn(state: CalendarParts, year: SchoolYear, child: Ch
  */
 export function usualMinutes(year: SchoolYear, teacher: Teacher, day: Day): number {
   const own = Math.min(teacher.minutes[weekdayOf(day) - 1] ?? 0, clockMinutes(teacher, weekdayOf(day)));
-  if (own > 0 || year.weekdays.includes(weekdayOf(day)) || !specialOn(year, day)) return own;
-  const taught = year.weekdays.map((w) => teacher.minutes[w - 1] ?? 0).filter((n) => n > 0);
+  const { weekdays } = shapeOn(year, day);
+  if (own > 0 || weekdays.includes(weekdayOf(day)) || !specialOn(year, day)) return own;
+  const taught = weekdays.map((w) => teacher.minutes[w - 1] ?? 0).filter((n) => n > 0);
   return taught.length === 0 ? 0 : Math.round(taught.reduce((a, n) => a + n, 0) / taught.length);
 }
 

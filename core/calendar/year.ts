@@ -1,4 +1,4 @@
-import type { SchoolYear, SpecialDay } from '../household/types';
+import type { SchoolYear, SpecialDay, YearShape } from '../household/types';
 import { type Day, fromDay, toDay, type Weekday, weekdayOf, weekStart } from './day';
 import { blocksOf } from './rhythm';
 
@@ -20,6 +20,44 @@ interface Entry {
   special?: SpecialDay;
 }
 
+/** The shape that a year has on a day: its own, or what it was before it was changed. */
+export const shapeOn = (year: SchoolYear, day: Day): YearShape =>
+  year.earlier?.find((e) => day <= toDay(e.until)) ?? year;
+
+/** The shapes of a year, one behind the other, each with its first and last day. */
+function shapesOf(year: SchoolYear): { shape: YearShape; from: Day; to: Day }[] {
+  const last = toDay(year.end);
+  let from = toDay(year.start);
+  const made = (year.earlier ?? []).flatMap((shape) => {
+    const own = { shape, from, to: Math.min(last, toDay(shape.until)) };
+    from = Math.max(from, own.to + 1);
+    return own.to < own.from ? [] : [own];
+  });
+  return from > last ? made : [...made, { shape: year, from, to: last }];
+}
+
+/**
+ * A year with another shape from a day on; what lies before that day stays. From its first day or earlier, the year was never
+ * another.
+ */
+export function reshaped(year: SchoolYear, shape: YearShape, from: Day): SchoolYear {
+  const { earlier: _e, rhythm: _r, ...rest } = year;
+  const until = fromDay(from - 1);
+  const earlier = shapesOf(year)
+    .filter((s) => s.from < from)
+    .map(({ shape: { weekdays, light, rhythm }, to }) => ({
+      until: to < from ? fromDay(to) : until,
+      ...{ weekdays, light, ...(rhythm ? { rhythm } : {}) },
+    }));
+  return {
+    ...rest,
+    weekdays: shape.weekdays,
+    light: shape.light,
+    ...(shape.rhythm ? { rhythm: shape.rhythm } : {}),
+    ...(earlier.length > 0 ? { earlier } : {}),
+  };
+}
+
 const tables = new WeakMap<SchoolYear, { first: Day; entries: Entry[]; open: Day[] }>();
 
 /**
@@ -34,9 +72,10 @@ function tableOf(year: SchoolYear): { first: Day; entries: Entry[]; open: Day[] 
   const entries: Entry[] = [];
   for (let d = first; d <= last; d++) {
     const weekday = weekdayOf(d);
-    const light = year.light.find((l) => l.weekday === weekday);
+    const shape = shapeOn(year, d);
+    const light = shape.light.find((l) => l.weekday === weekday);
     entries.push(
-      !year.weekdays.includes(weekday)
+      !shape.weekdays.includes(weekday)
         ? { kind: 'weekend', share: 1, label: '' }
         : { kind: light ? 'light' : 'full', share: light ? light.share / 100 : 1, label: '' },
     );
@@ -50,14 +89,15 @@ function tableOf(year: SchoolYear): { first: Day; entries: Entry[]; open: Day[] 
   };
   // A range that is named wins over the break it lies in; of several, the first.
   for (const c of year.closed) close(toDay(c.from), toDay(c.to), c.label);
-  if (year.rhythm) {
-    const off = year.rhythm.kind === 'terms' ? 'between terms' : 'week off';
-    let next = first;
-    for (const b of blocksOf(year.rhythm, last)) {
-      close(next, b.from - 1, off);
+  for (const { shape, from, to } of shapesOf(year)) {
+    if (!shape.rhythm) continue;
+    const off = shape.rhythm.kind === 'terms' ? 'between terms' : 'week off';
+    let next = from;
+    for (const b of blocksOf(shape.rhythm, to)) {
+      close(next, Math.min(to, b.from - 1), off);
       next = Math.max(next, b.to + 1);
     }
-    close(next, last, off);
+    close(next, to, off);
   }
   for (const s of year.special) {
     const d = toDay(s.date);

@@ -50,6 +50,11 @@ const rhythm = byKind({
     changes: list(record({ block: whole(1, 100), on: opt(whole(1, 52)), off: opt(whole(0, 52)) }), 0, 100),
   },
 });
+const shape: Fields = {
+  weekdays: list(weekday, 0, 7),
+  light: list(record({ weekday, share: whole(0, 100) }), 0, 7),
+  rhythm: opt(rhythm),
+};
 const event = record({
   uid: text(300),
   title: text(300),
@@ -140,9 +145,8 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     name: text(80),
     start: date,
     end: date,
-    weekdays: list(weekday, 0, 7),
-    light: list(record({ weekday, share: whole(0, 100) }), 0, 7),
-    rhythm: opt(rhythm),
+    ...shape,
+    earlier: opt(list(record({ until: date, ...shape }), 0, 60)),
     closed: list(range),
     special: list(
       record({

@@ -182,14 +182,19 @@ export interface Requirement {
   meets: 'both' | 'either';
 }
 
-export interface SchoolYear {
+/** On which weekdays there is school, which of them are light, and how the year runs. */
+export interface YearShape {
+  weekdays: Weekday[];
+  light: LightDay[];
+  rhythm?: Rhythm;
+}
+export interface SchoolYear extends YearShape {
   id: Id;
   name: string;
   start: IsoDate;
   end: IsoDate;
-  weekdays: Weekday[];
-  light: LightDay[];
-  rhythm?: Rhythm;
+  /** What its shape was up to a day, in order of those days: what was changed later changes no day before it. */
+  earlier?: (YearShape & { until: IsoDate })[];
   closed: ClosedRange[];
   special: SpecialDay[];
   requirement: Requirement;

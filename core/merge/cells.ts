@@ -16,7 +16,13 @@ const WIDE: Partial<Record<AnyTable, Wide>> = {
   settings: { together: [['dayFrom', 'dayTo']], lists: { windows: 'id' } },
   children: { together: [['from', 'until']] },
   teachers: {},
-  years: { together: [['start', 'end']], lists: { closed: 'id', special: 'id', own: 'childId' } },
+  years: {
+    together: [
+      ['start', 'end'],
+      ['weekdays', 'light', 'rhythm', 'earlier'],
+    ],
+    lists: { closed: 'id', special: 'id', own: 'childId' },
+  },
   aways: {
     together: [
       ['from', 'to'],
@@ -29,6 +35,15 @@ const WIDE: Partial<Record<AnyTable, Wide>> = {
   enrolments: {
     together: [['rule', 'perSitting', 'minutesPerSitting']],
     lists: { gates: 'id', verdicts: 'childId' },
+  },
+  // What a mark was of is filled in by the program (`keepPast`), and must not outdo what somebody wrote on the other device.
+  marks: {
+    together: [
+      [
+        ...['kind', 'enrolmentId', 'stepId', 'childId', 'date', 'seq', 'minutes', 'minutesLeft', 'left'],
+        ...['goOn', 'proofId', 'score', 'note'],
+      ],
+    ],
   },
   loops: {},
   links: {},

@@ -284,6 +284,27 @@ describe('two devices', () => {
     expect(other).toMatchObject({ table: 'marks', put: { kind: 'done' } });
   });
 
+  it('what the program fills in of old marks outdoes nothing that was written: a correction there, a book changed here', () => {
+    const [x, y] = met();
+    const on = { enrolmentId: 'e', stepId: 'L1-1', day: START };
+    // As a file of before has it: nothing was copied onto the mark.
+    for (const d of [x, y]) {
+      const marks = [
+        { id: 'old', enrolmentId: 'e', stepId: on.stepId, date: fromDay(START), seq: 1, kind: 'done' as const },
+      ];
+      d.side = { ...d.side, household: { ...d.side.household, marks } };
+    }
+    y.write([{ table: 'marks', put: { ...y.side.household.marks[0]!, minutes: 33 } }], 1000);
+    const c = x.side.household.courses[0]!;
+    x.write(
+      [{ table: 'courses', put: { ...c, kinds: { ...c.kinds, introduce: { minutes: 90, presence: 'with' } } } }],
+      2000,
+    );
+    expect(x.side.household.marks[0]!.was).toBeDefined();
+    const { household } = merge(x.side, y.side).side;
+    expect(household.marks[0]).toMatchObject({ minutes: 33, was: { minutes: 20 } });
+  });
+
   it('a course that was removed on one side comes back where the other has marked it since, and says so', () => {
     const [x, y] = met();
     x.write(wishCourse(x.side.household), 1000);

@@ -221,7 +221,7 @@ export function bothWords(h: Household, theirs: Household, both: Both): BothWord
     whole && away ? (value === undefined ? 'taken out' : 'still used') : valueWords(side, table, value);
   return {
     of: own ? rowName(byId(h[table as 'marks'] ?? [], both.id) ? h : theirs, table, own) : CALLED[table][0],
-    what: whole ? CALLED[table][0] : fieldWords(cell),
+    what: whole || table === 'marks' ? CALLED[table][0] : fieldWords(cell),
     ours: words(h, both.ours),
     theirs: words(theirs, both.theirs),
   };

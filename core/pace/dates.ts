@@ -5,6 +5,7 @@ import {
   type Day,
   dayKind,
   schoolDays,
+  shapeOn,
   toDay,
   type Weekday,
   weekdayOf,
@@ -25,10 +26,10 @@ export function openDates(state: Household, enrolment: Enrolment, year: SchoolYe
   const weekdays = loop?.weekdays ?? enrolment.weekdays;
   const there = (d: Day) => enrolment.childIds.some((id) => !childOut(state, id, d));
   const whole = yearWithOutside(state, year);
-  const takes = (w: Weekday) => weekdays.includes(w) || !year.weekdays.includes(w);
+  const takes = (d: Day) => weekdays.includes(weekdayOf(d)) || !shapeOn(year, d).weekdays.includes(weekdayOf(d));
   const days = schoolDays(whole);
   const turn = loop?.turns === 'weeks' ? weekTurns(days, state.settings.firstDay, members, enrolment) : undefined;
-  const open = days.filter((d) => d >= first && takes(weekdayOf(d)) && there(d) && (!turn || turn(d)));
+  const open = days.filter((d) => d >= first && takes(d) && there(d) && (!turn || turn(d)));
   const more = moved.filter(
     (d) => !open.includes(d) && ['full', 'light', 'weekend', 'catch-up'].includes(dayKind(whole, d)) && there(d),
   );
