@@ -1,5 +1,17 @@
 import { expose } from 'comlink';
-import { type Effort, improvePlan, isPlanOf, type Plan, planKey, type Problem } from '../core/stagger';
+import { type Day, yearFor, yearWithOutside } from '../core/calendar';
+import { type Household, type Mark, type Patch, patched, TABLES } from '../core/household';
+import { carryMarks } from '../core/log';
+import {
+  type Effort,
+  improvePlan,
+  isPlanOf,
+  makeProblem,
+  type Plan,
+  planKey,
+  type Reserves,
+  reservesOf,
+} from '../core/stagger';
 
 /** The last settled plan, under the key of its problem. */
 export interface KeptPlan {
@@ -8,6 +20,22 @@ export interface KeptPlan {
 }
 
 let latest = 0;
+/** The household as far as the planner was told of it. */
+let household = Object.fromEntries(TABLES.map((t) => [t, []])) as unknown as Household;
+
+/** Takes in what has changed; what was worked out about all other enrolments' marks is kept. */
+function takeIn(patch: Patch): void {
+  const before = household.marks;
+  household = patched(household, patch);
+  const { marks } = patch.tables;
+  if (!marks || before.length === 0) return;
+  const gone = before.slice(marks.from, marks.from + marks.gone);
+  const changes = [
+    ...gone.map((m): { before?: Mark; after?: Mark } => ({ before: m })),
+    ...marks.come.map((m) => ({ after: m })),
+  ];
+  carryMarks(before, household.marks, changes);
+}
 
 const gap = new MessageChannel();
 /**
@@ -20,21 +48,43 @@ const pause = () =>
     gap.port2.postMessage(null);
   });
 
+/** What is asked of the planner. */
+export interface PlanRequest {
+  /** Rises with each; a newer one ends those before it. */
+  n: number;
+  /** What has changed since the request before. */
+  patch: Patch;
+  today: Day;
+  effort: Effort;
+  kept: KeptPlan | undefined;
+  /** Every better plan is told as it is found; without it only the settled one. */
+  eager: boolean;
+}
+
 const planner = {
+  /** Takes in what has changed, and plans nothing yet. */
+  know: takeIn,
   /**
-   * Plans until the effort is spent or a newer request arrives; tells every better plan as it is found, and the last
-   * one again as the settled plan, with the key under which it may be kept. In between it tells how far it is, as a share of
-   * the effort. A plan that was kept under the same key is costed again and told as it is.
+   * Plans until the effort is spent or a newer request arrives; tells the days in hand first, then the plans, the last one as
+   * settled with the key under which it may be kept. In between it tells how far it is, as a share of the effort. A plan that was
+   * kept under the same key is costed again and told as it is. Without a school year nothing is told.
    */
   async plan(
-    request: number,
-    problem: Problem,
-    effort: Effort,
-    kept: KeptPlan | undefined,
+    { n: request, patch, today, effort, kept, eager }: PlanRequest,
+    reserves: (reserves: Reserves) => void,
     tell: (plan: Plan, settledAs?: string) => void,
     progress: (share: number) => void,
   ): Promise<void> {
+    takeIn(patch);
     latest = Math.max(latest, request);
+    // While a newer one waits already, this one need not be begun.
+    await pause();
+    if (request !== latest) return;
+    const stored = yearFor(household.years, today);
+    if (!stored) return;
+    const year = yearWithOutside(household, stored);
+    const problem = makeProblem(household, year, today);
+    reserves(reservesOf(household, year, today, problem));
     const key = planKey(problem, effort);
     if (kept?.key === key && isPlanOf(problem, kept.plan)) return tell(kept.plan, key);
     let best: Plan | undefined;
@@ -44,7 +94,7 @@ const planner = {
       if (request !== latest) return;
       if (plan) {
         best = plan;
-        tell(plan);
+        if (eager) tell(plan);
       }
       // A step of the planner is about a sweep; a twentieth more is worth a word.
       const share = Math.min(1, ++step / effort.sweeps);

@@ -1,10 +1,10 @@
 import { createContext, type ReactNode, use, useEffect, useMemo, useRef, useState } from 'react';
-import { makeTrack, morningReserve, type Reserve, reserveOf } from '../../core/pace';
-import { byId, type Id, type SchoolYear } from '../../core/household';
+import type { Reserve } from '../../core/pace';
+import type { Id, SchoolYear } from '../../core/household';
 import { type Coming, comingOf } from '../../core/attendance';
 import { workedDays } from '../../core/log';
-import { catchUpDays, isBetweenYears, nextSchoolDay, outsideOf } from '../../core/calendar';
-import { makeProblem, type Plan } from '../../core/stagger';
+import { isBetweenYears, nextSchoolDay, outsideOf } from '../../core/calendar';
+import type { Plan } from '../../core/stagger';
 import { type KeptPlan, openPlanner, type Planner } from '../../worker';
 import { useHousehold } from './household';
 import { KEPT_PLAN } from './notes';
@@ -21,6 +21,7 @@ interface Planned {
   fault: string | undefined;
 }
 
+const NOTHING: Pick<Planned, 'reserves' | 'morning'> = { reserves: new Map(), morning: new Map() };
 const Context = createContext<Planned | undefined>(undefined);
 
 export function usePlan(): Planned {
@@ -40,6 +41,8 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   const [plan, setPlan] = useState<Plan>();
   /** True until the first plan since opening has settled. */
   const improving = useRef(true);
+  /** The day that the shown plan is for. */
+  const shownFor = useRef<number>(undefined);
   const [fault, setFault] = useState<string>();
   const {
     settings,
@@ -59,9 +62,9 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   // Feeds are fetched often and mostly say the same: what they come to is what counts.
   const outside = outsideOf(household);
 
-  const problem = useMemo(
-    () => (year ? makeProblem(household, year, today) : undefined),
-    // Only what a plan is made from: a change of materials must not start the planner.
+  // Only what a plan is made from: a change of materials must not start the planner.
+  const asked = useMemo(
+    () => (year ? household : undefined),
     // prettier-ignore
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [settings, kids, teachers, courses, enrolments, marks, pins, published, absences, aways, loops, links, overlaps, outside, year, today],
@@ -86,8 +89,9 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   }, [store]);
   const keeping = useRef<ReturnType<typeof setTimeout>>(undefined);
 
+  const [standing, setStanding] = useState(NOTHING);
   useEffect(() => {
-    if (!problem) {
+    if (!asked) {
       markPlanning(false);
       return tellPlanShare(undefined);
     }
@@ -96,57 +100,45 @@ export function PlanProvider({ children }: { children: ReactNode }) {
     tellPlanShare(0);
     clearTimeout(keeping.current);
     planner.current?.request(
-      problem,
-      EFFORT,
-      kept ?? undefined,
-      (better, settledAs) => {
-        const settled = settledAs !== undefined;
-        // The first plan is shown at once and bettered; after a mark the page stays as it is until the next plan has
-        // settled, so that no step comes and goes under the reader's finger.
-        const show = settled || improving.current;
-        if (settled) {
-          improving.current = false;
-          tellPlanShare(undefined);
-          if (settledAs !== kept?.key) {
-            const keep: KeptPlan = { key: settledAs, plan: better };
-            // Not at once: while somebody marks on there will be another.
-            keeping.current = setTimeout(() => void store.setNote(KEPT_PLAN, keep).catch(() => undefined), KEEP_AFTER);
+      asked,
+      { today, effort: EFFORT, kept: kept ?? undefined, eager: improving.current || shownFor.current !== today },
+      {
+        reserves: ({ now, morning }) => setStanding({ reserves: new Map(now), morning: new Map(morning) }),
+        plan: (better, settledAs) => {
+          const settled = settledAs !== undefined;
+          // The first plan is shown at once and bettered; after a mark the page stays as it is until the next plan has
+          // settled, so that no step comes and goes under the reader's finger.
+          const show = settled || improving.current;
+          if (settled) {
+            improving.current = false;
+            tellPlanShare(undefined);
+            if (settledAs !== kept?.key) {
+              const keep: KeptPlan = { key: settledAs, plan: better };
+              // Not at once: while somebody marks on there will be another.
+              keeping.current = setTimeout(
+                () => void store.setNote(KEPT_PLAN, keep).catch(() => undefined),
+                KEEP_AFTER,
+              );
+            }
           }
-        }
-        setPlan((shown) => (show || !shown || shown.today !== better.today ? better : shown));
-        setFault(undefined);
-        // Once it is drawn.
-        if (settled) setTimeout(() => markPlanning(false));
+          if (show) shownFor.current = better.today;
+          setPlan((shown) => (show || !shown || shown.today !== better.today ? better : shown));
+          setFault(undefined);
+          // Once it is drawn.
+          if (settled) setTimeout(() => markPlanning(false));
+        },
+        progress: tellPlanShare,
+        failed: (error) => {
+          setFault(`The plan could not be made: ${error.message}`);
+          markPlanning(false);
+          tellPlanShare(undefined);
+        },
       },
-      (error) => {
-        setFault(`The plan could not be made: ${error.message}`);
-        markPlanning(false);
-        tellPlanShare(undefined);
-      },
-      tellPlanShare,
     );
-  }, [problem, kept, store]);
+  }, [asked, today, kept, store]);
 
-  const standing = useMemo(() => {
-    const reserves = new Map<Id, Reserve>();
-    const morning = new Map<Id, Reserve>();
-    if (year && problem) {
-      const kept = catchUpDays(year).length > 0;
-      for (const track of problem.tracks) {
-        for (const id of track.members) {
-          const enrolment = byId(household.enrolments, id)!;
-          // Days kept to catch up on are in hand, though nothing is planned on them; what waits at a gate counts as if it
-          // opened today. The planner's track may lack both.
-          const asPlanned = !kept && track.waiting === 0 && track.members.length === 1;
-          reserves.set(id, reserveOf(asPlanned ? track : makeTrack(household, year, enrolment, today), year));
-          morning.set(id, morningReserve(household, year, enrolment, today));
-        }
-      }
-    }
-    return { reserves, morning };
-  }, [problem, household, year, today]);
   const value = useMemo(
-    (): Planned => ({ plan: year ? plan : undefined, ...standing, fault }),
+    (): Planned => ({ plan: year ? plan : undefined, ...(year ? standing : NOTHING), fault }),
     [year, plan, standing, fault],
   );
 

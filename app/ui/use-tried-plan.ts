@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Household, SchoolYear } from '../../core/household';
-import { makeProblem, type Plan } from '../../core/stagger';
+import type { Plan } from '../../core/stagger';
 import { openPlanner } from '../../worker';
 import { EFFORT } from '../shell/plan';
 
@@ -21,22 +21,21 @@ export function useTriedPlan(
   useEffect(() => {
     if (!tried || !year) return;
     const planner = openPlanner();
-    let wait = setTimeout(() => {
-      const problem = makeProblem(tried, year, today);
-      // Handing it over is a task of its own: neither holds up the hand that drags.
-      wait = setTimeout(() => {
-        planner.request(
-          problem,
-          EFFORT,
-          undefined,
-          (plan, settledAs) => {
+    const wait = setTimeout(() => {
+      planner.request(
+        tried,
+        { today, effort: EFFORT, kept: undefined, eager: true },
+        {
+          plan: (plan, settledAs) => {
             const settled = settledAs !== undefined;
             // Between the first and the settled plan nothing is shown: figures are not to flicker.
             setFound((was) => (settled || was?.key !== key ? { key, plan, settled } : was));
           },
-          () => undefined,
-        );
-      });
+          reserves: () => undefined,
+          progress: () => undefined,
+          failed: () => undefined,
+        },
+      );
     }, PAUSE);
     return () => {
       clearTimeout(wait);

@@ -1,18 +1,6 @@
 import { type Day, fromDay, toDay } from '../calendar';
 import { nodTo, tickFor } from '../day';
-import { moveSitting } from '../week';
-import type { Plan } from '../stagger';
-import {
-  byId,
-  type Enrolment,
-  type Household,
-  type Id,
-  type Pin,
-  pinId,
-  type Put,
-  type SchoolYear,
-  type Tick,
-} from '../household';
+import { byId, type Household, type Id, type Pin, pinId, type Put, type Tick } from '../household';
 import { markSteps, type StepOn } from './marks';
 
 /** Stores a pin in place of any that the same step has. */
@@ -23,17 +11,6 @@ export function pinStep(now: Household, pin: Omit<Pin, 'id'>): Put[] {
       .filter((p) => p.enrolmentId === pin.enrolmentId && p.stepId === pin.stepId && p.id !== put.id)
       .map((p): Put => ({ table: 'pins', remove: p.id })),
     { table: 'pins', put },
-  ];
-}
-
-/** A sitting is moved to another day; nothing where it cannot stand there. */
-export function moveTo(now: Household, year: SchoolYear, plan: Plan, enrolment: Enrolment, from: Day, to: Day): Put[] {
-  const moved = moveSitting(now, year, plan, enrolment, from, to);
-  if ('fault' in moved) return [];
-  return [
-    ...moved.remove.map((id): Put => ({ table: 'pins', remove: id })),
-    ...moved.put.map((put): Put => ({ table: 'pins', put })),
-    ...moved.unfix.map((put): Put => ({ table: 'published', put })),
   ];
 }
 

@@ -1,4 +1,5 @@
 export * from './marks';
 export * from './day';
+export * from './move';
 export * from './people';
 export * from './storing';

@@ -7,3 +7,4 @@ export * from './kinds';
 export * from './mend';
 export * from './natural';
 export * from './canonical';
+export * from './patch';

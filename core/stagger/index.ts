@@ -4,6 +4,7 @@ export * from './problem';
 export { type Random, seeded } from './random';
 export * from './weights';
 export { unitsTaken } from './links';
+export * from './reserves';
 export * from './reviews';
 export * from './goodness';
 export * from './kept';
