@@ -1,4 +1,17 @@
-import { expect, openRows, openToday, rows, SATURDAY, settled, status, test } from './app';
+import {
+  backup,
+  chooseFile,
+  expect,
+  openRows,
+  openToday,
+  rows,
+  SATURDAY,
+  settled,
+  startOwn,
+  status,
+  test,
+  walk,
+} from './app';
 
 test('a Monday by keyboard alone: a press a step, focus never lost', async ({ page }) => {
   await page.clock.setFixedTime(new Date('2026-11-09T08:30:00'));
@@ -162,4 +175,60 @@ test('on a phone nothing runs off the side, and what a finger presses is large e
   expect(overflow).toBeLessThanOrEqual(0);
   const box = await rows(page).first().getByRole('button').first().boundingBox();
   expect(Math.min(box!.width, box!.height)).toBeGreaterThanOrEqual(44);
+});
+
+test('what stood on the list and was not done is named the next morning, and settled in two presses', async ({
+  page,
+}) => {
+  await page.goto('/keeping');
+  const sample = await backup(page);
+  await startOwn(page);
+  await walk(page, '/keeping');
+  await chooseFile(page, 'Choose a backup file', 'sample.json', sample);
+  await page.getByRole('dialog').getByRole('button', { name: 'Restore it' }).click();
+  await expect(status(page)).toContainText('restored');
+  await walk(page, '/');
+  await settled(page);
+  // Two things are done on Wednesday; the rest is neither done nor put off.
+  const stood = await rows(page).count();
+  await page.keyboard.press('d');
+  await expect(page.locator('[data-row] button[aria-pressed="true"]')).toHaveCount(1);
+  await page.keyboard.press('d');
+  await expect(page.locator('[data-row] button[aria-pressed="true"]')).toHaveCount(2);
+  await settled(page);
+
+  await page.clock.setFixedTime(new Date('2026-11-12T09:00:00'));
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Thursday 12 November');
+  const left = page.getByText(/^Left from Wednesday 11 November: \d+ steps, carried/);
+  await expect(left).toContainText(`${stood - 2} steps`);
+  // Yesterday’s page shows what stood there and is open; marked there it carries that date.
+  await page.keyboard.press('[');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Wednesday 11 November');
+  await expect(openRows(page)).toHaveCount(stood - 2);
+  await openRows(page).first().locator('button[aria-pressed]').first().click();
+  await expect(openRows(page)).toHaveCount(stood - 3);
+  await page.keyboard.press(']');
+  await expect(left).toContainText(`${stood - 3} steps`);
+  // One of it carried, the rest done: two presses for all of it.
+  await left.click();
+  const list = page.getByRole('list', { name: /^Left from Wednesday/ });
+  await list.getByRole('listitem').first().getByRole('button', { name: 'carry' }).click();
+  await expect(left).toContainText(`${stood - 4} steps`);
+  await page.getByRole('button', { name: 'All of it was done' }).click();
+  await expect(left).toHaveCount(0);
+  await page.keyboard.press('z');
+  await expect(left).toContainText(`${stood - 4} steps`);
+  await page.keyboard.press('Shift+Z');
+  await walk(page, '/record');
+  await expect(page.getByText('11 Nov').first()).toBeVisible();
+
+  // A Saturday: nobody opened Friday, whose list is what the plan placed on it by then; what stood on Thursday is one line.
+  await page.clock.setFixedTime(new Date('2026-11-14T09:00:00'));
+  await walk(page, '/');
+  await page.reload();
+  await expect(page.getByText(/^Left from Friday 13 November/)).toBeVisible();
+  await expect(page.getByText(/^Thu 12 Nov: \d+ carried/)).toBeVisible();
+  await page.getByRole('button', { name: 'put away' }).click();
+  await expect(page.getByText(/^Thu 12 Nov: /)).toHaveCount(0);
 });

@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { ownBegun } from '../../store';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
+import { DayLists } from './day-lists';
 import { useHousehold } from './household';
 import { Lost } from './lost';
 import { PlanMark } from './plan-mark';
@@ -42,6 +43,7 @@ export function Frame() {
 
   return (
     <div className="flex min-h-screen flex-col">
+      <DayLists />
       <a href="#page" className="sr-only focus:not-sr-only focus:p-3">
         Skip to the page
       </a>

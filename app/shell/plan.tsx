@@ -19,6 +19,8 @@ interface Planned {
   /** The same as they stood before today's marks. */
   morning: ReadonlyMap<Id, Reserve>;
   fault: string | undefined;
+  /** The plan that has settled, and the settled one of a day before it, which stood until then. */
+  settled: { plan: Plan; before: Plan | undefined } | undefined;
 }
 
 const NOTHING: Pick<Planned, 'reserves' | 'morning'> = { reserves: new Map(), morning: new Map() };
@@ -44,6 +46,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   /** The day that the shown plan is for. */
   const shownFor = useRef<number>(undefined);
   const [fault, setFault] = useState<string>();
+  const [stands, setStands] = useState<Planned['settled']>();
   const {
     settings,
     children: kids,
@@ -111,6 +114,10 @@ export function PlanProvider({ children }: { children: ReactNode }) {
           const show = settled || improving.current;
           if (settled) {
             improving.current = false;
+            setStands((was) => ({
+              plan: better,
+              before: was ? (was.plan.today < better.today ? was.plan : was.before) : kept?.plan,
+            }));
             tellPlanShare(undefined);
             if (settledAs !== kept?.key) {
               const keep: KeptPlan = { key: settledAs, plan: better };
@@ -138,8 +145,13 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   }, [asked, today, kept, store]);
 
   const value = useMemo(
-    (): Planned => ({ plan: year ? plan : undefined, ...(year ? standing : NOTHING), fault }),
-    [year, plan, standing, fault],
+    (): Planned => ({
+      plan: year ? plan : undefined,
+      ...(year ? standing : NOTHING),
+      fault,
+      settled: year ? stands : undefined,
+    }),
+    [year, plan, standing, fault, stands],
   );
 
   return <Context value={value}>{children}</Context>;

@@ -2,7 +2,7 @@ import * as Menu from '@radix-ui/react-dropdown-menu';
 import { clockOf, fromDay, minutesOf, paintDays, type Day } from '../../core/calendar';
 import { carriedEarly, type DayPage, type DayRow } from '../../core/day';
 import { byId, type Child } from '../../core/household';
-import { resumeDay, stopDay } from '../../core/deeds';
+import { markSteps, resumeDay, stopDay } from '../../core/deeds';
 import { nextSeq } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
@@ -91,6 +91,22 @@ export default function DayMenu({
       </Menu.Trigger>
       <Menu.Portal>
         <Menu.Content className="menu" align="end" collisionPadding={8}>
+          {day <= today && (
+            <Menu.Item
+              className="menu-item"
+              disabled={open.length === 0}
+              onSelect={() =>
+                void commit(`all that was open on ${name} done`, (now) => markSteps(now, open.map(on), 'done', newId))
+              }
+            >
+              <span>
+                all of it was done{' '}
+                <span className="text-[0.9rem] opacity-80">
+                  {open.length === 0 ? 'nothing is open' : count(open.length, 'step')}
+                </span>
+              </span>
+            </Menu.Item>
+          )}
           {day === today && (
             <Menu.Item className="menu-item" onSelect={() => fromNow()}>
               lay the rest out from now

@@ -16,6 +16,7 @@ import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
 import { Clashes } from './clashes';
 import { Group } from './group';
+import { Left } from './left';
 import { Rituals } from './rituals';
 import { ShowSwitch } from './show-switch';
 import { Spare } from './spare';
@@ -210,6 +211,7 @@ export function Today() {
           })}
         </ul>
       )}
+      {day === today && <Left />}
       {missed.length > 0 && (
         <details className="border-t border-rule">
           <summary className="min-h-[44px] cursor-pointer py-2.5">

@@ -14,3 +14,4 @@ export * from './ticks';
 export * from './words';
 export * from './timetable';
 export * from './any';
+export * from './left';

@@ -113,7 +113,7 @@ export interface DayPage {
 
 /**
  * The page of one day: what is marked on it and what the plan places on it, in the household's order of the day.
- * For a day before the plan's date it holds the marks alone.
+ * For a day before the plan's date it holds the marks, and what stood on its list and is still open.
  */
 export function dayPage(state: Household, plan: Plan | undefined, day: Day): DayPage {
   const date = fromDay(day);
@@ -169,6 +169,18 @@ function sittingOn(
   day: Day,
   date: string,
 ): DaySitting | undefined {
+  // A day gone by shows what stood on its list.
+  if (plan && day < plan.today) {
+    const list = byId(state.dayLists, date)?.placements ?? [];
+    const listed = isTaken(enrolment) ? list.filter((p) => p.enrolmentId === enrolment.id) : [];
+    return sittingOf(
+      state,
+      enrolment,
+      day,
+      date,
+      listed.map((p) => p.stepId),
+    );
+  }
   const planned = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
   return sittingOf(state, enrolment, day, date, planned?.stepIds.filter((_, i) => planned.days[i] === day) ?? []);
 }

@@ -48,6 +48,9 @@ function ordered(value: unknown, fields?: Fields): unknown {
   return Object.fromEntries(keys.filter((k) => o[k] !== undefined).map((k) => [k, ordered(o[k])]));
 }
 
+/** Parts that joined the version while it is open: a file written before they were there reads as if they were empty. */
+export const LATER: readonly TableName[] = ['dayLists'];
+
 const part = (name: string, lines: readonly string[]): string =>
   `  ${JSON.stringify(name)}: [${lines.map((l) => `\n    ${l}`).join(',')}${lines.length ? '\n  ' : ''}]`;
 function traceLine({ raw, ...trace }: Trace): string {
@@ -58,7 +61,8 @@ const fieldsOf = (table: Trace['table']): Fields => (table === 'settings' ? SETT
 
 /** The backup file of a household: JSON, one row a line. Equal households on the same date give the same bytes. */
 export function writeBackup({ asOf, household, lineage, traces }: Backup): string {
-  const tables = TABLES.map((table) => {
+  const written = TABLES.filter((t) => !LATER.includes(t) || household[t].length > 0);
+  const tables = written.map((table) => {
     const rows = [...(household[table] as unknown as Row[])].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
     return part(
       table,
@@ -109,6 +113,7 @@ export function readBackup(content: string): Reading {
   if (odd) return { fault: `The backup holds a part “${odd}” that this version does not know.` };
   const settingsFault = record(SETTINGS_FIELDS)(file['settings']);
   if (settingsFault) return { fault: sentence('settings', settingsFault) };
+  for (const table of LATER) file[table] ??= [];
   for (const table of TABLES) {
     const fault = tableFault(table, file[table]);
     if (fault) return { fault };

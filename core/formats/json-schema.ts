@@ -1,5 +1,5 @@
 import { TABLES } from '../household';
-import { FORMAT, VERSION } from './backup';
+import { FORMAT, LATER, VERSION } from './backup';
 import { LINEAGE_FIELDS, SETTINGS_FIELDS, TABLE_FIELDS, TRACE_FIELDS } from './schema';
 import { date, type JsonSchema, list, opt, record } from './shapes';
 
@@ -8,7 +8,12 @@ const MOST_ROWS = 10_000_000;
 
 /** The JSON Schema (draft 2020-12) of a backup file, from the very checks that read one. */
 export function backupSchema(): JsonSchema {
-  const tables = Object.fromEntries(TABLES.map((t) => [t, list(record(TABLE_FIELDS[t]), 0, MOST_ROWS)]));
+  const tables = Object.fromEntries(
+    TABLES.map((t) => {
+      const rows = list(record(TABLE_FIELDS[t]), 0, MOST_ROWS);
+      return [t, LATER.includes(t) ? opt(rows) : rows];
+    }),
+  );
   const whole = record({
     asOf: date,
     settings: record(SETTINGS_FIELDS),

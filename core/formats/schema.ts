@@ -73,7 +73,8 @@ const gate = record({
   fillId: opt(id),
 });
 const lessonRef = record({ courseId: id, lessonId: id });
-const placement: Fields = { enrolmentId: id, stepId: id, date };
+const listed: Fields = { enrolmentId: id, stepId: id };
+const placement: Fields = { ...listed, date };
 
 /** The settings and of the rows of each table: the fields, in the order in which they are written. */
 export const SETTINGS_FIELDS: Fields = {
@@ -308,6 +309,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   proofs: { id, enrolmentId: id, date, kept: list(id), failed: opt(date), accepted: opt(list(id)) },
   pins: { id, ...placement },
   published: { id, weekStart: date, placements: list(record(placement)) },
+  dayLists: { id, date, placements: list(record(listed)), carried: opt(list(record(listed))) },
   materials: {
     id,
     name: text(),

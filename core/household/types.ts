@@ -667,6 +667,23 @@ export interface PublishedWeek {
   placements: Placement[];
 }
 
+/** A step that stood on a day's list. */
+export interface Listed {
+  enrolmentId: Id;
+  stepId: Id;
+}
+/**
+ * What stood on the list of a school day. It is kept when the day's plan has settled, or at the day's first mark; it holds the planner to
+ * nothing. Its id is its date.
+ */
+export interface DayList {
+  id: Id;
+  date: IsoDate;
+  placements: Listed[];
+  /** What was left of it and is carried, as was said or let be: it is not asked about again. */
+  carried?: Listed[];
+}
+
 export const CAUTIONS = ['small parts', 'magnets', 'blades', 'heat', 'allergens'] as const;
 export type Caution = (typeof CAUTIONS)[number];
 export interface Material {
@@ -732,6 +749,7 @@ export interface Household {
   proofs: Proof[];
   pins: Pin[];
   published: PublishedWeek[];
+  dayLists: DayList[];
   materials: Material[];
   movements: Movement[];
   needs: Need[];
@@ -760,6 +778,7 @@ export const TABLES = [
   'proofs',
   'pins',
   'published',
+  'dayLists',
   'materials',
   'movements',
   'needs',

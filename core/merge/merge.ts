@@ -2,6 +2,7 @@ import type { AnyRow, Change, Household } from '../household';
 import { same } from '../household';
 import { type AnyTable, fromCells, isPlace, isWide, toCells, WHOLE } from './cells';
 import type { Lineage } from './lineage';
+import { KEPT_BY_ITSELF } from './words';
 import { join, replicaOf, rowsOf, show, type Shown, type Replica } from './replica';
 import { BEFORE, knows, latest, readStamp, seenByBoth, type Seen, type Stamp } from './stamp';
 import { isAway, restamp, type RowChange, type Stored, type Trace, traceId, writtenAt } from './trace';
@@ -99,7 +100,8 @@ export function rowsBetween(from: Household, to: Household): RowChange[] {
 function bothWrote(a: Replica, b: Replica, known: Replica, seenA: Seen, seenB: Seen): Both[] {
   const found: Both[] = [];
   const apart = (mine: Stamp, other: Stamp) => mine !== other && !knows(seenB, mine) && !knows(seenA, other);
-  for (const [table, rows] of a)
+  for (const [table, rows] of a) {
+    if (KEPT_BY_ITSELF.has(table)) continue;
     for (const [id, mine] of rows) {
       const other = b.get(table)?.get(id);
       if (!other || (!mine.trace && !other.trace) || mine.row === other.row) continue;
@@ -119,6 +121,7 @@ function bothWrote(a: Replica, b: Replica, known: Replica, seenA: Seen, seenB: S
       }
       if (!awayA) found.push(...cellsBothWrote(table, id, mine, other, apart));
     }
+  }
   return found;
 }
 const wrote = ({ trace }: Stored): Stamp => (trace ? writtenAt(trace) : BEFORE);

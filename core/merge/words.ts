@@ -30,12 +30,16 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   proofs: ['proof of a stretch', 'proofs of stretches'],
   pins: ['moved sitting', 'moved sittings'],
   published: ['published week', 'published weeks'],
+  dayLists: ['day’s list', 'days’ lists'],
   materials: ['thing', 'things'],
   movements: ['entry of the inventory', 'entries of the inventory'],
   needs: ['need of a lesson', 'needs of lessons'],
   pulled: ['thing in the week’s box', 'things in the week’s box'],
   jottings: ['jotting', 'jottings'],
 };
+
+/** What the program keeps by itself is no news of the household's. */
+export const KEPT_BY_ITSELF: ReadonlySet<AnyTable> = new Set<AnyTable>(['feeds', 'dayLists']);
 
 const text = (row: AnyRow, field: string): string => (typeof row[field] === 'string' ? (row[field] as string) : '');
 const courseOf = (h: Household, enrolmentId: unknown): string =>
@@ -104,8 +108,7 @@ const NAMED = 4;
 export function changeLines(h: Household, changes: readonly RowChange[]): Line[] {
   const groups = new Map<string, { table: AnyTable; how: string; names: string[] }>();
   for (const { table, before, after } of changes) {
-    // A copy of something outside is no news of the household's.
-    if (table === 'feeds') continue;
+    if (KEPT_BY_ITSELF.has(table)) continue;
     const how = !before ? 'new' : after ? 'changed' : 'taken out';
     const key = `${table} ${how}`;
     const own = groups.get(key) ?? { table, how, names: [] };

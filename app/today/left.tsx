@@ -1,0 +1,115 @@
+import { carryLeft, type LeftDay, leftBefore, type LeftStep } from '../../core/day';
+import { markSteps, type StepOn } from '../../core/deeds';
+import type { MarkKind } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { dayAndDate, longDate, shortDate } from '../ui/dates';
+import { newId } from '../ui/id';
+import { count } from '../ui/words';
+
+const onDay = (day: number, steps: readonly LeftStep[]): StepOn[] =>
+  steps.map(({ enrolmentId, stepId }) => ({ enrolmentId, stepId, day }));
+
+/** What was left of the last school day, and in one line of the days before it: settled in a press each, carried if nothing is said. */
+export function Left() {
+  const { household, today, commit } = useHousehold();
+  const { last, older } = leftBefore(household, today);
+  if (!last && older.length === 0) return null;
+  return (
+    <div className="border-t border-rule">
+      {last && <LastDay left={last} />}
+      {older.length > 0 && (
+        <p className="flex flex-wrap items-center gap-x-3">
+          <span className="min-w-0 flex-1">
+            {older.length === 1
+              ? dayAndDate(household.settings.dateStyle, older[0]!.day, today)
+              : `${shortDate(household.settings.dateStyle, older.at(-1)!.day, today)} to ${shortDate(household.settings.dateStyle, older[0]!.day, today)}`}
+            : {older.reduce((n, d) => n + d.steps.length, 0)} carried
+          </span>
+          <button
+            type="button"
+            className="btn btn-quiet page-link"
+            onClick={() =>
+              void commit('what was left of earlier days put away', (now) =>
+                carryLeft(
+                  now,
+                  older.map((d) => d.day),
+                ),
+              )
+            }
+          >
+            put away
+          </button>
+        </p>
+      )}
+    </div>
+  );
+}
+
+function LastDay({ left: { day, steps } }: { left: LeftDay }) {
+  const { household, today, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const date = longDate(style, day, today);
+  const settle = (what: readonly LeftStep[], kind: MarkKind, words: string) =>
+    void commit(words, (now) => markSteps(now, onDay(day, what), kind, newId));
+  return (
+    <details>
+      <summary className="min-h-[44px] cursor-pointer py-2.5">
+        Left from {date}: {count(steps.length, 'step')}, carried
+      </summary>
+      <ul aria-label={`Left from ${date}`}>
+        {steps.map((s) => (
+          <li key={`${s.enrolmentId} ${s.stepId}`} className="flex flex-wrap items-center gap-x-3">
+            <span className="min-w-0 flex-1 wrap-anywhere">
+              {s.title} <span className="text-soft">{s.words}</span>
+            </span>
+            <span className="flex flex-wrap">
+              <button
+                type="button"
+                className="btn btn-quiet page-link"
+                onClick={() => settle([s], 'done', `${s.title}, ${s.words}: done on ${dayAndDate(style, day, today)}`)}
+              >
+                done that day
+              </button>
+              <button
+                type="button"
+                className="btn btn-quiet page-link"
+                onClick={() => void commit(`${s.title}, ${s.words}: carried`, (now) => carryLeft(now, [day], s))}
+              >
+                carry
+              </button>
+              <button
+                type="button"
+                className="btn btn-quiet page-link"
+                onClick={() => settle([s], 'left out', `${s.title}, ${s.words}: left out`)}
+              >
+                leave out
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="flex flex-wrap gap-2 py-1.5">
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            settle(steps, 'done', `all that was left from ${dayAndDate(style, day, today)} was done that day`)
+          }
+        >
+          All of it was done
+        </button>
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            void commit(`all that was left from ${dayAndDate(style, day, today)} carried`, (now) =>
+              carryLeft(now, [day]),
+            )
+          }
+        >
+          Carry all of it
+        </button>
+      </p>
+    </details>
+  );
+}
