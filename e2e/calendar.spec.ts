@@ -212,6 +212,10 @@ test('an interruption is shown before it is kept, and that child’s work moves'
   await expect(status(page)).toContainText('Wren: measles');
   await openToday(page);
   await expect(page.locator('[data-row^="arith-wren "]')).toHaveCount(0);
+  await page
+    .getByRole('list', { name: 'Of the day' })
+    .getByRole('button', { name: /^(Wren: measles|Away:)/ })
+    .click();
   await expect(page.getByRole('list', { name: 'Who is away' })).toContainText('Wren: measles all day');
   // What the others do together, she misses: it is marked so by itself.
   const family = page.locator('[data-row^="history "], [data-row^="science "]').first();

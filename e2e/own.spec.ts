@@ -65,6 +65,7 @@ test('a child has the page: nothing else can be reached, its ticks wait for a no
 
   await page.goto('/');
   await settled(page);
+  await page.getByRole('button', { name: '2 ticks waiting for your nod' }).click();
   const nods = page.getByRole('region', { name: /waiting for your nod/ });
   await expect(nods.getByRole('listitem')).toHaveCount(2);
   expect(await violations(page)).toEqual([]);
@@ -101,6 +102,7 @@ test('without the nod a tick is a mark at once, what is done together excepted; 
   expect(await violations(page)).toEqual([]);
   await takeBack(page);
   await page.goto('/');
+  await page.getByRole('button', { name: '2 ticks waiting for your nod' }).click();
   await page.getByRole('button', { name: 'Nod to all 2' }).click();
   await expect(page.getByRole('checkbox', { name: /counting the boats/ })).toBeChecked();
 });
@@ -180,6 +182,7 @@ test('an extra-practice day by hand: the new lesson waits, the sitting is filled
   const practice = page.getByText(
     /Grammar by Lantern, Jory: extra-practice day; Lesson \d+ begins (Wed|Thu|Fri) 1[123] Nov/,
   );
+  await page.getByRole('button', { name: /extra practice|more like it/ }).click();
   await expect(practice).toBeVisible();
   await expect(practice).toContainText(/To hand: .*once more/);
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -177,6 +177,31 @@ test('on a phone nothing runs off the side, and what a finger presses is large e
   expect(Math.min(box!.width, box!.height)).toBeGreaterThanOrEqual(44);
 });
 
+test('the page fits: the day’s work begins high up, and enough of it is in sight, at a desk and in the hand', async ({
+  page,
+}) => {
+  for (const [width, height, first, lines] of [
+    [1280, 800, 210, 9],
+    [390, 844, 325, 5],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await openToday(page);
+    const foot = (await page.getByRole('contentinfo').boundingBox())!.y;
+    const boxes = await rows(page).evaluateAll((all) => all.map((e) => e.getBoundingClientRect().toJSON() as DOMRect));
+    expect(boxes[0]!.top, `first row at ${width}`).toBeLessThanOrEqual(first);
+    expect(boxes.filter((b) => b.bottom <= foot).length, `rows in sight at ${width}`).toBeGreaterThanOrEqual(lines);
+    const work = page.locator('main :is([data-row], input[type="checkbox"])').first();
+    expect((await work.boundingBox())!.y, `first work at ${width}`).toBeLessThanOrEqual(width < 640 ? 270 : 210);
+  }
+  // In the hand every view is reached at the foot.
+  const views = page.getByRole('navigation', { name: 'Views' });
+  await views.getByRole('link', { name: 'Week' }).click();
+  await expect(page).toHaveURL(/\/week/);
+  await views.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Record' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Record' })).toBeVisible();
+});
+
 test('what stood on the list and was not done is named the next morning, and settled in two presses', async ({
   page,
 }) => {
@@ -200,7 +225,7 @@ test('what stood on the list and was not done is named the next morning, and set
   await page.clock.setFixedTime(new Date('2026-11-12T09:00:00'));
   await page.reload();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Thursday 12 November');
-  const left = page.getByText(/^Left from Wednesday 11 November: \d+ steps, carried/);
+  const left = page.getByRole('button', { name: /^Left from Wednesday 11 November: \d+ steps, carried/ });
   await expect(left).toContainText(`${stood - 2} steps`);
   // Yesterday’s page shows what stood there and is open; marked there it carries that date.
   await page.keyboard.press('[');
@@ -227,7 +252,7 @@ test('what stood on the list and was not done is named the next morning, and set
   await page.clock.setFixedTime(new Date('2026-11-14T09:00:00'));
   await walk(page, '/');
   await page.reload();
-  await expect(page.getByText(/^Left from Friday 13 November/)).toBeVisible();
+  await page.getByRole('button', { name: /^Left from Friday 13 November/ }).click();
   await expect(page.getByText(/^Thu 12 Nov: \d+ carried/)).toBeVisible();
   await page.getByRole('button', { name: 'put away' }).click();
   await expect(page.getByText(/^Thu 12 Nov: /)).toHaveCount(0);

@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { ownBegun } from '../../store';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
+import { useNarrow } from '../ui/use-narrow';
 import { DayLists } from './day-lists';
 import { useHousehold } from './household';
 import { Lost } from './lost';
@@ -11,6 +12,7 @@ import { Reminders } from './reminders';
 import { VIEWS } from './views';
 
 const Feeds = lazy(() => import('../feeds/feeds'));
+const FootNav = lazy(() => import('./foot-nav'));
 const Keys = lazy(() => import('./keys'));
 const Commands = lazy(() => import('./commands'));
 const JotDialog = lazy(() => import('../jot/jot-dialog'));
@@ -20,6 +22,7 @@ export function Frame() {
   const [over, setOver] = useState<'keys' | 'commands' | 'jot'>();
   const navigate = useNavigate();
   const { pathname } = useLocation();
+  const narrow = useNarrow();
 
   useKey('mod+z, z', () => void undo(), [undo]);
   useKey('mod+shift+z, mod+y, shift+z', () => void redo(), [redo]);
@@ -47,46 +50,49 @@ export function Frame() {
       <a href="#page" className="sr-only focus:not-sr-only focus:p-3">
         Skip to the page
       </a>
-      <header className="mx-auto w-full max-w-[1240px] px-4 pt-3 sm:px-8 print:hidden">
-        <div className="flex flex-wrap items-baseline justify-between gap-x-6">
-          <p className="min-w-0 font-medium italic">
-            Olden Primer <span className="text-soft">· {household.settings.name}</span>
-          </p>
-          <nav aria-label="Views" className="-mx-2 flex max-w-[calc(100%+1rem)] overflow-x-auto">
-            {VIEWS.map(([to, name]) => (
-              <NavLink
-                key={to}
-                to={to}
-                end={to === '/'}
-                className={({ isActive }) =>
-                  `inline-flex min-h-[44px] flex-none items-center px-2 underline-offset-[6px] hover:underline ${isActive ? 'font-semibold underline decoration-2' : ''}`
-                }
-              >
-                {name}
-              </NavLink>
-            ))}
-          </nav>
-        </div>
-        {which === 'sample' && (
-          <p className="flex flex-wrap items-center gap-x-3 border-t border-rule py-0.5 text-[0.95rem] text-soft">
-            <span>
-              A sample household, to try things in.<span className="hidden sm:inline"> Yours stays apart from it.</span>
+      <header className="mx-auto w-full max-w-[1240px] px-4 pt-1 sm:px-8 print:hidden">
+        <div className="flex flex-wrap items-center justify-between gap-x-6">
+          <p className="flex min-h-[34px] min-w-0 flex-wrap items-center gap-x-3">
+            <span className="font-medium italic">
+              Olden Primer <span className="text-soft">· {household.settings.name}</span>
             </span>
-            <button
-              type="button"
-              className="page-link min-h-[32px] cursor-pointer text-ink"
-              onClick={() => void switchTo('own')}
-            >
-              {ownBegun() ? 'Open my own' : 'Start my own'}
-            </button>
+            {which === 'sample' && (
+              <span className="text-[0.95rem] text-soft">
+                <span className="hidden lg:inline">a sample to try things in, apart from yours </span>
+                <span className="hidden sm:inline lg:hidden">a sample </span>
+                <button
+                  type="button"
+                  className="press page-link cursor-pointer text-ink"
+                  onClick={() => void switchTo('own')}
+                >
+                  {ownBegun() ? 'Open my own' : 'Start my own'}
+                </button>
+              </span>
+            )}
           </p>
-        )}
+          {!narrow && (
+            <nav aria-label="Views" className="-mx-2 flex max-w-[calc(100%+1rem)] overflow-x-auto">
+              {VIEWS.map(([to, name]) => (
+                <NavLink
+                  key={to}
+                  to={to}
+                  end={to === '/'}
+                  className={({ isActive }) =>
+                    `press inline-flex flex-none items-center px-2 underline-offset-[6px] hover:underline ${isActive ? 'font-semibold underline decoration-2' : ''}`
+                  }
+                >
+                  {name}
+                </NavLink>
+              ))}
+            </nav>
+          )}
+        </div>
         <Lost />
         <Reminders />
       </header>
       <main
         id="page"
-        className="mx-auto w-full max-w-[1240px] flex-1 px-4 pt-3 pb-24 sm:px-8 print:max-w-none print:p-0"
+        className="mx-auto w-full max-w-[1240px] flex-1 px-4 pt-1 pb-24 sm:px-8 sm:pt-2 print:max-w-none print:p-0"
         tabIndex={-1}
       >
         <Suspense fallback={<p className="py-8 text-soft">Turning the page …</p>}>
@@ -94,32 +100,45 @@ export function Frame() {
         </Suspense>
       </main>
       <footer className="fixed inset-x-0 bottom-0 z-20 border-t border-edge bg-paper print:hidden">
-        <div className="mx-auto flex max-w-[1240px] items-center gap-2 px-4 py-1 sm:px-8">
-          <button type="button" className="btn btn-quiet" onClick={() => setOver('jot')} title="Jot down: j">
-            <PenLine size={18} aria-hidden="true" /> Jot
+        <div className="mx-auto flex max-w-[1240px] flex-wrap items-center gap-x-2 px-2 py-0.5 sm:flex-nowrap sm:px-8 sm:py-1">
+          {narrow && (
+            <Suspense>
+              <FootNav />
+            </Suspense>
+          )}
+          <button
+            type="button"
+            className="btn btn-quiet"
+            aria-label="Jot"
+            onClick={() => setOver('jot')}
+            title="Jot down: j"
+          >
+            <PenLine size={18} aria-hidden="true" /> <span className="hidden sm:inline">Jot</span>
           </button>
           <button
             type="button"
             className="btn btn-quiet"
+            aria-label="Undo"
             disabled={!history.undo}
             onClick={() => void undo()}
             title={history.undo ? `Take back: ${history.undo}` : 'Nothing to take back'}
           >
-            <Undo2 size={18} aria-hidden="true" /> Undo
+            <Undo2 size={18} aria-hidden="true" /> <span className="hidden sm:inline">Undo</span>
           </button>
           <button
             type="button"
-            className="btn btn-quiet"
+            className={`btn btn-quiet ${history.redo ? '' : 'hidden sm:inline-flex'}`}
+            aria-label="Redo"
             disabled={!history.redo}
             onClick={() => void redo()}
             title={history.redo ? `Do again: ${history.redo}` : 'Nothing to do again'}
           >
-            <Redo2 size={18} aria-hidden="true" /> Redo
+            <Redo2 size={18} aria-hidden="true" /> <span className="hidden sm:inline">Redo</span>
           </button>
           <PlanMark />
           <p
             role="status"
-            className={`min-w-0 flex-1 truncate text-[0.95rem] ${notice?.fault ? 'font-bold whitespace-normal' : 'text-soft'}`}
+            className={`order-first min-w-0 basis-full truncate px-2 text-[0.95rem] sm:order-none sm:flex-1 sm:basis-0 sm:px-0 ${notice?.fault ? 'font-bold whitespace-normal' : 'text-soft'}`}
           >
             {notice?.text}
           </p>

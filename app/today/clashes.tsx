@@ -5,9 +5,23 @@ import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { WaysOut } from '../ui/hold-back';
 import { count } from '../ui/words';
+import type { Note } from './notes';
+
+/** That a teacher has more new lessons on the day than they can begin. */
+export function useClashes(page: DayPage, year: SchoolYear | undefined, shown: boolean): Note | undefined {
+  const { household } = useHousehold();
+  const crowded = shown && year ? crowdedTeachers(household, year, page) : [];
+  if (crowded.length === 0 || !year) return undefined;
+  return {
+    key: 'clashes',
+    red: true,
+    words: crowded.map((c) => `${c.teacher.name} has ${count(c.count, 'new lesson')} on this day`).join(' · '),
+    body: <Clashes page={page} year={year} />,
+  };
+}
 
 /** More new lessons than a teacher can begin on the day, and the ways out of it. */
-export function Clashes({ page, year }: { page: DayPage; year: SchoolYear }) {
+function Clashes({ page, year }: { page: DayPage; year: SchoolYear }) {
   const { household } = useHousehold();
   const { plan } = usePlan();
   const { day } = page;
@@ -20,7 +34,7 @@ export function Clashes({ page, year }: { page: DayPage; year: SchoolYear }) {
     [then, year, planThen, day],
   );
   return crowdedTeachers(household, year, page).map((c) => (
-    <div key={c.teacher.id} className="border-t border-rule py-1.5">
+    <div key={c.teacher.id} className="py-1.5">
       <p className="text-rubric">
         <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait:
       </p>

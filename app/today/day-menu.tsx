@@ -1,7 +1,7 @@
 import * as Menu from '@radix-ui/react-dropdown-menu';
 import { clockOf, fromDay, minutesOf, paintDays, type Day } from '../../core/calendar';
 import { carriedEarly, type DayPage, type DayRow } from '../../core/day';
-import { byId, type Child } from '../../core/household';
+import { byId, type Child, DAY_SHOWS } from '../../core/household';
 import { markSteps, resumeDay, stopDay } from '../../core/deeds';
 import { nextSeq } from '../../core/log';
 import { useHousehold } from '../shell/household';
@@ -10,6 +10,8 @@ import { minuteNow } from '../ui/minute';
 import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
 import { newId } from '../ui/id';
+import { DayMenuButton } from './day-menu-button';
+import { SHOW_WORDS } from './show-switch';
 
 /** A day that has turned out otherwise, put right in one press each; every one of them can be undone. */
 export default function DayMenu({
@@ -17,11 +19,14 @@ export default function DayMenu({
   day,
   today,
   askSick,
+  narrow,
 }: {
   page: DayPage;
   day: Day;
   today: Day;
   askSick: () => void;
+  /** On a phone the menu holds how the day is shown, too. */
+  narrow: boolean;
 }) {
   const { household, year, commit } = useHousehold();
   const { settings } = household;
@@ -85,12 +90,30 @@ export default function DayMenu({
   return (
     <Menu.Root defaultOpen>
       <Menu.Trigger asChild>
-        <button type="button" className="btn print:hidden">
-          The day turns out otherwise
-        </button>
+        <DayMenuButton narrow={narrow} />
       </Menu.Trigger>
       <Menu.Portal>
         <Menu.Content className="menu" align="end" collisionPadding={8}>
+          {narrow && (
+            <>
+              {DAY_SHOWS.map((show) => (
+                <Menu.CheckboxItem
+                  key={show}
+                  className="menu-item"
+                  checked={(settings.dayShow ?? 'list') === show}
+                  onSelect={() =>
+                    void commit('how the day is shown', (now) => [
+                      { table: 'settings', put: { ...now.settings, dayShow: show } },
+                    ])
+                  }
+                >
+                  {SHOW_WORDS[show].toLowerCase()}
+                  <Menu.ItemIndicator>shown</Menu.ItemIndicator>
+                </Menu.CheckboxItem>
+              ))}
+              <Menu.Separator className="my-1 border-t border-rule" />
+            </>
+          )}
           {day <= today && (
             <Menu.Item
               className="menu-item"

@@ -28,12 +28,12 @@ export function Group({
       className="grid grid-cols-[minmax(0,1fr)] border-b border-edge sm:grid-cols-[96px_minmax(0,1fr)] lg:grid-cols-[120px_minmax(0,1fr)]"
       aria-label={[heading, group.children.map((c) => c.name).join(', ')].filter(Boolean).join(': ')}
     >
-      <div className="flex flex-wrap items-baseline gap-x-2 pt-2 sm:flex-col sm:items-end sm:border-r sm:border-rubric/40 sm:pt-3.5 sm:pr-3">
-        {together && <p className="label">together</p>}
+      <div className="flex flex-wrap content-start items-baseline gap-x-2 pt-1 sm:justify-end sm:border-r sm:border-rubric/40 sm:pt-2 sm:pr-3">
+        {together && <p className="label sm:basis-full sm:text-right">together</p>}
         {group.children.map((c) => (
-          <p key={c.id} className={`flex items-center gap-1.5 ${together ? 'text-[0.95rem]' : 'label'}`}>
+          <p key={c.id} className={`flex items-center gap-1 ${together ? 'text-[0.9rem] leading-[1.15]' : 'label'}`}>
             {c.name}
-            <Ornament name={c.ornament} colour={c.colour} size={together ? 15 : 19} />
+            <Ornament name={c.ornament} colour={c.colour} size={together ? 13 : 19} />
           </p>
         ))}
       </div>
@@ -41,7 +41,7 @@ export function Group({
         {group.sittings.map((sitting) => (
           <div
             key={sitting.enrolment.id}
-            className="grid flex-1 grid-cols-[minmax(0,1fr)] border-b border-rule last:border-b-0 md:grid-cols-[minmax(0,1fr)_190px] lg:grid-cols-[minmax(0,1fr)_322px]"
+            className="grid flex-1 grid-cols-[minmax(0,1fr)] border-b border-rule last:border-b-0 md:grid-cols-[minmax(0,1fr)_200px] lg:grid-cols-[minmax(0,1fr)_376px]"
           >
             <ul className="flex flex-col">
               {sitting.rows.map((row) => (

@@ -1,47 +1,66 @@
+import { useMemo } from 'react';
+import type { Day } from '../../core/calendar';
 import { carryLeft, type LeftDay, leftBefore, type LeftStep } from '../../core/day';
 import { markSteps, type StepOn } from '../../core/deeds';
-import type { MarkKind } from '../../core/household';
+import type { Household, MarkKind } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, longDate, shortDate } from '../ui/dates';
 import { newId } from '../ui/id';
 import { count } from '../ui/words';
+import type { Note } from './notes';
 
 const onDay = (day: number, steps: readonly LeftStep[]): StepOn[] =>
   steps.map(({ enrolmentId, stepId }) => ({ enrolmentId, stepId, day }));
 
 /** What was left of the last school day, and in one line of the days before it: settled in a press each, carried if nothing is said. */
-export function Left() {
+export function useLeft(): Note | undefined {
+  const { household, today } = useHousehold();
+  const left = useMemo(() => leftBefore(household, today), [household, today]);
+  const { last, older } = left;
+  if (!last && older.length === 0) return undefined;
+  return {
+    key: 'left',
+    words: last
+      ? `Left from ${longDate(household.settings.dateStyle, last.day, today)}: ${count(last.steps.length, 'step')}, carried`
+      : olderWords(household, older, today),
+    body: (
+      <>
+        {last && <LastDay left={last} />}
+        {older.length > 0 && <Older older={older} />}
+      </>
+    ),
+  };
+}
+
+function olderWords({ settings: { dateStyle } }: Household, older: readonly LeftDay[], today: Day): string {
+  const [newest, oldest] = [older[0]!.day, older.at(-1)!.day];
+  const days =
+    newest === oldest
+      ? dayAndDate(dateStyle, newest, today)
+      : `${shortDate(dateStyle, oldest, today)} to ${shortDate(dateStyle, newest, today)}`;
+  return `${days}: ${older.reduce((n, d) => n + d.steps.length, 0)} carried`;
+}
+
+function Older({ older }: { older: readonly LeftDay[] }) {
   const { household, today, commit } = useHousehold();
-  const { last, older } = leftBefore(household, today);
-  if (!last && older.length === 0) return null;
   return (
-    <div className="border-t border-rule">
-      {last && <LastDay left={last} />}
-      {older.length > 0 && (
-        <p className="flex flex-wrap items-center gap-x-3">
-          <span className="min-w-0 flex-1">
-            {older.length === 1
-              ? dayAndDate(household.settings.dateStyle, older[0]!.day, today)
-              : `${shortDate(household.settings.dateStyle, older.at(-1)!.day, today)} to ${shortDate(household.settings.dateStyle, older[0]!.day, today)}`}
-            : {older.reduce((n, d) => n + d.steps.length, 0)} carried
-          </span>
-          <button
-            type="button"
-            className="btn btn-quiet page-link"
-            onClick={() =>
-              void commit('what was left of earlier days put away', (now) =>
-                carryLeft(
-                  now,
-                  older.map((d) => d.day),
-                ),
-              )
-            }
-          >
-            put away
-          </button>
-        </p>
-      )}
-    </div>
+    <p className="flex flex-wrap items-center gap-x-3">
+      <span className="min-w-0 flex-1">{olderWords(household, older, today)}</span>
+      <button
+        type="button"
+        className="btn btn-quiet page-link"
+        onClick={() =>
+          void commit('what was left of earlier days put away', (now) =>
+            carryLeft(
+              now,
+              older.map((d) => d.day),
+            ),
+          )
+        }
+      >
+        put away
+      </button>
+    </p>
   );
 }
 
@@ -52,17 +71,14 @@ function LastDay({ left: { day, steps } }: { left: LeftDay }) {
   const settle = (what: readonly LeftStep[], kind: MarkKind, words: string) =>
     void commit(words, (now) => markSteps(now, onDay(day, what), kind, newId));
   return (
-    <details>
-      <summary className="min-h-[44px] cursor-pointer py-2.5">
-        Left from {date}: {count(steps.length, 'step')}, carried
-      </summary>
+    <>
       <ul aria-label={`Left from ${date}`}>
         {steps.map((s) => (
           <li key={`${s.enrolmentId} ${s.stepId}`} className="flex flex-wrap items-center gap-x-3">
-            <span className="min-w-0 flex-1 wrap-anywhere">
+            <span className="min-w-0 basis-full wrap-anywhere sm:flex-1 sm:basis-0">
               {s.title} <span className="text-soft">{s.words}</span>
             </span>
-            <span className="flex flex-wrap">
+            <span className="-ml-2 flex flex-wrap sm:ml-0">
               <button
                 type="button"
                 className="btn btn-quiet page-link"
@@ -110,6 +126,6 @@ function LastDay({ left: { day, steps } }: { left: LeftDay }) {
           Carry all of it
         </button>
       </p>
-    </details>
+    </>
   );
 }

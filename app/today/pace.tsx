@@ -1,5 +1,5 @@
 import type { Day } from '../../core/calendar';
-import type { Course, Enrolment } from '../../core/household';
+import type { Course, Enrolment, Id } from '../../core/household';
 import { finishOf, finishWords } from '../../core/overview';
 import { forecastDay } from '../../core/pace';
 import { useHousehold } from '../shell/household';
@@ -16,7 +16,7 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
   if (enrolment.rule.kind === 'when') {
     const until = forecastDay(household, enrolment, day);
     return (
-      <p className="self-center px-1 pb-2 text-[0.95rem] text-soft md:pl-4">
+      <p className="hidden self-center px-1 text-[0.95rem] text-soft sm:block md:pl-4">
         {until === undefined
           ? 'when there is time'
           : `at this pace until ${shortDate(household.settings.dateStyle, until, day)}`}
@@ -28,7 +28,7 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
   const words = finishWords(household.settings.dateStyle, finish, day);
   if (reserve.daysInHand === undefined) {
     return (
-      <p className="self-center px-1 pb-2 text-[0.95rem] text-soft md:pl-4">
+      <p className="hidden self-center px-1 text-[0.95rem] text-soft sm:block md:pl-4">
         {finish.kind === 'nothing left'
           ? `${course.title} is finished`
           : reserve.projected === undefined
@@ -41,7 +41,7 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
   const change = before === undefined ? 0 : reserve.daysInHand - before;
   return (
     <div
-      className="flex items-center gap-x-4 self-stretch pb-2 pl-[56px] text-[0.95rem] leading-snug md:border-l md:border-rule md:py-1 md:pl-4"
+      className="hidden items-center gap-x-4 self-stretch pb-1 pl-[56px] sm:flex text-[0.95rem] leading-snug md:border-l md:border-rule md:py-0 md:pl-4"
       data-testid={`pace-${enrolment.id}`}
     >
       <span className="hidden flex-none lg:block">
@@ -50,7 +50,7 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
       <span className="flex flex-wrap gap-x-2 md:flex-col">
         <b className="font-semibold">{inHand(reserve.daysInHand)}</b>
         <span className="text-soft">
-          {words}
+          <span className="hidden sm:inline">{words}</span>
           {change !== 0 && (
             <b className="settle inline-block font-semibold text-ink" key={change}>
               {' '}
@@ -62,4 +62,10 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
       </span>
     </div>
   );
+}
+
+/** On a phone a course’s days in hand stand behind what its first step says. */
+export function InHand({ enrolmentId }: { enrolmentId: Id }) {
+  const days = usePlan().reserves.get(enrolmentId)?.daysInHand;
+  return days === undefined ? null : <b className="font-semibold text-ink sm:hidden"> · {inHand(days)}</b>;
 }

@@ -5,35 +5,28 @@ import { childrenOf, titleOf } from '../../core/household';
 import { reviewsOn } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
-import { count, listing } from '../ui/words';
+import { listing } from '../ui/words';
+import type { Note } from './notes';
 import { useRitual } from './use-ritual';
 
-/** The day's rituals, ticked by one press each, and the courses that review today until those they go with have caught up. */
+/** The day's rituals, ticked by one press each. */
 export function Rituals({ page }: { page: DayPage }) {
   const { day } = page;
-  const { household, year, today } = useHousehold();
-  const { plan } = usePlan();
+  const { household, year } = useHousehold();
   const toggle = useRitual(day);
-  const practices = useMemo(() => (year ? practicesOn(household, year, plan, day) : []), [household, year, plan, day]);
   const rituals = ritualsOn(household, year, day);
   const games = gamesOn(household, year, page);
-  const reviews = year ? reviewsOn(household, year, plan, day) : [];
-  const closed = useMemo(() => (year ? closedGates(household, year, day) : []), [household, year, day]);
-  if (rituals.length + reviews.length + practices.length + closed.length === 0) return null;
-  const when = day === today ? 'today' : 'that day';
-  const title = (courseId: string) => titleOf(household, courseId);
+  if (rituals.length === 0) return null;
   return (
-    <section
-      aria-label="Rituals and review"
-      className="flex flex-wrap items-center gap-x-6 gap-y-1 border-b border-rule py-1"
-    >
+    <section aria-label="Rituals" className="flex flex-wrap items-center gap-x-6 border-t border-rule">
       {rituals.map((r) => (
-        <label key={r.ritual.id} className="flex min-h-[44px] items-center gap-2">
+        <label key={r.ritual.id} className="press flex items-center gap-2">
           <input type="checkbox" checked={r.mark !== undefined} onChange={() => toggle(r, games.get(r.ritual.id))} />
           <span>
             {r.ritual.title}{' '}
             <span className="text-[0.95rem] text-soft">
-              {listing(r.children.map((c) => c.name))} · {count(r.ritual.minutes, 'minute')}
+              <span className="hidden sm:inline">{listing(r.children.map((c) => c.name))} · </span>
+              {r.ritual.minutes} min
               {r.ritual.at && ` · at ${r.ritual.at}`}
               {games.has(r.ritual.id) &&
                 ` · does ${listing(
@@ -41,34 +34,63 @@ export function Rituals({ page }: { page: DayPage }) {
                     .get(r.ritual.id)!
                     .map(
                       (row) =>
-                        `${title(row.enrolment.courseId)} ${row.step.lesson.title} (${listing(childrenOf(household, row.enrolment).map((c) => c.name))})`,
+                        `${titleOf(household, row.enrolment.courseId)} ${row.step.lesson.title} (${listing(childrenOf(household, row.enrolment).map((c) => c.name))})`,
                     ),
                 )}`}
             </span>
           </span>
         </label>
       ))}
-      {reviews.map((r) => (
-        <p key={r.enrolment.id} className="text-[0.95rem]">
-          <b className="font-semibold">{title(r.enrolment.courseId)}</b> reviews {when}, until{' '}
-          {listing(r.behind.map((e) => title(e.courseId)))} {r.behind.length > 1 ? 'have' : 'has'} caught up.
-        </p>
-      ))}
-      {closed.map((c) => (
-        <p key={c.enrolment.id} className="basis-full py-1 text-[0.95rem]">
-          <b className="font-semibold">{c.title}</b>, {listing(c.children.map((x) => x.name))}: nothing comes {when},{' '}
-          {c.words}.
-        </p>
-      ))}
-      {practices.map((p) => {
-        const words = practiceWords(household, p, page.day, today);
-        return (
-          <p key={p.enrolment.id} className="basis-full py-1 text-[0.95rem]">
-            <b className="font-semibold">{titleOf(household, p.course.id)}</b>, {listing(p.children.map((c) => c.name))}
-            : {words.why} <span className="text-soft">{words.hand}</span>
-          </p>
-        );
-      })}
     </section>
   );
+}
+
+/**
+ * Courses that have something else than their next step on the day, or nothing: extra practice while a new lesson waits, review until
+ * those it goes with have caught up, a gate that is closed.
+ */
+export function useOtherwise(page: DayPage): Note | undefined {
+  const { day } = page;
+  const { household, year, today } = useHousehold();
+  const { plan } = usePlan();
+  const practices = useMemo(() => (year ? practicesOn(household, year, plan, day) : []), [household, year, plan, day]);
+  const reviews = year ? reviewsOn(household, year, plan, day) : [];
+  const closed = useMemo(() => (year ? closedGates(household, year, day) : []), [household, year, day]);
+  const when = day === today ? 'today' : 'that day';
+  const title = (courseId: string) => titleOf(household, courseId);
+  const titles = [
+    ...reviews.map((r) => `${title(r.enrolment.courseId)} reviews`),
+    ...closed.map((c) => `${c.title}: nothing ${when}`),
+    ...practices.map((p) => `${title(p.course.id)}: extra practice`),
+  ];
+  if (titles.length === 0) return undefined;
+  return {
+    key: 'otherwise',
+    words: titles.length === 1 ? titles[0]! : `${titles[0]!} and ${titles.length - 1} more like it`,
+    body: (
+      <>
+        {reviews.map((r) => (
+          <p key={r.enrolment.id} className="py-1 text-[0.95rem]">
+            <b className="font-semibold">{title(r.enrolment.courseId)}</b> reviews {when}, until{' '}
+            {listing(r.behind.map((e) => title(e.courseId)))} {r.behind.length > 1 ? 'have' : 'has'} caught up.
+          </p>
+        ))}
+        {closed.map((c) => (
+          <p key={c.enrolment.id} className="py-1 text-[0.95rem]">
+            <b className="font-semibold">{c.title}</b>, {listing(c.children.map((x) => x.name))}: nothing comes {when},{' '}
+            {c.words}.
+          </p>
+        ))}
+        {practices.map((p) => {
+          const words = practiceWords(household, p, page.day, today);
+          return (
+            <p key={p.enrolment.id} className="py-1 text-[0.95rem]">
+              <b className="font-semibold">{titleOf(household, p.course.id)}</b>,{' '}
+              {listing(p.children.map((c) => c.name))}: {words.why} <span className="text-soft">{words.hand}</span>
+            </p>
+          );
+        })}
+      </>
+    ),
+  };
 }

@@ -8,6 +8,7 @@ import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { listing, PRESENCE_WORDS, SIGNS } from '../ui/words';
 import { Details } from './details';
+import { InHand } from './pace';
 import { markKeys } from './mark-keys';
 import { MenuButton } from './menu-button';
 import { asksProof, ProofStrip } from './proof-strip';
@@ -52,11 +53,11 @@ export function Row({
       className={`flex flex-1 flex-col justify-center border-b border-rule/60 last:border-b-0 ${mark ? 'bg-ink/[0.045]' : ''}`}
       data-row={row.key}
     >
-      <div className="flex min-h-[54px] items-center gap-x-1 pl-1 sm:pl-2">
+      <div className="row-line flex items-center gap-x-1 pl-1 sm:pl-2">
         <button
           id={`done ${row.key}`}
           type="button"
-          className="flex size-[46px] flex-none cursor-pointer items-center justify-center rounded-full"
+          className="row-ring flex flex-none cursor-pointer items-center justify-center rounded-full"
           aria-label={mark ? `${fullName}: ${mark.kind}. Take the mark off` : `${fullName}: mark done`}
           aria-pressed={mark !== undefined}
           onClick={once(() => (mark ? actions.unmark(row) : actions.mark(row, 'done')))}
@@ -80,12 +81,14 @@ export function Row({
           </span>
         </button>
         <span
-          className={`flex w-[2.900rem] sm:w-[3.700rem] flex-none flex-col items-center leading-none ${row.fresh ? 'font-semibold text-rubric' : ''}`}
+          className={`flex w-[2.300rem] sm:w-[3.700rem] flex-none flex-col items-center leading-none ${row.fresh ? 'font-semibold text-rubric' : ''}`}
         >
-          <span className="text-[1.75rem]">{name.numeral ?? '·'}</span>
-          {name.word && <span className="pt-1 font-sans text-[0.8rem]">{name.word}</span>}
+          <span className="text-[1.35rem] sm:text-[1.6rem]">{name.numeral ?? '·'}</span>
+          {name.word && (
+            <span className="font-sans text-[0.68rem] whitespace-nowrap sm:text-[0.8rem]">{name.word}</span>
+          )}
         </span>
-        <div className="min-w-0 flex-1 py-1.5 leading-snug">
+        <div className="min-w-0 flex-1 py-0.5 leading-snug">
           <p className="wrap-break-word">
             <span className={`font-medium ${row.fresh ? 'text-rubric' : ''}`}>
               {titleOf(household, sitting.course.id)}
@@ -109,8 +112,13 @@ export function Row({
                 {row.prepare !== undefined && <b className="font-semibold text-ink"> · {row.prepare} min to prepare</b>}
                 {row.left && ` · left: ${row.left}`}
                 {row.proof && ' · to prove it is known'}
-                {row.carriedFrom !== undefined &&
-                  ` · carried from ${dayAndDate(household.settings.dateStyle, row.carriedFrom)}`}
+                {row.carriedFrom !== undefined && (
+                  <span className="hidden sm:inline">
+                    {' '}
+                    · carried from {dayAndDate(household.settings.dateStyle, row.carriedFrom)}
+                  </span>
+                )}
+                {row === sitting.rows[0] && <InHand enrolmentId={row.enrolment.id} />}
               </>
             )}
             {row.missed.length > 0 && ` · missed by ${listing(row.missed.map((c) => c.name))}`}
@@ -141,7 +149,11 @@ export function Row({
 
 function ManualPages({ pages, before }: { pages: string; before: boolean }) {
   const at = `${/^\d+$/.test(pages) ? 'p.' : 'pp.'} ${pages}`;
-  return before ? <b className="font-semibold text-ink"> · read {at} before</b> : <> · manual {at}</>;
+  return before ? (
+    <b className="font-semibold text-ink"> · read {at} before</b>
+  ) : (
+    <span className="hidden sm:inline"> · manual {at}</span>
+  );
 }
 
 function MarkSummary({ row }: { row: DayRow }) {

@@ -3,11 +3,13 @@ import type { Day } from '../../core/calendar';
 import type { DayPage } from '../../core/day';
 import { DAY_SHOWS, type DayShow, type Settings } from '../../core/household';
 import { useHousehold } from '../shell/household';
+import { useNarrow } from '../ui/use-narrow';
+import { DayMenuButton } from './day-menu-button';
 
 const DayMenu = lazy(() => import('./day-menu'));
 const AbsenceForm = lazy(() => import('../year/absence-form').then((m) => ({ default: m.AbsenceForm })));
 
-const SHOW_WORDS: Record<DayShow, string> = { list: 'As a list', order: 'In order', clock: 'By the clock' };
+export const SHOW_WORDS: Record<DayShow, string> = { list: 'As a list', order: 'In order', clock: 'By the clock' };
 
 /** How the day is shown, and what to do when it turns out otherwise. */
 export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; today: Day }) {
@@ -15,28 +17,26 @@ export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; toda
   const { settings } = household;
   const [menu, setMenu] = useState(false);
   const [sick, setSick] = useState(false);
+  const narrow = useNarrow();
   const shown = settings.dayShow ?? 'list';
   const set = (words: string, change: Partial<Settings>) =>
     void commit(words, (now) => [{ table: 'settings', put: { ...now.settings, ...change } }]);
-  const plain = (
-    <button type="button" className="btn print:hidden" aria-haspopup="menu" onClick={() => setMenu(true)}>
-      The day turns out otherwise
-    </button>
-  );
+  const plain = <DayMenuButton narrow={narrow} onClick={() => setMenu(true)} />;
   return (
-    <div className="flex flex-wrap items-center gap-2 border-t border-rule py-1.5 print:hidden">
-      {DAY_SHOWS.map((show) => (
-        <button
-          key={show}
-          type="button"
-          className="btn"
-          aria-pressed={shown === show}
-          onClick={() => set('how the day is shown', { dayShow: show })}
-        >
-          {SHOW_WORDS[show]}
-        </button>
-      ))}
-      {shown === 'clock' && (
+    <div className="flex flex-wrap items-center gap-1 print:hidden">
+      {!narrow &&
+        DAY_SHOWS.map((show) => (
+          <button
+            key={show}
+            type="button"
+            className="btn press !px-2.5 !py-0"
+            aria-pressed={shown === show}
+            onClick={() => set('how the day is shown', { dayShow: show })}
+          >
+            {SHOW_WORDS[show]}
+          </button>
+        ))}
+      {!narrow && shown === 'clock' && (
         <label className="flex min-h-[44px] items-center gap-2 px-2">
           <input
             type="checkbox"
@@ -51,10 +51,10 @@ export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; toda
           <AbsenceForm absence={undefined} on={day} close={() => setSick(false)} />
         </Suspense>
       )}
-      <span className="ml-auto">
-        {day !== today ? null : menu ? (
+      <span>
+        {day > today ? null : menu ? (
           <Suspense fallback={plain}>
-            <DayMenu page={page} day={day} today={today} askSick={() => setSick(true)} />
+            <DayMenu page={page} day={day} today={today} askSick={() => setSick(true)} narrow={narrow} />
           </Suspense>
         ) : (
           plain

@@ -1,29 +1,31 @@
-import { goneWords } from '../../core/words';
 import { DayNav } from './day-nav';
 import { useShownDay } from './shown-day';
 import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { countDays, isBetweenYears, teachingWeek, toDay, yearFor, yearWithOutside } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { aheadWords, comingDay, dayPage, type DayRow, missedBefore, noSchoolWords } from '../../core/day';
+import { aheadWords, comingDay, dayPage, type DayRow, noSchoolWords, waitingTicks } from '../../core/day';
 import { markStep, unmarkStep } from '../../core/deeds';
 import { byId, type Child, type MarkKind } from '../../core/household';
 import { workedDays } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { dayAndDate, longDate } from '../ui/dates';
-import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
-import { Clashes } from './clashes';
+import { useClashes } from './clashes';
 import { Group } from './group';
-import { Left } from './left';
-import { Rituals } from './rituals';
+import { HowFar } from './how-far';
+import { useLeft } from './left';
+import { useAway, useMissed } from './notes-of-day';
+import { type Note, Notes } from './notes';
+import { Rituals, useOtherwise } from './rituals';
 import { ShowSwitch } from './show-switch';
 import { Spare } from './spare';
 import { TableToday } from './table';
 import { FirstSteps } from './first-steps';
 import { Jottings } from '../jot/list';
 import { newId } from '../ui/id';
+import { useNarrow } from '../ui/use-narrow';
 
 const ProveDialog = lazy(() => import('./prove-dialog'));
 const AgainDialog = lazy(() => import('./again-dialog'));
@@ -45,6 +47,7 @@ export function Today() {
   const { plan, fault } = usePlan();
   const { day, on, go, step } = useShownDay();
   const style = household.settings.dateStyle;
+  const narrow = useNarrow();
   const page = useMemo(() => dayPage(household, plan, day), [household, plan, day]);
   // On a day without school the next one's list stands below: work of it can be done ahead, on today's date.
   const coming = year && day === today ? comingDay(household, year, today) : undefined;
@@ -102,7 +105,6 @@ export function Today() {
     if (at >= 0) last.current = { row: rows[at]!, at };
   };
 
-  const missed = useMemo(() => missedBefore(household, day), [household, day]);
   const actions: RowActions = {
     mark: useCallback(
       (row, kind, child) => {
@@ -133,6 +135,29 @@ export function Today() {
     }, []),
   };
 
+  const [left, clashes, away, missed, otherwise] = [
+    useLeft(),
+    // What was begun on a day gone by cannot wait any more.
+    useClashes(page, year, day >= today),
+    useAway(page),
+    useMissed(day),
+    useOtherwise(page),
+  ];
+  const ticks = useMemo(() => waitingTicks(household).length, [household]);
+  const nods: Note | undefined =
+    ticks === 0
+      ? undefined
+      : {
+          key: 'nods',
+          words: `${count(ticks, 'tick')} waiting for your nod`,
+          body: (
+            <Suspense>
+              <Nods day={on} />
+            </Suspense>
+          ),
+        };
+  const notes = [nods, clashes, day === today ? left : undefined, away, missed, otherwise];
+
   if (!year || household.children.length === 0 || household.enrolments.length === 0) return <FirstSteps />;
 
   const counts = countDays(year, today, worked);
@@ -144,16 +169,14 @@ export function Today() {
   const next = household.years.filter((y) => toDay(y.start) > today).sort((a, b) => (a.start < b.start ? -1 : 1))[0];
   return (
     <div>
-      <div className="flex flex-wrap items-baseline justify-between gap-x-8 gap-y-1 pb-2">
-        <span className="flex flex-wrap items-baseline gap-x-2">
-          <h1>{longDate(style, day, today)}</h1>
+      <div className="flex flex-wrap items-center justify-between gap-x-8">
+        <span className="flex items-center gap-x-1">
+          <h1 className="!text-[1.55rem] sm:!text-[1.9rem]">
+            {narrow ? dayAndDate(style, day, today) : longDate(style, day, today)}
+          </h1>
           <DayNav day={day} go={go} step={step} />
         </span>
-        <p hidden={between}>
-          teaching week {teachingWeek(year, day, household.settings.firstDay)} · <b>{counts.taught}</b> days taught,{' '}
-          <b>{counts.toCome}</b> to come
-          <Spare />
-        </p>
+        {page.groups.length > 0 && <ShowSwitch page={page} day={day} today={today} />}
       </div>
       {between && (
         <p className="pb-2 text-soft">
@@ -173,94 +196,20 @@ export function Today() {
         </p>
       )}
       {noSchool && <p className="pb-2">{noSchool}</p>}
-      {page.children.some((c) => c.steps > 0) && (
-        <ul aria-label="How far each child is" className="flex flex-wrap gap-x-8 gap-y-1 border-t border-ink py-1.5">
-          {page.children.map((c) => (
-            <li key={c.child.id} className="flex items-center gap-2">
-              <Link className="page-link !no-underline hover:!underline" to={`/child/${c.child.id}`}>
-                <ChildName child={c.child} />
-              </Link>
-              {c.out ? (
-                <span className="text-soft">
-                  {c.out.why === 'away' ? 'away' : c.out.why === 'sick' ? 'sick' : 'no school'}
-                </span>
-              ) : c.steps === 0 ? (
-                <span className="text-soft">{day === today ? 'nothing today' : 'nothing'}</span>
-              ) : c.finished ? (
-                <span className="label settle border border-ink px-1.5">finished</span>
-              ) : c.marked === c.steps ? (
-                <span className="text-soft">{count(c.carried, 'step')} carried</span>
-              ) : (
-                <span className="text-soft">
-                  {c.marked} of {c.steps}, {c.minutesLeft} min left
-                </span>
-              )}
-            </li>
-          ))}
-        </ul>
-      )}
-      {page.away.length > 0 && (
-        <ul aria-label="Who is away" className="flex flex-wrap gap-x-8 border-t border-rule py-1.5">
-          {page.away.map((a) => {
-            const words = goneWords(household, a);
-            return (
-              <li key={`${words.what} ${words.hours}`} className="wrap-anywhere">
-                {words.names}: {words.what} <span className="text-soft">{words.hours}</span>
-              </li>
-            );
-          })}
-        </ul>
-      )}
-      {day === today && <Left />}
-      {missed.length > 0 && (
-        <details className="border-t border-rule">
-          <summary className="min-h-[44px] cursor-pointer py-2.5">
-            {listing([...new Set(missed.map((m) => m.child.name))])} missed {count(missed.length, 'step')} that the
-            others did
-          </summary>
-          <ul aria-label="Missed, to catch up with" className="pb-1.5">
-            {missed.map((m) => (
-              <li key={`${m.enrolment.id} ${m.step.id} ${m.child.id}`} className="flex flex-wrap items-center gap-x-3">
-                <span className="min-w-0 flex-1 wrap-anywhere">
-                  {m.child.name} missed {m.title}, {m.step.lesson.title}, on {dayAndDate(style, m.on)}
-                  <span className="text-soft">: told again in a few words, or let be</span>
-                </span>
-                <button
-                  type="button"
-                  className="btn btn-quiet page-link"
-                  onClick={() =>
-                    void commit(`${m.child.name} has caught up with ${m.title}, ${m.step.lesson.title}`, (now) =>
-                      markStep(
-                        now,
-                        { enrolmentId: m.enrolment.id, stepId: m.step.id, day: today },
-                        'done',
-                        newId,
-                        m.child.id,
-                      ),
-                    )
-                  }
-                >
-                  caught up
-                </button>
-              </li>
-            ))}
-            {missed.length > 4 && <li className="text-soft">and {count(missed.length - 4, 'step')} before that</li>}
-          </ul>
-        </details>
-      )}
-      {/* What was begun on a day gone by cannot wait any more. */}
-      {day >= today && <Clashes page={page} year={year} />}
+      <div className="flex flex-wrap items-center justify-between gap-x-3 border-t border-ink">
+        {page.children.some((c) => c.steps > 0) && <HowFar page={page} today={today} />}
+        <p hidden={between} className="text-[0.9rem] sm:text-[0.95rem]">
+          week {teachingWeek(year, day, household.settings.firstDay)} · <b>{counts.taught}</b>
+          <span className="hidden sm:inline"> days</span> taught, <b>{counts.toCome}</b> to come
+          <Spare />
+        </p>
+      </div>
+      <Notes notes={notes.filter((n) => n !== undefined)} />
       {fault && (
         <p role="alert" className="py-2 font-semibold">
           {fault}
         </p>
       )}
-      {household.ticks.length > 0 && (
-        <Suspense>
-          <Nods day={on} />
-        </Suspense>
-      )}
-      {page.groups.length > 0 && <ShowSwitch page={page} day={day} today={today} />}
       {page.groups.length > 0 && household.settings.dayShow && household.settings.dayShow !== 'list' && (
         <Suspense fallback={<p className="py-6">Laying out the day …</p>}>
           <Thread

@@ -1,0 +1,17 @@
+import { SlidersHorizontal } from 'lucide-react';
+import type { ComponentProps } from 'react';
+
+/** What opens the menu of a day that turns out otherwise; on a phone by a sign alone, with how the day is shown in it. */
+export function DayMenuButton({ narrow, ...rest }: { narrow: boolean } & ComponentProps<'button'>) {
+  return (
+    <button
+      type="button"
+      className="btn press !px-2.5 !py-0 print:hidden"
+      aria-haspopup="menu"
+      {...(narrow ? { 'aria-label': 'The day turns out otherwise' } : {})}
+      {...rest}
+    >
+      {narrow ? <SlidersHorizontal size={19} aria-hidden="true" /> : 'The day turns out otherwise'}
+    </button>
+  );
+}

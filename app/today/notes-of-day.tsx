@@ -1,0 +1,75 @@
+import { useMemo } from 'react';
+import type { Day } from '../../core/calendar';
+import { type DayPage, missedBefore } from '../../core/day';
+import { markStep } from '../../core/deeds';
+import { goneWords } from '../../core/words';
+import { useHousehold } from '../shell/household';
+import { dayAndDate } from '../ui/dates';
+import { newId } from '../ui/id';
+import { count, listing } from '../ui/words';
+import type { Note } from './notes';
+
+/** Who is away on the day, and when. */
+export function useAway(page: DayPage): Note | undefined {
+  const { household } = useHousehold();
+  if (page.away.length === 0) return undefined;
+  const all = page.away.map((a) => goneWords(household, a));
+  const [first] = all;
+  return {
+    key: 'away',
+    words:
+      all.length === 1
+        ? `${first!.names}: ${first!.what} ${first!.hours}`
+        : `Away: ${listing([...new Set(all.map((w) => w.names))])}`,
+    body: (
+      <ul aria-label="Who is away" className="flex flex-wrap gap-x-8 py-1">
+        {all.map((words) => (
+          <li key={`${words.what} ${words.hours}`} className="wrap-anywhere">
+            {words.names}: {words.what} <span className="text-soft">{words.hours}</span>
+          </li>
+        ))}
+      </ul>
+    ),
+  };
+}
+
+/** What single children missed of late while the others did it. */
+export function useMissed(day: Day): Note | undefined {
+  const { household, today, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const missed = useMemo(() => missedBefore(household, day), [household, day]);
+  if (missed.length === 0) return undefined;
+  return {
+    key: 'missed',
+    words: `${listing([...new Set(missed.map((m) => m.child.name))])} missed ${count(missed.length, 'step')} that the others did`,
+    body: (
+      <ul aria-label="Missed, to catch up with">
+        {missed.map((m) => (
+          <li key={`${m.enrolment.id} ${m.step.id} ${m.child.id}`} className="flex flex-wrap items-center gap-x-3">
+            <span className="min-w-0 flex-1 wrap-anywhere">
+              {m.child.name} missed {m.title}, {m.step.lesson.title}, on {dayAndDate(style, m.on)}
+              <span className="text-soft">: told again in a few words, or let be</span>
+            </span>
+            <button
+              type="button"
+              className="btn btn-quiet page-link"
+              onClick={() =>
+                void commit(`${m.child.name} has caught up with ${m.title}, ${m.step.lesson.title}`, (now) =>
+                  markStep(
+                    now,
+                    { enrolmentId: m.enrolment.id, stepId: m.step.id, day: today },
+                    'done',
+                    newId,
+                    m.child.id,
+                  ),
+                )
+              }
+            >
+              caught up
+            </button>
+          </li>
+        ))}
+      </ul>
+    ),
+  };
+}
