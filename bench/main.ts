@@ -16,6 +16,7 @@ import { openSample } from '../demo/open';
 import { ensureBuilt } from '../scripts/build.mjs';
 import { measureDrawing, measureMarks } from './browser';
 import { largeHousehold, tiedHousehold } from './instances';
+import { measureMerging } from './merging';
 import { againstSolver } from './solver';
 
 /** New lessons of a plan above the allowance of their day. */
@@ -245,11 +246,13 @@ for (const [name, h, year, day, plan] of [
 }
 
 console.log('\nTwo hundred lives of up to 300 deeds, each beside an account book of its own\n');
-spawnSync(join(root, 'node_modules/.bin/vitest'), ['run', 'core/tests/lived.test.ts'], {
+spawnSync(join(root, 'node_modules/.bin/vitest'), ['run', 'core/tests/lived.test.ts', 'core/merge', 'store/merge'], {
   cwd: root,
   stdio: 'inherit',
-  env: { ...process.env, LIVES: '100' },
+  // A hundred lives of each household, a thousand histories of two devices, two hundred of them through the store.
+  env: { ...process.env, LIVES: '100', HISTORIES: '1000', STORED: '200' },
 });
+measureMerging();
 
 ensureBuilt();
 if (existsSync('/usr/bin/chromium')) {

@@ -36,7 +36,7 @@ test('an outside class is subscribed to: its break closes days, its hours block,
   await dialog.getByLabel(/^Weir House closed, Mon 23 Nov/).selectOption('closes');
   await expect(dialog.getByText(/School days to come: 134 → 129/)).toBeVisible();
   await dialog.getByLabel(/^Day class, Thu 12 Nov/).selectOption('blocks');
-  await dialog.getByRole('button', { name: 'Keep this calendar' }).click();
+  await dialog.getByRole('button', { name: 'Save this calendar' }).click();
   await expect(status(page)).toContainText('Weir House day class added');
   await page.getByRole('link', { name: 'Calendar', exact: true }).click();
   await expect(schoolDays(page)).toHaveText('171 school days');
@@ -144,7 +144,7 @@ test('on a phone a range is tapped at its two ends, and kept', async ({ browser,
   await page.touchscreen.tap(a.x, a.y);
   await page.touchscreen.tap(b.x, b.y);
   await expect(page.getByText('134 school days to come → 131')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep these days' }).tap();
+  await page.getByRole('button', { name: 'Save these days' }).tap();
   await expect(status(page)).toContainText('Mon 14 Dec – Wed 16 Dec closed');
   await context.close();
 });
@@ -158,7 +158,7 @@ test('weeks off are set up with their effect; the requirement is no longer reach
   await dialog.getByLabel('weeks on and weeks off').check();
   await dialog.getByLabel('Weeks on', { exact: true }).fill('12');
   await expect(dialog.getByText(/School days to come: 134 → \d+/)).toBeVisible();
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   const short = page.getByRole('group', { name: 'Wren: not reached' });
   await expect(short).toContainText('170 days cannot be reached');
   await short.getByRole('listitem').filter({ hasText: 'Run on to' }).getByRole('button', { name: 'Do this' }).click();
@@ -169,7 +169,7 @@ test('weeks off are set up with their effect; the requirement is no longer reach
   await page.getByRole('button', { name: 'What is required' }).click();
   await dialog.getByLabel('By a published rule').selectOption({ label: 'Wisconsin: 875 hours' });
   await expect(dialog).toContainText('Wisconsin Statutes 118.165');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText(/Wisconsin: Wisconsin Statutes.*From memory: check your own law/)).toBeVisible();
   await expect(short).toContainText('875 hours');
 });
@@ -180,14 +180,14 @@ test('an interruption is shown before it is kept, and that child’s work moves'
   await page.goto('/year/outside');
   await page.getByRole('region', { name: 'Sick, or without school' }).getByRole('button', { name: 'Add' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog.getByRole('alert')).toHaveText('Say which child.');
   await dialog.getByText('Wren', { exact: true }).click();
   await dialog.getByLabel(/an interruption/).check();
   // A date is typed in the household's style; what is none keeps the form open, with a sentence, and loses nothing.
   const until = dialog.getByLabel('To, if more than one day', { exact: true });
   await until.fill('31 Nov');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   const wrong = dialog.getByText('This is no date that exists: write it like 11 Nov 2026.');
   await expect(wrong).toBeVisible();
   await expect(until).toHaveValue('31 Nov');
@@ -208,7 +208,7 @@ test('an interruption is shown before it is kept, and that child’s work moves'
   await expect(dialog.getByRole('row', { name: /Letters at the Lockside/ })).toContainText(/\d+ → /);
   await expect(dialog).toContainText('Wren: days to spare 3 → 7 short');
   await dialog.getByLabel('In your words').fill('measles');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(status(page)).toContainText('Wren: measles');
   await openToday(page);
   await expect(page.locator('[data-row^="arith-wren "]')).toHaveCount(0);
@@ -235,14 +235,14 @@ test('an away block takes its hours, tells its own week, and is refused when it 
   await dialog.getByRole('group', { name: 'Takes away, of the children' }).getByText('Oda').click();
   await dialog.getByLabel('Begins').fill('10:00');
   await dialog.getByLabel('Ends').fill('09:00');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog.getByRole('alert')).toContainText('It ends before it begins');
   await dialog.getByLabel('Ends').fill('12:00');
   await dialog.getByRole('group', { name: 'On (none' }).getByText('Wed').click();
   await dialog.getByRole('group', { name: 'It costs the whole school day for' }).getByText('Oda').click();
   await dialog.getByLabel('Every how many weeks').fill('2');
   await expect(dialog.getByText(/Oda: days to spare 5 → \d+/)).toBeVisible();
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(section.getByRole('listitem').filter({ hasText: 'fencing' })).toContainText(
     'Wednesdays, every 2 weeks, 10:00 to 12:00',
   );
@@ -269,12 +269,12 @@ test('the register: a day asked about is answered, another is overruled, the tot
   await page.getByRole('button', { name: /^Thursday 22 October: taught/ }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('sick').check();
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(october()).toHaveText(String(was));
   await expect(sick).toHaveText(String(wasSick + 1));
   await page.getByRole('button', { name: /^Thursday 22 October: sick/ }).click();
   await dialog.getByLabel(/as the marks have it/).check();
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(october()).toHaveText(String(was + 1));
 });
 
@@ -294,10 +294,10 @@ test('a calendar file is previewed, a bad one refused in a sentence, a newer one
   await chooseFile(page, 'Read a calendar file', 'drip.ics', corpus('endless-by-the-second'));
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('“Drip” repeats too often, too long or never');
-  await dialog.getByRole('button', { name: 'Leave' }).click();
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
   await chooseFile(page, 'Read a calendar file', 'break.ics', corpus('all-day-many'));
   await dialog.getByLabel(/^Winter break/).selectOption('closes');
-  await dialog.getByRole('button', { name: 'Keep this calendar' }).click();
+  await dialog.getByRole('button', { name: 'Save this calendar' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'break' })).toContainText('1 event to come · from a file');
   // A newer file is known by its events, whichever button it comes in by: it says what moved, and keeps what was decided.
   await chooseFile(
@@ -309,7 +309,7 @@ test('a calendar file is previewed, a bad one refused in a sentence, a newer one
   await expect(dialog.getByRole('heading', { name: 'A newer copy of break' })).toBeVisible();
   await expect(dialog).toContainText('Winter break: Mon 21 Dec – Fri 1 Jan 2027 → Mon 21 Dec – Sun 3 Jan 2027');
   await expect(dialog.getByLabel(/^Winter break/)).toHaveValue('closes');
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(status(page)).toContainText('break brought up to date');
 });
 
@@ -329,11 +329,11 @@ test('of a class’s calendar the rest is decided as offered: it closes nothing,
   await row.getByRole('button', { name: 'Whom: Day class' }).click();
   for (const name of ['Pip', 'Jory', 'Wren', 'Oda'])
     if (await row.getByLabel(name, { exact: true }).isChecked()) await row.getByText(name, { exact: true }).click();
-  await dialog.getByRole('button', { name: 'Keep this calendar' }).click();
+  await dialog.getByRole('button', { name: 'Save this calendar' }).click();
   await expect(dialog.getByRole('alert')).toContainText('“Day class” takes nobody away');
   await row.getByText('Wren', { exact: true }).click();
   await expect(row).toContainText('for Wren');
-  await dialog.getByRole('button', { name: 'Keep this calendar' }).click();
+  await dialog.getByRole('button', { name: 'Save this calendar' }).click();
   await expect(status(page)).toContainText('Weir House day class added');
   await walk(page, '/week');
   const away = page.getByRole('row', { name: /^Away/ });
@@ -385,10 +385,10 @@ test('two years stand side by side: the next is set up in the shape of this one,
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByLabel('First day', { exact: true })).toHaveValue('6 Sept 2027');
   await dialog.getByLabel('First day', { exact: true }).fill('2027-06-01');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog.getByRole('alert')).toContainText('run into “This school year”');
   await dialog.getByLabel('First day', { exact: true }).fill('2027-09-06');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await page.getByRole('link', { name: 'Next school year' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Next school year');
   await page.getByRole('link', { name: 'This school year' }).click();
@@ -424,7 +424,7 @@ test('another shape of the year holds from today on: what lies behind stays, and
   const friday = dialog.getByRole('group', { name: 'School days of the week' }).getByText('Fri', { exact: true });
   await friday.click();
   await expect(dialog.getByLabel(/hold from/)).toHaveValue('11 Nov 2026');
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog).toHaveCount(0);
   await expect(page.getByText(/^Until 10 Nov on Monday, Tuesday, Wednesday, Thursday and Friday/)).toBeVisible();
   // The register still asks about a Friday in October; those to come are no school days.
@@ -439,9 +439,9 @@ test('another shape of the year holds from today on: what lies behind stays, and
   await page.getByRole('button', { name: 'Change the year' }).click();
   await friday.click();
   await dialog.getByLabel(/hold from/).fill('');
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog.getByRole('alert')).toContainText(/This changes \d+ past days of the register. Press once more/);
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog).toHaveCount(0);
   await expect(page.getByText(/^Until 10 Nov on/)).toHaveCount(0);
 
@@ -449,8 +449,8 @@ test('another shape of the year holds from today on: what lies behind stays, and
   await walk(page, '/household');
   await page.getByRole('button', { name: 'Change Pip' }).click();
   await dialog.getByLabel('With you from').fill('1 Oct 2026');
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog.getByRole('alert')).toContainText(/This changes \d+ past days/);
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(status(page)).toContainText('Pip changed');
 });

@@ -16,11 +16,11 @@ test('the courses over the year: what does not fit is said, a course opens to un
   ).toContainText('to come');
   await units.getByRole('button', { name: 'Move Capitals' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('button', { name: 'Keep' })).toBeDisabled();
+  await expect(dialog.getByRole('button', { name: 'Save' })).toBeDisabled();
   await dialog.getByLabel('Begins in the week of').selectOption({ label: '18 Jan 2027, teaching week 17' });
   await expect(dialog.getByRole('status')).toContainText(/It begins .* → Mon 18 Jan/, { timeout: 40_000 });
   await expect(dialog.getByRole('status')).toContainText('Steps without a day');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(status(page)).toContainText('Capitals begins Mon 18 Jan');
   await expect(units.getByRole('listitem').filter({ hasText: /^Capitals/ })).toContainText('18 Jan 2027 –', {
     timeout: 40_000,
@@ -61,11 +61,11 @@ test('pace rules: as printed with a rhythm of the book, by minutes, and when the
   await page.goto('/shelf/latin');
   await page.getByRole('button', { name: 'Add a printed week' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog.getByRole('alert')).toContainText('Give it a name');
   await dialog.getByLabel('Called').fill('two days');
   await dialog.getByLabel('Days a week').fill('2');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('two days: 5 lessons on 2 days a week')).toBeVisible();
   const line = page.getByRole('region', { name: 'Who takes it' }).getByRole('listitem');
   const change = async (rule: RegExp) => {
@@ -74,18 +74,18 @@ test('pace rules: as printed with a rhythm of the book, by minutes, and when the
   };
   await change(/as printed/);
   await expect(dialog.getByLabel('which rhythm')).toHaveValue(/.+/);
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(line).toContainText('as printed');
   await change(/so many minutes/);
   await dialog.getByLabel('how many minutes').fill('0');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog.getByRole('alert')).toContainText('At least 1 minute.');
   await dialog.getByLabel('how many minutes').fill('20');
   await expect(dialog.getByRole('status')).toContainText('no date to end by');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(line).toContainText('20 minutes a sitting');
   await change(/when there is time/);
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(line).toContainText(/when there is time · at this pace until/);
   await page.goto('/');
   await settled(page);
@@ -110,11 +110,11 @@ test('a course as bought: parts, an ISBN checked by its digits, a date to exchan
   await dialog.getByLabel('Title').fill('Copybook, small letters');
   await dialog.getByLabel('ISBN').fill('0-306-40615-3');
   await dialog.getByLabel('Price').fill('6,50');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog.getByRole('alert')).toContainText('the last would be 2, not 3');
   await dialog.getByLabel('ISBN').fill('0-306-40615-2');
   await dialog.getByLabel('Can be exchanged until').fill('2026-12-01');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   const bought = page.getByRole('region', { name: 'As bought' });
   await expect(bought).toContainText('ISBN 9780306406157');
   await expect(bought).toContainText('6.50 in all');

@@ -7,27 +7,27 @@ test('from a blank page to the first marked step: children, teacher, year, cours
   await page.getByRole('button', { name: /(Start|Open) my own/ }).click();
   await page.getByRole('link', { name: 'Household' }).click();
   await page.getByRole('button', { name: 'Add a child' }).click();
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Give the child a name.')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Nell');
   await page.getByLabel('Born').fill('2019-02-28');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('7 years old')).toBeVisible();
   await page.getByRole('button', { name: 'Add a teacher' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Asa');
   await page.getByLabel('Hours on Friday').fill('1,5');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('13 h 30 a week')).toBeVisible();
 
   await page.getByRole('link', { name: 'Year' }).click();
   await page.getByRole('button', { name: 'Set up the school year' }).click();
   await page.getByLabel('First day').fill('2026-11-09');
   await page.getByLabel('Last day').fill('2026-10-01');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('The last day comes before the first.')).toBeVisible();
   await page.getByLabel('Last day').fill('2027-06-18');
   await expect(page.getByRole('dialog').getByRole('status')).toContainText('That makes 160 school days');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('heading', { name: 'This school year' })).toBeVisible();
 
   await page.getByRole('link', { name: 'Shelf' }).click();
@@ -103,14 +103,14 @@ test('a thing is added, needed by a lesson, short on the pull list, put in the b
   await page.getByLabel('Where it lies').fill('slate box');
   await page.getByLabel('How many are there now').fill('1');
   await page.getByLabel('it is used up by a lesson').check();
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await page.getByRole('button', { name: 'Needs of lessons for chalk' }).click();
   await page.getByLabel('Course').selectOption('arith-b');
   await page.getByLabel('Lesson', { exact: true }).selectOption(stepId!.split('-')[0]!);
   await page.getByLabel('Step').selectOption(stepId!);
   await page.getByLabel('How many').fill('3');
   await page.getByRole('button', { name: 'Add this need' }).click();
-  await page.getByRole('button', { name: 'Leave' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   const line = page.getByRole('region', { name: 'Pull list' }).getByRole('row', { name: /chalk/ });
   await expect(line).toContainText('short by 2');
   await line.getByRole('checkbox').click();
@@ -130,16 +130,16 @@ test('the record is mended and the mending undone', async ({ page }) => {
   await page.goto('/record');
   await page.getByLabel('Child', { exact: true }).selectOption('Oda');
   await page
-    .getByRole('button', { name: /^Mend / })
+    .getByRole('button', { name: /^Correct / })
     .first()
     .click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('note').fill('by lamplight');
   await dialog.getByLabel('on', { exact: true }).fill('2027-01-01');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog).toContainText('A mark cannot lie in the future.');
   await dialog.getByLabel('on', { exact: true }).fill('2026-11-03');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('region', { name: 'Tuesday 3 November' })).toContainText('by lamplight');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('by lamplight')).toHaveCount(0);

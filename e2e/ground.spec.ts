@@ -20,7 +20,7 @@ test('a quick double press marks once, adds once, and one undo takes it back', a
   await page.getByRole('button', { name: 'Add a child' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Nell');
   await page.getByLabel('Born').fill('2019-05-04');
-  await page.getByRole('button', { name: 'Keep' }).dblclick({ delay: 0 });
+  await page.getByRole('button', { name: 'Save' }).dblclick({ delay: 0 });
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Change Nell' })).toHaveCount(1);
 });

@@ -31,7 +31,7 @@ test('backup, wipe, restore: the second backup equals the first byte for byte', 
   await expect(page.getByText('The backup is restored.')).toBeVisible();
   expect(await backup(page)).toBe(first);
   // The empty household that was there is kept and can be put back.
-  await page.getByRole('button', { name: 'Put back' }).click();
+  await page.getByRole('button', { name: 'Restore this copy' }).click();
   await expect(dialog.getByRole('row', { name: /^marks 0/ })).toBeVisible();
 });
 

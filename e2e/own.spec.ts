@@ -31,7 +31,7 @@ async function takeBack(page: import('@playwright/test').Page): Promise<void> {
   await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible();
 }
 
-test('a child has the page: nothing else can be reached, its ticks wait for a nod', async ({ page, context }) => {
+test('a child has the page: nothing else can be reached, its ticks wait for an OK', async ({ page, context }) => {
   await openToday(page);
   await handOver(page, 'jory', 'Jory');
   // No address, no key and no other tab leads to the rest.
@@ -50,7 +50,7 @@ test('a child has the page: nothing else can be reached, its ticks wait for a no
   expect(before).toBeGreaterThan(3);
   const rivers = page.getByRole('button', { name: /^Rivers and Their Towns/ });
   await rivers.click();
-  await expect(rivers).toHaveAccessibleName(/waits for a nod$/);
+  await expect(rivers).toHaveAccessibleName(/waits for an OK$/);
   await page.getByRole('button', { name: /^The Reading Barge/ }).click();
   await expect(open).toHaveCount(before - 2);
   expect(await violations(page)).toEqual([]);
@@ -65,8 +65,8 @@ test('a child has the page: nothing else can be reached, its ticks wait for a no
 
   await page.goto('/');
   await settled(page);
-  await page.getByRole('button', { name: '2 ticks waiting for your nod' }).click();
-  const nods = page.getByRole('region', { name: /waiting for your nod/ });
+  await page.getByRole('button', { name: '2 ticked, waiting for your OK' }).click();
+  const nods = page.getByRole('region', { name: /waiting for your OK/ });
   await expect(nods.getByRole('listitem')).toHaveCount(2);
   expect(await violations(page)).toEqual([]);
   const barge = rows(page).filter({ hasText: 'The Reading Barge' });
@@ -75,7 +75,7 @@ test('a child has the page: nothing else can be reached, its ticks wait for a no
   await page.getByLabel('Why, in a word or two').fill('the map too');
   await page.getByRole('button', { name: 'Send it back' }).click();
   await expect(nods.getByRole('listitem')).toHaveCount(1);
-  await nods.getByRole('button', { name: /^Nod: Jory, The Reading Barge/ }).click();
+  await nods.getByRole('button', { name: /^OK: Jory, The Reading Barge/ }).click();
   await expect(nods).toHaveCount(0);
   await expect(barge.getByRole('button', { name: /done\. Take the mark off/ })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -93,17 +93,17 @@ test('without the nod a tick is a mark at once, what is done together excepted; 
   await page.getByRole('button', { name: /^Sluice Arithmetic/ }).click();
   await expect(page.getByRole('button', { name: /^Sluice Arithmetic.* done$/ })).toBeDisabled();
   await page.getByRole('button', { name: /^Tideways/ }).click();
-  await expect(page.getByRole('button', { name: /^Tideways.*waits for a nod/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Tideways.*waits for an OK/ })).toBeVisible();
   await takeBack(page);
   await handOver(page, 'pip', 'Pip');
   // A card for each thing, taken down by a touch.
   await page.getByRole('button', { name: /counting the boats/ }).click();
-  await expect(page.getByRole('button', { name: /counting the boats.*waits for a nod/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /counting the boats.*waits for an OK/ })).toBeVisible();
   expect(await violations(page)).toEqual([]);
   await takeBack(page);
   await page.goto('/');
-  await page.getByRole('button', { name: '2 ticks waiting for your nod' }).click();
-  await page.getByRole('button', { name: 'Nod to all 2' }).click();
+  await page.getByRole('button', { name: '2 ticked, waiting for your OK' }).click();
+  await page.getByRole('button', { name: 'OK to all 2' }).click();
   await expect(page.getByRole('checkbox', { name: /counting the boats/ })).toBeChecked();
 });
 
@@ -115,7 +115,7 @@ test('a game round the table does every sheet in one press', async ({ page }) =>
   await page.getByRole('button', { name: 'Change market day, a game of sums' }).click();
   await page.getByRole('checkbox', { name: 'Letters at the Lockside, Wren' }).check({ force: true });
   await page.getByLabel(/At a fixed time/).fill('11:00');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.goto('/');
   await settled(page);
@@ -135,11 +135,11 @@ test('an older one helps, and a course starts on the dot: said on Today, drawn i
   await page.goto('/shelf/hand');
   await page.getByRole('button', { name: 'Choices: Wren' }).click();
   await page.getByLabel('An older one helps').selectOption({ label: 'Oda' });
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Say at what kinds of work')).toBeVisible();
   await page.getByRole('group', { name: 'At', exact: true }).getByText('practise').click();
   await page.getByLabel(/At a fixed time/).fill('11:15');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await openToday(page);
   await expect(rows(page).filter({ hasText: 'The Copybook Row' }).first()).toContainText('Oda helps, you near');
@@ -232,10 +232,10 @@ test('a teacher’s hours by the clock: read as written, refused in words; a chi
   await page.getByRole('button', { name: 'Change Maren' }).click();
   await page.getByLabel('only at certain times of the day').check();
   await page.getByLabel('Wednesday', { exact: true }).fill('12-9');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText(/Wednesday: give times like/)).toBeVisible();
   await page.getByLabel('Wednesday', { exact: true }).fill('9:30-11, 12 to 14');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.getByRole('button', { name: 'Change Maren' }).click();
   await expect(page.getByLabel('Wednesday', { exact: true })).toHaveValue('09:30–11:00, 12:00–14:00');

@@ -16,7 +16,7 @@ test('a changed rule is seen before it is kept: last day, in hand, steps and tea
   // Two easy steps in one place, a tiring one over two days.
   await dialog.getByRole('checkbox', { name: 'review' }).check();
   await dialog.getByLabel('Split a step over two days').fill('14');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(line).toContainText('6 steps a week');
   await page.goto('/year/courses');
   await page.getByRole('button', { name: 'Sluice Arithmetic' }).first().click();
@@ -34,11 +34,11 @@ test('a loop is made, a second course joins it, Today shows whose turn it is', a
     await dialog.getByRole('radio', { name: /in a loop/ }).check();
     if (loop) {
       await dialog.getByLabel('which loop').selectOption('a new loop');
-      await dialog.getByRole('button', { name: 'Keep' }).click();
+      await dialog.getByRole('button', { name: 'Save' }).click();
       await expect(dialog.getByRole('alert')).toContainText('Give the loop a name');
       await dialog.getByLabel('name of the loop').fill(loop);
     } else await dialog.getByLabel('which loop').selectOption('mornings');
-    await dialog.getByRole('button', { name: 'Keep' }).click();
+    await dialog.getByRole('button', { name: 'Save' }).click();
     await expect(dialog).toHaveCount(0);
   };
   await join('mornings');
@@ -57,7 +57,7 @@ test('a loop is made, a second course joins it, Today shows whose turn it is', a
   await page.goto('/shelf/together');
   await page.getByRole('button', { name: 'Change mornings' }).click();
   await dialog.getByRole('radio', { name: /a teaching week each/ }).check();
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(loops).toContainText('a week each in turn');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(loops).toContainText('whoever is next');
@@ -79,11 +79,11 @@ test('gates: letter sounds counted until they open, one course behind another, a
     .click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Known so far').fill('27');
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog.getByRole('alert')).toContainText('letter sounds has 26 entries; 27 of them cannot be known');
   await dialog.getByLabel('Known so far').fill('24');
   await dialog.getByLabel('good enough: it is open').check();
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(line.first()).not.toContainText('letter sounds');
   await page.goto('/year/courses');
   await page.getByRole('button', { name: 'Letters at the Lockside' }).click();
@@ -97,27 +97,27 @@ test('gates: letter sounds counted until they open, one course behind another, a
   await page.getByRole('button', { name: 'Gates: Jory' }).click();
   await dialog.getByRole('button', { name: 'Wait for another course' }).click();
   await dialog.getByLabel('Waits for').selectOption({ label: 'Rivers and Their Towns, second volume (Jory)' });
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog.getByRole('alert')).toContainText('would wait for itself');
-  await dialog.getByRole('button', { name: 'Leave' }).click();
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
 });
 
 test('kept in step, the same work twice, what yields first: said once, seen, undone', async ({ page }) => {
   await page.goto('/shelf/together');
   const dialog = page.getByRole('dialog');
   await page.getByRole('button', { name: 'Keep courses in step' }).click();
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog.getByRole('alert')).toContainText('two courses or more');
   await dialog.getByRole('checkbox', { name: 'Lingua Fluminis (Oda)' }).check();
   await dialog.getByRole('checkbox', { name: 'Grammar by Lantern (Oda)' }).check();
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   const steps = page.getByRole('region', { name: 'In step' });
   await expect(steps).toContainText('Lingua Fluminis (Oda) and Grammar by Lantern (Oda)');
 
   await page.getByRole('button', { name: 'Say what does the same work' }).click();
   await dialog.getByLabel('This lesson: course').selectOption({ label: 'Lingua Fluminis' });
   await dialog.getByLabel('does the same work as: course').selectOption({ label: 'Forty Knots' });
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('region', { name: 'The same work twice' })).toContainText(
     '1, rivers and islands of Lingua Fluminis does the same work as Knot 1 of Forty Knots',
   );
@@ -153,7 +153,7 @@ test('choices of one child leave the book alone: variant, presence from a day on
   await expect(dialog.getByRole('status')).toContainText('142 steps of the book’s 144');
   await dialog.getByLabel('the teacher, to practise').selectOption('beside the child');
   await dialog.getByLabel('from which day, to practise').fill('2027-01-11');
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Who takes it' })).toContainText('of 142 steps');
   await expect(page.getByText('144 lessons, 144 steps')).toBeVisible();
   await page.goto('/year/courses');
@@ -175,7 +175,7 @@ test('paused and resumed, swapped for another from today, a verdict for each chi
       .first()
       .click();
     await dialog.getByLabel('It is').selectOption(word);
-    await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+    await dialog.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(dialog).toHaveCount(0);
   };
   await life('paused');
@@ -194,7 +194,7 @@ test('paused and resumed, swapped for another from today, a verdict for each chi
   await dialog.getByLabel('Swap it for').selectOption({ label: 'Stars over the Towpath' });
   await dialog.getByLabel('verdict for Oda').selectOption('not again');
   await dialog.getByLabel('why, for Oda').fill('too dry');
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(line).toContainText('swapped for Stars over the Towpath');
   await expect(line).toContainText('Oda: not again – too dry');
   await page.goto('/shelf/stars');
@@ -217,8 +217,8 @@ test('rituals are ticked by one press, never behind, and count as work; undone',
   await expect(ritual).not.toBeChecked();
   await startOwn(page);
   await page.goto('/shelf/together');
-  await page.getByRole('button', { name: 'Add a ritual' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: 'Add an everyday thing' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Say what it is');
 });
 
@@ -259,7 +259,7 @@ test('a unit is dragged to another week: what gives is seen before letting go, e
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await expect(dialog.getByRole('status')).toContainText(/The course ends .*→/, { timeout: 40_000 });
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(status(page)).toContainText('4.3 begins');
   await page.getByRole('button', { name: 'Day by day' }).click();
   await expect(page.getByText('Mo 9')).toBeVisible();

@@ -46,7 +46,7 @@ test.describe('the day by the clock, on a tablet', () => {
 });
 
 const otherwise = async (page: import('@playwright/test').Page, item: RegExp) => {
-  await page.getByRole('button', { name: 'The day turns out otherwise' }).click();
+  await page.getByRole('button', { name: 'Change of plan' }).click();
   await page.getByRole('menuitem', { name: item }).click();
 };
 
@@ -62,7 +62,7 @@ test('a late start: the rest is laid out from now in one press, and from the mor
       .evaluateAll((all) => all.map((b) => (b.getAttribute('aria-label') ?? '').slice(0, 5)));
   await expect.poll(async () => (await starts())[0]).toBe('08:30');
   await page.clock.setFixedTime(new Date('2026-11-11T10:20:00'));
-  await otherwise(page, /lay the rest out from now/);
+  await otherwise(page, /replan from now/);
   await expect.poll(async () => (await starts())[0]).toBe('10:20');
   expect((await starts()).every((s) => s >= '10:20')).toBe(true);
   await page.reload();
@@ -90,7 +90,7 @@ test('a sick child, a day without school and a hard day: one press each, each un
   await expect(rows(page).getByText('not today', { exact: true })).toHaveCount(0);
   await settled(page);
 
-  await otherwise(page, /stop here/);
+  await otherwise(page, /stop for today/);
   await expect(openRows(page)).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => rows(page).count()).toBe(before);
@@ -119,10 +119,10 @@ test('naps and quiet times are entered, and attention is set for a child', async
   await expect(section.getByRole('group')).toHaveCount(before);
   await page.getByRole('button', { name: 'Change Wren' }).click();
   await page.getByLabel('Minutes of attention at one go').fill('0');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('cannot be below 1')).toBeVisible();
   await page.getByLabel('Minutes of attention at one go').fill('20');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
 

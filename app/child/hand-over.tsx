@@ -32,7 +32,7 @@ export function HandOver({ child }: { child: Child }) {
             until you type a code, or until midnight.{' '}
             {household.settings.nod === false
               ? 'What is ticked is marked done at once.'
-              : 'What is ticked waits on Today for your nod.'}
+              : 'What is ticked waits on Today for your OK.'}
           </p>
           <InputField
             label="A code of four figures, for coming back"

@@ -83,7 +83,7 @@ const saidOf = (item: ChildItem) =>
       ? MARK_WORDS[item.mark].word
       : item.ticked
         ? waits(item)
-          ? 'ticked, waits for a nod'
+          ? 'ticked, waits for an OK'
           : sentBack(item)
         : item.of
           ? 'to do'
@@ -156,7 +156,7 @@ function Line({ item, press }: Shown) {
             {words}
             {item.mark
               ? ` · ${MARK_WORDS[item.mark].word}`
-              : item.ticked && (waits(item) ? ' · waits for a nod' : ` · ${sentBack(item)}`)}
+              : item.ticked && (waits(item) ? ' · waits for an OK' : ` · ${sentBack(item)}`)}
             {item.of && !item.mark && !waits(item) && <span className="sr-only"> · to do</span>}
           </span>
         </span>
@@ -217,7 +217,7 @@ function WayBack({ code }: { code: string }) {
             Go on
           </button>
           <button type="button" className="btn" onClick={() => setAsked(false)}>
-            Leave
+            Cancel
           </button>
         </form>
       )}

@@ -210,7 +210,7 @@ export default function HouseholdPage() {
                 value={settings.nod === false ? 'at once' : 'nod'}
                 onChange={(e) => set('what a child’s tick is', { nod: e.target.value === 'nod' })}
               >
-                <option value="nod">waits on Today for a teacher’s nod</option>
+                <option value="nod">waits on Today for a teacher’s OK</option>
                 <option value="at once">is marked done at once</option>
               </select>
             )}

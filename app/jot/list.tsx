@@ -35,7 +35,7 @@ export function JottingList({ jottings, name }: { jottings: Jotting[]; name: str
           <button
             type="button"
             className="btn btn-quiet print:hidden"
-            aria-label={`Throw out: ${j.text}`}
+            aria-label={`Delete: ${j.text}`}
             onClick={() => void commit(`${j.text}: thrown out`, [{ table: 'jottings', remove: j.id }])}
           >
             <Trash2 size={18} aria-hidden="true" />

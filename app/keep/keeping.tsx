@@ -77,10 +77,10 @@ export default function Keeping() {
 
   return (
     <div>
-      <h1 className="pb-2">Keeping</h1>
+      <h1 className="pb-2">Backup</h1>
       <div className="double-rule grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 pt-4 lg:grid-cols-2">
         <section aria-labelledby="backup" className="flex flex-col gap-3">
-          <h2 id="backup">Backup</h2>
+          <h2 id="backup">A file with all of it</h2>
           <p>
             Everything stays in this browser, on this machine. A backup is one file with all of it: put it where you
             keep what matters.
@@ -142,7 +142,7 @@ export default function Keeping() {
               </button>
             </>
           )}
-          <h3 className="pt-3">Put aside</h3>
+          <h3 className="pt-3">Older copies</h3>
           {copies.length === 0 && (
             <p className="text-soft">
               When a backup is restored, what was here before is kept in this list for {KEPT_DAYS} days.
@@ -163,7 +163,7 @@ export default function Keeping() {
                   </span>
                 </span>
                 <button type="button" className="btn btn-quiet page-link" onClick={() => take(readBackup(c.text))}>
-                  Put back
+                  Restore this copy
                 </button>
               </li>
             ))}
@@ -208,14 +208,14 @@ export default function Keeping() {
             )}
             <p>
               Restoring replaces all {count(household.marks.length, 'mark')} and everything else here. What is here now
-              is put aside first and can be put back. Undo does not reach behind a restore.
+              is kept under “Older copies” first and can be restored. Undo does not reach behind a restore.
             </p>
             <div className="flex gap-2">
               <button type="button" className="btn btn-strong" onClick={() => void restore()}>
                 Restore it
               </button>
               <button type="button" className="btn" onClick={() => setReading(undefined)}>
-                Leave things as they are
+                Cancel
               </button>
             </div>
           </div>

@@ -43,7 +43,7 @@ export function Merging() {
       store.mergeIn(`the file of ${longDate(style, toDay(p.asOf))} merged`, p.theirs, others),
     );
   const theirsHold = (p: Preview) =>
-    guarded('The file’s household is here now. What was here before is kept under “Put aside”.', () =>
+    guarded('The file’s household is here now. What was here before is kept under “Older copies”.', () =>
       store.replace(p.theirs, fromDay(today), 'before the other device’s household took its place', {
         keep: true,
         at: clockOf(minuteNow()),
@@ -219,7 +219,7 @@ function Look({
           Merge
         </button>
         <button type="button" className="btn" onClick={onLeave}>
-          Leave things as they are
+          Cancel
         </button>
       </div>
     </div>

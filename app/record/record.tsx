@@ -106,10 +106,10 @@ export default function Record() {
                     <button
                       type="button"
                       className="btn btn-quiet page-link print:hidden"
-                      aria-label={`Throw out: ${n.text}`}
+                      aria-label={`Delete: ${n.text}`}
                       onClick={() => void commit(`${n.text}: thrown out`, [{ table: 'jottings', remove: n.id }])}
                     >
-                      Throw out
+                      Delete
                     </button>
                   </li>
                 ))}
@@ -152,9 +152,9 @@ function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
         type="button"
         className="btn btn-quiet page-link print:hidden"
         onClick={edit}
-        aria-label={`Mend ${course.title}, ${words}, ${mark.kind}`}
+        aria-label={`Correct ${course.title}, ${words}, ${mark.kind}`}
       >
-        Mend
+        Correct
       </button>
     </li>
   );

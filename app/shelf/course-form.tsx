@@ -248,7 +248,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       title={course ? course.title : 'A course'}
       close={close}
       onSubmit={(e) => void keep(e)}
-      keep={course ? 'Keep' : 'Put it on the shelf'}
+      keep={course ? 'Save' : 'Put it on the shelf'}
     >
       <div className="grid gap-4 sm:grid-cols-2">
         <InputField label="Title" fault={errors.title?.message} {...register('title')} autoComplete="off" autoFocus />

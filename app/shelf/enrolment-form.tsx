@@ -115,7 +115,7 @@ export function EnrolmentForm({
       title={course.title}
       close={close}
       onSubmit={(e) => void keep(e)}
-      keep={enrolment ? 'Keep' : 'Begin it'}
+      keep={enrolment ? 'Save' : 'Begin it'}
       remove={enrolment && { table: 'enrolments', id: enrolment.id, name: course.title }}
     >
       <Controller

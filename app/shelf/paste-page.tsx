@@ -169,7 +169,7 @@ export default function PastePage() {
                   : 'Put it on the shelf'}
             </button>
             <Link className="btn" to={onto ? `/shelf/${encodeURIComponent(onto.id)}` : '/shelf'}>
-              Leave
+              Cancel
             </Link>
           </div>
         </div>

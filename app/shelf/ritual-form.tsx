@@ -36,7 +36,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
   const marked = ritual && household.ritualMarks.some((m) => m.ritualId === ritual.id);
   return (
     <FormDialog
-      title={ritual?.title ?? 'A ritual'}
+      title={ritual?.title ?? 'An everyday thing'}
       close={close}
       onSubmit={(e) => {
         e.preventDefault();
@@ -58,7 +58,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
           ...(alone ? { alone } : {}),
           ...(answered.length > 0 ? { sheets: answered } : {}),
         };
-        void commit(`${put.title}: ritual kept`, [{ table: 'rituals', put }]).then((done) => done && close());
+        void commit(`${put.title}: everyday thing saved`, [{ table: 'rituals', put }]).then((done) => done && close());
       }}
     >
       <InputField
@@ -154,7 +154,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
               )
             }
           >
-            Remove the ritual
+            Remove it
           </button>
         ))}
     </FormDialog>

@@ -108,9 +108,9 @@ export default function Together() {
         ))}
       </Part>
       <Part
-        title="Rituals"
+        title="Everyday things"
         hint="The date, the weather, a hymn: done on their days without any sequence, and never behind."
-        add="Add a ritual"
+        add="Add an everyday thing"
         onAdd={() => setAsked({ what: 'ritual', ritual: undefined })}
       >
         {household.rituals.map((r) => (

@@ -58,8 +58,8 @@ export function Frame() {
             </span>
             {which === 'sample' && (
               <span className="text-[0.95rem] text-soft">
-                <span className="hidden lg:inline">a sample to try things in, apart from yours </span>
-                <span className="hidden sm:inline lg:hidden">a sample </span>
+                <span className="hidden lg:inline">a sample household, apart from yours </span>
+                <span className="hidden sm:inline lg:hidden">a sample household </span>
                 <button
                   type="button"
                   className="press page-link cursor-pointer text-ink"

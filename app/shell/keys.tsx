@@ -15,7 +15,7 @@ const GENERAL: [string, string][] = [
   ['[ ]', 'the day before and after on Today; the week on Week'],
   ['j', 'jot something down'],
   ['/', 'commands: every view, course and deed by name'],
-  ['1 – 8', 'Today, Week, Year, Shelf, Materials, Record, Household, Keeping'],
+  ['1 – 8', 'Today, Week, Year, Shelf, Materials, Record, Household, Backup'],
   ['?', 'this list'],
 ];
 

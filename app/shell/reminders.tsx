@@ -46,7 +46,7 @@ export function Reminders() {
           The browser’s room for this program is {Math.round(state.full * 100)}% full. Make a backup, then free some
           space on this machine.{' '}
           <Link className="page-link" to="/keeping">
-            To Keeping
+            To Backup
           </Link>
         </Line>
       )}

@@ -7,7 +7,7 @@ export const VIEWS = [
   ['/materials', 'Materials'],
   ['/record', 'Record'],
   ['/household', 'Household'],
-  ['/keeping', 'Keeping'],
+  ['/keeping', 'Backup'],
 ] as const;
 
 /**
@@ -15,7 +15,7 @@ export const VIEWS = [
  * acts at once and asks nothing, puts the focus on it.
  */
 export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus'])[] = [
-  ['/', 'The day turns out otherwise', 'focus'],
+  ['/', 'Change of plan', 'focus'],
   ['/week', 'Publish and print', 'focus'],
   ['/year', 'Change the year'],
   ['/year', 'Another year'],
@@ -26,7 +26,7 @@ export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus
   ['/year/outside', 'Offer public holidays'],
   ['/shelf', 'Add a course'],
   ['/shelf/together', 'Keep courses in step'],
-  ['/shelf/together', 'Add a ritual'],
+  ['/shelf/together', 'Add an everyday thing'],
   ['/shelf/together', 'Say what does the same work'],
   ['/materials', 'Add a thing'],
   ['/household', 'Add a child'],

@@ -8,10 +8,10 @@ export function DayMenuButton({ narrow, ...rest }: { narrow: boolean } & Compone
       type="button"
       className="btn press !px-2.5 !py-0 print:hidden"
       aria-haspopup="menu"
-      {...(narrow ? { 'aria-label': 'The day turns out otherwise' } : {})}
+      {...(narrow ? { 'aria-label': 'Change of plan' } : {})}
       {...rest}
     >
-      {narrow ? <SlidersHorizontal size={19} aria-hidden="true" /> : 'The day turns out otherwise'}
+      {narrow ? <SlidersHorizontal size={19} aria-hidden="true" /> : 'Change of plan'}
     </button>
   );
 }

@@ -132,7 +132,7 @@ export default function DayMenu({
           )}
           {day === today && (
             <Menu.Item className="menu-item" onSelect={() => fromNow()}>
-              lay the rest out from now
+              replan from now
             </Menu.Item>
           )}
           {restart && (
@@ -145,7 +145,7 @@ export default function DayMenu({
                 })
               }
             >
-              lay it out from the morning again
+              plan it from the morning again
             </Menu.Item>
           )}
           {settings.stopped === date && (
@@ -157,8 +157,8 @@ export default function DayMenu({
             <Menu.Item key={minutes} className="menu-item" disabled={rows.length === 0} onSelect={() => carry(rows)}>
               <span>
                 {minutes === 0
-                  ? 'stop here: carry the rest'
-                  : `only ${minutes} minutes more for each: carry what yields first`}{' '}
+                  ? 'stop for today, move the rest'
+                  : `only ${minutes} minutes more for each: drop the least important first`}{' '}
                 <span className="text-[0.9rem] opacity-80">
                   {rows.length === 0 ? 'nothing to carry' : count(rows.length, 'step')}
                 </span>

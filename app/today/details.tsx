@@ -47,10 +47,10 @@ export function Details({ row, close }: { row: DayRow; close: () => void }) {
       />
       <div className="flex gap-2 self-end">
         <button type="submit" className="btn btn-strong">
-          Keep
+          Save
         </button>
         <button type="button" className="btn" onClick={close}>
-          Leave as it was
+          Cancel
         </button>
       </div>
     </form>

@@ -36,15 +36,15 @@ export default function Nods({ day }: { day: number }) {
     <section aria-labelledby="nods" className="border-b border-rule py-1.5 print:hidden">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h2 id="nods" className="text-[1.1rem]">
-          Ticked, and waiting for your nod
+          Ticked, waiting for your OK
         </h2>
         {waiting.length > 1 && (
           <button
             type="button"
             className="btn btn-strong"
-            onClick={() => nod(`a nod to ${count(waiting.length, 'tick')}`, waiting)}
+            onClick={() => nod(`OK to ${count(waiting.length, 'tick')}`, waiting)}
           >
-            Nod to all {waiting.length}
+            OK to all {waiting.length}
           </button>
         )}
       </div>
@@ -63,10 +63,10 @@ export default function Nods({ day }: { day: number }) {
             <button
               type="button"
               className="btn"
-              aria-label={`Nod: ${what(t)}`}
+              aria-label={`OK: ${what(t)}`}
               onClick={() => nod(`${what(t)}: done`, [t])}
             >
-              <Check size={18} aria-hidden="true" /> Nod
+              <Check size={18} aria-hidden="true" /> OK
             </button>
             <button
               type="button"

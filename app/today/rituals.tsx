@@ -18,7 +18,7 @@ export function Rituals({ page }: { page: DayPage }) {
   const games = gamesOn(household, year, page);
   if (rituals.length === 0) return null;
   return (
-    <section aria-label="Rituals" className="flex flex-wrap items-center gap-x-6 border-t border-rule">
+    <section aria-label="Everyday things" className="flex flex-wrap items-center gap-x-6 border-t border-rule">
       {rituals.map((r) => (
         <label key={r.ritual.id} className="press flex items-center gap-2">
           <input type="checkbox" checked={r.mark !== undefined} onChange={() => toggle(r, games.get(r.ritual.id))} />

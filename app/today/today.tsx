@@ -11,7 +11,7 @@ import { workedDays } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { dayAndDate, longDate } from '../ui/dates';
-import { count, listing } from '../ui/words';
+import { listing } from '../ui/words';
 import { useClashes } from './clashes';
 import { Group } from './group';
 import { HowFar } from './how-far';
@@ -149,7 +149,7 @@ export function Today() {
       ? undefined
       : {
           key: 'nods',
-          words: `${count(ticks, 'tick')} waiting for your nod`,
+          words: `${ticks} ticked, waiting for your OK`,
           body: (
             <Suspense>
               <Nods day={on} />

@@ -14,7 +14,7 @@ export function FormDialog({
   remove,
   children,
   wide,
-  keep = 'Keep',
+  keep = 'Save',
   disabled = false,
   reach = 0,
 }: {
@@ -64,7 +64,7 @@ export function FormDialog({
       >
         {asked && (
           <p role="alert" className="sticky -top-5 z-10 border border-ink bg-sheet p-2 font-semibold">
-            What was typed here is not kept yet. Escape once more lets it go.
+            What was typed here is not saved yet. Escape once more lets it go.
           </p>
         )}
         {children}
@@ -84,7 +84,7 @@ export function FormDialog({
               {keep}
             </button>
             <button type="button" className="btn" onClick={close}>
-              Leave
+              Cancel
             </button>
           </div>
           {remove && !kept && (

@@ -108,10 +108,10 @@ export function BrushPanel({
           <EffectLines effect={effect} />
           <div className="flex gap-2 pt-2">
             <button type="button" className="btn btn-strong" onClick={keep}>
-              Keep
+              Save
             </button>
             <button type="button" className="btn" onClick={leave}>
-              Leave
+              Cancel
             </button>
           </div>
         </div>

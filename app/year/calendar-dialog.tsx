@@ -104,7 +104,7 @@ export function CalendarDialog({
       title={older ? `A newer copy of ${calendar.name}` : fresh ? `What comes in with ${calendar.name}` : calendar.name}
       wide
       close={close}
-      keep={fresh && !older ? 'Keep this calendar' : 'Keep'}
+      keep={fresh && !older ? 'Save this calendar' : 'Save'}
       onSubmit={(e) => {
         e.preventDefault();
         if (nobody) return setFault(`“${nobody.title}” takes nobody away: say whom, or ignore it.`);

@@ -113,7 +113,7 @@ export function ClosedForm({
       close={close}
       onSubmit={keep}
       reach={reach}
-      keep={range || what !== 'closed' ? 'Keep' : 'Close them'}
+      keep={range || what !== 'closed' ? 'Save' : 'Close them'}
     >
       {!range && (
         <Field label="They are">

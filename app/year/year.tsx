@@ -205,10 +205,10 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
             {count(effect.schoolDays.before, 'school day')} to come → <b>{effect.schoolDays.after}</b>
           </span>
           <button type="button" className="btn btn-strong" onClick={() => keep(sweep)}>
-            Keep these days
+            Save these days
           </button>
           <button type="button" className="btn" onClick={() => setSweep(undefined)}>
-            Leave them
+            Cancel
           </button>
         </p>
       )}

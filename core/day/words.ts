@@ -16,7 +16,7 @@ export function childListWords(items: readonly Pick<ChildItem, 'of' | 'mark' | '
   const waiting = own.filter((x) => x.mark === undefined && waits(x)).length;
   const later = own.filter((x) => x.mark !== undefined && ['partly', 'again', 'not today'].includes(x.mark)).length;
   if (open > 0) return `${count(open, 'thing')} still to do.`;
-  if (waiting > 0) return `All of it is ticked; ${count(waiting, 'tick waits', 'ticks wait')} for a nod.`;
+  if (waiting > 0) return `All of it is ticked; ${count(waiting, 'tick waits', 'ticks wait')} for an OK.`;
   if (later === 0) return own.length === 0 ? '' : 'All of it is done.';
   return later === own.length
     ? 'It is carried to another day.'

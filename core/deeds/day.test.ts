@@ -86,7 +86,7 @@ describe('what a child ticks', () => {
     expect([item!.of, item!.ticked?.date]).toEqual([of, fromDay(monday)]);
     const [waiting] = waitingTicks(ticked);
     expect(waiting!.others.map((c) => c.id)).toEqual(['B']);
-    expect(childListWords([item!])).toBe('All of it is ticked; 1 tick waits for a nod.');
+    expect(childListWords([item!])).toBe('All of it is ticked; 1 tick waits for an OK.');
   });
 
   it('is settled by the teacher’s own mark, on whatever day: there is no second done', () => {

@@ -88,7 +88,7 @@ describe('older files', () => {
     expect(validate.errors).toBeNull();
   });
 
-  it('a version-3 file stays as it is, and has no ticks that wait for a nod', () => {
+  it('a version-3 file stays as it is, and has no ticks that wait for an OK', () => {
     const text = read('./fixtures/version-3.json');
     const reading = readBackup(text);
     if ('fault' in reading) throw new Error(reading.fault);

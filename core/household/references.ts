@@ -39,7 +39,7 @@ const ref = (
 
 const NAMED_ON_SHELF = (h: Household, e: E) => `${ofCourse(h, e)} still names them: change that on the shelf first.`;
 const NAMED_BY_RITUAL = (_: Household, r: { title: string }) =>
-  `The ritual “${r.title}” still names them: change that on the shelf first.`;
+  `The everyday thing “${r.title}” still names them: change that on the shelf first.`;
 const NAMED_BY_AWAY = (_: Household, a: { label: string }) =>
   `“${a.label}” takes them along: change that under Year first.`;
 const IN_THE_RECORD = () => 'There are marks in its record, which is kept. Set it to “dropped” instead.';
@@ -53,7 +53,7 @@ export const REFERENCES: readonly Reference[] = [
   ref('enrolments', 'helper.childId', 'children', 'holds', (h: Household, e: E) => {
     return `They sit beside a younger one in ${ofCourse(h, e)}: change that on the shelf first.`;
   }),
-  ref('ticks', 'childId', 'children', 'holds', () => 'Something they ticked waits for your nod: see Today first.'),
+  ref('ticks', 'childId', 'children', 'holds', () => 'Something they ticked waits for your OK: see Today first.'),
   ref('settings', 'windows[].childIds[]', 'children', 'holds', (_: Household, s: Household['settings'], id) => {
     const own = s.windows?.find((w) => w.childIds.includes(id));
     return `“${own?.label || own?.kind}” still names them: change that under Household, through the day, first.`;
