@@ -135,8 +135,8 @@ describe('what others hang on', () => {
   });
 
   it('cannot be taken away, and is told why in a sentence', () => {
-    expect(whyKept(state, 'children', 'B')).toMatch('The ritual “hymn” still names them');
-    expect(whyKept(state, 'teachers', 'V')).toMatch('The ritual “hymn” still names them');
+    expect(whyKept(state, 'children', 'B')).toMatch('The everyday thing “hymn” still names them');
+    expect(whyKept(state, 'teachers', 'V')).toMatch('The everyday thing “hymn” still names them');
     expect(whyKept(state, 'children', 'C')).toBeUndefined();
     expect(whyKept(state, 'courses', 'lent')).toMatch('blended into c');
     expect(whyKept(state, 'courses', 'spare')).toBeUndefined();
