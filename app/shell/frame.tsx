@@ -58,8 +58,9 @@ export function Frame() {
             </span>
             {which === 'sample' && (
               <span className="text-[0.95rem] text-soft">
-                <span className="hidden lg:inline">a sample household, apart from yours </span>
-                <span className="hidden sm:inline lg:hidden">a sample household </span>
+                <span className="hidden sm:inline">
+                  a sample household<span className="hidden lg:inline">, apart from yours</span>{' '}
+                </span>
                 <button
                   type="button"
                   className="press page-link cursor-pointer text-ink"
