@@ -2,10 +2,12 @@ import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
 import type { DayPage } from '../../core/day';
 import { ChildName } from '../ui/ornament';
+import { useNarrow } from '../ui/use-narrow';
 import { count } from '../ui/words';
 
 /** How far each child is with the day, on one line where there is room. */
 export function HowFar({ page, today }: { page: DayPage; today: Day }) {
+  const narrow = useNarrow();
   return (
     <ul
       aria-label="How far each child is"
@@ -21,21 +23,14 @@ export function HowFar({ page, today }: { page: DayPage; today: Day }) {
               {c.out.why === 'away' ? 'away' : c.out.why === 'sick' ? 'sick' : 'no school'}
             </span>
           ) : c.steps === 0 ? (
-            <span className="text-soft">
-              <span className="hidden sm:inline">{page.day === today ? 'nothing today' : 'nothing'}</span>
-              <span className="sm:hidden">–</span>
-            </span>
+            <span className="text-soft">{narrow ? '–' : page.day === today ? 'nothing today' : 'nothing'}</span>
           ) : c.finished ? (
             <span className="label settle border border-ink px-1.5">finished</span>
           ) : c.marked === c.steps ? (
             <span className="text-soft">{count(c.carried, 'step')} carried</span>
           ) : (
             <span className="text-soft">
-              {c.marked}
-              <span className="hidden sm:inline"> of </span>
-              <span className="sm:hidden">/</span>
-              {c.steps}
-              <span className="hidden sm:inline"> · {c.minutesLeft} min</span>
+              {narrow ? `${c.marked}/${c.steps}` : `${c.marked} of ${c.steps} · ${c.minutesLeft} min`}
             </span>
           )}
         </li>
