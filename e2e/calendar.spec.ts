@@ -1,10 +1,19 @@
 import { readFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { chooseFile, expect, openToday, rows, startOwn, status, test, walk } from './app';
 
 const corpus = (name: string) => readFileSync(`core/ical/corpus/${name}.ics`);
 const schoolDays = (page: Page) => page.getByRole('region', { name: 'Its shape' }).getByText(/\d+ school days/);
 const effect = (page: Page) => page.locator('[data-effect]');
+
+/** The simulated class’s calendar as it is offered, not decided on yet; the sample’s year has 176 school days. */
+async function subscribe(page: Page): Promise<Locator> {
+  await page.goto('/year');
+  await expect(schoolDays(page)).toHaveText('176 school days');
+  await page.goto('/year/outside');
+  await page.getByRole('button', { name: 'Subscribe' }).click();
+  return page.getByRole('dialog');
+}
 
 /** The middle of a day of the drawing, as it lies at a desk: three tiers of eighteen weeks from 31 August 2026. */
 async function dayPoint(page: Page, week: number, row: number): Promise<{ x: number; y: number }> {
@@ -27,11 +36,7 @@ async function dayPoint(page: Page, week: number, row: number): Promise<{ x: num
 test('an outside class is subscribed to: its break closes days, its hours block, and all of it can be taken back', async ({
   page,
 }) => {
-  await page.goto('/year');
-  await expect(schoolDays(page)).toHaveText('176 school days');
-  await page.goto('/year/outside');
-  await page.getByRole('button', { name: 'Subscribe' }).click();
-  const dialog = page.getByRole('dialog');
+  const dialog = await subscribe(page);
   await expect(dialog).toContainText('Nothing has an effect before you decide');
   await dialog.getByLabel(/^Weir House closed, Mon 23 Nov/).selectOption('closes');
   await expect(dialog.getByText(/School days to come: 134 → 129/)).toBeVisible();
@@ -316,11 +321,7 @@ test('a calendar file is previewed, a bad one refused in a sentence, a newer one
 test('of a class’s calendar the rest is decided as offered: it closes nothing, its own days off take no hours, and it stands on the week', async ({
   page,
 }) => {
-  await page.goto('/year');
-  await expect(schoolDays(page)).toHaveText('176 school days');
-  await page.goto('/year/outside');
-  await page.getByRole('button', { name: 'Subscribe' }).click();
-  const dialog = page.getByRole('dialog');
+  const dialog = await subscribe(page);
   await dialog.getByLabel('Decide the rest').selectOption('offered');
   await expect(dialog.getByText(/School days to come: 134, as before/)).toBeVisible();
   await expect(dialog.getByLabel(/^Weir House closed, Mon 23 Nov/)).toHaveValue('no class');

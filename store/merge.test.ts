@@ -1,10 +1,11 @@
 import 'fake-indexeddb/auto';
+import Dexie from 'dexie';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { markStep, unmarkStep } from '../core/deeds';
 import { readBackup, writeBackup } from '../core/formats';
 import type { Household } from '../core/household';
-import { merge } from '../core/merge';
+import { merge, mergeStep } from '../core/merge';
 import { aCourse, aHousehold, anEnrolment } from '../core/tests/make';
 import { type Content, HouseholdStore } from './index';
 
@@ -113,6 +114,41 @@ describe('two devices that exchange files', () => {
     const [copy] = await a.keptCopies('2026-09-07');
     const reading = readBackup(copy!.text);
     expect('backup' in reading && reading.backup.lineage).toMatchObject({ household: 'lock', epoch: 'first' });
+  });
+
+  it('what was worked out beforehand serves while nothing is written, and never after', async () => {
+    const [a, b, c] = [await open(), await open(), await open()];
+    for (const s of [a, c]) await s.commit('done', (now) => markStep(now, on(1), 'done', id));
+    await rename(b, 'Wren');
+    const theirs = await fileOf(b);
+    const { revision, ...ours } = await a.content();
+    const them = { household: theirs.household, traces: theirs.traces ?? [], lineage: theirs.lineage ?? LINEAGE };
+    const ready = { revision, step: mergeStep(ours, merge(ours, them)) };
+    await a.mergeIn('merged', theirs, [], ready);
+    expect(a.household.children[0]!.name).toBe('Wren');
+    // The same as without it, but for the device’s own name and clock.
+    await c.mergeIn('merged', theirs, []);
+    expect(text(a.household)).toBe(text(c.household));
+    await a.undo();
+    await a.commit('done', (now) => markStep(now, on(2), 'done', id));
+    await a.mergeIn('merged', theirs, [], ready);
+    expect(a.household.marks).toHaveLength(2);
+    expect(a.household.children[0]!.name).toBe('Wren');
+  });
+
+  it('one of before such times is one household from its first opening on, written in or not', async () => {
+    const name = `merge-${++n}`;
+    const first = await HouseholdStore.open(name, household);
+    first.close();
+    const db = new Dexie(name);
+    await db.open();
+    await db.table('meta').delete('standing');
+    db.close();
+    const again = await HouseholdStore.open(name, household);
+    const { lineage } = await again.content();
+    expect((await again.content()).lineage).toEqual(lineage);
+    await rename(again, 'Wren');
+    expect((await again.content()).lineage).toMatchObject({ household: lineage.household, epoch: lineage.epoch });
   });
 
   it('two that restore one file of before such times agree where it came from', async () => {

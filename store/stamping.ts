@@ -1,4 +1,4 @@
-import { deviceOf, latest, type Lineage, nextStamp, type Stamp, tracesAfter, traceId } from '../core/merge';
+import { latest, type Lineage, nextStamp, type Stamp, tracesAfter, traceId } from '../core/merge';
 import type { Database, RowChange } from './database';
 
 /** Under this name in the table of notes: what this device is called, where its household comes from, its clock. */
@@ -20,6 +20,12 @@ export const freshLineage = (): Lineage => ({ household: freshName(), epoch: fre
 export async function standingOf(db: Database): Promise<Standing> {
   const noted = (await db.meta.get(STANDING))?.value as Standing | undefined;
   return noted ?? { device: random(5), lineage: freshLineage(), clock: '' };
+}
+/** Inside a transaction: the standing, put down where there was none. */
+export async function named(db: Database): Promise<Standing> {
+  const standing = await standingOf(db);
+  await putStanding(db, standing);
+  return standing;
 }
 export const putStanding = (db: Database, standing: Standing) => db.meta.put({ key: STANDING, value: standing });
 
@@ -46,7 +52,5 @@ export async function stampChanges(db: Database, changes: readonly RowChange[]):
 /** What was known before a merge, but for what this device wrote since: that it knows for good. */
 export function backTo(lineage: Lineage, { device, lineage: now }: Standing): Lineage {
   const own = now.seen[device];
-  return own === undefined || deviceOf(own) !== device
-    ? lineage
-    : { ...lineage, seen: { ...lineage.seen, [device]: own } };
+  return own === undefined ? lineage : { ...lineage, seen: { ...lineage.seen, [device]: own } };
 }

@@ -8,14 +8,18 @@ import {
   type Lineage,
   lineageFrom,
   merge,
+  mergeStep,
+  type MergeStep,
   rowsBetween,
+  type Side,
   takeOther,
+  traceId,
   tracesAfter,
   whyApart,
 } from '../core/merge';
 import { Database, type HistoryEntry, type KeptCopy, type Put, type Row, type RowChange } from './database';
 import { applied, byTable, onto } from './rows';
-import { backTo, freshLineage, freshName, putStanding, stampChanges, standingOf, stampNow } from './stamping';
+import { backTo, freshLineage, freshName, named, putStanding, stampChanges, standingOf, stampNow } from './stamping';
 
 export type { Put } from './database';
 export type Puts = readonly Put[] | ((household: Household) => readonly Put[]);
@@ -72,6 +76,8 @@ export class HouseholdStore {
   lost: string | undefined;
   /** Where the household came from when it was opened, for a file that is saved once the disk no longer answers. */
   origin: Lineage | undefined;
+  /** Whether another household has taken this one’s place since it was opened. */
+  replaced = false;
   private meanwhile: RowChange[] | undefined;
 
   private constructor(
@@ -111,7 +117,8 @@ export class HouseholdStore {
     const store = new HouseholdStore(db, opened.household);
     store.revision = opened.revision;
     store.history = await readHistory(db);
-    store.origin = (await standingOf(db)).lineage;
+    // One from before such things were kept is named once, or each backup of it would be of another household.
+    store.origin = (await db.transaction('rw', db.meta, () => named(db))).lineage;
     if (!opened.whole) {
       store.whole = false;
       // Where the store is lost meanwhile, what was read stays what it is.
@@ -192,40 +199,51 @@ export class HouseholdStore {
 
   /**
    * Takes in what another device of this household wrote (its backup), all in one step that can be taken back whole. Of what both
-   * wrote, `others` are taken the other way round than by their time.
+   * wrote, `others` are taken the other way round than by their time. `ready`: what the merge comes to, worked out beforehand (in a
+   * worker) from `content()`; it serves only while nothing has been written since.
    * @throws where the file is of another household, or of one that went its own way since it was restored
    */
-  async mergeIn(label: string, theirs: Content, others: readonly Both[]): Promise<void> {
+  async mergeIn(
+    label: string,
+    theirs: Content,
+    others: readonly Both[],
+    ready?: { revision: number; step: MergeStep },
+  ): Promise<void> {
     await this.wholeRead;
     return this.inTurn(() =>
-      this.writing(async (now) => {
+      this.writing(async (now, revision) => {
         const standing = await standingOf(this.db);
         const { lineage } = standing;
-        const side = { household: now, traces: await this.db.traces.toArray(), lineage };
         const them = { traces: [], lineage: freshLineage(), ...theirs };
-        const apart = whyApart(side, them);
+        const apart = whyApart({ lineage }, them);
         if (apart) throw new StoreFault('fault' in apart ? apart.fault : EPOCHS);
-        const merged = merge(side, them).side;
-        const chosen = this.otherWay(merged.household, others);
-        const after = applied(merged.household, chosen);
-        const known = new Map(merged.traces.map((t) => [t.id, t]));
-        const { stamp, standing: next } = stampNow({ ...standing, lineage: merged.lineage });
-        for (const t of tracesAfter((id) => known.get(id), chosen, stamp)) known.set(t.id, t);
-        const changes = rowsBetween(now, after);
-        const was = new Map(side.traces.map((t) => [t.id, t]));
-        const traces = [...known.values()].flatMap((t) => {
-          const before = was.get(t.id);
-          return same(before, t) ? [] : [{ id: t.id, ...(before ? { before } : {}), after: t }];
+        const step = ready?.revision === revision ? ready.step : await this.stepFor(now, lineage, them);
+        const merged = applied(now, step.changes);
+        const chosen = this.otherWay(merged, others);
+        const known = new Map(step.traces.map((t) => [t.id, t]));
+        const touched = [...known.keys(), ...chosen.map((c) => traceId(c.table, c.id))];
+        const was = new Map((await this.db.traces.bulkGet(touched)).flatMap((t) => (t ? [[t.id, t]] : [])));
+        const { stamp, standing: next } = stampNow({ ...standing, lineage: step.lineage });
+        for (const t of tracesAfter((id) => known.get(id) ?? was.get(id), chosen, stamp)) known.set(t.id, t);
+        const stood = chosen.length > 0 ? next : { ...standing, lineage: step.lineage };
+        const changes = chosen.length === 0 ? step.changes : rowsBetween(now, applied(merged, chosen));
+        const traces = [...known.values()].map((after) => {
+          const before = was.get(after.id);
+          return { id: after.id, ...(before ? { before } : {}), after };
         });
         await this.store(changes, 'after');
-        await this.db.traces.bulkPut(traces.map((t) => t.after));
-        const stood = chosen.length > 0 ? next : { ...standing, lineage: merged.lineage };
+        await this.db.traces.bulkPut([...known.values()]);
         await putStanding(this.db, stood);
         if (changes.length + traces.length > 0)
           await this.remember({ label, changes, merged: { traces, before: lineage, after: stood.lineage } });
         return changes;
       }),
     );
+  }
+
+  private async stepFor(household: Household, lineage: Lineage, them: Side): Promise<MergeStep> {
+    const ours = { household, traces: await this.db.traces.toArray(), lineage };
+    return mergeStep(ours, merge(ours, them));
   }
 
   /** What both sides wrote, where it is to be the other way round, as changes of the merged household. */
@@ -246,10 +264,14 @@ export class HouseholdStore {
     );
   }
 
-  /** The whole household as it is kept in a backup: with where it comes from and when its rows were written. */
-  async content(): Promise<Required<Content>> {
+  /**
+   * The whole household as it is kept in a backup: with where it comes from and when its rows were written; and the number of the
+   * last writing.
+   */
+  async content(): Promise<Required<Content> & { revision: number }> {
     await this.wholeRead;
     return this.inTurn(async () => ({
+      revision: this.revision,
       household: this.current,
       lineage: (await standingOf(this.db)).lineage,
       traces: await this.db.traces.toArray(),
@@ -278,10 +300,10 @@ export class HouseholdStore {
    * Stores what came from outside by itself (a fetched calendar): no step of the user's own, so undo passes it by. Rows
    * the user changes are never stored this way.
    */
-  absorb(puts: readonly Put[]): Promise<void> {
+  absorb(puts: Puts): Promise<void> {
     return this.inTurn(() =>
-      this.writing(async () => {
-        const made = await this.changesFor(puts);
+      this.writing(async (now) => {
+        const made = await this.changesFor(typeof puts === 'function' ? puts(now) : puts);
         await this.store(made, 'after');
         if (made.length > 0) await stampChanges(this.db, made);
         return made;
@@ -293,10 +315,10 @@ export class HouseholdStore {
    * One transaction on the household as it is: where another tab has written meanwhile, what it wrote is taken in first. Memory
    * follows once it is on the disk, and the other tabs are told.
    */
-  private async writing(work: (now: Household) => Promise<RowChange[]>): Promise<void> {
+  private async writing(work: (now: Household, revision: number) => Promise<RowChange[]>): Promise<void> {
     const done = await this.write(async () => {
       const caught = await this.catchUp();
-      const changes = await work(caught.household);
+      const changes = await work(caught.household, caught.revision);
       if (changes.length === 0) return { ...caught, changes };
       const rev = caught.revision + 1;
       await this.db.journal.add({ rev, changes });
@@ -464,6 +486,7 @@ export class HouseholdStore {
         this.revision = rev;
       });
       this.current = household;
+      this.replaced = true;
       this.history = {};
       this.whole = true;
       this.channel?.postMessage({ reload: true } satisfies Message);
@@ -537,6 +560,7 @@ export class HouseholdStore {
         this.takeIn(message.changes, applied(this.current, message.changes), message.rev);
         this.history = message.history;
       } else {
+        if ('reload' in message) this.replaced = true;
         const { db } = this;
         const caught = await db.transaction('r', [...db.householdTables(), db.meta, db.journal], () => this.catchUp());
         this.takeIn(caught.caughtUp, caught.household, caught.revision);

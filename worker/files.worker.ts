@@ -11,6 +11,8 @@ import {
   type Line,
   merge,
   mergeNotes,
+  mergeStep,
+  type MergeStep,
   type Side,
   whyApart,
 } from '../core/merge';
@@ -31,6 +33,8 @@ export type MergePreview =
       both: { both: Both; words: BothWords }[];
       notes: string[];
       ahead: number;
+      /** What it comes to, as long as nothing is written meanwhile. */
+      step: MergeStep;
     };
 
 function preview(text: string, ours: Side, now: number): MergePreview {
@@ -57,6 +61,7 @@ function preview(text: string, ours: Side, now: number): MergePreview {
     both: merged.both.map((both) => ({ both, words: bothWords(ours.household, household, both) })),
     notes: mergeNotes(merged),
     ahead: daysAhead(them, now),
+    step: mergeStep(ours, merged),
   };
 }
 

@@ -42,7 +42,10 @@ export function openPlanner(): Planner {
           if (mine === current) listener(...args);
         };
       // One behind the other: each is told what has changed since the one before it.
-      line = line.then(async () => {
+      const failed = (error: unknown) => {
+        if (mine === current) told.failed(error instanceof Error ? error : new Error(String(error)));
+      };
+      const tell = async () => {
         if (mine !== current) return;
         const pieces = piecesOf(patchOf(known, household, TOLD), MOST_ROWS);
         known = household;
@@ -55,10 +58,9 @@ export function openPlanner(): Planner {
             proxy(heard(told.plan)),
             proxy(heard(told.progress)),
           )
-          .catch((error: unknown) => {
-            if (mine === current) told.failed(error instanceof Error ? error : new Error(String(error)));
-          });
-      });
+          .catch(failed);
+      };
+      line = line.then(tell).catch(failed);
     },
     close() {
       current = -1;

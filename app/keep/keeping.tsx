@@ -1,5 +1,5 @@
 import { minuteNow } from '../ui/minute';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { clockOf, fromDay, type IsoDate, toDay } from '../../core/calendar';
 import { type Backup, readBackup, type Reading, writeBackup } from '../../core/formats';
 import { KEPT_DAYS, type KeptCopy, ownBegun } from '../../store';
@@ -8,6 +8,7 @@ import { useHousehold } from '../shell/household';
 import { LAST_BACKUP } from '../shell/notes';
 import { longDate, shortDate } from '../ui/dates';
 import { Dialog } from '../ui/dialog';
+import { FileButton } from '../ui/file-button';
 import { FileProgress, useFileReading } from '../ui/file-progress';
 import { download } from '../ui/download';
 import { count } from '../ui/words';
@@ -18,7 +19,6 @@ import { Room } from './room';
 export default function Keeping() {
   const { household, today, store, which, switchTo, freshSample, say } = useHousehold();
   const style = household.settings.dateStyle;
-  const file = useRef<HTMLInputElement>(null);
   const [reading, setReading] = useState<Backup>();
   const [notes, setNotes] = useState<string[]>([]);
   const opened = useFileReading();
@@ -40,7 +40,7 @@ export default function Keeping() {
 
   const save = async () => {
     const asOf = fromDay(today);
-    const content = await store.content();
+    const { revision: _, ...content } = await store.content();
     const name = content.household.settings.name.replace(/[^\p{L}\p{N} -]/gu, '');
     download(`olden-primer ${name} ${asOf}.json`, writeBackup({ asOf, ...content }), 'application/json');
     await store.setNote(LAST_BACKUP, asOf);
@@ -55,11 +55,9 @@ export default function Keeping() {
       setNotes(result.notes);
     }
   };
-  const choose = async (chosen: File | undefined) => {
+  const choose = async (chosen: File) => {
     setFault(undefined);
-    if (!chosen) return;
     take(await opened.read((watch) => readBackupFile(chosen, watch)));
-    if (file.current) file.current.value = '';
   };
   const restore = async () => {
     if (!reading) return;
@@ -98,16 +96,9 @@ export default function Keeping() {
             A backup replaces what is in {which === 'sample' ? 'the sample household' : 'your household'} now. You see
             first what is in it.
           </p>
-          <label className="btn self-start has-focus-visible:outline-3 has-focus-visible:outline-offset-2">
+          <FileButton className="self-start" accept=".json,application/json" onFile={choose}>
             Choose a backup file
-            <input
-              ref={file}
-              type="file"
-              accept=".json,application/json"
-              className="sr-only"
-              onChange={(e) => void choose(e.target.files?.[0])}
-            />
-          </label>
+          </FileButton>
           <FileProgress reading={opened} />
           {fault && (
             <p role="alert" className="border-2 border-ink p-3">

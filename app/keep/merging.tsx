@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { clockOf, fromDay, toDay } from '../../core/calendar';
 import type { Both } from '../../core/merge';
 import { count } from '../../core/words';
@@ -6,28 +6,28 @@ import { type MergePreview, readMergeFile } from '../../worker/files';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
 import { Dialog } from '../ui/dialog';
+import { FileButton } from '../ui/file-button';
 import { FileProgress, useFileReading } from '../ui/file-progress';
 import { minuteNow } from '../ui/minute';
 
-type Preview = Exclude<MergePreview, { fault: string }>;
+/** What a file would bring to the household as it was after a certain writing. */
+type Preview = Exclude<MergePreview, { fault: string }> & { revision: number };
+type Mergeable = Exclude<Preview, { epochs: true }>;
 
 /** Two devices, one household: what another device wrote is taken in from its backup, seen first. */
 export function Merging() {
   const { today, store, say, household } = useHousehold();
   const style = household.settings.dateStyle;
-  const file = useRef<HTMLInputElement>(null);
   const opened = useFileReading();
   const [fault, setFault] = useState<string>();
   const [preview, setPreview] = useState<Preview>();
 
-  const choose = async (chosen: File | undefined) => {
+  const choose = async (chosen: File) => {
     setFault(undefined);
-    if (!chosen) return;
-    const ours = await store.content();
+    const { revision, ...ours } = await store.content();
     const result = await opened.read((watch) => readMergeFile(chosen, ours, Date.now(), watch));
     if ('fault' in result) setFault(result.fault);
-    else setPreview(result);
-    if (file.current) file.current.value = '';
+    else setPreview({ ...result, revision });
   };
   const guarded = async (done: string, work: () => Promise<void>) => {
     try {
@@ -38,9 +38,9 @@ export function Merging() {
     }
     setPreview(undefined);
   };
-  const take = (p: Preview, others: Both[]) =>
+  const take = (p: Mergeable, others: Both[]) =>
     guarded('Merged. Undo takes the whole merge back.', () =>
-      store.mergeIn(`the file of ${longDate(style, toDay(p.asOf))} merged`, p.theirs, others),
+      store.mergeIn(`the file of ${longDate(style, toDay(p.asOf))} merged`, p.theirs, others, p),
     );
   const theirsHold = (p: Preview) =>
     guarded('The file’s household is here now. What was here before is kept under “Older copies”.', () =>
@@ -58,16 +58,9 @@ export function Merging() {
         Mark on the phone in the morning and plan on the laptop at night: a backup of the one is merged into the other.
         What is new on either side is kept; you see first what changes.
       </p>
-      <label className="btn self-start has-focus-visible:outline-3 has-focus-visible:outline-offset-2">
+      <FileButton className="self-start" accept=".json,application/json" onFile={choose}>
         Merge a file
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          className="sr-only"
-          onChange={(e) => void choose(e.target.files?.[0])}
-        />
-      </label>
+      </FileButton>
       <FileProgress reading={opened} />
       {fault && (
         <p role="alert" className="border-2 border-ink p-3">
@@ -142,7 +135,7 @@ function Look({
   onMerge,
   onLeave,
 }: {
-  preview: Exclude<Preview, { epochs: true }>;
+  preview: Mergeable;
   onMerge: (others: Both[]) => void;
   onLeave: () => void;
 }) {

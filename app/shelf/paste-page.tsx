@@ -1,5 +1,5 @@
 import { countContents } from '../../core/course';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { buildUnits, COURSE_TEMPLATE, type CsvReading, type PastedLine, readContents } from '../../core/contents';
 import { KIND_DEFAULTS } from '../../core/course';
@@ -11,6 +11,7 @@ import { count } from '../ui/words';
 import { PasteLines } from './paste-lines';
 import { asPattern, noSteps, StepsOfLesson } from './steps-of-lesson';
 import { readCsvFile } from '../../worker/files';
+import { FileButton } from '../ui/file-button';
 import { encodingWords, FileProgress, useFileReading } from '../ui/file-progress';
 import { newId } from '../ui/id';
 
@@ -31,7 +32,6 @@ export default function PastePage() {
   const [wanting, setWanting] = useState(false);
   const reading = useFileReading();
   const [fileFault, setFileFault] = useState<string>();
-  const file = useRef<HTMLInputElement>(null);
   // A prefix of its own keeps ids apart from those the course has already.
   const prefix = useMemo(() => (onto ? `${newId().slice(0, 8)}-` : ''), [onto]);
   const units = useMemo(
@@ -46,10 +46,8 @@ export default function PastePage() {
     setCsv(undefined);
     setLines(readContents(next));
   };
-  const choose = async (chosen: File | undefined) => {
-    if (!chosen) return;
+  const choose = async (chosen: File) => {
     const read = await reading.read((watch) => readCsvFile(chosen, prefix, watch));
-    if (file.current) file.current.value = '';
     if ('fault' in read) return setFileFault(read.fault);
     setFileFault(encodingWords(read.encoding));
     setCsv(read);
@@ -118,16 +116,9 @@ export default function PastePage() {
             )}
           </Field>
           <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-            <label className="btn has-focus-visible:outline-3 has-focus-visible:outline-offset-2">
-              <input
-                ref={file}
-                type="file"
-                accept=".csv,.tsv,text/csv"
-                className="sr-only"
-                onChange={(e) => void choose(e.target.files?.[0])}
-              />
+            <FileButton accept=".csv,.tsv,text/csv" onFile={choose}>
               From a CSV file
-            </label>
+            </FileButton>
             <button
               type="button"
               className="page-link min-h-[44px] cursor-pointer"

@@ -1,6 +1,8 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { fromDay } from '../../core/calendar';
 import { listsToKeep } from '../../core/day';
+import { byId, type Household } from '../../core/household';
+import type { Plan } from '../../core/stagger';
 import { useHousehold } from './household';
 import { usePlan } from './plan';
 
@@ -11,16 +13,22 @@ import { usePlan } from './plan';
 export function DayLists() {
   const { household, year, today, store, lost } = useHousehold();
   const { plan, settled } = usePlan();
+  /** The plan of before whose days have been looked at: once is enough. */
+  const looked = useRef<Plan>(undefined);
   useEffect(() => {
     if (!year || lost) return;
     const date = fromDay(today);
     const begun = household.marks.some((m) => m.date === date);
     const stands = settled?.plan.today === today ? settled.plan : begun && plan?.today === today ? plan : undefined;
     if (!stands) return;
-    const lists = listsToKeep(household, year, stands, today, settled?.before);
+    const before = settled?.before === looked.current ? undefined : settled?.before;
+    const lists = listsToKeep(household, year, stands, today, before);
+    if (before) looked.current = before;
     if (lists.length === 0) return;
-    // Should it not be stored, it is tried again with the next plan.
-    void store.absorb(lists.map((put) => ({ table: 'dayLists' as const, put }))).catch(() => undefined);
+    // A list that another window has kept meanwhile stays. Should it not be stored, today’s is tried again.
+    const wish = (now: Household) =>
+      lists.filter((l) => !byId(now.dayLists, l.id)).map((put) => ({ table: 'dayLists' as const, put }));
+    void store.absorb(wish).catch(() => undefined);
   }, [household, year, today, store, lost, plan, settled]);
   return null;
 }

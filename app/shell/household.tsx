@@ -287,14 +287,8 @@ function Inner({
       freshSample: async () => {
         const sample = openSample(await readSample(), todayHere());
         const done = await guarded(async () => {
-          await store.replace(
-            { household: sample.backup.household },
-            fromDay(sample.today),
-            'the sample was started anew',
-            {
-              keep: false,
-            },
-          );
+          const content = sampleContent(sample.backup.household, sample.today);
+          await store.replace(content, fromDay(sample.today), 'the sample was started anew', { keep: false });
           await store.setNote(SAMPLE_DAY, fromDay(sample.today));
           return 'The sample household starts anew.';
         });

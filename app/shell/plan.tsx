@@ -116,7 +116,15 @@ export function PlanProvider({ children }: { children: ReactNode }) {
             improving.current = false;
             setStands((was) => ({
               plan: better,
-              before: was ? (was.plan.today < better.today ? was.plan : was.before) : kept?.plan,
+              // A plan of the household that stood here before is none of this one’s.
+              before:
+                was && was.plan.today < better.today
+                  ? was.plan
+                  : store.replaced
+                    ? undefined
+                    : was
+                      ? was.before
+                      : kept?.plan,
             }));
             tellPlanShare(undefined);
             if (settledAs !== kept?.key) {

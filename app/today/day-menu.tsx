@@ -8,10 +8,9 @@ import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { minuteNow } from '../ui/minute';
 import { ChildName } from '../ui/ornament';
-import { count } from '../ui/words';
+import { count, SHOW_WORDS } from '../ui/words';
 import { newId } from '../ui/id';
 import { DayMenuButton } from './day-menu-button';
-import { SHOW_WORDS } from './show-switch';
 
 /** A day that has turned out otherwise, put right in one press each; every one of them can be undone. */
 export default function DayMenu({

@@ -30,7 +30,7 @@ export function Notes({ notes }: { notes: readonly Note[] }) {
               onClick={() => setOpen(n === shown ? undefined : n.key)}
             >
               <span aria-hidden="true">{n === shown ? '▾' : '▸'}</span>
-              <span className="truncate">{n.words}</span>
+              <span className="wrap-anywhere sm:truncate">{n.words}</span>
             </button>
           </li>
         ))}

@@ -1,15 +1,14 @@
 import { lazy, Suspense, useState } from 'react';
 import type { Day } from '../../core/calendar';
 import type { DayPage } from '../../core/day';
-import { DAY_SHOWS, type DayShow, type Settings } from '../../core/household';
+import { DAY_SHOWS, type Settings } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { useNarrow } from '../ui/use-narrow';
+import { SHOW_WORDS } from '../ui/words';
 import { DayMenuButton } from './day-menu-button';
 
 const DayMenu = lazy(() => import('./day-menu'));
 const AbsenceForm = lazy(() => import('../year/absence-form').then((m) => ({ default: m.AbsenceForm })));
-
-export const SHOW_WORDS: Record<DayShow, string> = { list: 'As a list', order: 'In order', clock: 'By the clock' };
 
 /** How the day is shown, and what to do when it turns out otherwise. */
 export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; today: Day }) {

@@ -1,4 +1,4 @@
-import type { Life, MarkKind, Presence, Verdict } from '../../core/household';
+import type { DayShow, Life, MarkKind, Presence, Verdict } from '../../core/household';
 
 /** The one place for how the program's words are shown. */
 export const PRESENCE_WORDS: Record<Presence, string> = {
@@ -45,3 +45,6 @@ export const WORTH_WORDS: Record<Verdict['worth'], string> = {
 };
 
 export { count, inHand, listing } from '../../core/words';
+
+/** How the day is shown, in words. */
+export const SHOW_WORDS: Record<DayShow, string> = { list: 'As a list', order: 'In order', clock: 'By the clock' };

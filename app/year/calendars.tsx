@@ -8,6 +8,7 @@ import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { count } from '../ui/words';
 import { CalendarDialog } from './calendar-dialog';
+import { FileButton } from '../ui/file-button';
 import { newId } from '../ui/id';
 
 interface Offer {
@@ -95,13 +96,11 @@ export function Calendars() {
       if (!answer.ok) throw new Error(String(answer.status));
       await look(await answer.text(), offer.name, offer.path);
     });
-  const choose = (chosen: File | undefined) =>
+  const choose = (chosen: File) =>
     guarded(async () => {
-      if (!chosen) return;
       // Looked at before it is read: a film chosen by mistake must not fill the memory.
       if (chosen.size > LONGEST_CALENDAR * 4) setFault('The file is far larger than any calendar; it was not read.');
       else await look(await chosen.text(), chosen.name.replace(/\.[^.]*$/, ''));
-      if (file.current) file.current.value = '';
     });
   const free = (offered ?? []).filter((o) => !household.calendars.some((c) => c.feed === o.path));
   return (
@@ -136,16 +135,9 @@ export function Calendars() {
         </div>
       ))}
       {error && <p className="text-[0.95rem] text-soft">Calendars to subscribe to cannot be reached just now.</p>}
-      <label className="btn mt-2 has-focus-visible:outline-3">
+      <FileButton className="mt-2" input={file} accept=".ics,text/calendar" onFile={choose}>
         Read a calendar file
-        <input
-          ref={file}
-          type="file"
-          accept=".ics,text/calendar"
-          className="sr-only"
-          onChange={(e) => void choose(e.target.files?.[0])}
-        />
-      </label>
+      </FileButton>
       {fault && (
         <p role="alert" className="pt-2 font-semibold">
           {fault}

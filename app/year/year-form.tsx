@@ -6,6 +6,7 @@ import {
   blankYear,
   fromDay,
   isIsoDate,
+  plainShape,
   reshaped,
   rhythmFault,
   schoolDays,
@@ -102,8 +103,8 @@ export function YearForm({
       start: now.start,
       end: now.end,
     };
-    if (!year || sameShape(year, shape)) return { ...named, ...(year ? shapeOf(year) : shape) };
-    const was = { ...named, ...shapeOf(year) };
+    if (!year || sameShape(year, shape)) return { ...named, ...(year ? plainShape(year) : shape) };
+    const was = { ...named, ...plainShape(year) };
     return reshaped(was, shape, isIsoDate(since) ? toDay(since) : toDay(now.start));
   }, [given, light, now, rhythm, since, start?.id, year]);
   const changed = year !== undefined && made !== undefined && !sameShape(year, made);
@@ -207,13 +208,7 @@ export function YearForm({
   );
 }
 
-const shapeOf = ({ weekdays, light, rhythm }: SchoolYear): YearShape => ({
-  weekdays,
-  light,
-  ...(rhythm ? { rhythm } : {}),
-});
-const sameShape = (year: SchoolYear, shape: YearShape) =>
-  same(shapeOf(year), shapeOf({ ...year, ...shape, rhythm: shape.rhythm! }));
+const sameShape = (a: YearShape, b: YearShape) => same(plainShape(a), plainShape(b));
 
 const hasBlankDate = (r: Rhythm) =>
   r.kind === 'weeks' ? !isIsoDate(r.from) : r.terms.some((t) => !isIsoDate(t.from) || !isIsoDate(t.to));

@@ -1,33 +1,39 @@
 import type { Day } from '../calendar';
-import type { Child, Household } from '../household';
+import { byId, type Child, type Household, type SchoolYear } from '../household';
 import { count } from '../words';
 import { childDays } from './attendance';
 
 /**
- * On how many days gone by the register of any child says something else after a change: whether there was school, who was with
- * the household, what counted.
+ * On how many days gone by the register of any child says something else after a change of years or of children: whether there was
+ * school, who was with the household, what counted.
  */
 export function pastChanged(before: Household, after: Household, today: Day): number {
   const days = new Set<Day>();
-  const said = (h: Household): Map<string, Map<Day, string>> =>
+  const said = (h: Household, years: readonly SchoolYear[], child: Child): Map<Day, string> =>
     new Map(
-      h.children.map((c: Child) => [
-        c.id,
-        new Map(
-          h.years.flatMap((y) =>
-            childDays(h, y, c, today)
-              .filter((d) => d.day < today)
-              .map((d) => [d.day, `${d.status} ${d.minutes}`] as const),
-          ),
-        ),
-      ]),
+      years.flatMap((y) =>
+        childDays(h, y, child, today)
+          .filter((d) => d.day < today)
+          .map((d) => [d.day, `${d.status} ${d.minutes}`] as const),
+      ),
     );
-  const [was, is] = [said(before), said(after)];
-  for (const [id, own] of was) {
-    const now = is.get(id);
+  for (const child of before.children) {
     // A child who is taken away altogether was never marked.
+    const now = byId(after.children, child.id);
     if (!now) continue;
-    for (const day of new Set([...own.keys(), ...now.keys()])) if (own.get(day) !== now.get(day)) days.add(day);
+    // Years that are the same for the same child say the same: ten of them need not be told again at every letter typed.
+    const other = (years: readonly SchoolYear[], y: SchoolYear) => now !== child || byId(years, y.id) !== y;
+    const was = said(
+      before,
+      before.years.filter((y) => other(after.years, y)),
+      child,
+    );
+    const is = said(
+      after,
+      after.years.filter((y) => other(before.years, y)),
+      now,
+    );
+    for (const day of new Set([...was.keys(), ...is.keys()])) if (was.get(day) !== is.get(day)) days.add(day);
   }
   return days.size;
 }

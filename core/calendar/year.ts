@@ -24,6 +24,13 @@ interface Entry {
 export const shapeOn = (year: SchoolYear, day: Day): YearShape =>
   year.earlier?.find((e) => day <= toDay(e.until)) ?? year;
 
+/** A shape alone, without what else stands in a year. */
+export const plainShape = ({ weekdays, light, rhythm }: YearShape): YearShape => ({
+  weekdays,
+  light,
+  ...(rhythm ? { rhythm } : {}),
+});
+
 /** The shapes of a year, one behind the other, each with its first and last day. */
 function shapesOf(year: SchoolYear): { shape: YearShape; from: Day; to: Day }[] {
   const last = toDay(year.end);
@@ -45,15 +52,10 @@ export function reshaped(year: SchoolYear, shape: YearShape, from: Day): SchoolY
   const until = fromDay(from - 1);
   const earlier = shapesOf(year)
     .filter((s) => s.from < from)
-    .map(({ shape: { weekdays, light, rhythm }, to }) => ({
-      until: to < from ? fromDay(to) : until,
-      ...{ weekdays, light, ...(rhythm ? { rhythm } : {}) },
-    }));
+    .map(({ shape: was, to }) => ({ until: to < from ? fromDay(to) : until, ...plainShape(was) }));
   return {
     ...rest,
-    weekdays: shape.weekdays,
-    light: shape.light,
-    ...(shape.rhythm ? { rhythm: shape.rhythm } : {}),
+    ...plainShape(shape),
     ...(earlier.length > 0 ? { earlier } : {}),
   };
 }

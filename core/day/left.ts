@@ -7,6 +7,7 @@ import {
   type Enrolment,
   type Household,
   type Listed,
+  MARKS,
   type Put,
   type SchoolYear,
   titleOf,
@@ -58,7 +59,7 @@ export function listsToKeep(
     if (d < Math.max(before.today, today - REMEMBERED) || d >= today || listOn(state, d)) continue;
     const placements = listOf(open, before, d).placements.filter(({ enrolmentId, stepId }) => {
       const own = (marksByEnrolment(state.marks).get(enrolmentId) ?? []).filter((m) => m.stepId === stepId);
-      return !own.some((m) => toDay(m.date) < d && ['done', 'known', 'left out'].includes(m.kind));
+      return !own.some((m) => toDay(m.date) < d && MARKS[m.kind].settles);
     });
     if (placements.length > 0) made.push({ id: fromDay(d), date: fromDay(d), placements });
   }

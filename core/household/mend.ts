@@ -1,4 +1,4 @@
-import { type AnyRow, isThere, namingsOf, type Reference, REFERENCES, withoutNames } from './references';
+import { type AnyRow, isThere, namingsOf, type Reference, REFERENCES, rowsOf, withoutNames } from './references';
 import type { Household } from './types';
 
 /** What so many rows of a table named that is not there: it was let go (or, in the record, stays named). */
@@ -24,7 +24,7 @@ export function mendReferences(read: Household): { household: Household; mended:
     again = false;
     for (const reference of REFERENCES) {
       const { table } = reference;
-      const rows = (table === 'settings' ? [household.settings] : household[table]) as unknown as AnyRow[];
+      const rows = rowsOf(household, table);
       let missing = 0;
       const kept: AnyRow[] = [];
       for (let i = 0; i < rows.length; i++) {

@@ -25,6 +25,13 @@ export type AnyRow = { id: Id } & Record<string, unknown>;
 /** Rows as the store changes them: one put in its place, or one taken away. */
 export type Change = { table: TableName | 'settings'; put: AnyRow } | { table: TableName | 'settings'; remove: Id };
 
+/** The rows of a table as rows of any fields; of the settings the one there is. */
+export const rowsOf = (state: Household, table: TableName | 'settings'): AnyRow[] =>
+  (table === 'settings' ? [state.settings] : state[table]) as unknown as AnyRow[];
+/** A row of a household by its table and id. */
+export const rowOf = (state: Household, table: TableName | 'settings', id: Id): AnyRow | undefined =>
+  table === 'settings' ? rowsOf(state, table)[0] : (byId(state[table] as { id: Id }[], id) as AnyRow | undefined);
+
 const title = (state: Household, courseId: Id) => byId(state.courses, courseId)?.title ?? 'a course';
 const ofCourse = (state: Household, e: { courseId: Id }) => title(state, e.courseId);
 type E = Household['enrolments'][number];

@@ -8,6 +8,8 @@ import {
   type Reference,
   REFERENCES,
   referencesOf,
+  rowOf,
+  rowsOf,
   withoutNames,
 } from './references';
 import type { Course, Household, Id, TableName } from './types';
@@ -53,7 +55,7 @@ class Draft {
 
   rowsOf(table: Any): AnyRow[] {
     const own = this.touched.get(table);
-    const rows = listOf(this.before, table);
+    const rows = rowsOf(this.before, table);
     if (!own) return rows;
     const put = [...own.values()].filter((r) => r !== undefined);
     return [...rows.filter((r) => !own.has(r.id)), ...put];
@@ -79,14 +81,6 @@ class Draft {
     return [...new Map(this.made.map((c) => [`${c.table} ${'put' in c ? c.put.id : c.remove}`, c])).values()];
   }
 }
-
-const listOf = (state: Household, table: Any): AnyRow[] =>
-  (table === 'settings' ? [state.settings] : state[table]) as unknown as AnyRow[];
-/** A row of a household by its table and id. */
-export const rowOf = (state: Household, table: Any, id: Id): AnyRow | undefined =>
-  table === 'settings'
-    ? (state.settings as unknown as AnyRow)
-    : (byId(state[table] as { id: Id }[], id) as AnyRow | undefined);
 
 /** What a row that is put names must be there; what its reference lets go is left out of it. */
 function putFollows(draft: Draft, table: Any, id: Id): string | undefined {
@@ -172,7 +166,7 @@ export function whyKept(state: Household, table: Removable, id: Id): string | un
   const reasons = new Set<string>();
   for (const reference of REFERENCES) {
     if (reference.names !== table || reference.gone !== 'holds') continue;
-    const holding = listOf(state, reference.table).find((row) => namingsOf(reference, row).some((n) => n.id === id));
+    const holding = rowsOf(state, reference.table).find((row) => namingsOf(reference, row).some((n) => n.id === id));
     if (holding) reasons.add(reference.says!(state, holding as never, id));
   }
   if (reasons.size === 0) return undefined;

@@ -5,6 +5,8 @@ export {
   daysAhead,
   merge,
   type Merged,
+  mergeStep,
+  type MergeStep,
   rowsBetween,
   type Side,
   takeOther,

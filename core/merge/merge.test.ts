@@ -3,10 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { fromDay, toDay } from '../calendar';
 import { markStep, pinStep, storing, unmarkStep } from '../deeds';
 import { readBackup, writeBackup } from '../formats';
-import type { AnyRow, Change, Course, Household, Put } from '../household';
+import { canonical, type Change, type Course, type Household, type Put, rowsOf } from '../household';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import { applied } from '../tests/apply';
-import { canonical } from '../household';
 import {
   bothWords,
   changeLines,
@@ -54,8 +53,7 @@ class Device {
     if ('fault' in settled) return [];
     const changes = settled.changes.flatMap((c): RowChange[] => {
       const id = 'put' in c ? c.put.id : c.remove;
-      const rows = (c.table === 'settings' ? [household.settings] : household[c.table]) as unknown as AnyRow[];
-      const before = rows.find((r) => r.id === id);
+      const before = rowsOf(household, c.table).find((r) => r.id === id);
       const after = 'put' in c ? c.put : undefined;
       return canonical(before) === canonical(after)
         ? []
@@ -300,7 +298,7 @@ describe('two devices', () => {
       [{ table: 'courses', put: { ...c, kinds: { ...c.kinds, introduce: { minutes: 90, presence: 'with' } } } }],
       2000,
     );
-    expect(x.side.household.marks[0]!.was).toBeDefined();
+    expect(x.side.household.marks[0]!.was).toMatchObject({ minutes: 20, kind: 'introduce' });
     const { household } = merge(x.side, y.side).side;
     expect(household.marks[0]).toMatchObject({ minutes: 33, was: { minutes: 20 } });
   });

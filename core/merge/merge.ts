@@ -1,9 +1,8 @@
-import type { AnyRow, Change, Household } from '../household';
-import { same } from '../household';
+import { type AnyRow, type Change, type Household, rowOf, rowsOf, same } from '../household';
 import { type AnyTable, fromCells, isPlace, isWide, toCells, WHOLE } from './cells';
 import type { Lineage } from './lineage';
 import { KEPT_BY_ITSELF } from './words';
-import { join, replicaOf, rowsOf, show, type Shown, type Replica } from './replica';
+import { join, replicaOf, show, type Shown, type Replica } from './replica';
 import { BEFORE, knows, latest, readStamp, seenByBoth, type Seen, type Stamp } from './stamp';
 import { isAway, restamp, type RowChange, type Stored, type Trace, traceId, writtenAt } from './trace';
 
@@ -81,6 +80,17 @@ export function merge(ours: Side, theirs: Side): Merged {
   };
 }
 
+/** What a merge writes on our own device: rows, their histories as far as they differ from ours, what is known now. */
+export interface MergeStep {
+  changes: RowChange[];
+  traces: Trace[];
+  lineage: Lineage;
+}
+export function mergeStep(ours: Side, { here, side }: Pick<Merged, 'here' | 'side'>): MergeStep {
+  const was = new Map(ours.traces.map((t) => [t.id, t]));
+  return { changes: here, traces: side.traces.filter((t) => !same(was.get(t.id), t)), lineage: side.lineage };
+}
+
 /** The rows in which one household differs from another, as changes from the one to the other. */
 export function rowsBetween(from: Household, to: Household): RowChange[] {
   const made: RowChange[] = [];
@@ -155,7 +165,7 @@ function cellsBothWrote(
  */
 export function takeOther(now: Household, { table, id, cell, ours, theirs, taken }: Both): Change | undefined {
   const value = taken === 'ours' ? theirs : ours;
-  const row = rowsOf(now, table).find((r) => r.id === id);
+  const row = rowOf(now, table, id);
   if (cell === WHOLE) {
     if (value !== undefined) return { table, put: value as AnyRow };
     return row && table !== 'settings' ? { table, remove: id } : undefined;

@@ -7,11 +7,12 @@ import {
   namesPart,
   namingsOf,
   REFERENCES,
+  rowsOf,
+  same,
   type SchoolYear,
   TABLES,
 } from '../household';
 import { gateFault } from '../pace';
-import { same } from '../household';
 import type { AnyTable } from './cells';
 import { BEFORE, later, type Stamp } from './stamp';
 import { isAway, joinRows, makeTrace, type Stored, type Trace } from './trace';
@@ -20,8 +21,6 @@ import { isAway, joinRows, makeTrace, type Stored, type Trace } from './trace';
 export type Replica = ReadonlyMap<AnyTable, ReadonlyMap<string, Stored>>;
 
 const ALL: readonly AnyTable[] = ['settings', ...TABLES];
-export const rowsOf = (household: Household, table: AnyTable): AnyRow[] =>
-  (table === 'settings' ? [household.settings] : household[table]) as unknown as AnyRow[];
 
 /** What a household and its traces hold together. */
 export function replicaOf(household: Household, traces: readonly Trace[]): Replica {

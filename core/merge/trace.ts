@@ -1,5 +1,4 @@
-import type { AnyRow } from '../household';
-import { canonical, same } from '../household';
+import { type AnyRow, canonical, same } from '../household';
 import { type AnyTable, fromCells, isPlace, isWide, type Places, placesAfter, placesAsGiven, toCells } from './cells';
 import { BEFORE, later, type Stamp } from './stamp';
 

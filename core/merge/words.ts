@@ -1,8 +1,7 @@
-import { isClock, isIsoDate } from '../calendar';
+import { isClock, isIsoDate, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
-import { type AnyRow, byId, type Household, titleOf } from '../household';
+import { type AnyRow, byId, type Household, rowOf, titleOf } from '../household';
 import { count, fieldDate, listing } from '../words';
-import { toDay } from '../calendar';
 import { type AnyTable, WHOLE } from './cells';
 import type { Both, Merged } from './merge';
 import type { RowChange } from './trace';
@@ -131,24 +130,26 @@ export function changeLines(h: Household, changes: readonly RowChange[]): Line[]
   });
 }
 
-/** Words for fields whose own names say too little. */
+/** Words for fields whose own names say too little; of one table alone where its name stands before. */
 const FIELDS: Record<string, string> = {
   rule: 'pace',
   perSitting: 'steps a sitting',
   life: 'whether it is taken',
-  weekdays: 'weekdays',
   teacherId: 'teacher',
   childIds: 'children',
   teacherIds: 'teachers',
-  minutes: 'teaching minutes',
+  'teachers.minutes': 'teaching minutes',
   minutesPerDay: 'minutes a day',
   born: 'birthday',
-  start: 'first and last day',
+  'years.start': 'first and last day',
+  'years.weekdays': 'weekdays, light days and weeks',
+  'aways.start': 'times',
+  'aways.from': 'dates',
   dayFrom: 'school hours',
   dateStyle: 'date style',
   scope: 'whether known work is skipped',
   mastery: 'after work that did not stick',
-  from: 'days with the household',
+  'children.from': 'days with the household',
   order: 'order of the day',
   yields: 'what gives way first',
   countsNew: 'whether new lessons count',
@@ -166,9 +167,13 @@ const FIELDS: Record<string, string> = {
   rhythms: 'printed week',
   breaks: 'break',
 };
-function fieldWords(cell: string): string {
+function fieldWords(table: AnyTable, cell: string): string {
   const field = cell.split('/')[0]!;
-  return FIELDS[field] ?? field.replace(/Id$/, '').replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
+  return (
+    FIELDS[`${table}.${field}`] ??
+    FIELDS[field] ??
+    field.replace(/Id$/, '').replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`)
+  );
 }
 
 /** What stands in a piece of a row, shortly. */
@@ -214,17 +219,15 @@ export interface BothWords {
 }
 export function bothWords(h: Household, theirs: Household, both: Both): BothWords {
   const { table, cell } = both;
-  const row = [h, theirs].flatMap(
-    (side) => (table === 'settings' ? [side.settings] : side[table]) as unknown as AnyRow[],
-  );
-  const own = row.find((r) => r.id === both.id);
+  const [here, there] = [rowOf(h, table, both.id), rowOf(theirs, table, both.id)];
+  const own = here ?? there;
   const whole = cell === WHOLE;
   const away = both.ours === undefined || both.theirs === undefined;
   const words = (side: Household, value: unknown) =>
     whole && away ? (value === undefined ? 'taken out' : 'still used') : valueWords(side, table, value);
   return {
-    of: own ? rowName(byId(h[table as 'marks'] ?? [], both.id) ? h : theirs, table, own) : CALLED[table][0],
-    what: whole || table === 'marks' ? CALLED[table][0] : fieldWords(cell),
+    of: own ? rowName(here ? h : theirs, table, own) : CALLED[table][0],
+    what: whole || table === 'marks' ? CALLED[table][0] : fieldWords(table, cell),
     ours: words(h, both.ours),
     theirs: words(theirs, both.theirs),
   };
