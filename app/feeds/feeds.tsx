@@ -1,5 +1,6 @@
 import { useEffect, useEffectEvent } from 'react';
 import { fromDay, toDay } from '../../core/calendar';
+import { followFeed } from '../../core/ical';
 import { byId, type OutsideCalendar } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { feedRow, windowOf } from './feed-row';
@@ -32,7 +33,9 @@ function Keeper({ calendar }: { calendar: OutsideCalendar }) {
     });
     // A bad answer leaves the last good copy where it is; a calendar removed meanwhile gets none.
     if ('fault' in made || !byId(store.household.calendars, calendar.id)) return;
-    await store.absorb([{ table: 'feeds', put: made.feed }]);
+    await store.absorb([
+      { table: 'feeds', put: followFeed(byId(store.household.feeds, calendar.id), made.feed, fetched) },
+    ]);
   });
   const fetched = data === undefined && feed ? feed.fetched : fromDay(today);
   const wanted = text !== undefined && (stale || unsaid) ? text : undefined;

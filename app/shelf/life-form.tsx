@@ -5,13 +5,13 @@ import {
   childrenOf,
   type Course,
   type Enrolment,
+  type Household,
   type Life,
   LIVES,
   type Verdict,
   type WORTHS,
 } from '../../core/household';
-import { swapRows } from '../../core/pace';
-import type { Put } from '../../store';
+import { swapCourse } from '../../core/deeds';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -49,18 +49,14 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
       ...(given.length > 0 ? { verdicts: given } : {}),
       ...(life === 'dropped' && swappedFor ? { swappedFor } : {}),
     };
-    const swapped = next && swapRows(household, year, put, next, today, newId());
     const words = next
       ? `${course.title} swapped for ${next.title} for ${who}`
       : `${course.title} for ${who}: ${LIFE_WORDS[life]}`;
-    const puts: Put[] = swapped
-      ? [
-          { table: 'enrolments', put: swapped.dropped },
-          { table: 'enrolments', put: swapped.taken },
-          ...(swapped.loop ? [{ table: 'loops' as const, put: swapped.loop }] : []),
-        ]
-      : [{ table: 'enrolments', put }];
-    if (await commit(words, puts)) close();
+    const id = newId();
+    const wish = next
+      ? (now: Household) => swapCourse(now, year, put, next.id, today, id)
+      : [{ table: 'enrolments' as const, put }];
+    if (await commit(words, wish)) close();
   };
   return (
     <FormDialog

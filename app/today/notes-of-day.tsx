@@ -1,7 +1,9 @@
 import { useMemo } from 'react';
-import type { Day } from '../../core/calendar';
+import { type Day, fromDay } from '../../core/calendar';
 import { type DayPage, missedBefore } from '../../core/day';
 import { markStep } from '../../core/deeds';
+import { byId } from '../../core/household';
+import { movedByFeeds, movedWords } from '../../core/ical';
 import { goneWords } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
@@ -26,6 +28,52 @@ export function useAway(page: DayPage): Note | undefined {
         {all.map((words) => (
           <li key={`${words.what} ${words.hours}`} className="wrap-anywhere">
             {words.names}: {words.what} <span className="text-soft">{words.hours}</span>
+          </li>
+        ))}
+      </ul>
+    ),
+  };
+}
+
+/** What outside calendars moved by themselves, until it was looked at. */
+export function useMovedOutside(): Note | undefined {
+  const { household, today, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const all = useMemo(() => movedByFeeds(household, fromDay(today)), [household, today]);
+  if (all.length === 0) return undefined;
+  const changes = all.reduce((n, a) => n + a.moved.length, 0);
+  return {
+    key: 'moved outside',
+    words: `${listing(all.map((a) => a.calendar.name))}: ${count(changes, 'date')} moved`,
+    body: (
+      <ul aria-label="Moved by outside calendars">
+        {all.map(({ calendar, moved }) => (
+          <li key={calendar.id} className="flex flex-wrap items-start gap-x-3">
+            <ul className="min-w-0 flex-1">
+              {moved.slice(0, 12).map((m) => {
+                const words = movedWords(style, m, today);
+                return (
+                  <li key={words} className="wrap-anywhere">
+                    {words}
+                  </li>
+                );
+              })}
+              {moved.length > 12 && <li>and {count(moved.length - 12, 'more')}.</li>}
+            </ul>
+            <button
+              type="button"
+              className="btn btn-quiet page-link"
+              onClick={() =>
+                void commit(`Looked at what ${calendar.name} moved`, (now) => {
+                  const row = byId(now.feeds, calendar.id);
+                  if (!row) return [];
+                  const { seen: _looked, ...put } = row;
+                  return [{ table: 'feeds', put }];
+                })
+              }
+            >
+              seen
+            </button>
           </li>
         ))}
       </ul>

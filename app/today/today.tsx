@@ -16,7 +16,7 @@ import { useClashes } from './clashes';
 import { Group } from './group';
 import { HowFar } from './how-far';
 import { useLeft } from './left';
-import { useAway, useMissed } from './notes-of-day';
+import { useAway, useMissed, useMovedOutside } from './notes-of-day';
 import { type Note, Notes } from './notes';
 import { Rituals, useOtherwise } from './rituals';
 import { ShowSwitch } from './show-switch';
@@ -141,6 +141,7 @@ export function Today() {
     useClashes(page, year, day >= today),
     useAway(page),
     useMissed(day),
+    useMovedOutside(),
     useOtherwise(page),
   ];
   const ticks = useMemo(() => waitingTicks(household).length, [household]);

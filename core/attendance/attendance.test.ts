@@ -219,8 +219,9 @@ describe('the register of a child', () => {
 describe('what is required', () => {
   const met = (requirement: Requirement) => {
     const h = base({ years: [{ ...year, requirement }] });
-    // Two hours are planned on every day.
-    const two = { on: () => 120, planned: () => 120, usual: () => 120 };
+    // Two hours are planned on every school day.
+    const planned = (_: string, day: number) => (weekdayOf(day) <= 5 ? 120 : 0);
+    const two = { on: () => 120, planned, usual: () => 120 };
     const c = childCount(h, h.years[0]!, h.children[0]!, toDay('2026-09-07'), two);
     return [c.met === undefined ? undefined : fromDay(c.met), isShort(c)];
   };

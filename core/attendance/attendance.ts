@@ -150,8 +150,8 @@ function countedAway(state: Household, child: Child, day: Day): number {
 
 /**
  * Where a child stands: days and minutes counted so far, those still to come, what is spare, and the date on which the
- * requirement is met if every day to come is held. Days to come are those of the calendar, minutes those that are planned on
- * them: without `coming` they are not known, and nothing is said of hours. With both days and hours required, both must be met or
+ * requirement is met if every day to come is held. Days to come are those of the calendar and those onto which something was
+ * moved by hand, minutes those that are planned on them: without `coming` they are not known, and nothing is said of hours. With both days and hours required, both must be met or
  * either, as the requirement says.
  */
 export function childCount(state: Household, year: SchoolYear, child: Child, today: Day, coming?: Coming): ChildCount {
@@ -164,7 +164,9 @@ export function childCount(state: Household, year: SchoolYear, child: Child, tod
   let metMinutes: Day | undefined;
   for (const d of childDays(state, year, child, today)) {
     if (d.status === 'unmarked') unmarked.push(d.day);
-    if (d.status !== 'taught' && d.status !== 'to come') continue;
+    // A Saturday onto which something was moved by hand counts as it will once that is done.
+    const moved = d.status === 'free' && d.day >= today && (coming?.planned(child.id, d.day) ?? 0) > 0;
+    if (d.status !== 'taught' && d.status !== 'to come' && !moved) continue;
     const side = d.status === 'taught' && d.day <= today ? 'counted' : 'toCome';
     days[side]++;
     minutes[side] += d.minutes;

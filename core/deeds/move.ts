@@ -1,5 +1,6 @@
 import type { Day } from '../calendar';
-import type { Enrolment, Household, Put, SchoolYear } from '../household';
+import { byId, type Enrolment, type Household, type Id, type Put, type SchoolYear } from '../household';
+import { swapRows } from '../pace';
 import type { Plan } from '../stagger';
 import { moveSitting } from '../week';
 
@@ -11,5 +12,24 @@ export function moveTo(now: Household, year: SchoolYear, plan: Plan, enrolment: 
     ...moved.remove.map((id): Put => ({ table: 'pins', remove: id })),
     ...moved.put.map((put): Put => ({ table: 'pins', put })),
     ...moved.unfix.map((put): Put => ({ table: 'published', put })),
+  ];
+}
+
+/** An enrolment is swapped for another course from today on; nothing where either is gone meanwhile. `newId` must be new. */
+export function swapCourse(
+  now: Household,
+  year: SchoolYear | undefined,
+  enrolment: Enrolment,
+  nextCourseId: Id,
+  today: Day,
+  newId: Id,
+): Put[] {
+  const next = byId(now.courses, nextCourseId);
+  if (!next || !byId(now.enrolments, enrolment.id)) return [];
+  const { dropped, taken, loop } = swapRows(now, year, enrolment, next, today, newId);
+  return [
+    { table: 'enrolments', put: dropped },
+    { table: 'enrolments', put: taken },
+    ...(loop ? [{ table: 'loops' as const, put: loop }] : []),
   ];
 }

@@ -191,7 +191,15 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
       record({ uid: text(300), does: oneOf(H.DECISIONS), ...people, travel: whole(0, 600), awayId: opt(id) }),
     ),
   },
-  feeds: { id, text: text(2_000_000), fetched: date, from: date, to: date, events: list(event) },
+  feeds: {
+    id,
+    text: text(2_000_000),
+    fetched: date,
+    from: date,
+    to: date,
+    events: list(event),
+    seen: opt(record({ to: date, events: list(event) })),
+  },
   attendance: { id, childId: id, date, status: oneOf(H.ATTENDANCE_KINDS), minutes: opt(whole(0, 1440)) },
   courses: {
     id,

@@ -277,6 +277,8 @@ export interface Feed {
   from: IsoDate;
   to: IsoDate;
   events: OutsideEvent[];
+  /** The events as the parent last saw them, up to a day, while a later copy that moved some has not been looked at. */
+  seen?: { to: IsoDate; events: OutsideEvent[] };
 }
 export interface OutsideEvent {
   uid: string;

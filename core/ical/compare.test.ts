@@ -1,8 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import type { Decision, OutsideEvent } from '../household';
-import { carryDecisions, compareEvents, isOwnPlan, movedWords, seriesOf, sharesEvents, writeCalendar } from './index';
+import type { Decision, Feed, OutsideEvent } from '../household';
+import {
+  carryDecisions,
+  compareEvents,
+  followFeed,
+  isOwnPlan,
+  movedByFeeds,
+  movedWords,
+  seriesOf,
+  sharesEvents,
+  writeCalendar,
+} from './index';
 import { aHousehold, aYear } from '../tests/make';
 
 const TODAY = '2026-11-11';
@@ -16,6 +26,31 @@ const whole = (uid: string, day: number): OutsideEvent => {
 };
 const words = (before: OutsideEvent[], after: OutsideEvent[]) =>
   compareEvents(before, after, TODAY).map((m) => movedWords('day month', m, toDay(TODAY)));
+
+describe('a subscribed calendar', () => {
+  const copy = (events: OutsideEvent[], to = '2027-11-11'): Feed => ({
+    ...{ id: 'coop', text: '', fetched: TODAY, from: '2026-09-01', to, events },
+  });
+  const told = (feed: Feed) => {
+    const calendars = [{ id: 'coop', name: 'Co-op', zone: 'UTC', decisions: [] }];
+    return movedByFeeds({ calendars, feeds: [feed] }, TODAY).flatMap((f) => f.moved.map((m) => m.title));
+  };
+
+  it('says what it moved until that was looked at, and nothing where it came back', () => {
+    const first = copy([event('a', 12), event('b', 20)]);
+    const second = followFeed(first, copy([event('a', 13), event('b', 20)]), TODAY);
+    expect(told(second)).toEqual(['a']);
+    const third = followFeed(second, copy([event('a', 13), event('b', 21)]), TODAY);
+    expect(told(third)).toEqual(['a', 'b']);
+    expect(followFeed(third, copy(first.events), TODAY)).toEqual(first);
+    expect(told(followFeed(undefined, first, TODAY))).toEqual([]);
+  });
+
+  it('does not call new what is only a day further off than was followed before', () => {
+    const first = copy([event('a', 12)], '2026-11-20');
+    expect(told(followFeed(first, copy([event('a', 12), event('a', 21)], '2026-11-21'), TODAY))).toEqual([]);
+  });
+});
 
 describe('a newer copy of a calendar', () => {
   it('says what moved, is new, is gone or is called otherwise, from today on', () => {

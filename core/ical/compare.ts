@@ -1,4 +1,4 @@
-import type { Decision, OutsideEvent } from '../household';
+import { byId, type Decision, type Feed, type Household, type OutsideCalendar, type OutsideEvent } from '../household';
 
 /** One event of a newer copy of a calendar that is not what it was. */
 export interface Moved {
@@ -41,6 +41,33 @@ export function compareEvents(before: readonly OutsideEvent[], after: readonly O
   }
   const first = (m: Moved) => at((m.before ?? m.after)!);
   return found.sort((a, b) => (first(a) < first(b) ? -1 : first(a) > first(b) ? 1 : a.title < b.title ? -1 : 1));
+}
+
+/** A newer copy of a subscribed calendar keeps what the parent last saw, where it changed anything from `today` on. */
+export function followFeed(before: Feed | undefined, after: Feed, today: string): Feed {
+  if (!before) return after;
+  const seen = before.seen ?? { to: before.to, events: before.events };
+  return since(seen, after, today).length > 0 ? { ...after, seen } : after;
+}
+
+/** Repeats are followed a day further every day: what was beyond the earlier copy's last day is not new. */
+const since = (seen: NonNullable<Feed['seen']>, { events }: Feed, today: string) =>
+  compareEvents(
+    seen.events,
+    events.filter((e) => e.from <= seen.to),
+    today,
+  );
+
+/** What subscribed calendars changed by themselves, from `today` on, and nobody has looked at, with the calendar. */
+export function movedByFeeds(
+  state: Pick<Household, 'calendars' | 'feeds'>,
+  today: string,
+): { calendar: OutsideCalendar; feed: Feed; moved: Moved[] }[] {
+  return state.calendars.flatMap((calendar) => {
+    const feed = byId(state.feeds, calendar.id);
+    const moved = feed?.seen ? since(feed.seen, feed, today) : [];
+    return feed && moved.length > 0 ? [{ calendar, feed, moved }] : [];
+  });
 }
 
 /** Whether two copies are of one calendar: they share an event. */

@@ -3,7 +3,7 @@ import type { Id } from '../household';
 import { linkCost } from './links';
 import { type Loads, over, type Placed } from './loads';
 import type { Problem } from './problem';
-import { ownCosts } from './shortest';
+import { leavingOut, ownCosts } from './shortest';
 import { WEIGHTS } from './weights';
 
 /** What a plan costs, split as the weights are. */
@@ -57,6 +57,7 @@ export function ownCost(problem: Problem, t: number, placed: Placed) {
   placed.forEach((day, i) => {
     if (day < 0) {
       cost.unplaced += WEIGHTS.unplaced;
+      cost.held += leavingOut(problem, t, i) - WEIGHTS.unplaced;
       return;
     }
     while (track.dates[d] !== day) d++;

@@ -146,6 +146,18 @@ describe('new lessons of different children', () => {
     expect(plan.cost.unplaced).toBe(0);
   });
 
+  it('let a moved sitting go where it cannot stand, rather than lose the rest of the year behind it', () => {
+    const state = {
+      ...two(1),
+      years: [aYear({ end: '2026-10-30' })],
+      pins: [{ id: 'p', enrolmentId: 'a', stepId: 'L2-1', date: '2026-09-14' }],
+    };
+    // A week later nothing of lesson 1 is done, and its step and lesson 2's cannot both be on the one day.
+    const plan = planOf(state, state.years[0]!, toDay('2026-09-14'), 10);
+    expect(plan.cost.unplaced).toBe(0);
+    expect(plan.cost.held).toBeGreaterThan(0);
+  });
+
   it('count a new lesson already given this morning', () => {
     const state = two(1);
     const today = toDay('2026-09-07');

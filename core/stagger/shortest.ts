@@ -40,11 +40,12 @@ export function shortest(
   const width = capped ? Math.min(track.weeklyCap, most) + 1 : 1;
   const size = (n + 1) * width;
   const own = ownCosts(problem, t);
+  const leaving = leavingFrom(problem, t);
   const { sitting: price, standing: apart } = terms;
   const usual = usualReach(track);
 
   // Where the track stood is a placement like any other: no part of a better one can cost more than all of it.
-  const limit = hint ? costAlong(track, hint.stood, own, terms) + ROUNDING : Infinity;
+  const limit = hint ? costAlong(track, hint.stood, own, terms, leaving) + ROUNDING : Infinity;
   const left = hint?.toGo;
   let now = new Float64Array(size).fill(Infinity);
   let next = new Float64Array(size);
@@ -98,7 +99,7 @@ export function shortest(
   let bestCost = Infinity;
   for (let p = n; p >= 0; p--) {
     for (let u = 0; u < width; u++) {
-      const cost = now[p * width + u]! + (n - p) * WEIGHTS.unplaced;
+      const cost = now[p * width + u]! + leaving[p]!;
       if (cost < bestCost) {
         bestCost = cost;
         best = p * width + u;
@@ -123,6 +124,7 @@ function costAlong(
   placed: Placed,
   own: (d: number, i: number) => number,
   { sitting: price, standing: apart }: Terms,
+  leaving: Float64Array,
 ): number {
   let cost = 0;
   let p = 0;
@@ -133,7 +135,7 @@ function costAlong(
     if (apart) cost += apart[d]![j]!;
     p = j;
   });
-  return cost + (track.steps.length - p) * WEIGHTS.unplaced;
+  return cost + leaving[p]!;
 }
 
 /** For every open date and number of steps placed before it: the least that the rest costs its own track. */
@@ -151,7 +153,7 @@ export function costToGo(problem: Problem, t: number): ToGo {
   const own = ownCosts(problem, t);
   const usual = usualReach(track);
   const least = new Float64Array((m + 1) * (n + 1));
-  for (let p = 0; p <= n; p++) least[m * (n + 1) + p] = (n - p) * WEIGHTS.unplaced;
+  least.set(leavingFrom(problem, t), m * (n + 1));
   for (let d = m - 1; d >= 0; d--) {
     const day = track.dates[d]!;
     const room = track.room[d]!;
@@ -229,6 +231,18 @@ function usualReach(track: Track): Int32Array {
     reachCache.set(track, known);
   }
   return known;
+}
+
+/** What a step that finds no date costs: one that is held to a date stands off it as well. */
+export const leavingOut = (problem: Problem, t: number, i: number): number =>
+  WEIGHTS.unplaced + (problem.held[t]![i]! >= 0 ? WEIGHTS.held : 0);
+
+/** What it costs to place nothing from step p on, for every p: no held step is bought off with all that stands behind it. */
+function leavingFrom(problem: Problem, t: number): Float64Array {
+  const n = problem.tracks[t]!.steps.length;
+  const leaving = new Float64Array(n + 1);
+  for (let p = n - 1; p >= 0; p--) leaving[p] = leaving[p + 1]! + leavingOut(problem, t, p);
+  return leaving;
 }
 
 /** What step i costs its own track at its d-th open date: drift, lateness, and standing off a held date. */

@@ -55,7 +55,7 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
     of(minutes, `${track.teacherId} ${problem.today}`).plus(track.today.teacher);
     for (const c of track.childIds) of(minutes, `${c} ${problem.today}`).plus(track.today.child);
     if (dates.length === 0) {
-      cost.plus(20_000 * steps.length);
+      steps.forEach((_, i) => cost.plus(leaving(t, i)));
       return;
     }
     const weeks = new Map<Day, Sum>();
@@ -101,8 +101,11 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
     if (Number.isFinite(track.weeklyCap))
       for (const [week, sum] of weeks)
         must(sum, '<=', track.weeklyCap - (week === track.thisWeek ? track.usedThisWeek : 0));
-    steps.forEach((_, i) => cost.plus(20_000).add(-20_000, y(t, i, dates.length - 1)));
+    steps.forEach((_, i) => cost.plus(leaving(t, i)).add(-leaving(t, i), y(t, i, dates.length - 1)));
   });
+  function leaving(t: number, i: number): number {
+    return problem.held[t]![i]! >= 0 ? 1_020_000 : 20_000;
+  }
   function stand(t: number, i: number, d: number): Sum {
     const sum = new Sum();
     stands(sum, 1, t, i, d);

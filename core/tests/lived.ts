@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { childCount, comingOf, spareWords, workOf } from '../attendance';
 import { type Day, fromDay, paintDays, toDay, weekdayOf } from '../calendar';
 import { nodsTo, waitingTicks } from '../day';
-import { known, markStep, proofFailed, stopDay, tickOff, unmarkStep } from '../deeds';
+import { known, markStep, moveTo, proofFailed, stopDay, swapCourse, tickOff, unmarkStep } from '../deeds';
 import type { Child, Household, MarkKind, Put, SchoolYear } from '../household';
 import { stock } from '../materials';
 import { finishOf, finishWords } from '../overview';
@@ -96,11 +96,19 @@ export class Book {
   ticks: { e: number; i: number; date: Day; child: string }[] = [];
   proofs: { id: string; failed: boolean }[] = [];
   stopped: Day | undefined;
+  /** Steps moved by hand, by course and number, to the day they were moved to. */
+  moves = new Map<string, Day>();
+  /** The courses of the life and, behind them, those that were swapped in, each with the first day it can be taken on. */
+  courses: (Life['enrolments'][number] & { from: Day })[];
+  /** Which course stands where the life had its first, second and third. */
+  standing: number[];
 
   constructor(readonly life: Life) {
     this.start = toDay(life.year.start);
     this.end = toDay(life.year.end);
     this.today = this.start;
+    this.courses = life.enrolments.map((e) => ({ ...e, from: this.start }));
+    this.standing = life.enrolments.map((_, e) => e);
     // Whoever is not with the household has no school in it.
     for (const { id, from, until } of life.children)
       for (let d = this.start; d <= this.end; d++)
@@ -117,7 +125,7 @@ export class Book {
   }
   /** A course by its number. */
   course(e: number) {
-    return this.life.enrolments[e]!;
+    return this.courses[e]!;
   }
   of(e: number, i: number) {
     return [...this.marks.values()].filter((m) => m.e === e && m.i === i).sort((a, b) => a.date - b.date);
@@ -130,8 +138,11 @@ export class Book {
     for (let i = 0; i < this.course(e).steps; i++) if (!this.settled(e, i)) return i;
     return -1;
   }
+  steps(e: number): number[] {
+    return Array.from({ length: this.course(e).steps }, (_, i) => i);
+  }
   left(e: number): number {
-    return Array.from({ length: this.course(e).steps }, (_, i) => i).filter((i) => !this.settled(e, i)).length;
+    return this.steps(e).filter((i) => !this.settled(e, i)).length;
   }
   put(e: number, i: number, date: Day, kind: MarkKind, proof?: string) {
     this.marks.set(`${e} ${i} ${date}`, { e, i, date, kind, ...(proof ? { proof } : {}) });
@@ -148,16 +159,33 @@ export class Book {
     }
     return days;
   }
-  /** Sittings that are left for a course: today's too, unless it was used, put off, or the day is over. */
-  sittings(e: number): number {
-    const { kids } = this.course(e);
-    let n = 0;
-    for (let d = this.today; d <= this.end; d++) {
-      if (!this.isOpen(d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
-      if (d === this.today && (this.stopped === d || this.usedToday(e))) continue;
-      n++;
+  /** Sittings that are left for a course on each day: today's too, unless it was used, put off, or the day is over. */
+  room(e: number): Map<Day, number> {
+    const { kids, from } = this.course(e);
+    const room = new Map<Day, number>();
+    for (let d = Math.max(from, this.today); d <= this.end; d++) {
+      if (this.closed.has(d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
+      if (d === this.today && this.usedToday(e)) continue;
+      // What was moved onto a day by hand is done there, were it a Saturday or the second of the day.
+      const moved = this.steps(e).filter((i) => this.moves.get(`${e} ${i}`) === d && !this.settled(e, i));
+      // A day that was ended holds only what was left on it by hand.
+      const n = Math.max(this.isOpen(d) && this.stopped !== d ? 1 : 0, moved.length);
+      if (n > 0) room.set(d, n);
     }
-    return n;
+    return room;
+  }
+  sittings(e: number): number {
+    return [...this.room(e).values()].reduce((a, n) => a + n, 0);
+  }
+  /** How many steps find no day, one after another, where each that was moved waits for its day. */
+  noDay(e: number): number {
+    const open = this.steps(e).filter((i) => !this.settled(e, i));
+    for (const [day, n] of [...this.room(e)].sort((a, b) => a[0] - b[0]))
+      for (let k = 0; k < n && open.length > 0; k++) {
+        if ((this.moves.get(`${e} ${open[0]}`) ?? day) > day) break;
+        open.shift();
+      }
+    return open.length;
   }
   /** Something was sat for, or what comes next was put off. */
   usedToday(e: number): boolean {
@@ -208,7 +236,8 @@ export function compare(book: Book, { state }: Real): Record<string, [unknown, u
   const { today } = book;
   const plan = makePlan(makeProblem(state, year, today), { sweeps: 1, seed: 1 });
   const said: Record<string, [unknown, unknown]> = {};
-  life.enrolments.forEach((x, e) => {
+  for (const e of book.standing) {
+    const x = book.course(e);
     const enrolment = state.enrolments.find((y) => y.id === x.id)!;
     const left = book.left(e);
     said[`${x.id}: steps left`] = [left, progressOf(state, enrolment).open];
@@ -225,21 +254,21 @@ export function compare(book: Book, { state }: Real): Record<string, [unknown, u
     const told = /would finish (\S+)/.exec(words)?.[1];
     // Of the course of one who has left nothing is told any more.
     const gone = x.kids.every((k) => book.life.children.some((c) => c.id === k && c.until && today > toDay(c.until)));
-    const short = gone ? 0 : Math.max(0, left - book.sittings(e));
+    const short = gone ? 0 : book.noDay(e);
     said[`${x.id}: would finish`] = [left > 0 && short === 0 && !gone ? fromDay(Math.max(...days)) : undefined, told];
     said[`${x.id}: finds no day`] = [
       short || undefined,
       Number(/^(\d+) steps? finds? no day/.exec(words)?.[1]) || undefined,
     ];
     said[`${x.id}: nothing today once it is used or over`] = [
-      book.stopped === today || book.usedToday(e) ? false : days.includes(today),
+      book.usedToday(e) || (book.stopped === today && !book.room(e).has(today)) ? false : days.includes(today),
       days.includes(today),
     ];
     if (reserve.daysInHand !== undefined) {
       const figure = Number(/\d+/.exec(inHand(reserve.daysInHand))?.[0] ?? 0);
       said[`${x.id}: in hand in words`] = [Math.abs(inHandNow ?? 0), figure];
     }
-  });
+  }
   const coming = comingOf(state, year, plan);
   const counts = state.children.map((c) => childCount(state, year, c, today, coming));
   const spares: number[] = [];
@@ -253,12 +282,19 @@ export function compare(book: Book, { state }: Real): Record<string, [unknown, u
     said[`${id}: worked`] = [[...work].sort((a, b) => a[0] - b[0]), [...workOf(state, id)].sort((a, b) => a[0] - b[0])];
     said[`${id}: days`] = [work.size, count.days.counted];
     said[`${id}: minutes`] = [[...work.values()].reduce((a, b) => a + b, 0), count.minutes.counted];
+    const moved = new Set(
+      book.standing
+        .map((e) => book.course(e))
+        .filter((x) => x.kids.includes(id))
+        .flatMap((x) => plan.tracks.find((t) => t.enrolmentId === x.id)?.days ?? []),
+    );
     let toCome = 0;
-    for (let d = today; d <= end; d++) if (book.isOpen(d) && !book.away.get(id)!.has(d) && !work.has(d)) toCome++;
+    for (let d = today; d <= end; d++)
+      if ((book.isOpen(d) || moved.has(d)) && !book.away.get(id)!.has(d) && !work.has(d)) toCome++;
     said[`${id}: days to come`] = [toCome, count.days.toCome];
     spares.push(work.size + toCome - life.required);
     let minutes = 0;
-    for (const x of life.enrolments)
+    for (const x of book.standing.map((e) => book.course(e)))
       for (const d of plan.tracks.find((t) => t.enrolmentId === x.id)?.days ?? [])
         if (x.kids.includes(id) && d >= 0 && !book.away.get(id)!.has(d)) minutes += x.minutes;
     said[`${id}: minutes to come`] = [minutes, count.minutes.toCome];
@@ -303,8 +339,9 @@ const command = (name: string, run: Step): fc.Command<Book, Real> => ({
 });
 
 const marks = (kind: MarkKind) =>
-  fc.nat(2).map((e) =>
-    command(`${kind} ${NAMES[e]}`, (book, real) => {
+  fc.nat(2).map((which) =>
+    command(`${kind} ${NAMES[which]}`, (book, real) => {
+      const e = book.standing[which]!;
       const i = book.next(e);
       if (i < 0) return;
       deed(real, markStep(real.state, on(book, e, i, book.today), kind, newId(real)));
@@ -338,8 +375,9 @@ export const commands = [
       book.today = Math.min(book.end, book.today + 7);
     }),
   ),
-  fc.nat(2).map((e) =>
-    command(`mark off ${NAMES[e]}`, (book, real) => {
+  fc.nat(2).map((which) =>
+    command(`mark off ${NAMES[which]}`, (book, real) => {
+      const e = book.standing[which]!;
       const own = [...book.marks.values()].filter((m) => m.e === e && m.date === book.today && !m.proof).at(-1);
       if (!own) return;
       deed(real, unmarkStep(real.state, on(book, e, own.i, book.today)));
@@ -380,8 +418,9 @@ export const commands = [
       book.closed.add(day);
     }),
   ),
-  fc.nat(2).map((e) =>
-    command(`a stretch of ${NAMES[e]} is known`, (book, real) => {
+  fc.nat(2).map((which) =>
+    command(`a stretch of ${NAMES[which]} is known`, (book, real) => {
+      const e = book.standing[which]!;
       const open = Array.from({ length: book.course(e).steps }, (_, i) => i).filter((i) => !book.settled(e, i));
       if (open.length < 4) return;
       const before = new Set(real.state.proofs.map((p) => p.id));
@@ -404,14 +443,64 @@ export const commands = [
       }
     }),
   ),
+  fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 9 })).map(([which, by]) =>
+    command(`the next of ${NAMES[which]} is moved ${by} days on`, (book, real) => {
+      const e = book.standing[which]!;
+      const enrolment = real.state.enrolments.find((x) => x.id === book.course(e).id)!;
+      const year = real.state.years.find((y) => y.id === book.life.year.id)!;
+      const plan = makePlan(makeProblem(real.state, year, book.today), { sweeps: 1, seed: 1 });
+      const days = plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.days.filter((d) => d >= 0) ?? [];
+      const from = days.find((d) => d > book.today);
+      // What is read together needs the parent, who has hours on school days only.
+      if (from === undefined || (which === 2 && !book.isOpen(from + by))) return;
+      const puts = moveTo(real.state, year, plan, enrolment, from, from + by);
+      deed(real, puts);
+      const moved = puts.flatMap((p) =>
+        p.table === 'pins' && 'put' in p ? [Number(/\d+/.exec(p.put.stepId)![0]) - 1] : [],
+      );
+      // What comes behind it cannot stand before it any more; what was settled is moved no more.
+      for (const [key, day] of book.moves) {
+        const [of, i] = key.split(' ').map(Number);
+        if (of !== e || moved.length === 0) continue;
+        const [before, behind] = [i! < Math.min(...moved), i! > Math.max(...moved)];
+        if (book.settled(e, i!) || (day < from + by && behind) || (day > from + by && before)) book.moves.delete(key);
+      }
+      for (const i of moved) book.moves.set(`${e} ${i}`, from + by);
+    }),
+  ),
+  fc.nat(2).map((which) =>
+    command(`${NAMES[which]} is swapped for another`, (book, real) => {
+      const e = book.standing[which]!;
+      const old = book.course(e);
+      const year = real.state.years.find((y) => y.id === book.life.year.id)!;
+      const enrolment = real.state.enrolments.find((x) => x.id === old.id)!;
+      const id = `${NAMES[which]} ${book.courses.length}`;
+      const sat = [...book.marks.values()].some(
+        (m) => m.e === e && m.date === book.today && ['done', 'partly'].includes(m.kind),
+      );
+      const taken = { ...old, id, from: book.today + (sat ? 1 : 0) };
+      book.courses.push(taken);
+      // No more than there is time for, a step a sitting: of a longer book, more would be asked of each.
+      taken.steps = Math.min(12, book.sittings(book.courses.length - 1));
+      if (taken.steps === 0) {
+        book.courses.pop();
+        return;
+      }
+      book.standing[which] = book.courses.length - 1;
+      const perLesson = [{ kind: old.minutes === 20 ? ('read' as const) : ('practise' as const), count: 1 }];
+      deed(real, [{ table: 'courses', put: aCourse(id, { lessons: taken.steps, perLesson }) }]);
+      deed(real, swapCourse(real.state, year, enrolment, id, book.today, id));
+    }),
+  ),
   fc.constant(
     command('stop here', (book, real) => {
       deed(real, stopDay(real.state, [], [], book.today, newId(real)));
       book.stopped = book.today;
     }),
   ),
-  fc.nat(1).map((e) =>
-    command(`a tick of ${NAMES[e]}`, (book, real) => {
+  fc.nat(1).map((which) =>
+    command(`a tick of ${NAMES[which]}`, (book, real) => {
+      const e = book.standing[which]!;
       const i = book.next(e);
       const [child] = book.course(e).kids;
       if (i < 0) return;
