@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { ageOn, fromDay, teachingWeek, toDay } from '../core/calendar';
 import { readBackup, writeBackup } from '../core/formats';
 import { MARK_KINDS } from '../core/household';
-import { pullList, shortages } from '../core/materials';
+import { boxOf, shortages } from '../core/materials';
 import { makePlan, makeProblem } from '../core/stagger';
 import { makeSample } from './make';
 import { openSample } from './open';
@@ -47,7 +47,7 @@ describe('the sample household', () => {
   it('has real shortages, in the week it opens in and later', () => {
     const { backup, today } = openSample(sample, toDay('2026-11-11'));
     const plan = makePlan(makeProblem(backup.household, backup.household.years[0]!, today), { sweeps: 4, seed: 1 });
-    expect(pullList(backup.household, plan, today, today + 4).some((l) => l.short > 0)).toBe(true);
+    expect(boxOf(backup.household, plan, today, today + 4).some((l) => l.short > 0)).toBe(true);
     expect(shortages(backup.household, plan).length).toBeGreaterThan(3);
   });
 });

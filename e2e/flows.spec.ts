@@ -91,7 +91,7 @@ test('contents are renamed, inserted, deleted and made optional; each can be und
   await expect(page.getByRole('button', { name: /slanting stroke/ })).toHaveCount(0);
 });
 
-test('a thing is added, needed by a lesson, short on the pull list, put in the box, and used up by the mark', async ({
+test('a thing is added, needed by a lesson, short in the week’s box, put in the box, and used up by the mark', async ({
   page,
 }) => {
   await openToday(page);
@@ -99,31 +99,35 @@ test('a thing is added, needed by a lesson, short on the pull list, put in the b
   const [, stepId] = (await row.getAttribute('data-row'))!.split(' ');
   await page.goto('/materials');
   await page.getByRole('button', { name: 'Add a thing' }).click();
-  await page.getByLabel('Name', { exact: true }).fill('chalk');
+  await page.getByLabel('Name', { exact: true }).fill('tailor’s chalk');
   await page.getByLabel('Where it lies').fill('slate box');
   await page.getByLabel('How many are there now').fill('1');
   await page.getByLabel('it is used up by a lesson').check();
   await page.getByRole('button', { name: 'Save' }).click();
-  await page.getByRole('button', { name: 'Needs of lessons for chalk' }).click();
+  await page.getByRole('tab', { name: /^Everything/ }).click();
+  await page.getByRole('button', { name: 'Lessons that use tailor’s chalk' }).click();
   await page.getByLabel('Course').selectOption('arith-b');
   await page.getByLabel('Lesson', { exact: true }).selectOption(stepId!.split('-')[0]!);
   await page.getByLabel('Step').selectOption(stepId!);
   await page.getByLabel('How many').fill('3');
-  await page.getByRole('button', { name: 'Add this need' }).click();
+  await page.getByRole('button', { name: 'Add this' }).click();
   await page.getByRole('button', { name: 'Cancel' }).click();
-  const line = page.getByRole('region', { name: 'Pull list' }).getByRole('row', { name: /chalk/ });
+  await page.getByRole('tab', { name: /^This week’s box/ }).click();
+  const line = page.getByRole('region', { name: 'This week’s box' }).getByRole('row', { name: /tailor’s chalk/ });
   await expect(line).toContainText('short by 2');
   await line.getByRole('checkbox').click();
-  await expect(status(page)).toContainText('chalk put in the box');
+  await expect(status(page)).toContainText('tailor’s chalk put in the box');
   await page.goto('/');
-  await expect(page.getByRole('region', { name: 'On the table' })).toContainText('chalk (2 missing)');
+  await expect(page.getByRole('region', { name: 'On the table' })).toContainText('tailor’s chalk (2 missing)');
   await page.locator(`[data-row="arith-wren ${stepId}"]`).getByRole('button').first().click();
   await expect(page.locator(`[data-row="arith-wren ${stepId}"] button`).first()).toHaveAttribute(
     'aria-pressed',
     'true',
   );
-  await page.goto('/materials');
-  await expect(page.getByRole('region', { name: 'All things' }).getByRole('row', { name: /chalk/ })).toContainText('0');
+  await page.goto('/materials?part=all');
+  await expect(
+    page.getByRole('region', { name: 'All things' }).getByRole('row', { name: /tailor’s chalk/ }),
+  ).toContainText('count it');
 });
 
 test('the record is mended and the mending undone', async ({ page }) => {
@@ -154,5 +158,5 @@ test('household habits: order of the day, week start and date style change what 
   await page.getByRole('link', { name: 'Today' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Wednesday 2026-11-11');
   await page.getByRole('link', { name: 'Materials' }).click();
-  await expect(page.getByRole('heading', { name: /To pull for the week of 2026-11-08 – 2026-11-14/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /To get out for the week of 2026-11-08 – 2026-11-14/ })).toBeVisible();
 });

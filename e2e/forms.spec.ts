@@ -52,7 +52,7 @@ const FORMS: Form[] = [
   { view: '/shelf/history', open: /^Gates: / },
   { view: '/shelf/history', open: 'Parts and purchase' },
   { view: '/year/outside', open: /^Change Boatyard/ },
-  { view: '/materials', open: /^Change or count bar magnets/ },
+  { view: '/materials?part=all', open: /^Change or count bar magnets/ },
   { view: '/record', open: /^Correct Grammar by Lantern, Lesson 30/, set: [[/Score/i, '17/20']] },
 ];
 

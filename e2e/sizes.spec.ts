@@ -95,7 +95,7 @@ test('nor with names of eighty letters that have no gap in them', async ({ page 
   await everyView(page, VIEWS, false);
 });
 
-test('Today, the week and the pull list print on few sides, without what is only for pressing', async ({ page }) => {
+test('Today, the week and its box print on few sides, without what is only for pressing', async ({ page }) => {
   const sides = async () =>
     (await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g)!.length;
   await openToday(page);
@@ -108,7 +108,7 @@ test('Today, the week and the pull list print on few sides, without what is only
   await expect(page.locator('[data-sitting]').first()).toBeVisible();
   expect(await sides()).toBe(1);
   await page.goto('/materials');
-  await expect(page.getByRole('heading', { name: /To pull/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /To get out/ })).toBeVisible();
   expect(await sides()).toBe(1);
 });
 

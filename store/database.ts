@@ -55,7 +55,14 @@ const VERSION_3_TABLES = [
 ];
 const VERSION_4_TABLES = ['ticks'] as const;
 const VERSION_6_TABLES = ['dayLists'] as const;
-const LATER: readonly string[] = [...VERSION_2_TABLES, ...VERSION_3_TABLES, ...VERSION_4_TABLES, ...VERSION_6_TABLES];
+const VERSION_7_TABLES = ['orders'] as const;
+const LATER: readonly string[] = [
+  ...VERSION_2_TABLES,
+  ...VERSION_3_TABLES,
+  ...VERSION_4_TABLES,
+  ...VERSION_6_TABLES,
+  ...VERSION_7_TABLES,
+];
 const VERSION_1_TABLES = TABLES.filter((t) => !LATER.includes(t));
 
 export class Database extends Dexie {
@@ -91,6 +98,7 @@ export class Database extends Dexie {
     this.version(4).stores(Object.fromEntries(VERSION_4_TABLES.map((t) => [t, 'id'])));
     this.version(5).stores({ journal: 'rev' });
     this.version(6).stores({ traces: 'id', ...Object.fromEntries(VERSION_6_TABLES.map((t) => [t, 'id'])) });
+    this.version(7).stores(Object.fromEntries(VERSION_7_TABLES.map((t) => [t, 'id'])));
   }
 
   /** All stored tables of the household. */

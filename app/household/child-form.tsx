@@ -2,7 +2,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { putChild, stayFault } from '../../core/deeds';
 import { useMemo } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { number, object, type ObjectSchema, string } from 'yup';
+import { boolean, mixed, number, object, type ObjectSchema, string } from 'yup';
 import { ageOn, fromDay, isIsoDate } from '../../core/calendar';
 import {
   type Child,
@@ -13,9 +13,10 @@ import {
   type Ornament as OrnamentName,
   withRow,
 } from '../../core/household';
+import { readTags, TOOLS_FROM } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { useReach } from '../year/effect-lines';
-import { InputField } from '../ui/field';
+import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { Ornament } from '../ui/ornament';
 import { newId } from '../ui/id';
@@ -30,7 +31,12 @@ interface Values {
   attention?: number | undefined;
   from?: string | undefined;
   until?: string | undefined;
+  mouths: Mouths;
+  allergies: string;
+  tools: boolean;
 }
+const MOUTHS = { usual: 'as is usual for the age', yes: 'yes', no: 'no longer' } as const;
+type Mouths = keyof typeof MOUTHS;
 
 const STAY = [
   { name: 'from', label: 'With you from', hint: 'Empty: from the start. No day before it is asked about.' },
@@ -63,6 +69,9 @@ const schema = (today: string): ObjectSchema<Values> =>
       .min(1, 'Minutes of attention cannot be below 1.')
       .max(600, 'More than 600 minutes is no limit: leave it empty.')
       .optional(),
+    mouths: mixed<Mouths>().defined(),
+    allergies: string().defined().max(2000),
+    tools: boolean().defined(),
   });
 
 export function ChildForm({ child, close }: { child: Child | undefined; close: () => void }) {
@@ -71,18 +80,23 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
   const free = <T extends string>(all: readonly T[], used: T[]) => all.find((x) => !used.includes(x)) ?? all[0]!;
   const { register, handleSubmit, control, formState } = useForm<Values>({
     resolver: yupResolver(schema(fromDay(today))),
-    defaultValues: child ?? {
-      name: '',
-      born: '',
-      colour: free(
-        COLOURS,
-        household.children.map((c) => c.colour),
-      ),
-      ornament: free(
-        ORNAMENTS,
-        household.children.map((c) => c.ornament),
-      ),
-      minutesPerDay: 180,
+    defaultValues: {
+      ...(child ?? {
+        name: '',
+        born: '',
+        colour: free(
+          COLOURS,
+          household.children.map((c) => c.colour),
+        ),
+        ornament: free(
+          ORNAMENTS,
+          household.children.map((c) => c.ornament),
+        ),
+        minutesPerDay: 180,
+      }),
+      mouths: child?.mouths === undefined ? 'usual' : child.mouths ? 'yes' : 'no',
+      allergies: (child?.allergies ?? []).join(', '),
+      tools: child?.tools ?? false,
     },
   });
   const { errors } = formState;
@@ -102,13 +116,21 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
     return { ...household, children: withRow(household.children, own) };
   }, [stay, child, household]);
   const reach = useReach(after);
-  const keep = handleSubmit(async (v) => {
+  const keep = handleSubmit(async ({ mouths, allergies, tools, ...v }) => {
     // An empty field is no field.
     if (v.attention === undefined) delete v.attention;
     if (!v.from) delete v.from;
     if (!v.until) delete v.until;
     const { yields } = child ?? {};
-    const put = { id: child?.id ?? newId(), ...(yields ? { yields } : {}), ...v } as Child;
+    const allergic = readTags(allergies);
+    const put = {
+      id: child?.id ?? newId(),
+      ...(yields ? { yields } : {}),
+      ...v,
+      ...(mouths === 'usual' ? {} : { mouths: mouths === 'yes' }),
+      ...(allergic.length > 0 ? { allergies: allergic } : {}),
+      ...(tools ? { tools } : {}),
+    } as Child;
     if (await commit(`${v.name} ${child ? 'changed' : 'added'}`, (now) => putChild(now, put, today))) close();
   });
   return (
@@ -178,6 +200,25 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
           />
         ))}
       </div>
+      <fieldset className="flex flex-col gap-3 border-t border-rule pt-3">
+        <legend className="label">Near the things of the shelf</legend>
+        <Field label="Puts things in the mouth" hint="Small parts and magnets are kept away from who does.">
+          {(p) => (
+            <select {...p} {...register('mouths')}>
+              {(Object.keys(MOUTHS) as Mouths[]).map((m) => (
+                <option key={m} value={m}>
+                  {MOUTHS[m]}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <InputField label="Allergic to" hint="Between commas. Always read the label too." {...register('allergies')} />
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="checkbox" {...register('tools')} /> may use blades and heat with an adult near, from {TOOLS_FROM}{' '}
+          years on
+        </label>
+      </fieldset>
     </FormDialog>
   );
 }

@@ -1,9 +1,23 @@
-import { type FormEvent, useState } from 'react';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useMemo, useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { array, boolean, object, type ObjectSchema, string } from 'yup';
+import { readIsbn } from '../../core/course';
+import { moveThing } from '../../core/deeds';
 import { fromDay } from '../../core/calendar';
-import { CAUTIONS, type Caution, type Material, type Movement } from '../../core/household';
-import { nextSeq } from '../../core/log';
-import { LEAD_DAYS } from '../../core/materials';
-import type { Put } from '../../store';
+import { byId, CAUTIONS, type Caution, type Household, type Id, type Material, type Put } from '../../core/household';
+import {
+  alike,
+  alikeWords,
+  knownThings,
+  LEAD_DAYS,
+  money,
+  partsText,
+  readParts,
+  readPrice,
+  readTags,
+  stock,
+} from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -17,136 +31,274 @@ const CAUTION_WORDS: Record<Caution, string> = {
   allergens: 'food that can meet an allergy',
 };
 
-/** A thing: what it is, where it lies, how many were counted. A new count is a movement; the old ones stay in the record. */
+interface Values {
+  name: string;
+  place: string;
+  unit: string;
+  /** Empty: nobody counted, and nothing is said of it. */
+  quantity: string;
+  leadDays: string;
+  pack: string;
+  price: string;
+  isbn: string;
+  edition: string;
+  tags: string;
+  parts: string;
+  consumable: boolean;
+  copied: boolean;
+  cautions: Caution[];
+  substitutes: Id[];
+}
+
+const whole = (least: number, most: number, words: string) =>
+  string()
+    .defined()
+    .trim()
+    .test('whole', words, (v) => {
+      return v === '' || (/^\d+$/.test(v) && Number(v) >= least && Number(v) <= most);
+    });
+const readNumber = (text: string) => Number(text.replace(',', '.'));
+const schema: ObjectSchema<Values> = object({
+  name: string().trim().required('Give the thing a name.').max(200, 'Keep the name under 200 letters.'),
+  place: string().defined().trim().max(200),
+  unit: string().defined().trim().max(40),
+  quantity: string()
+    .defined()
+    .trim()
+    .test('number', 'Give a number, 0 or more, or leave it empty while nobody has counted.', (v) => {
+      return v === '' || (readNumber(v) >= 0 && readNumber(v) <= 1_000_000);
+    }),
+  leadDays: whole(0, 365, 'Give whole days from 0 to 365, or leave it empty.'),
+  pack: whole(1, 100_000, 'Give how many are in a pack, or leave it empty.'),
+  price: string()
+    .defined()
+    .trim()
+    .test('price', 'Give a price like 24.50, or leave it empty.', (v) => v === '' || readPrice(v) !== undefined),
+  isbn: string()
+    .defined()
+    .trim()
+    .test('isbn', function (v) {
+      const read = v === '' ? undefined : readIsbn(v);
+      return read && 'fault' in read ? this.createError({ message: read.fault }) : true;
+    }),
+  edition: string().defined().trim().max(200),
+  tags: string().defined().max(2000),
+  parts: string().defined().max(20_000),
+  consumable: boolean().defined(),
+  copied: boolean().defined(),
+  cautions: array().of(string<Caution>().defined()).defined(),
+  substitutes: array().of(string().defined()).defined(),
+});
+
+/** A thing: what it is, where it lies, how many were counted. A new count is an entry of its own; the old ones stay. */
 export function MaterialForm({
   material,
-  onHand,
   close,
+  gone = close,
 }: {
-  material: Material | undefined;
-  onHand: number;
+  material?: Material;
   close: () => void;
+  /** Once it has been removed. */
+  gone?: () => void;
 }) {
   const { household, today, remove: takeAway } = useHousehold();
   const commit = useFormCommit();
-  const [name, setName] = useState(material?.name ?? '');
-  const [place, setPlace] = useState(material?.place ?? '');
-  const [unit, setUnit] = useState(material?.unit ?? '');
-  const [consumable, setConsumable] = useState(material?.consumable ?? false);
-  const [cautions, setCautions] = useState<Caution[]>(material?.cautions ?? []);
-  const [quantity, setQuantity] = useState(String(material ? onHand : 1));
-  const [leadDays, setLeadDays] = useState(material?.leadDays === undefined ? '' : String(material.leadDays));
-  const [fault, setFault] = useState<{ name?: string; quantity?: string; lead?: string }>({});
-  const places = [...new Set(household.materials.map((m) => m.place).filter(Boolean))];
+  const counted = useMemo(
+    () => (material && knownThings(household).has(material.id) ? String(stock(household).get(material.id) ?? 0) : ''),
+    [household, material],
+  );
+  const { register, handleSubmit, control, formState } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: {
+      ...{ name: material?.name ?? '', place: material?.place ?? '', unit: material?.unit ?? '', quantity: counted },
+      ...{ leadDays: String(material?.leadDays ?? ''), pack: String(material?.pack ?? '') },
+      price: material?.price === undefined ? '' : money(material.price),
+      ...{ isbn: material?.isbn ?? '', edition: material?.edition ?? '', tags: (material?.tags ?? []).join(', ') },
+      ...{ parts: partsText(material?.parts), consumable: material?.consumable ?? false },
+      ...{ copied: material?.copied ?? false, cautions: material?.cautions ?? [] },
+      substitutes: material?.substitutes ?? [],
+    },
+  });
+  const { errors } = formState;
+  const now = useWatch({ control }) as Values;
+  const [more, setMore] = useState(
+    material !== undefined &&
+      [material.pack, material.price, material.isbn, material.edition, material.parts, material.tags].some(
+        (x) => x !== undefined,
+      ),
+  );
+  // What is here already is said while it is typed; it is kept a second time only if that is meant.
+  const isbn = readIsbn(now.isbn ?? '');
+  const same = alikeWords(
+    alike(household, { name: now.name ?? '', isbn: 'isbn' in isbn ? isbn.isbn : undefined }, today, material?.id),
+  );
+  const places = [...new Set(household.materials.map((m) => m.place).filter(Boolean))].sort();
+  const others = household.materials
+    .filter((m) => m.id !== material?.id && !m.retired)
+    .sort((a, b) => a.name.localeCompare(b.name));
 
-  const keep = async (e: FormEvent) => {
-    e.preventDefault();
-    const n = Number(quantity.trim().replace(',', '.'));
-    const bad = {
-      ...(name.trim() ? {} : { name: 'Give the thing a name.' }),
-      ...(quantity.trim() && n >= 0 && n <= 1_000_000 ? {} : { quantity: 'Give a number, 0 or more.' }),
-      ...(leadDays.trim() === '' ||
-      (Number.isInteger(Number(leadDays)) && Number(leadDays) >= 0 && Number(leadDays) <= 365)
-        ? {}
-        : { lead: 'Give whole days from 0 to 365, or leave it empty.' }),
-    };
-    if (bad.name || bad.quantity || bad.lead) return setFault(bad);
+  const keep = async (v: Values) => {
+    const number = readIsbn(v.isbn);
+    const { parts: _p, substitutes: _s, tags: _t, retired } = material ?? {};
+    const parts = readParts(v.parts, material?.parts ?? [], newId);
+    const tags = readTags(v.tags);
+    const price = readPrice(v.price);
     const put: Material = {
-      id: material?.id ?? newId(),
-      name: name.trim(),
-      place: place.trim(),
-      consumable,
-      unit: unit.trim(),
-      cautions,
-      ...(leadDays.trim() === '' ? {} : { leadDays: Number(leadDays) }),
+      ...{ id: material?.id ?? newId(), name: v.name, place: v.place, unit: v.unit },
+      ...{ consumable: v.consumable, cautions: CAUTIONS.filter((c) => v.cautions.includes(c)) },
+      ...(v.leadDays === '' ? {} : { leadDays: Number(v.leadDays) }),
+      ...(v.pack === '' ? {} : { pack: Number(v.pack) }),
+      ...(price === undefined ? {} : { price }),
+      ...('isbn' in number ? { isbn: number.isbn } : {}),
+      ...(v.edition === '' ? {} : { edition: v.edition }),
+      ...(parts.length > 0 ? { parts } : {}),
+      ...(v.substitutes.length > 0 ? { substitutes: v.substitutes } : {}),
+      ...(v.copied ? { copied: true } : {}),
+      ...(tags.length > 0 ? { tags } : {}),
+      ...(retired ? { retired } : {}),
     };
-    const puts: Put[] = [{ table: 'materials', put }];
-    if (!material || n !== onHand) {
-      const seq = nextSeq([...household.marks, ...household.movements]);
-      const count: Movement = {
-        id: newId(),
-        materialId: put.id,
-        date: fromDay(today),
-        seq,
-        kind: 'count',
-        quantity: n,
-      };
-      puts.push({ table: 'movements', put: count });
-    }
-    if (await commit(`${put.name} ${material ? 'changed' : 'added'}`, puts)) close();
+    const kept = await commit(`${put.name} ${material ? 'changed' : 'added'}`, (state: Household): Put[] => {
+      const puts: Put[] = [{ table: 'materials', put }];
+      if (v.quantity === '' || v.quantity === counted) return puts;
+      const withIt = { ...state, materials: [...state.materials.filter((m) => m.id !== put.id), put] };
+      const wish = { materialId: put.id, kind: 'count' as const, quantity: readNumber(v.quantity), day: today };
+      return [...puts, ...moveThing(withIt, wish, newId)];
+    });
+    if (kept) close();
+  };
+  // What was ever entered of a thing stays: it leaves the house, and nothing asks for it any more.
+  const entered = material && knownThings(household).has(material.id);
+  const retire = async () => {
+    if (!material) return;
+    const done = await commit(
+      material.retired ? `${material.name} is in the house again` : `${material.name} is no longer in the house`,
+      (state: Household): Put[] => {
+        const row = byId(state.materials, material.id);
+        if (!row) return [];
+        const { retired: was, ...rest } = row;
+        return [{ table: 'materials', put: was ? rest : { ...rest, retired: fromDay(today) } }];
+      },
+    );
+    if (done) gone();
   };
   const remove = async () => {
-    if (material && (await takeAway(`${material.name} removed`, 'materials', material.id))) close();
+    if (material && (await takeAway(`${material.name} removed`, 'materials', material.id))) gone();
   };
 
   return (
-    <FormDialog title={material ? material.name : 'A thing'} close={close} onSubmit={(e) => void keep(e)}>
-      <InputField
-        label="Name"
-        fault={fault.name}
-        value={name}
-        maxLength={200}
-        onChange={(e) => setName(e.target.value)}
-      />
+    <FormDialog
+      title={material ? material.name : 'A thing'}
+      close={close}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void handleSubmit(keep)(e);
+      }}
+    >
+      <InputField label="Name" fault={errors.name?.message} hint={same || undefined} {...register('name')} />
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="Where it lies">
-          {(p) => (
-            <>
-              <input {...p} list="places" value={place} maxLength={200} onChange={(e) => setPlace(e.target.value)} />
-              <datalist id="places">
-                {places.map((x) => (
-                  <option key={x} value={x} />
-                ))}
-              </datalist>
-            </>
-          )}
-        </Field>
+        <InputField label="Where it lies" list="places" maxLength={200} {...register('place')} />
+        <datalist id="places">
+          {places.map((x) => (
+            <option key={x} value={x} />
+          ))}
+        </datalist>
         <InputField
-          label="One of it is called"
+          label="Counted in"
           hint="sheet, cup … or leave it empty"
-          value={unit}
           maxLength={40}
-          onChange={(e) => setUnit(e.target.value)}
+          fault={errors.unit?.message}
+          {...register('unit')}
         />
         <InputField
           label="How many are there now"
-          hint={material ? 'Marked work has been taken off.' : undefined}
-          fault={fault.quantity}
+          hint={material ? 'Marked work has been taken off.' : 'Empty: not counted, and never called missing.'}
+          fault={errors.quantity?.message}
           inputMode="decimal"
           className="w-32"
-          value={quantity}
-          onChange={(e) => setQuantity(e.target.value)}
+          {...register('quantity')}
         />
         <InputField
           label="Days from ordering to having it"
           hint={`Empty: ${LEAD_DAYS}.`}
-          fault={fault.lead}
+          fault={errors.leadDays?.message}
           inputMode="numeric"
           className="w-32"
-          value={leadDays}
-          onChange={(e) => setLeadDays(e.target.value)}
+          {...register('leadDays')}
         />
-        <label className="flex min-h-[44px] items-center gap-2 self-center">
-          <input type="checkbox" checked={consumable} onChange={(e) => setConsumable(e.target.checked)} /> it is used up
-          by a lesson
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="checkbox" {...register('consumable')} /> it is used up by a lesson
+        </label>
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="checkbox" {...register('copied')} /> it can be copied at home
         </label>
       </div>
       <fieldset>
         <legend className="label mb-1">Caution</legend>
         {CAUTIONS.map((c) => (
           <label key={c} className="flex min-h-[36px] items-center gap-2">
-            <input
-              type="checkbox"
-              checked={cautions.includes(c)}
-              onChange={(e) => setCautions(e.target.checked ? [...cautions, c] : cautions.filter((x) => x !== c))}
-            />{' '}
-            {CAUTION_WORDS[c]}
+            <input type="checkbox" value={c} {...register('cautions')} /> {CAUTION_WORDS[c]}
           </label>
         ))}
       </fieldset>
+      {!more && (
+        <button type="button" className="btn self-start" onClick={() => setMore(true)}>
+          Packs, price, ISBN, parts, what serves instead …
+        </button>
+      )}
+      {more && (
+        <div className="grid gap-4 border-t border-rule pt-3 sm:grid-cols-2">
+          <InputField
+            label="In packs of"
+            hint="Empty: sold singly."
+            fault={errors.pack?.message}
+            inputMode="numeric"
+            className="w-32"
+            {...register('pack')}
+          />
+          <InputField
+            label="Price of one, or of a pack"
+            fault={errors.price?.message}
+            inputMode="decimal"
+            className="w-32"
+            {...register('price')}
+          />
+          <InputField label="ISBN" fault={errors.isbn?.message} {...register('isbn')} />
+          <InputField label="Edition" maxLength={200} {...register('edition')} />
+          <InputField
+            label="Words to find it by"
+            hint="Skill, age, season; between commas."
+            box="sm:col-span-2"
+            {...register('tags')}
+          />
+          <Field
+            label="Parts of the kit, a line each"
+            hint="“6 dice”; a ! at the end: of no use without it."
+            fault={errors.parts?.message}
+          >
+            {(p) => <textarea {...p} rows={4} {...register('parts')} />}
+          </Field>
+          {others.length > 0 && (
+            <Field label="What serves instead" hint="The best first; several with Ctrl.">
+              {(p) => (
+                <select {...p} multiple size={4} {...register('substitutes')}>
+                  {others.map((m) => (
+                    <option key={m.id} value={m.id}>
+                      {m.name}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+          )}
+        </div>
+      )}
       {material && (
-        <button type="button" className="btn self-start" onClick={() => void remove()}>
-          Remove it, with what needs it
+        <button type="button" className="btn self-start" onClick={() => void (entered ? retire() : remove())}>
+          {!entered
+            ? 'Remove it, with what needs it'
+            : material.retired
+              ? 'It is in the house again'
+              : 'It is no longer in the house'}
         </button>
       )}
     </FormDialog>

@@ -1,62 +1,135 @@
-import { type FormEvent, useState } from 'react';
-import { stepName, flatten } from '../../core/course';
-import { byId, type Material, type Need } from '../../core/household';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useForm, useWatch } from 'react-hook-form';
+import { boolean, mixed, object, type ObjectSchema, string } from 'yup';
+import { flatten, stepName } from '../../core/course';
+import { byId, type Kind, KINDS, type Material, type Need } from '../../core/household';
+import { needWords } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 
-/** Which lessons or steps need a thing, and how many. */
+const WHICH = {
+  lesson: 'one lesson or step',
+  lessons: 'every lesson, or every so many',
+  kind: 'every step of a kind',
+  course: 'the course, once for all of it',
+} as const;
+type Which = keyof typeof WHICH;
+
+interface Values {
+  courseId: string;
+  which: Which;
+  lessonId: string;
+  stepId: string;
+  every: string;
+  kind: Kind;
+  from: string;
+  to: string;
+  quantity: string;
+  per: Need['per'];
+  atOnce: boolean;
+}
+const readNumber = (text: string) => Number(text.replace(',', '.'));
+const schema: ObjectSchema<Values> = object({
+  courseId: string().required('Put a course on the shelf first.'),
+  which: mixed<Which>().defined(),
+  lessonId: string().defined(),
+  stepId: string().defined(),
+  every: string()
+    .defined()
+    .trim()
+    .matches(/^[1-9]\d{0,2}$/, 'Give a whole number from 1 to 999.'),
+  kind: mixed<Kind>().defined(),
+  from: string().defined(),
+  to: string().defined(),
+  quantity: string()
+    .defined()
+    .trim()
+    .test('number', 'Give how many, a number above 0.', (v) => readNumber(v) > 0 && readNumber(v) <= 100_000),
+  per: mixed<Need['per']>().defined(),
+  atOnce: boolean().defined(),
+});
+
+/** Which lessons use a thing, one by one or by a rule, and how many. */
 export function NeedForm({ material, close }: { material: Material; close: () => void }) {
   const { household } = useHousehold();
   const commit = useFormCommit({ stays: true });
-  const [courseId, setCourse] = useState(household.courses[0]?.id ?? '');
-  const course = byId(household.courses, courseId);
+  const { register, handleSubmit, control, formState, setValue } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: {
+      ...{ courseId: household.courses[0]?.id ?? '', which: 'lesson', lessonId: '', stepId: '', every: '1' },
+      ...{ kind: 'introduce', from: '', to: '', quantity: '1', per: 'child', atOnce: false },
+    },
+  });
+  const { errors } = formState;
+  const now = useWatch({ control }) as Values;
+  const course = byId(household.courses, now.courseId);
   const lessons = course?.units.flatMap((u) => u.lessons) ?? [];
-  const [lessonId, setLesson] = useState('');
-  const lesson = lessons.find((l) => l.id === lessonId) ?? lessons[0];
-  const [stepId, setStep] = useState('');
-  const [quantity, setQuantity] = useState('1');
-  const [per, setPer] = useState<Need['per']>('child');
-  const [fault, setFault] = useState<string>();
+  const lesson = lessons.find((l) => l.id === now.lessonId) ?? lessons[0];
   const needs = household.needs.filter((n) => n.materialId === material.id);
   const steps = course && lesson ? flatten(course).filter((s) => s.lesson.id === lesson.id) : [];
 
-  const add = (e: FormEvent) => {
-    e.preventDefault();
-    const n = Number(quantity.trim().replace(',', '.'));
-    if (!lesson || !course) return setFault('Put a course on the shelf first.');
-    if (!(n > 0 && n <= 100_000)) return setFault('Give how many, a number above 0.');
-    setFault(undefined);
-    const put: Need = {
-      id: newId(),
-      materialId: material.id,
-      courseId: course.id,
-      lessonId: lesson.id,
-      ...(stepId ? { stepId } : {}),
-      quantity: n,
-      per,
+  const add = async (v: Values) => {
+    if (!course || !lesson) return;
+    const common = {
+      ...{ id: newId(), materialId: material.id, courseId: course.id, quantity: readNumber(v.quantity), per: v.per },
+      ...(v.atOnce ? { atOnce: true } : {}),
     };
-    void commit(`${lesson.title} needs ${material.name}`, [{ table: 'needs', put }]);
+    const between = { ...(v.from ? { fromLessonId: v.from } : {}), ...(v.to ? { toLessonId: v.to } : {}) };
+    const every = Number(v.every);
+    const put: Need =
+      v.which === 'lesson'
+        ? { ...common, lessonId: lesson.id, ...(v.stepId ? { stepId: v.stepId } : {}) }
+        : {
+            ...common,
+            rule: {
+              for: v.which,
+              ...(v.which === 'lessons' && every > 1 ? { every } : {}),
+              ...(v.which === 'kind' ? { kind: v.kind } : {}),
+              ...between,
+            },
+          };
+    await commit(`${needWords(household, put)}: ${material.name}`, [{ table: 'needs', put }]);
   };
-  const words = (n: Need) => {
-    const c = byId(household.courses, n.courseId);
-    const l = c?.units.flatMap((u) => u.lessons).find((x) => x.id === n.lessonId);
-    const s = c && n.stepId ? flatten(c).find((x) => x.id === n.stepId) : undefined;
-    return `${c?.title ?? ''} ${l?.title ?? 'a lesson no longer there'}${s ? `, ${stepName(s)}` : ''}: ${n.quantity} ${n.per === 'child' ? 'for each child' : 'shared'}`;
+  const lessonChoice = (label: string, name: 'from' | 'to', none: string) => (
+    <Field label={label}>
+      {(p) => (
+        <select {...p} {...register(name)}>
+          <option value="">{none}</option>
+          {lessons.map((l) => (
+            <option key={l.id} value={l.id}>
+              {l.title}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+  const forget = () => {
+    for (const field of ['lessonId', 'stepId', 'from', 'to'] as const) setValue(field, '');
   };
   return (
-    <FormDialog wide title={`What needs ${material.name}`} close={close} onSubmit={add} keep="Add this need">
-      <ul className="max-h-56 overflow-y-auto" tabIndex={0} aria-label="Needs">
-        {needs.length === 0 && <li className="text-soft">No lesson needs it yet.</li>}
+    <FormDialog
+      wide
+      title={`Lessons that use ${material.name}`}
+      close={close}
+      keep="Add this"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void handleSubmit(add)(e);
+      }}
+    >
+      <ul className="max-h-56 overflow-y-auto" tabIndex={0} aria-label="Lessons that use it">
+        {needs.length === 0 && <li className="text-soft">No lesson uses it yet.</li>}
         {needs.map((n) => (
           <li key={n.id} className="flex items-center justify-between gap-3 border-b border-rule">
-            <span className="wrap-break-word">{words(n)}</span>
+            <span className="wrap-break-word">{needWords(household, n)}</span>
             <button
               type="button"
               className="btn btn-quiet page-link"
               onClick={() => void commit(`need of ${material.name} removed`, [{ table: 'needs', remove: n.id }])}
-              aria-label={`Remove: ${words(n)}`}
+              aria-label={`Remove: ${needWords(household, n)}`}
             >
               Remove
             </button>
@@ -64,17 +137,9 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
         ))}
       </ul>
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="Course">
+        <Field label="Course" fault={errors.courseId?.message}>
           {(p) => (
-            <select
-              {...p}
-              value={courseId}
-              onChange={(e) => {
-                setCourse(e.target.value);
-                setLesson('');
-                setStep('');
-              }}
-            >
+            <select {...p} {...register('courseId', { onChange: forget })}>
               {household.courses.map((c) => (
                 <option key={c.id} value={c.id}>
                   {c.title}
@@ -84,54 +149,95 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
             </select>
           )}
         </Field>
-        <Field label="Lesson">
+        <Field label="It is used by">
           {(p) => (
-            <select
-              {...p}
-              value={lesson?.id ?? ''}
-              onChange={(e) => {
-                setLesson(e.target.value);
-                setStep('');
-              }}
-            >
-              {lessons.map((l) => (
-                <option key={l.id} value={l.id}>
-                  {l.title}
+            <select {...p} {...register('which')}>
+              {(Object.keys(WHICH) as Which[]).map((w) => (
+                <option key={w} value={w}>
+                  {WHICH[w]}
                 </option>
               ))}
             </select>
           )}
         </Field>
-        <Field label="Step">
-          {(p) => (
-            <select {...p} value={stepId} onChange={(e) => setStep(e.target.value)}>
-              <option value="">the whole lesson</option>
-              {steps.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {stepName(s)}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        {now.which === 'lesson' && (
+          <>
+            <Field label="Lesson">
+              {(p) => (
+                <select {...p} {...register('lessonId', { onChange: () => setValue('stepId', '') })}>
+                  {lessons.map((l, i) => (
+                    <option key={l.id} value={i === 0 ? '' : l.id}>
+                      {l.title}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <Field label="Step">
+              {(p) => (
+                <select {...p} {...register('stepId')}>
+                  <option value="">the whole lesson</option>
+                  {steps.map((s) => (
+                    <option key={s.id} value={s.id}>
+                      {stepName(s)}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+          </>
+        )}
+        {now.which === 'lessons' && (
+          <InputField
+            label="Every so many lessons"
+            hint="1: every one."
+            fault={errors.every?.message}
+            inputMode="numeric"
+            className="w-24"
+            {...register('every')}
+          />
+        )}
+        {now.which === 'kind' && (
+          <Field label="Kind">
+            {(p) => (
+              <select {...p} {...register('kind')}>
+                {KINDS.map((k) => (
+                  <option key={k} value={k}>
+                    {k}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        )}
+        {now.which !== 'lesson' && (
+          <>
+            {lessonChoice('From', 'from', 'the first lesson')}
+            {lessonChoice('To', 'to', 'the last lesson')}
+          </>
+        )}
         <div className="flex gap-3">
           <InputField
             label="How many"
-            fault={fault}
+            fault={errors.quantity?.message}
             inputMode="decimal"
             className="w-24"
-            value={quantity}
-            onChange={(e) => setQuantity(e.target.value)}
+            {...register('quantity')}
           />
           <Field label="For">
             {(p) => (
-              <select {...p} value={per} onChange={(e) => setPer(e.target.value as Need['per'])}>
+              <select {...p} {...register('per')}>
                 <option value="child">each child</option>
                 <option value="shared">all together</option>
               </select>
             )}
           </Field>
         </div>
+        {!material.consumable && (
+          <label className="flex min-h-[44px] items-center gap-2 self-end">
+            <input type="checkbox" {...register('atOnce')} /> all need it at the same time
+          </label>
+        )}
       </div>
     </FormDialog>
   );

@@ -35,6 +35,7 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
       act?.();
     });
   };
+  const things = household.materials.filter((m) => !m.retired);
   const run = (act: () => void) => () => leave(act);
   const item = (words: string, act: () => void, hint?: string) => (
     <Command.Item key={words} value={words} className="menu-item" onSelect={run(act)}>
@@ -98,6 +99,20 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
               >
                 {c.title}
                 {c.level && <span className="text-[0.9rem] opacity-80">{c.level}</span>}
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
+        {things.length > 0 && (
+          <Command.Group heading="Where is …" className="command-group">
+            {things.map((m) => (
+              <Command.Item
+                key={m.id}
+                value={`${m.name} ${(m.tags ?? []).join(' ')} where is ${m.id}`}
+                className="menu-item"
+                onSelect={run(() => void navigate(`/materials?part=all&thing=${encodeURIComponent(m.id)}`))}
+              >
+                {m.name} <span className="text-[0.9rem] opacity-80">{m.place || 'no place is given'}</span>
               </Command.Item>
             ))}
           </Command.Group>

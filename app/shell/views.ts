@@ -43,5 +43,8 @@ export const PAGES = [
   ['/year/attendance', 'Attendance: the register'],
   ['/year/outside', 'Away and outside: sick days, classes, calendars'],
   ['/shelf/together', 'Courses together'],
+  ['/materials?part=missing', 'Materials: what will be missing'],
+  ['/materials?part=orders', 'Materials: orders, what is on its way'],
+  ['/materials?part=all', 'Materials: everything'],
   ['/shelf/new/contents', 'A course from its contents page or a CSV file'],
 ] as const;

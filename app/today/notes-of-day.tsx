@@ -1,10 +1,13 @@
-import { useMemo } from 'react';
+import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { type Day, fromDay } from '../../core/calendar';
 import { type DayPage, missedBefore } from '../../core/day';
 import { markStep } from '../../core/deeds';
 import { byId } from '../../core/household';
-import { movedByFeeds, movedWords } from '../../core/ical';
+import type { movedByFeeds, movedWords } from '../../core/ical';
 import { goneWords } from '../../core/words';
+import { orderByWords, orderSoon, type Shortage, shortages, toOrderWords } from '../../core/materials';
+import { usePlan } from '../shell/plan';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { newId } from '../ui/id';
@@ -35,12 +38,27 @@ export function useAway(page: DayPage): Note | undefined {
   };
 }
 
-/** What outside calendars moved by themselves, until it was looked at. */
+type MovedOutside = ReturnType<typeof movedByFeeds>;
+
+/** What outside calendars moved by themselves, until it was looked at. The reader of calendars is fetched only where one moved. */
 export function useMovedOutside(): Note | undefined {
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
-  const all = useMemo(() => movedByFeeds(household, fromDay(today)), [household, today]);
-  if (all.length === 0) return undefined;
+  const { feeds, calendars } = household;
+  const [told, setTold] = useState<{ feeds: unknown; all: MovedOutside; words: typeof movedWords }>();
+  const any = feeds.some((f) => f.seen);
+  useEffect(() => {
+    if (!any) return;
+    let left = false;
+    void import('../../core/ical').then(({ movedByFeeds: moved, movedWords: words }) => {
+      if (!left) setTold({ feeds, all: moved({ feeds, calendars }, fromDay(today)), words });
+    });
+    return () => {
+      left = true;
+    };
+  }, [any, feeds, calendars, today]);
+  if (!any || !told || told.feeds !== feeds || told.all.length === 0) return undefined;
+  const { all, words: wordsOf } = told;
   const changes = all.reduce((n, a) => n + a.moved.length, 0);
   return {
     key: 'moved outside',
@@ -51,7 +69,7 @@ export function useMovedOutside(): Note | undefined {
           <li key={calendar.id} className="flex flex-wrap items-start gap-x-3">
             <ul className="min-w-0 flex-1">
               {moved.slice(0, 12).map((m) => {
-                const words = movedWords(style, m, today);
+                const words = wordsOf(style, m, today);
                 return (
                   <li key={words} className="wrap-anywhere">
                     {words}
@@ -80,6 +98,50 @@ export function useMovedOutside(): Note | undefined {
     ),
   };
 }
+
+/**
+ * What has to be ordered this week or should have been: worked out once the plan has settled and nothing else is going on, so that no mark
+ * waits for it.
+ */
+export function useToOrder(): Note | undefined {
+  const { household, today, whole } = useHousehold();
+  const { settled } = usePlan();
+  const plan = settled?.plan;
+  const [soon, setSoon] = useState<Shortage[]>([]);
+  const { materials, movements, orders, needs, courses, enrolments } = household;
+  const look = useEffectEvent(() => plan && setSoon(orderSoon(shortages(household, plan), today)));
+  useEffect(() => {
+    if (!plan || !whole || plan.today !== today || needs.length === 0) return;
+    const timer = setTimeout(look, QUIET);
+    return () => clearTimeout(timer);
+  }, [plan, whole, today, materials, movements, orders, needs, courses, enrolments]);
+  const listed = new Set(orders.filter((o) => !o.closed).map((o) => o.materialId));
+  const open = soon.filter((s) => !listed.has(s.material.id) && byId(materials, s.material.id));
+  if (open.length === 0) return undefined;
+  const { dateStyle } = household.settings;
+  return {
+    key: 'to order',
+    words: `${count(open.length, 'thing')} to order`,
+    body: (
+      <ul aria-label="To order">
+        {open.slice(0, 6).map((s) => (
+          <li key={s.material.id} className="wrap-anywhere">
+            {toOrderWords(s)} {s.material.unit || s.packs ? 'of ' : '× '}
+            {s.material.name}: {orderByWords(dateStyle, s.orderBy, today)},{' '}
+            <span className="text-soft">needed on {dayAndDate(dateStyle, s.day)}</span>
+          </li>
+        ))}
+        <li>
+          <Link className="page-link" to="/materials?part=missing">
+            {open.length > 6 ? `and ${open.length - 6} more: ` : ''}all that will be missing, and the ways out
+          </Link>
+        </li>
+      </ul>
+    ),
+  };
+}
+/** Milliseconds of quiet after which what must be ordered is worked out. */
+const QUIET = 500;
 
 /** What single children missed of late while the others did it. */
 export function useMissed(day: Day): Note | undefined {

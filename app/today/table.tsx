@@ -1,21 +1,19 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
-import { pullList } from '../../core/materials';
+import { boxOf, missingPartsWords, stoppedBy } from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { listing } from '../ui/words';
 
-/** What has to be on the table for the day, and what of it is missing. */
+/** What has to be on the table for the day, and what of it is missing or of no use. Nothing of it holds a lesson up. */
 export function TableToday({ day }: { day: Day }) {
   const { household, whole } = useHousehold();
   const { plan } = usePlan();
-  const lines = useMemo(
-    () => (plan && whole ? pullList(household, plan, day, day) : []),
-    [household, plan, day, whole],
-  );
+  const lines = useMemo(() => (plan && whole ? boxOf(household, plan, day, day) : []), [household, plan, day, whole]);
   if (lines.length === 0) return null;
   const short = lines.filter((l) => l.short > 0);
+  const useless = lines.filter((l) => stoppedBy(l.material).length > 0);
   const amount = (n: number, unit: string) => (unit ? `${n} ${unit}${n === 1 ? '' : 's'} of` : `${n} ×`);
   return (
     <section className="pt-3" aria-label="On the table">
@@ -27,8 +25,13 @@ export function TableToday({ day }: { day: Day }) {
             Short: {listing(short.map((l) => `${l.material.name} (${l.short} missing)`))}.{' '}
           </b>
         )}
+        {useless.map((l) => (
+          <b key={l.material.id} className="font-semibold">
+            {l.material.name} is of no use without {missingPartsWords(stoppedBy(l.material))}.{' '}
+          </b>
+        ))}
         <Link className="page-link" to="/materials">
-          The week’s pull list
+          This week’s box
         </Link>
       </p>
     </section>

@@ -16,7 +16,7 @@ import { useClashes } from './clashes';
 import { Group } from './group';
 import { HowFar } from './how-far';
 import { useLeft } from './left';
-import { useAway, useMissed, useMovedOutside } from './notes-of-day';
+import { useAway, useMissed, useMovedOutside, useToOrder } from './notes-of-day';
 import { type Note, Notes } from './notes';
 import { Rituals, useOtherwise } from './rituals';
 import { ShowSwitch } from './show-switch';
@@ -135,13 +135,14 @@ export function Today() {
     }, []),
   };
 
-  const [left, clashes, away, missed, otherwise] = [
+  const [left, clashes, away, missed, outside, order, otherwise] = [
     useLeft(),
     // What was begun on a day gone by cannot wait any more.
     useClashes(page, year, day >= today),
     useAway(page),
     useMissed(day),
     useMovedOutside(),
+    useToOrder(),
     useOtherwise(page),
   ];
   const ticks = useMemo(() => waitingTicks(household).length, [household]);
@@ -157,7 +158,16 @@ export function Today() {
             </Suspense>
           ),
         };
-  const notes = [nods, clashes, day === today ? left : undefined, away, missed, otherwise];
+  const notes = [
+    nods,
+    clashes,
+    day === today ? left : undefined,
+    away,
+    missed,
+    outside,
+    day === today ? order : undefined,
+    otherwise,
+  ];
 
   if (!year || household.children.length === 0 || household.enrolments.length === 0) return <FirstSteps />;
 

@@ -3,3 +3,4 @@ export * from './day';
 export * from './move';
 export * from './people';
 export * from './storing';
+export * from './things';

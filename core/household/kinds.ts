@@ -22,4 +22,8 @@ export const MARKS: Record<MarkKind, MarkMeaning> = {
 export const sits = (kind: MarkKind): boolean => MARKS[kind].sits;
 
 /** What a movement does to what is there: adds it, takes it, or says what was counted. */
-export const MOVEMENTS: Record<MovementKind, 'sets' | 1 | -1> = { count: 'sets', in: 1, out: -1 };
+export const MOVEMENTS: Record<MovementKind, 'sets' | 1 | -1> = {
+  count: 'sets',
+  ...{ in: 1, bought: 1, arrived: 1, copied: 1, prepared: 1, back: 1 },
+  ...{ out: -1, lent: -1, lost: -1, broken: -1, thrown: -1, given: -1, sold: -1 },
+};

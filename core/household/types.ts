@@ -108,6 +108,12 @@ export interface Child {
   /** First and last day with the household; without them always. What is on record of it stays. */
   from?: IsoDate;
   until?: IsoDate;
+  /** Puts things in the mouth: small parts and magnets are kept away at any age. */
+  mouths?: boolean;
+  /** What the child is allergic to, in the parent's own words. */
+  allergies?: string[];
+  /** May use blades and heat with an adult near, from the age at which that is usual. */
+  tools?: boolean;
   /** Minutes of attention at one go; without it years of age and two up to the age of eight, and no limit after that. */
   attention?: number;
 }
@@ -375,6 +381,8 @@ export interface CoursePart {
   /** In hundredths of the household's own money. */
   price?: number;
 }
+/** A whole level in the break before it, a week ahead, or the next lesson. */
+export const AHEAD = ['level', 'week', 'lesson'] as const;
 /** How a course was bought. */
 export interface Purchase {
   from?: string;
@@ -410,6 +418,8 @@ export interface Course {
   rhythms?: PrintedRhythm[];
   parts?: CoursePart[];
   bought?: Purchase;
+  /** How far ahead its things are made ready; a week, where nothing is said. */
+  ahead?: (typeof AHEAD)[number];
   /** On the wish list: it stays out of the way of the year. */
   wish?: boolean;
   units: Unit[];
@@ -688,6 +698,16 @@ export interface DayList {
 
 export const CAUTIONS = ['small parts', 'magnets', 'blades', 'heat', 'allergens'] as const;
 export type Caution = (typeof CAUTIONS)[number];
+/** A part of a kit: how many make it complete, how many were there when it was last checked. */
+export interface KitPart {
+  id: Id;
+  name: string;
+  count: number;
+  have?: number;
+  checked?: IsoDate;
+  /** Without it the kit is of no use: a board without its pen. */
+  stops?: boolean;
+}
 export interface Material {
   id: Id;
   name: string;
@@ -699,28 +719,85 @@ export interface Material {
   cautions: Caution[];
   /** Days from ordering it to having it. */
   leadDays?: number;
+  /** It is sold in packs of so many. */
+  pack?: number;
+  /** Of one, or of a pack, in hundredths of the household's own money. */
+  price?: number;
+  /** Of a book: ISBN-13 or ISBN-10 without hyphens, its check digit right. */
+  isbn?: string;
+  edition?: string;
+  /** Of a kit. */
+  parts?: KitPart[];
+  /** What serves instead, the best first. */
+  substitutes?: Id[];
+  /** It can be copied at home. */
+  copied?: boolean;
+  /** Words to find it by: a skill, an age, a season. */
+  tags?: string[];
+  /** The day it was taken out of the house; what was entered of it stays. */
+  retired?: IsoDate;
 }
-export const MOVEMENT_KINDS = ['count', 'in', 'out'] as const;
+export const MOVEMENT_KINDS = [
+  ...(['count', 'in', 'out', 'bought', 'arrived', 'copied', 'prepared', 'back'] as const),
+  ...(['lent', 'lost', 'broken', 'thrown', 'given', 'sold'] as const),
+] as const;
 export type MovementKind = (typeof MOVEMENT_KINDS)[number];
+/** An entry of the inventory. Entries are only ever added or taken back. */
 export interface Movement {
   id: Id;
   materialId: Id;
   date: IsoDate;
   seq: number;
-  /** `count` sets what is there; `in` and `out` add and take. */
+  /** What it does to what is there: `MOVEMENTS`. */
   kind: MovementKind;
   quantity: number;
   note?: string;
+  /** Of what was lent or came back: whose hands. */
+  who?: string;
+  /** Of what arrived: which line of an order it is of. */
+  orderId?: Id;
+}
+/** A line of an order: to be ordered as long as it has no day, on its way from then until all of it has arrived. */
+export interface Order {
+  id: Id;
+  materialId: Id;
+  quantity: number;
+  /** The day the line was written. */
+  date: IsoDate;
+  ordered?: IsoDate;
+  /** The day it is expected. Once past, it counts as not coming until it has another. */
+  expected?: IsoDate;
+  shop?: string;
+  /** Of the whole line, in hundredths of the household's own money. */
+  price?: number;
+  /** What is still open of it will not come. */
+  closed?: IsoDate;
+}
+export const NEED_RULES = ['course', 'lessons', 'kind'] as const;
+/**
+ * Of many lessons at once. `course`: one for the whole of it; `lessons`: for every lesson, or every nth; `kind`: for every step of a
+ * kind. Between two lessons where those are given.
+ */
+export interface NeedRule {
+  for: (typeof NEED_RULES)[number];
+  every?: number;
+  kind?: Kind;
+  fromLessonId?: Id;
+  toLessonId?: Id;
 }
 export interface Need {
   id: Id;
   materialId: Id;
   courseId: Id;
-  lessonId: Id;
+  /** The lesson that needs it, or a rule for many. */
+  lessonId?: Id;
+  rule?: NeedRule;
   /** Without it the need falls on the first step of the lesson that is still to do. */
   stepId?: Id;
   quantity: number;
   per: 'child' | 'shared';
+  /** Everybody needs theirs at the same time; without it those of one date take turns. */
+  atOnce?: boolean;
 }
 /** A thing put in the box for a week: ticked on the pull list. */
 export interface Pulled {
@@ -754,6 +831,7 @@ export interface Household {
   dayLists: DayList[];
   materials: Material[];
   movements: Movement[];
+  orders: Order[];
   needs: Need[];
   pulled: Pulled[];
   jottings: Jotting[];
@@ -783,6 +861,7 @@ export const TABLES = [
   'dayLists',
   'materials',
   'movements',
+  'orders',
   'needs',
   'pulled',
   'jottings',

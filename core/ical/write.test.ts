@@ -26,6 +26,9 @@ const household = (): Household =>
       { id: 'm', name: 'glue', place: '', consumable: true, unit: 'pot', cautions: [], leadDays: 3 },
       { id: 'p', name: 'paper', place: '', consumable: true, unit: '', cautions: [] },
     ],
+    movements: ['m', 'p'].map((id, i) => ({
+      ...{ id: `v${id}`, materialId: id, date: '2026-09-01', seq: i, kind: 'count' as const, quantity: 0 },
+    })),
     needs: [
       { id: 'n', materialId: 'm', courseId: 'c', lessonId: 'L4', stepId: 'L4-1', quantity: 2, per: 'child' },
       { id: 'q', materialId: 'p', courseId: 'c', lessonId: 'L5', stepId: 'L5-1', quantity: 1, per: 'child' },
@@ -74,14 +77,14 @@ describe('the calendar file', () => {
       'No school: flood, high water; all week',
     ]);
     const orders = events(write(household(), { sittings: false, closed: false, to: TODAY + 250 }));
-    // Needed by the first sitting of the fourth lesson; three days from ordering to having, a week unless said otherwise.
+    // Needed by the first sitting of the fourth lesson, ready a week before; three days from ordering to having, else a week.
     const plan = planOf(household());
     const day = (step: string) =>
       Math.min(...plan.tracks.map((t) => t.days[t.stepIds.indexOf(step)]!).filter((d) => d >= 0));
     expect(orders.map((o) => [o.summary, local(o.start)])).toEqual(
       [
-        ['Order by today: 4 pot glue', fromDay(day('L4-1') - 3)],
-        ['Order by today: 2 × paper', fromDay(day('L5-1') - 7)],
+        ['Order by today: 4 pot glue', fromDay(day('L4-1') - 7 - 3)],
+        ['Order by today: 2 × paper', fromDay(day('L5-1') - 7 - 7)],
       ].sort((a, b) => (a[1]! < b[1]! ? -1 : 1)),
     );
     const own = titles({ closed: false, orders: false, childIds: ['B'] });

@@ -1,1 +1,10 @@
-export * from './needs';
+export * from './box';
+export * from './cautions';
+export { lessonsNeeding } from './claims';
+export * from './ledger';
+export * from './netting';
+export * from './shortages';
+export { futureUses, thingsAt, type Use } from './uses';
+export * from './alike';
+export * from './words';
+export * from './thing-text';

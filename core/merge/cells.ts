@@ -48,7 +48,8 @@ const WIDE: Partial<Record<AnyTable, Wide>> = {
   loops: {},
   links: {},
   rituals: {},
-  materials: {},
+  materials: { lists: { parts: 'id' } },
+  orders: {},
   jottings: {},
 };
 export const isWide = (table: AnyTable): boolean => WIDE[table] !== undefined;

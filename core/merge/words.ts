@@ -32,6 +32,7 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   dayLists: ['day’s list', 'days’ lists'],
   materials: ['thing', 'things'],
   movements: ['entry of the inventory', 'entries of the inventory'],
+  orders: ['line of an order', 'lines of orders'],
   needs: ['need of a lesson', 'needs of lessons'],
   pulled: ['thing in the week’s box', 'things in the week’s box'],
   jottings: ['jotting', 'jottings'],
@@ -73,6 +74,7 @@ export function rowName(h: Household, table: AnyTable, row: AnyRow): string {
     case 'absences':
       return text(row, 'label') || `${childrenOf(h, row['childIds'])}, ${date('from')}`;
     case 'movements':
+    case 'orders':
     case 'needs':
     case 'pulled':
       return byId(h.materials, text(row, 'materialId'))?.name ?? '';

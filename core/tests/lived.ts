@@ -177,12 +177,23 @@ export class Book {
   sittings(e: number): number {
     return [...this.room(e).values()].reduce((a, n) => a + n, 0);
   }
+  /** How many of the next sittings can be lost; negative by those that are missing. */
+  inHand(e: number): number {
+    const room = [...this.room(e)].sort((a, b) => a[0] - b[0]).map(([, n]) => n);
+    const [left, all] = [this.left(e), this.sittings(e)];
+    let lost = 0;
+    for (let rest = all; rest - (room[lost] ?? Infinity) >= left; lost++) rest -= room[lost]!;
+    return all < left ? all - left : lost;
+  }
   /** How many steps find no day, one after another, where each that was moved waits for its day. */
   noDay(e: number): number {
     const open = this.steps(e).filter((i) => !this.settled(e, i));
-    for (const [day, n] of [...this.room(e)].sort((a, b) => a[0] - b[0]))
+    const room = this.room(e);
+    for (const [day, n] of [...room].sort((a, b) => a[0] - b[0]))
       for (let k = 0; k < n && open.length > 0; k++) {
-        if ((this.moves.get(`${e} ${open[0]}`) ?? day) > day) break;
+        // Where nobody is there on that day after all, it waits for it no more.
+        const moved = this.moves.get(`${e} ${open[0]}`) ?? day;
+        if (moved > day && room.has(moved)) break;
         open.shift();
       }
     return open.length;
@@ -246,7 +257,7 @@ export function compare(book: Book, { state }: Real): Record<string, [unknown, u
       progressOf(state, enrolment).next?.id,
     ];
     const reserve = reserveOf(makeTrack(state, year, enrolment, today), year);
-    const inHandNow = left === 0 ? undefined : book.sittings(e) - left;
+    const inHandNow = left === 0 ? undefined : book.inHand(e);
     said[`${x.id}: days in hand`] = [inHandNow, reserve.daysInHand];
     const track = plan.tracks.find((t) => t.enrolmentId === x.id);
     const days = (track?.days ?? []).filter((d) => d >= 0);

@@ -178,7 +178,17 @@ describe('sentences about a course', () => {
       ...(stepId ? { stepId } : {}),
     });
     const needs = [need('L1', 'a'), need('L1', 'b'), need('L1'), need('L2')];
-    expect(lessonsNeeding({ needs }).get('m')).toBe(2);
+    const courses = [aCourse('c', { lessons: 3 })];
+    expect(lessonsNeeding({ needs, courses }).get('m')).toBe(2);
+    const every = {
+      id: 'n',
+      materialId: 'm',
+      courseId: 'c',
+      quantity: 1,
+      per: 'child' as const,
+      rule: { for: 'lessons' as const },
+    };
+    expect(lessonsNeeding({ needs: [every], courses }).get('m')).toBe(3);
   });
 
   it('a list of courses follows the order that is said, and can be narrowed', () => {

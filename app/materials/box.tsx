@@ -1,0 +1,124 @@
+import { fromDay } from '../../core/calendar';
+import { packThing } from '../../core/deeds';
+import type { Material } from '../../core/household';
+import { amount, type BoxLine, orderByWords, thereWords, type Way, wayWords } from '../../core/materials';
+import { useHousehold } from '../shell/household';
+import { dayAndDate, shortDate } from '../ui/dates';
+import { newId } from '../ui/id';
+import { listing } from '../ui/words';
+import { Cautions } from './cautions';
+import { ThingName } from './thing-name';
+
+/** What the week's lessons need, by place: a tick says the thing is in the box. */
+export function Box({ lines, start, open }: { lines: BoxLine[]; start: number; open: (m: Material) => void }) {
+  const { household, today } = useHousehold();
+  const style = household.settings.dateStyle;
+  const unknown = lines.filter((l) => !l.known);
+  return (
+    <section aria-labelledby="box">
+      <h2 id="box">
+        To get out for the week of {shortDate(style, start, today)} – {shortDate(style, start + 6, today)}
+      </h2>
+      {lines.length === 0 ? (
+        <p className="py-2 text-soft">
+          {household.needs.length === 0
+            ? 'Nothing yet: add a thing, then say which lessons use it.'
+            : 'Nothing is needed in what is left of this week.'}
+        </p>
+      ) : (
+        <BoxTable lines={lines} start={start} open={open} />
+      )}
+      {unknown.length > 0 && (
+        <p className="pt-2 text-soft print:hidden">
+          Not counted yet, so never called missing: {listing(unknown.map((l) => l.material.name))}.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; open: (m: Material) => void }) {
+  const { household, today, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const week = fromDay(start);
+  const packed = new Set(household.pulled.filter((p) => p.weekStart === week).map((p) => p.materialId));
+  const title = (id: string) => household.courses.find((c) => c.id === id)?.title ?? '';
+  const toggle = (m: Material) => {
+    const into = !packed.has(m.id);
+    void commit(`${m.name} ${into ? 'put in' : 'taken out of'} the box`, (now) =>
+      packThing(now, week, m.id, into, newId),
+    );
+  };
+  /** Of the ways out the two that help first. */
+  const ways = (list: readonly Way[] = []) => list.slice(0, 2).map(wayWords).join(', or ');
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="This week’s box">
+      <table className="figures w-full">
+        <thead>
+          <tr>
+            <th className="w-16">In the box</th>
+            <th>Thing</th>
+            <th className="hidden md:table-cell">Where</th>
+            <th className="hidden md:table-cell">First on</th>
+            <th className="!pr-6 text-right">Needed</th>
+            <th className="hidden !pr-6 text-right md:table-cell">There</th>
+            <th>Missing</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((l) => {
+            const { material: m } = l;
+            const lessons = [...new Set(l.uses.map((u) => `${title(u.enrolment.courseId)} ${u.step.lesson.title}`))];
+            return (
+              <tr key={m.id}>
+                <td>
+                  <label className="flex size-[44px] items-center justify-center">
+                    <input
+                      type="checkbox"
+                      checked={packed.has(m.id)}
+                      onChange={() => toggle(m)}
+                      aria-label={`${m.name} is in the box`}
+                    />
+                  </label>
+                </td>
+                <td className="wrap-break-word">
+                  <ThingName material={m} open={open} struck={packed.has(m.id)} />
+                  {l.firstUse && <span className="label ml-2 border border-edge px-1">first use</span>}
+                  <span className="block text-[0.9rem] text-soft">
+                    {lessons.slice(0, 3).join(' · ')}
+                    {lessons.length > 3 && ` · and ${lessons.length - 3} more`}
+                  </span>
+                  <span className="block text-[0.9rem] text-soft md:hidden">
+                    {m.place && `${m.place} · `}
+                    {dayAndDate(style, l.day)} · {thereWords(l.onHand, l.known, '')} there
+                  </span>
+                  {l.missing.length > 0 && (
+                    <span className="block text-[0.95rem]">Not complete: {listing(l.missing)} missing.</span>
+                  )}
+                  <Cautions material={m} />
+                </td>
+                <td className="hidden md:table-cell">{m.place || '–'}</td>
+                <td className="hidden whitespace-nowrap md:table-cell">{dayAndDate(style, l.day)}</td>
+                <td className="!pr-6 text-right whitespace-nowrap">{amount(l.needed, m.unit)}</td>
+                <td className="hidden !pr-6 text-right whitespace-nowrap md:table-cell">
+                  {thereWords(l.onHand, l.known, '')}
+                </td>
+                <td>
+                  {l.short > 0 && <span className="font-semibold">short by {l.short}</span>}
+                  {l.shortage && (
+                    <span className="block text-[0.95rem]">
+                      {orderByWords(style, l.shortage.orderBy, today)}
+                      <span className="block text-soft">
+                        or {ways(l.shortage.ways.filter((w) => w.kind !== 'order')) || 'do without it'}
+                      </span>
+                    </span>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}

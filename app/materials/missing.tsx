@@ -1,0 +1,192 @@
+import { useState } from 'react';
+import { moveThing, wantThing } from '../../core/deeds';
+import type { Material } from '../../core/household';
+import {
+  amount,
+  orderByShort,
+  orderIs,
+  type Shortage,
+  type ThingNet,
+  toOrderWords,
+  wayWords,
+} from '../../core/materials';
+import { useHousehold } from '../shell/household';
+import { dayAndDate } from '../ui/dates';
+import { newId } from '../ui/id';
+import { count, listing } from '../ui/words';
+import { ThingLine } from './thing-line';
+import { ThingName } from './thing-name';
+
+/** What the plan will run out of: how many, on which day, by when to order it, and the ways out. */
+export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingNet[]; open: (m: Material) => void }) {
+  const { household, today, commit } = useHousehold();
+  const [shown, setShown] = useState<string>();
+  const listed = new Set(household.orders.filter((o) => !o.ordered && !o.closed).map((o) => o.materialId));
+  const want = (wanted: readonly Shortage[]) =>
+    commit(
+      wanted.length === 1
+        ? `${wanted[0]!.material.name} put on the list to order`
+        : `${count(wanted.length, 'thing')} put on the list to order`,
+      (now) =>
+        wanted.flatMap((s) =>
+          wantThing(now, { materialId: s.material.id, quantity: s.quantity, price: s.price, day: today }, newId),
+        ),
+    );
+  const open2 = list.filter((s) => !listed.has(s.material.id));
+  const soon = open2.filter((s) => orderIs(s.orderBy, today) !== 'to come');
+  const unknown = nets.filter((n) => !n.known && n.uses.length > 0);
+  return (
+    <section aria-labelledby="missing">
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 id="missing">What will be missing, the most pressing first</h2>
+        {open2.length > 1 && (
+          <span className="flex flex-wrap gap-2 print:hidden">
+            {soon.length > 0 && soon.length < open2.length && (
+              <button type="button" className="btn" onClick={() => void want(soon)}>
+                Put the {soon.length} that are due on the list to order
+              </button>
+            )}
+            <button type="button" className="btn" onClick={() => void want(open2)}>
+              Put all {open2.length} on the list to order
+            </button>
+          </span>
+        )}
+      </div>
+      {list.length === 0 ? (
+        <p className="py-2 text-soft">
+          Nothing that was counted runs out before the year does{unknown.length > 0 ? '.' : ': all is there.'}
+        </p>
+      ) : (
+        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="What will be missing">
+          <table className="figures w-full">
+            <thead>
+              <tr>
+                <th>Thing</th>
+                <th className="!pr-6 text-right">How many</th>
+                <th>Needed on</th>
+                <th>Order by</th>
+                <th>Way out</th>
+              </tr>
+            </thead>
+            <tbody>
+              {list.map((s) => (
+                <Row
+                  key={s.material.id}
+                  shortage={s}
+                  net={nets.find((n) => n.material.id === s.material.id)}
+                  listed={listed.has(s.material.id)}
+                  shown={shown === s.material.id}
+                  show={() => setShown(shown === s.material.id ? undefined : s.material.id)}
+                  want={() => void want([s])}
+                  open={open}
+                />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {unknown.length > 0 && (
+        <p className="pt-3 text-soft">
+          {count(unknown.length, 'thing')} that lessons use {unknown.length === 1 ? 'is' : 'are'} not counted, so
+          nothing is said of {unknown.length === 1 ? 'it' : 'them'}: {listing(unknown.map((n) => n.material.name))}.
+        </p>
+      )}
+    </section>
+  );
+}
+
+const QUIET = 'press cursor-pointer px-2 underline underline-offset-4 print:hidden';
+
+/** A thing that will be missing, with its drawing when asked for. */
+function Row({
+  shortage: s,
+  net,
+  listed: onList,
+  shown: drawn,
+  show,
+  want: wantIt,
+  open: openIt,
+}: {
+  shortage: Shortage;
+  net: ThingNet | undefined;
+  listed: boolean;
+  shown: boolean;
+  show: () => void;
+  want: () => void;
+  open: (m: Material) => void;
+}) {
+  const { household, today, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const { material: m } = s;
+  const course = household.courses.find((c) => c.id === s.first.enrolment.courseId)?.title ?? '';
+  const others = s.ways.filter((w) => w.kind !== 'order' && w.kind !== 'copy');
+  return (
+    <>
+      <tr>
+        <td className="wrap-break-word">
+          <ThingName material={m} open={openIt} />
+        </td>
+        <td className="!pr-6 text-right whitespace-nowrap">
+          {amount(s.short, m.unit)}
+          {s.quantity !== s.short && <span className="block text-[0.9rem] text-soft">{toOrderWords(s)}</span>}
+        </td>
+        <td>
+          {dayAndDate(style, s.day, today)}
+          <span className="block text-[0.9rem] text-soft">
+            {course} {s.first.step.lesson.title}
+          </span>
+        </td>
+        <td className={orderIs(s.orderBy, today) === 'to come' ? '' : 'font-semibold'}>
+          {orderByShort(style, s.orderBy, today)}
+        </td>
+        <td>
+          {onList ? (
+            'on the list to order'
+          ) : (
+            <button
+              type="button"
+              className="press cursor-pointer border border-edge px-3 print:hidden"
+              onClick={wantIt}
+              aria-label={`Order ${m.name}`}
+            >
+              Order
+            </button>
+          )}
+          {s.ways.some((w) => w.kind === 'copy') && (
+            <button
+              type="button"
+              className={QUIET}
+              aria-label={`${amount(s.short, m.unit)} of ${m.name} copied`}
+              onClick={() =>
+                void commit(`${m.name}: ${s.short} copied`, (now) =>
+                  moveThing(now, { materialId: m.id, kind: 'copied', quantity: s.short, day: today }, newId),
+                )
+              }
+            >
+              {s.short} copied
+            </button>
+          )}
+          <button
+            type="button"
+            className={QUIET}
+            aria-expanded={drawn}
+            aria-label={`How it goes with ${m.name}`}
+            onClick={show}
+          >
+            {drawn ? 'Hide' : 'Draw it'}
+          </button>
+          {others.length > 0 && (
+            <span className="block text-[0.9rem] text-soft">or {others.map(wayWords).join(', or ')}</span>
+          )}
+        </td>
+      </tr>
+      {drawn && net && (
+        <tr>
+          <td colSpan={5}>
+            <ThingLine net={net} today={today} />
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,222 @@
+import { useState } from 'react';
+import { fromDay, toDay } from '../../core/calendar';
+import { checkIn, giveUpLine, orderLines, wantThing } from '../../core/deeds';
+import { byId, type Jotting, type Material } from '../../core/household';
+import { alike, amount, money, type OpenOrder, orderWords } from '../../core/materials';
+import { useHousehold } from '../shell/household';
+import { DateField } from '../ui/date-field';
+import { InputField } from '../ui/field';
+import { newId } from '../ui/id';
+import { count } from '../ui/words';
+import { CheckIn } from './check-in';
+import { ThingName } from './thing-name';
+
+/** From the list to the shop to the shelf: what is to be ordered, what is on its way, what was jotted down to buy. */
+export function Orders({ orders, buy, open }: { orders: OpenOrder[]; buy: Jotting[]; open: (m: Material) => void }) {
+  const toOrder = orders.filter((o) => o.is === 'to order');
+  const coming = orders.filter((o) => o.is !== 'to order');
+  return (
+    <>
+      {orders.length === 0 && buy.length === 0 && (
+        <p className="py-2 text-soft">
+          Nothing is to be ordered and nothing is on its way. What will be missing goes on this list by one press.
+        </p>
+      )}
+      {coming.length > 0 && <Coming lines={coming} open={open} />}
+      {toOrder.length > 0 && <ToOrder lines={toOrder} open={open} />}
+      {buy.length > 0 && <Jotted buy={buy} />}
+    </>
+  );
+}
+
+function Coming({ lines, open }: { lines: OpenOrder[]; open: (m: Material) => void }) {
+  const { household, today, commit } = useHousehold();
+  const [checking, setChecking] = useState<OpenOrder>();
+  const style = household.settings.dateStyle;
+  const came = (list: readonly OpenOrder[]) =>
+    commit(list.length === 1 ? `${list[0]!.material.name}: came` : `${count(list.length, 'line')} came`, (now) =>
+      checkIn(
+        now,
+        list.map((o) => ({ orderId: o.order.id, quantity: o.open })),
+        today,
+        newId,
+      ),
+    );
+  return (
+    <section aria-labelledby="coming" className="pb-6">
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 id="coming">On its way</h2>
+        {lines.length > 1 && (
+          <button type="button" className="btn btn-strong print:hidden" onClick={() => void came(lines)}>
+            All {lines.length} came
+          </button>
+        )}
+      </div>
+      <ul aria-label="On its way">
+        {lines.map((line) => (
+          <li key={line.order.id} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
+            <span className="min-w-48 flex-1 wrap-anywhere">
+              {line.material.unit ? `${amount(line.open, line.material.unit)} of` : `${line.open} ×`}{' '}
+              <ThingName material={line.material} open={open} />
+              <span className={`block text-[0.95rem] ${line.is === 'overdue' ? 'font-semibold' : 'text-soft'}`}>
+                {orderWords(style, line, today)}
+              </span>
+            </span>
+            <span className="flex flex-wrap gap-1 print:hidden">
+              <button
+                type="button"
+                className="btn"
+                aria-label={`${line.material.name} came`}
+                onClick={() => void came([line])}
+              >
+                Came
+              </button>
+              <button
+                type="button"
+                className="btn btn-quiet"
+                aria-label={`Not all of ${line.material.name}, or another day`}
+                onClick={() => setChecking(line)}
+              >
+                Not all, or another day …
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {checking && <CheckIn line={checking} close={() => setChecking(undefined)} />}
+    </section>
+  );
+}
+
+function ToOrder({ lines, open }: { lines: OpenOrder[]; open: (m: Material) => void }) {
+  const { household, today, commit } = useHousehold();
+  const [left, setLeft] = useState<readonly string[]>([]);
+  const [shop, setShop] = useState('');
+  const [expected, setExpected] = useState('');
+  const chosen = lines.filter((o) => !left.includes(o.order.id));
+  const total = chosen.reduce((n, o) => n + (o.order.price ?? 0), 0);
+  const place = async () => {
+    const ids = chosen.map((o) => o.order.id);
+    const by = expected ? toDay(expected) : undefined;
+    const done = await commit(`${count(ids.length, 'line')} ordered`, (now) =>
+      orderLines(now, ids, { day: today, shop: shop.trim() || undefined, expected: by }),
+    );
+    if (done) setExpected('');
+  };
+  const shops = [...new Set(household.orders.map((o) => o.shop).filter(Boolean))];
+  return (
+    <section aria-labelledby="to-order" className="pb-6">
+      <h2 id="to-order">To order</h2>
+      <ul aria-label="To order">
+        {lines.map(({ order, material }) => (
+          <li key={order.id} className="flex flex-wrap items-center gap-x-3 border-b border-rule">
+            <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
+              <input
+                type="checkbox"
+                checked={!left.includes(order.id)}
+                onChange={(e) => setLeft(e.target.checked ? left.filter((x) => x !== order.id) : [...left, order.id])}
+              />
+              <span className="min-w-0 wrap-anywhere">
+                {material.unit ? `${amount(order.quantity, material.unit)} of` : `${order.quantity} ×`} {material.name}
+                {order.price !== undefined && <span className="text-soft"> {money(order.price)}</span>}
+              </span>
+            </label>
+            <button type="button" className="btn btn-quiet print:hidden" onClick={() => open(material)}>
+              Look at it
+            </button>
+            <button
+              type="button"
+              className="btn btn-quiet print:hidden"
+              aria-label={`Take ${material.name} off the list`}
+              onClick={() =>
+                void commit(`${material.name} taken off the list`, (now) => giveUpLine(now, order.id, today))
+              }
+            >
+              Take off
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap items-end gap-3 pt-3 print:hidden">
+        <InputField
+          label="At which shop"
+          list="shops"
+          value={shop}
+          maxLength={200}
+          className="w-56"
+          onChange={(e) => setShop(e.target.value)}
+        />
+        <datalist id="shops">
+          {shops.map((s) => (
+            <option key={s} value={s} />
+          ))}
+        </datalist>
+        <DateField label="Expected on" value={expected} min={fromDay(today)} onChange={setExpected} />
+        <button type="button" className="btn btn-strong" disabled={chosen.length === 0} onClick={() => void place()}>
+          {chosen.length === lines.length ? 'All' : `These ${chosen.length}`} ordered today
+        </button>
+        {total > 0 && <span className="pb-3">{money(total)} in all</span>}
+      </div>
+    </section>
+  );
+}
+
+/** What was jotted down to buy: ticked when it is bought, or made a line of the list; a thing of that name is used, or made. */
+function Jotted({ buy }: { buy: Jotting[] }) {
+  const { household, today, commit } = useHousehold();
+  const want = (j: Jotting) =>
+    commit(`${j.text} put on the list to order`, (now) => {
+      const row = byId(now.jottings, j.id);
+      if (!row || row.settled) return [];
+      const known = alike(now, { name: j.text }, today).find((a) => a.material)?.material;
+      const material: Material = known ?? {
+        ...{ id: newId(), name: j.text.slice(0, 200), place: '', consumable: false, unit: '', cautions: [] },
+      };
+      const withIt = known ? now : { ...now, materials: [...now.materials, material] };
+      return [
+        ...(known ? [] : [{ table: 'materials' as const, put: material }]),
+        ...wantThing(withIt, { materialId: material.id, quantity: 1, day: today }, newId, row),
+      ];
+    });
+  return (
+    <section aria-labelledby="buy">
+      <h2 id="buy" className="border-b border-ink pb-1">
+        To buy
+      </h2>
+      <ul aria-label="To buy">
+        {buy.map((j) => (
+          <li key={j.id} className="flex items-center gap-2 border-b border-rule">
+            <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
+              <input
+                type="checkbox"
+                checked={j.settled !== undefined}
+                onChange={() =>
+                  void commit(`${j.text}: ${j.settled ? 'still to do' : 'settled'}`, (now) => {
+                    const row = byId(now.jottings, j.id);
+                    if (!row || row.settled !== j.settled) return [];
+                    const { settled, ...rest } = row;
+                    return [{ table: 'jottings', put: settled ? rest : { ...rest, settled: fromDay(today) } }];
+                  })
+                }
+              />
+              <span className={`min-w-0 wrap-anywhere ${j.settled ? 'text-soft line-through' : ''}`}>{j.text}</span>
+            </label>
+            {!j.settled && (
+              <button
+                type="button"
+                className="btn btn-quiet print:hidden"
+                aria-label={`Put ${j.text} on the list to order`}
+                onClick={() => void want(j)}
+              >
+                To the order list
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {household.orders.length === 0 && (
+        <p className="pt-2 text-soft">Ticked when it is bought at a shop round the corner.</p>
+      )}
+    </section>
+  );
+}

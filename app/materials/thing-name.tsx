@@ -1,0 +1,22 @@
+import type { Material } from '../../core/household';
+
+/** The name of a thing: pressed, it opens the thing. */
+export function ThingName({
+  material,
+  open,
+  struck = false,
+}: {
+  material: Material;
+  open: (m: Material) => void;
+  struck?: boolean;
+}) {
+  return (
+    <button
+      type="button"
+      className={`press cursor-pointer text-left wrap-anywhere underline decoration-rule underline-offset-4 hover:decoration-ink ${struck ? 'line-through decoration-1' : ''}`}
+      onClick={() => open(material)}
+    >
+      {material.name}
+    </button>
+  );
+}

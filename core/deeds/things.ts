@@ -1,0 +1,119 @@
+import { type Day, fromDay } from '../calendar';
+import {
+  byId,
+  type Household,
+  type Id,
+  type Jotting,
+  type Movement,
+  type MovementKind,
+  type Order,
+  type Put,
+} from '../household';
+import { nextSeq } from '../log';
+import { openOf } from '../materials';
+
+/** What happened to a thing. */
+export interface Happened {
+  materialId: Id;
+  kind: MovementKind;
+  /** Above 0; a count may be 0. */
+  quantity: number;
+  day: Day;
+  who?: string;
+  note?: string;
+  orderId?: Id;
+}
+
+/** An entry of the inventory; none of a thing that is gone, or of nothing. */
+export function moveThing(now: Household, wish: Happened, newId: () => Id): Put[] {
+  const { materialId, kind, quantity, day, who, note, orderId } = wish;
+  if (!byId(now.materials, materialId) || (quantity <= 0 && kind !== 'count')) return [];
+  const put: Movement = {
+    ...{ id: newId(), materialId, date: fromDay(day), kind, quantity },
+    seq: nextSeq([...now.marks, ...now.movements]),
+    ...(who ? { who } : {}),
+    ...(note ? { note } : {}),
+    ...(orderId ? { orderId } : {}),
+  };
+  return [{ table: 'movements', put }];
+}
+
+/**
+ * A thing goes on the list of what is to be ordered. A line that stands there already is raised to what is wanted: pressed twice it
+ * is one line. A jotting that asked for it is settled by it.
+ */
+export function wantThing(
+  now: Household,
+  { materialId, quantity, price, day }: { materialId: Id; quantity: number; price?: number | undefined; day: Day },
+  newId: () => Id,
+  from?: Jotting,
+): Put[] {
+  if (!byId(now.materials, materialId) || quantity <= 0) return [];
+  const line = now.orders.find((o) => o.materialId === materialId && !o.ordered && !o.closed);
+  const { price: _before, ...kept } = line ?? { id: newId(), materialId, quantity, date: fromDay(day) };
+  const most = Math.max(quantity, line?.quantity ?? 0);
+  const cost = most === quantity ? price : line?.price;
+  const put: Order = { ...kept, quantity: most, ...(cost === undefined ? {} : { price: cost }) };
+  const settled: Put[] = from ? [{ table: 'jottings', put: { ...from, settled: fromDay(day) } }] : [];
+  return [{ table: 'orders', put }, ...settled];
+}
+
+/** Lines of the list are ordered: on a day, from a shop, to come on a day, as far as that is known. */
+export function orderLines(
+  now: Household,
+  ids: readonly Id[],
+  { day, shop, expected }: { day: Day; shop?: string | undefined; expected?: Day | undefined },
+): Put[] {
+  return now.orders
+    .filter((o) => ids.includes(o.id) && !o.closed)
+    .map((o): Put => ({
+      table: 'orders',
+      put: {
+        ...o,
+        ordered: o.ordered ?? fromDay(day),
+        ...(shop ? { shop } : {}),
+        ...(expected === undefined ? {} : { expected: fromDay(expected) }),
+      },
+    }));
+}
+
+/** What came of a line: how many, and how many of those were broken on the way. */
+export interface Came {
+  orderId: Id;
+  quantity: number;
+  broken?: number;
+  /** Another edition than was ordered, or any other word. */
+  note?: string;
+}
+
+/** What came is checked in: into the house at once; what was broken on the way goes out again, and is missing still. */
+export function checkIn(now: Household, came: readonly Came[], day: Day, newId: () => Id): Put[] {
+  let seq = nextSeq([...now.marks, ...now.movements]);
+  return came.flatMap(({ orderId, quantity, broken = 0, note }): Put[] => {
+    const order = byId(now.orders, orderId);
+    if (!order || quantity <= 0) return [];
+    // Pressed twice, or on two devices, a line comes once: never more than is open.
+    const comes = Math.min(quantity, openOf(now, order));
+    if (comes <= 0) return [];
+    const row = (kind: MovementKind, n: number, words?: string): Put => ({
+      table: 'movements',
+      put: {
+        ...{ id: newId(), materialId: order.materialId, date: fromDay(day), seq: seq++, kind, quantity: n },
+        ...(kind === 'arrived' ? { orderId } : {}),
+        ...(words ? { note: words } : {}),
+      },
+    });
+    const lost = Math.min(broken, comes);
+    return [row('arrived', comes, note), ...(lost > 0 ? [row('broken', lost, 'on the way here')] : [])];
+  });
+}
+
+/** What is still open of a line will not come. */
+export function giveUpLine(now: Household, orderId: Id, day: Day): Put[] {
+  const order = byId(now.orders, orderId);
+  if (!order || order.closed) return [];
+  // What was never ordered and of which nothing came leaves nothing to remember.
+  const came = now.movements.some((m) => m.orderId === orderId);
+  if (!order.ordered && !came) return [{ table: 'orders', remove: orderId }];
+  return [{ table: 'orders', put: { ...order, closed: fromDay(day) } }];
+}

@@ -1,0 +1,248 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { toDay } from '../calendar';
+import { checkIn, giveUpLine, moveThing, orderLines, wantThing } from '../deeds';
+import { type Household, type Material, MOVEMENT_KINDS, type Movement, type NeedRule } from '../household';
+import { makePlan, makeProblem } from '../stagger';
+import { afterDeed } from '../tests/apply';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
+import {
+  alike,
+  alikeWords,
+  boxOf,
+  holdersOf,
+  horizonOf,
+  ledgerOf,
+  ledgerWords,
+  missingParts,
+  missingPartsWords,
+  netThings,
+  openOrders,
+  orderWords,
+  readyBy,
+  shortages,
+  stock,
+  stoppedBy,
+  toOrderWords,
+  wayWords,
+} from './index';
+
+const TODAY = toDay('2026-09-07');
+const paper: Material = { id: 'm', name: 'paper', place: '', consumable: true, unit: 'sheet', cautions: [] };
+let n = 0;
+const newId = () => `x${++n}`;
+const entry = (kind: Movement['kind'], quantity: number, change: Partial<Movement> = {}): Movement => ({
+  ...{ id: newId(), materialId: 'm', date: '2026-09-01', seq: ++n, kind, quantity },
+  ...change,
+});
+const base = (change: Partial<Household> = {}): Household =>
+  aHousehold({
+    children: [aChild('A'), aChild('B')],
+    courses: [
+      aCourse('c', {
+        lessons: 12,
+        perLesson: [
+          { kind: 'introduce', count: 1 },
+          { kind: 'practise', count: 1 },
+        ],
+      }),
+    ],
+    enrolments: [anEnrolment('e', 'c', { childIds: ['A', 'B'], rule: { kind: 'weekly', n: 5, unit: 'steps' } })],
+    materials: [paper],
+    needs: [{ id: 'n', materialId: 'm', courseId: 'c', rule: { for: 'lessons' }, quantity: 1, per: 'child' }],
+    ...change,
+  });
+const planOf = (h: Household, today = TODAY) => makePlan(makeProblem(h, h.years[0]!, today), { sweeps: 1, seed: 1 });
+const short = (h: Household) => shortages(h, planOf(h));
+const deed = (h: Household, puts: ReturnType<typeof moveThing>) => afterDeed(h, puts);
+
+describe('the ledger', () => {
+  it('is the same in whatever order its entries came together (two devices)', () => {
+    const row = fc.record({
+      kind: fc.constantFrom(...MOVEMENT_KINDS),
+      quantity: fc.integer({ min: 1, max: 20 }),
+      date: fc.constantFrom('2026-09-01', '2026-09-02', '2026-09-03'),
+    });
+    fc.assert(
+      fc.property(fc.array(row, { maxLength: 12 }), fc.nat(), (rows, turn) => {
+        const all = rows.map((r, i) => entry(r.kind, r.quantity, { id: `r${i}`, seq: i, date: r.date }));
+        const turned = [...all.slice(turn % (all.length || 1)), ...all.slice(0, turn % (all.length || 1))].reverse();
+        const of = (movements: Movement[]) => stock(base({ movements })).get('m');
+        expect(of(turned)).toBe(of(all));
+        // The figure is what its own life says.
+        const h = base({ movements: all });
+        expect(ledgerOf(h, 'm')[0]?.balance ?? 0).toBe(stock(h).get('m'));
+      }),
+    );
+  });
+
+  it('a count absorbs what came before it; below nothing it says to count', () => {
+    const h = base({ movements: [entry('bought', 10), entry('count', 4), entry('broken', 5)] });
+    expect(stock(h).get('m')).toBe(-1);
+    expect(ledgerWords('day month', ledgerOf(h, 'm')[0]!, 'sheet')).toBe('Tue 1 Sept: 5 sheets broken, count it');
+  });
+
+  it('gives the paper back when the mark is taken back', () => {
+    const h = base({ movements: [entry('count', 9)] });
+    const marked = { ...h, marks: [aMark('e', 'L1-1', 'done', '2026-09-07', { seq: 99 })] };
+    expect([stock(h), stock(marked), stock({ ...marked, marks: [] })].map((s) => s.get('m'))).toEqual([9, 7, 9]);
+    expect(ledgerWords('day month', ledgerOf(marked, 'm')[0]!, 'sheet')).toContain('2 sheets used by c, Lesson 1');
+  });
+
+  it('knows who has what was lent and since when', () => {
+    const lent = (kind: 'lent' | 'back', quantity: number, date: string, who = 'the Weirs') =>
+      entry(kind, quantity, { date, who });
+    const movements = [
+      entry('count', 9),
+      lent('lent', 2, '2026-09-02'),
+      lent('lent', 1, '2026-09-04'),
+      lent('back', 1, '2026-09-05'),
+    ];
+    expect(holdersOf({ movements }, 'm')).toEqual([{ who: 'the Weirs', quantity: 2, since: toDay('2026-09-02') }]);
+    expect(stock(base({ movements })).get('m')).toBe(7);
+    movements.push(lent('back', 2, '2026-09-06'));
+    expect(holdersOf({ movements }, 'm')).toEqual([]);
+  });
+
+  it('a kit lacks what was counted too few, never what nobody checked', () => {
+    const part = (id: string, count: number, have?: number, stops = false) => ({
+      ...{ id, name: id, count, stops },
+      ...(have === undefined ? {} : { have }),
+    });
+    const kit = {
+      ...paper,
+      parts: [part('dice', 6, 4), part('pen', 1, 0, true), part('boards', 2), part('box', 1, 1)],
+    };
+    expect(missingPartsWords(missingParts(kit))).toBe('2 of 6 dice and pen');
+    expect(stoppedBy(kit).map((p) => p.id)).toEqual(['pen']);
+  });
+});
+
+describe('needs by rule', () => {
+  const asked = (rule: NeedRule) => {
+    const h = base({ needs: [{ id: 'n', materialId: 'm', courseId: 'c', rule, quantity: 1, per: 'shared' }] });
+    return netThings(h, planOf(h))[0]?.rows.reduce((sum, r) => sum + r.gross, 0) ?? 0;
+  };
+  it.each<[string, NeedRule, number]>([
+    ['one for the whole course', { for: 'course' }, 1],
+    ['every lesson', { for: 'lessons' }, 12],
+    ['every fifth lesson', { for: 'lessons', every: 5 }, 2],
+    ['a stretch of lessons', { for: 'lessons', fromLessonId: 'L3', toLessonId: 'L6' }, 4],
+    ['every step of a kind', { for: 'kind', kind: 'introduce' }, 12],
+    ['a kind within a stretch', { for: 'kind', kind: 'practise', fromLessonId: 'L11' }, 2],
+    ['a kind that the course has none of', { for: 'kind', kind: 'assess' }, 0],
+  ])('%s', (_, rule, expected) => {
+    expect(asked(rule)).toBe(expected);
+  });
+
+  it('ask for what is used in turn once, and for all of it where it is needed at once', () => {
+    const of = (atOnce: boolean) => {
+      const h = base({
+        enrolments: ['A', 'B'].map((id) =>
+          anEnrolment(id, 'c', { childIds: [id], rule: { kind: 'weekly', n: 5, unit: 'steps' } }),
+        ),
+        materials: [{ ...paper, consumable: false }],
+        needs: [
+          { id: 'n', materialId: 'm', courseId: 'c', rule: { for: 'course' }, quantity: 1, per: 'child', atOnce },
+        ],
+      });
+      return Math.max(...netThings(h, planOf(h))[0]!.rows.map((r) => r.gross));
+    };
+    expect([of(false), of(true)]).toEqual([1, 2]);
+  });
+});
+
+describe('what is missing', () => {
+  it('is never what nobody counted: an inventory never begun greets nobody with shortages', () => {
+    expect(short(base())).toEqual([]);
+    expect(boxOf(base(), planOf(base()), TODAY, TODAY + 6)[0]).toMatchObject({ known: false, short: 0 });
+  });
+
+  it('is told by when to order, in packs, at what price, with the ways out', () => {
+    const cards: Material = { ...paper, id: 'k', name: 'card', consumable: true };
+    const [s] = short(
+      base({
+        materials: [{ ...paper, pack: 10, price: 350, leadDays: 3, copied: true, substitutes: ['k'] }, cards],
+        movements: [entry('count', 5), entry('count', 40, { materialId: 'k' })],
+      }),
+    );
+    // Two children, a sheet a lesson, two lessons and a half a week: the third lesson is short of one sheet.
+    expect(s).toMatchObject({ short: 19, quantity: 20, packs: 2, price: 700 });
+    expect(s!.orderBy).toBe(s!.day - 7 - 3);
+    expect(toOrderWords(s!)).toBe('2 packs of 10, 7.00');
+    expect(s!.ways.map(wayWords)).toEqual(['use card instead (40 sheets there)', 'copy it at home', 'order it']);
+  });
+
+  it('is ready a week ahead, by the lesson before, or by the break before the level', () => {
+    const year = base().years[0]!;
+    const with2 = { ...year, closed: [{ id: 'h', from: '2026-10-12', to: '2026-10-23', label: '' }] };
+    const course = aCourse('c');
+    const day = toDay('2026-11-04');
+    expect(readyBy(with2, course, day)).toBe(day - 7);
+    expect(readyBy(with2, { ...course, ahead: 'lesson' }, day)).toBe(day - 1);
+    // From the Saturday on which the break begins.
+    expect(readyBy(with2, { ...course, ahead: 'level' }, day)).toBe(toDay('2026-10-10'));
+    expect(horizonOf(with2, toDay('2026-09-20'))).toBe(toDay('2026-10-09'));
+  });
+});
+
+describe('from a shortage to the shelf', () => {
+  const wanting = () => base({ movements: [entry('count', 5)] });
+
+  it('an order on its way and what arrives end the shortage; an overdue one does not count until it has a new day', () => {
+    let h = wanting();
+    const [s] = short(h);
+    h = deed(h, wantThing(h, { materialId: 'm', quantity: s!.quantity, day: TODAY }, newId));
+    expect(short(h)).toHaveLength(1);
+    expect(openOrders(h, TODAY)[0]!.is).toBe('to order');
+    h = deed(h, orderLines(h, [h.orders[0]!.id], { day: TODAY, shop: 'the stationer', expected: TODAY }));
+    expect(short(h)).toEqual([]);
+    expect(orderWords('day month', openOrders(h, TODAY)[0]!, TODAY)).toBe(
+      'ordered at the stationer on 7 Sept, expected on 7 Sept',
+    );
+    expect(openOrders(h, TODAY + 1)[0]!.is).toBe('overdue');
+    expect(shortages(h, planOf(h, TODAY + 1))).toHaveLength(1);
+    // Half of it comes, one of that broken; the rest never will.
+    const [order] = h.orders;
+    h = deed(h, checkIn(h, [{ orderId: order!.id, quantity: 10, broken: 1 }], TODAY + 1, newId));
+    expect([stock(h).get('m'), openOrders(h, TODAY + 1)[0]!.open]).toEqual([14, order!.quantity - 10]);
+    h = deed(h, giveUpLine(h, order!.id, TODAY + 1));
+    expect([openOrders(h, TODAY + 1), shortages(h, planOf(h, TODAY + 1)).length]).toEqual([[], 1]);
+  });
+
+  it('pressed twice, a thing is wanted once and a line comes once', () => {
+    let h = wanting();
+    for (let i = 0; i < 2; i++) h = deed(h, wantThing(h, { materialId: 'm', quantity: 8, day: TODAY }, newId));
+    expect(h.orders).toMatchObject([{ quantity: 8 }]);
+    for (let i = 0; i < 2; i++) h = deed(h, checkIn(h, [{ orderId: h.orders[0]!.id, quantity: 8 }], TODAY, newId));
+    expect(stock(h).get('m')).toBe(13);
+  });
+
+  it('any order netted, placed and arrived leaves nothing missing until the next break', () => {
+    fc.assert(
+      fc.property(fc.nat(30), fc.option(fc.integer({ min: 1, max: 9 })), (have, pack) => {
+        let h = base({ movements: [entry('count', have)], materials: [{ ...paper, ...(pack ? { pack } : {}) }] });
+        for (let turn = 0; turn < 9 && short(h).length > 0; turn++) {
+          const [s] = short(h);
+          h = deed(h, wantThing(h, { materialId: 'm', quantity: s!.quantity, day: TODAY }, newId));
+          const { id } = h.orders.at(-1)!;
+          h = deed(h, orderLines(h, [id], { day: TODAY }));
+          h = deed(h, checkIn(h, [{ orderId: id, quantity: s!.quantity }], TODAY, newId));
+        }
+        expect(short(h)).toEqual([]);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it('says what is here, on order or wished for before it is kept a second time', () => {
+    const book: Material = { ...paper, id: 'b', name: 'The River Reader', isbn: '9780306406157' };
+    const h = base({ materials: [paper, book], movements: [entry('count', 1, { materialId: 'b' })] });
+    const said = (name: string, isbn?: string) => alikeWords(alike(h, { name, isbn }, TODAY));
+    expect(said('river readers')).toBe('“The River Reader” is here already (1).');
+    expect(said('Something else', '9780306406157')).toContain('The River Reader');
+    expect(said('River Writer')).toBe('');
+    const jotted = { id: 'j', kind: 'buy' as const, text: 'glue sticks', date: '2026-09-01' };
+    expect(alikeWords(alike({ ...h, jottings: [jotted] }, { name: 'Glue stick' }, TODAY))).toContain('list to buy');
+  });
+});

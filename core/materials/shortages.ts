@@ -1,0 +1,220 @@
+import { type Day, dayKind, toDay } from '../calendar';
+import { byId, type Course, type Household, type Id, type Material, type Order, type SchoolYear } from '../household';
+import type { Plan } from '../stagger';
+import { countIt, knownThings, stock } from './ledger';
+import { type Dated, net, type NetRow, packsFor, shortageIn } from './netting';
+import { demand, futureUses, groupUses, type Use } from './uses';
+
+/** Days from ordering a thing to having it, while nobody has said otherwise (common practice: a week). */
+export const LEAD_DAYS = 7;
+/** A break in which a whole level is made ready is at least so many days without school. */
+const BREAK = 9;
+
+/** What is still open of a line of an order: not yet arrived, not given up. */
+export function openOf({ movements }: Pick<Household, 'movements'>, order: Order): number {
+  if (order.closed) return 0;
+  const came = movements.reduce((n, m) => (m.orderId === order.id && m.kind === 'arrived' ? n + m.quantity : n), 0);
+  return Math.max(0, order.quantity - came);
+}
+
+/** An open line of an order, and where it stands. */
+export interface OpenOrder {
+  order: Order;
+  material: Material;
+  open: number;
+  /** `to order`: on the list; `on its way`; `overdue`: expected on a day gone by, so that it counts as not coming. */
+  is: 'to order' | 'on its way' | 'overdue';
+}
+
+/** All open lines, those to order first, then by the day on which they are expected. */
+export function openOrders(state: Household, today: Day): OpenOrder[] {
+  const rank = { overdue: 0, 'to order': 1, 'on its way': 2 } as const;
+  return state.orders
+    .flatMap((order): OpenOrder[] => {
+      const material = byId(state.materials, order.materialId);
+      const open = openOf(state, order);
+      if (!material || open === 0) return [];
+      const late = order.expected !== undefined && toDay(order.expected) < today;
+      return [{ order, material, open, is: !order.ordered ? 'to order' : late ? 'overdue' : 'on its way' }];
+    })
+    .sort(
+      (a, b) =>
+        rank[a.is] - rank[b.is] ||
+        (a.order.expected ?? '').localeCompare(b.order.expected ?? '') ||
+        a.material.name.localeCompare(b.material.name),
+    );
+}
+
+/** What is sure to arrive of each thing: lines on their way, on the day they are expected, or after the thing's own days. */
+function arrivals(state: Household, today: Day): Map<Id, Dated[]> {
+  const coming = new Map<Id, Dated[]>();
+  for (const { order, material, open, is } of openOrders(state, today)) {
+    if (is !== 'on its way') continue;
+    const usual = toDay(order.ordered!) + (material.leadDays ?? LEAD_DAYS);
+    const day = order.expected ? toDay(order.expected) : Math.max(today, usual);
+    coming.set(material.id, [...(coming.get(material.id) ?? []), { day, quantity: open }]);
+  }
+  return coming;
+}
+
+/** The day by which what a course needs on a day has to be in the house: by how far ahead it is made ready. */
+export function readyBy(year: SchoolYear | undefined, course: Course | undefined, day: Day): Day {
+  switch (course?.ahead ?? 'week') {
+    case 'lesson':
+      return day - 1;
+    case 'week':
+      return day - 7;
+    case 'level':
+      return year ? breakBefore(year, day) : day - 7;
+  }
+}
+
+/** The first day of the last break before a day; before the first of the year, the year's own beginning less a week. */
+function breakBefore(year: SchoolYear, day: Day): Day {
+  const free = (d: Day) => dayKind(year, d) === 'closed' || dayKind(year, d) === 'weekend';
+  const start = toDay(year.start);
+  let run = 0;
+  for (let d = day - 1; d >= start; d--) {
+    run = free(d) ? run + 1 : 0;
+    if (run >= BREAK && !free(d - 1)) return d;
+  }
+  return start - 7;
+}
+
+/** The last day that an order covers which is made for a day: the end of the school before the next break, or of the year. */
+export function horizonOf(year: SchoolYear | undefined, day: Day): Day {
+  if (!year) return Infinity;
+  const end = toDay(year.end);
+  let run = 0;
+  for (let d = day; d <= end; d++) {
+    run = dayKind(year, d) === 'closed' || dayKind(year, d) === 'weekend' ? run + 1 : 0;
+    if (run >= BREAK) return d - run;
+  }
+  return end;
+}
+
+/** Whether an order-by date is behind, is this very day, or is to come. */
+export const orderIs = (orderBy: Day, today: Day): 'past' | 'today' | 'to come' =>
+  orderBy < today ? 'past' : orderBy === today ? 'today' : 'to come';
+
+/** A thing over the whole plan: what is there, what comes, what goes. */
+export interface ThingNet {
+  material: Material;
+  /** Whether anybody ever counted, ordered or brought it: of what is unknown nothing is missing. */
+  known: boolean;
+  onHand: number;
+  uses: readonly Use[];
+  rows: NetRow[];
+}
+
+/** When a thing first runs short, and by how many until the next break. */
+export interface Shortage {
+  material: Material;
+  /** Need-by date. */
+  day: Day;
+  /** The day by which it has to be in the house to be made ready in time. */
+  ready: Day;
+  /** Order-by date: the ready-by date less the days from ordering it to having it. */
+  orderBy: Day;
+  short: number;
+  /** What to order for it: in whole packs, and what they cost, where that is known. */
+  quantity: number;
+  packs?: number;
+  price?: number;
+  /** Who needs it first. */
+  first: Use;
+  /** What can be done about it, the best first. */
+  ways: Way[];
+}
+/** A way out of a shortage. */
+export type Way =
+  | { kind: 'order' }
+  | { kind: 'copy' }
+  | { kind: 'instead'; material: Material; there: number }
+  | { kind: 'in turn' }
+  | { kind: 'borrow' };
+
+/** Every thing that the plan or an order names, netted over time, in order of name; `only`: some of them. */
+export function netThings(state: Household, plan: Plan, only?: ReadonlySet<Id>): ThingNet[] {
+  const [onHand, known, coming] = [stock(state), knownThings(state), arrivals(state, plan.today)];
+  const groups = groupUses(futureUses(state, plan));
+  return state.materials
+    .filter((m) => (groups.has(m) || coming.has(m.id)) && (!only || only.has(m.id)))
+    .map((material) => {
+      const have = onHand.get(material.id) ?? 0;
+      const uses = groups.get(material) ?? [];
+      const gross = grossOf(material, uses);
+      return {
+        ...{ material, known: known.has(material.id), onHand: have, uses },
+        // Below nothing it wants counting; what went too far is not asked for a second time.
+        rows: net(countIt(have) ? 0 : have, gross, coming.get(material.id) ?? [], material.consumable),
+      };
+    })
+    .sort((a, b) => a.material.name.localeCompare(b.material.name));
+}
+
+function grossOf(material: Material, uses: readonly Use[]): Dated[] {
+  const days = new Map<Day, Use[]>();
+  for (const u of uses) {
+    const list = days.get(u.day);
+    if (list) list.push(u);
+    else days.set(u.day, [u]);
+  }
+  return [...days].map(([day, of]) => ({ day, quantity: demand(material, of) }));
+}
+
+/** Every thing that the plan runs short of, by the date on which it first has to be ordered: needs netted over time. */
+export function shortages(state: Household, plan: Plan, nets = netThings(state, plan)): Shortage[] {
+  const found: Shortage[] = [];
+  const onHand = stock(state);
+  for (const { material, known, rows, uses } of nets) {
+    if (!known) continue;
+    const any = shortageIn(rows);
+    if (!any) continue;
+    const first = uses.find((u) => u.day === any.day)!;
+    const year = state.years.find((y) => toDay(y.start) <= any.day && any.day <= toDay(y.end));
+    const { quantity: short } = shortageIn(rows, horizonOf(year, any.day))!;
+    // Of all who need it that day, the one who wants it made ready first.
+    const ready = Math.min(
+      ...uses
+        .filter((u) => u.day === any.day)
+        .map((u) => readyBy(year, byId(state.courses, u.enrolment.courseId), any.day)),
+    );
+    const packs = material.pack ? packsFor(short, material.pack) : undefined;
+    const each = packs ?? short;
+    found.push({
+      ...{ material, day: any.day, ready, orderBy: ready - (material.leadDays ?? LEAD_DAYS), short, first },
+      quantity: packs ? packs * material.pack! : short,
+      ...(packs ? { packs } : {}),
+      ...(material.price ? { price: material.price * each } : {}),
+      ways: waysOut(state, material, short, uses, onHand),
+    });
+  }
+  return found.sort((a, b) => a.orderBy - b.orderBy || a.material.name.localeCompare(b.material.name));
+}
+
+function waysOut(
+  state: Household,
+  material: Material,
+  short: number,
+  uses: readonly Use[],
+  onHand: ReadonlyMap<Id, number>,
+): Way[] {
+  const ways: Way[] = [];
+  for (const id of material.substitutes ?? []) {
+    const other = byId(state.materials, id);
+    const there = onHand.get(id) ?? 0;
+    if (other && there >= short) ways.push({ kind: 'instead', material: other, there });
+  }
+  if (material.copied) ways.push({ kind: 'copy' });
+  ways.push({ kind: 'order' });
+  if (!material.consumable) {
+    if (uses.some((u) => u.atOnce)) ways.push({ kind: 'in turn' });
+    ways.push({ kind: 'borrow' });
+  }
+  return ways;
+}
+
+/** The order-by dates of a week that have not been dealt with, those gone by among them. */
+export const orderSoon = (list: readonly Shortage[], today: Day, days = 7): Shortage[] =>
+  list.filter((s) => s.orderBy <= today + days);

@@ -1,0 +1,100 @@
+import { contentsOf, flatten } from '../course';
+import { type Course, type Enrolment, type Household, type Id, type Mark, type Need } from '../household';
+import { compareMarks, marksByEnrolment, sittingMarks, standingsOf } from '../log';
+import { type Claim, claimsOf } from './claims';
+
+/** How many of a thing one sitting of an enrolment takes. */
+export function quantityOf(need: Need, enrolment: Enrolment, away = 0): number {
+  return need.per === 'child' ? need.quantity * Math.max(0, enrolment.childIds.length - away) : need.quantity;
+}
+
+/** What marked work has used of a claim. */
+export interface Used {
+  /** Sittings that took the thing. */
+  times: number;
+  /** Steps whose copy is begun and not finished. */
+  inHand: Set<Id>;
+  /** The marks that took it, with how many. */
+  taken: { mark: Mark; quantity: number }[];
+}
+
+interface Kept {
+  enrolment: Enrolment;
+  course: Course | undefined;
+  allNeeds: readonly Need[];
+  used: Map<Id, Used>;
+}
+/** Kept for as long as the marks of the enrolment are the same list; a new mark elsewhere changes nothing here. */
+const usedCache = new WeakMap<readonly Mark[], Kept[]>();
+/** So many versions of a course or of its needs are remembered beside one list of marks. */
+const MOST_KEPT = 4;
+
+/** What the marks of an enrolment have used, by claim. */
+export function usedByMarks(state: Household, enrolment: Enrolment): ReadonlyMap<Id, Used> {
+  const marks = marksByEnrolment(state.marks).get(enrolment.id);
+  if (!marks) return new Map();
+  const course = contentsOf(state, enrolment);
+  const list = usedCache.get(marks) ?? [];
+  usedCache.set(marks, list);
+  const kept = list.find((k) => k.enrolment === enrolment && k.course === course && k.allNeeds === state.needs);
+  if (kept) return kept.used;
+  const used = countUsed(state, enrolment, claimsOf(state, enrolment), marks);
+  list.push({ enrolment, course, allNeeds: state.needs, used });
+  if (list.length > MOST_KEPT) list.shift();
+  return used;
+}
+
+/** A copy spoiled by "again" is used up; the next takes another. A step that is put back took no copy: nobody sat for it. */
+function countUsed(
+  state: Household,
+  enrolment: Enrolment,
+  claims: readonly Claim[],
+  marks: readonly Mark[],
+): Map<Id, Used> {
+  const result = new Map<Id, Used>();
+  const course = contentsOf(state, enrolment);
+  if (!course || claims.length === 0) return result;
+  const byLesson = new Map<Id, Claim[]>();
+  for (const claim of claims)
+    for (const id of claim.lessons) {
+      const list = byLesson.get(id);
+      if (list) list.push(claim);
+      else byLesson.set(id, [claim]);
+    }
+  const flat = new Map(flatten(course).map((s) => [s.id, s]));
+  const missed = (id: Id) =>
+    enrolment.childIds.length > 1 ? (standingsOf(state.marks, enrolment.id).get(id)?.missed.length ?? 0) : 0;
+  const sittings = sittingMarks(marks)
+    .filter((m) => m.childId === undefined && byLesson.has(flat.get(m.stepId)?.lesson.id ?? ''))
+    .sort(compareMarks);
+  for (const mark of sittings) {
+    const step = flat.get(mark.stepId)!;
+    for (const claim of byLesson.get(step.lesson.id)!) {
+      if (!claim.serves(step)) continue;
+      const used = result.get(claim.id) ?? { times: 0, inHand: new Set(), taken: [] };
+      result.set(claim.id, used);
+      if (!(claim.once && used.times > 0) && !used.inHand.has(step.id)) {
+        used.times++;
+        used.taken.push({ mark, quantity: quantityOf(claim.need, enrolment, missed(step.id)) });
+      }
+      if (mark.kind === 'partly') used.inHand.add(step.id);
+      else used.inHand.delete(step.id);
+    }
+  }
+  return result;
+}
+
+/** Every consumable that marked work took, with the enrolment it was for. */
+export function* takenByWork(
+  state: Household,
+): Generator<{ materialId: Id; mark: Mark; quantity: number; enrolment: Enrolment }> {
+  const usedUp = new Set(state.materials.filter((m) => m.consumable).map((m) => m.id));
+  for (const enrolment of state.enrolments) {
+    const claims = claimsOf(state, enrolment).filter((c) => usedUp.has(c.need.materialId));
+    if (claims.length === 0) continue;
+    const used = usedByMarks(state, enrolment);
+    for (const claim of claims)
+      for (const { mark, quantity } of used.get(claim.id)?.taken ?? [])
+        yield { materialId: claim.need.materialId, mark, quantity, enrolment };
+  }
+}

@@ -1,0 +1,149 @@
+import { type Day, toDay } from '../calendar';
+import { flatten, stepName } from '../course';
+import {
+  byId,
+  type DateStyle,
+  type Household,
+  type KitPart,
+  type Material,
+  type MovementKind,
+  type Need,
+} from '../household';
+import { count, dayAndDate, listing, shortDate } from '../words';
+import { countIt, type Holder, type LedgerLine } from './ledger';
+import { type OpenOrder, orderIs, type Shortage, type Way } from './shortages';
+
+/** So many of a thing, by what one of it is called: "3 sheets"; without a name for it, the number. */
+export const amount = (n: number, unit: string): string => (unit ? count(n, unit) : String(n));
+
+/** Money in hundredths, as a figure. */
+export const money = (hundredths: number): string => (hundredths / 100).toFixed(2);
+
+/** What happened to a thing, with how many. */
+const HAPPENED: Record<MovementKind | 'used', (n: string) => string> = {
+  count: (n) => `counted: ${n}`,
+  in: (n) => `${n} came in`,
+  out: (n) => `${n} went out`,
+  bought: (n) => `${n} bought`,
+  arrived: (n) => `${n} arrived`,
+  copied: (n) => `${n} copied`,
+  prepared: (n) => `${n} made ready`,
+  back: (n) => `${n} back`,
+  lent: (n) => `${n} lent`,
+  lost: (n) => `${n} lost`,
+  broken: (n) => `${n} broken`,
+  thrown: (n) => `${n} thrown out`,
+  given: (n) => `${n} given away`,
+  sold: (n) => `${n} sold`,
+  used: (n) => `${n} used`,
+};
+
+/** A line of a thing's life: "Tue 3 Nov: 6 sheets copied, 12 there"; "2 lent to the Weirs"; "2 used by River Reader, Lesson 4". */
+export function ledgerWords(style: DateStyle, line: LedgerLine, unit: string, near?: Day): string {
+  const { kind, who } = line;
+  const whose = who ? (kind === 'back' ? ` from ${who}` : ` to ${who}`) : '';
+  const by = line.by ? ` by ${line.by}` : '';
+  const note = line.note ? ` (${line.note})` : '';
+  const there = kind === 'count' ? '' : `, ${countIt(line.balance) ? 'count it' : `${line.balance} there`}`;
+  const what = HAPPENED[kind](amount(line.quantity, unit));
+  return `${dayAndDate(style, toDay(line.date), near)}: ${what}${whose}${by}${note}${there}`;
+}
+
+/** What is there of a thing, in words; of what nobody counted, that nobody did. */
+export const thereWords = (onHand: number, known: boolean, unit: string): string =>
+  !known ? 'not counted' : countIt(onHand) ? 'count it' : amount(onHand, unit);
+
+/** Who has some of it: "1 with the Weirs since 3 Nov". */
+export const holderWords = (style: DateStyle, holders: readonly Holder[], near?: Day): string =>
+  holders.map((h) => `${h.quantity} with ${h.who || 'somebody'} since ${shortDate(style, h.since, near)}`).join(', ');
+
+/** By when something has to be ordered; what is past says so. */
+export function orderByWords(style: DateStyle, orderBy: Day, today: Day): string {
+  const date = shortDate(style, orderBy, today);
+  const words = {
+    past: `should have been ordered by ${date}`,
+    today: 'order today',
+    'to come': `order by ${date}`,
+  };
+  return words[orderIs(orderBy, today)];
+}
+
+/** The same under a heading that says what it is: "28 Oct, past", "today", "6 Feb". */
+export function orderByShort(style: DateStyle, orderBy: Day, today: Day): string {
+  const date = shortDate(style, orderBy, today);
+  return { past: `${date}, past`, today: 'today', 'to come': date }[orderIs(orderBy, today)];
+}
+
+/** What to order for a shortage: "2 packs of 12, 7.80"; "3 sheets". */
+export function toOrderWords({ material, quantity, packs, price }: Shortage): string {
+  const cost = price === undefined ? '' : `, ${money(price)}`;
+  return packs ? `${count(packs, 'pack')} of ${material.pack}${cost}` : `${amount(quantity, material.unit)}${cost}`;
+}
+
+/** A way out of a shortage, as it is offered. */
+export function wayWords(way: Way): string {
+  switch (way.kind) {
+    case 'order':
+      return 'order it';
+    case 'copy':
+      return 'copy it at home';
+    case 'instead':
+      return `use ${way.material.name} instead (${amount(way.there, way.material.unit)} there)`;
+    case 'in turn':
+      return 'let them take turns';
+    case 'borrow':
+      return 'borrow it';
+  }
+}
+
+/** Where an open line of an order stands. */
+export function orderWords(style: DateStyle, { order, is }: OpenOrder, today: Day): string {
+  const expected = order.expected ? shortDate(style, toDay(order.expected), today) : '';
+  const shop = order.shop ? ` at ${order.shop}` : '';
+  if (is === 'to order') return `to order${shop}`;
+  const since = `ordered${shop} on ${shortDate(style, toDay(order.ordered!), today)}`;
+  if (is === 'overdue') return `${since}, was expected on ${expected}: it counts as not coming until it has a new date`;
+  return expected ? `${since}, expected on ${expected}` : since;
+}
+
+/** What is missing of a kit: "2 of 6 dice, the pen". */
+export const missingPartsWords = (parts: readonly KitPart[]): string =>
+  listing(parts.map((p) => (p.count === 1 ? p.name : `${p.count - (p.have ?? 0)} of ${p.count} ${p.name}`)));
+
+/** What a kit cannot do without, and which is missing. */
+export const stoppedWords = ({ name }: Pick<Material, 'name'>, parts: readonly KitPart[]): string =>
+  parts.length === 0 ? '' : `${name} is of no use without ${missingPartsWords(parts)}`;
+
+/** Which lessons a need is of: "Lesson 4, Sheet 2", "every 5th lesson from Lesson 3 on", "every test", "the whole course, once". */
+export function needWords(state: Pick<Household, 'courses'>, need: Need): string {
+  const course = byId(state.courses, need.courseId);
+  const title = (id: string | undefined) =>
+    course?.units.flatMap((u) => u.lessons).find((l) => l.id === id)?.title ?? 'a lesson no longer there';
+  const who = `${need.quantity} ${need.per === 'child' ? 'for each child' : 'shared'}${need.atOnce ? ', all at once' : ''}`;
+  return `${course?.title ?? ''}, ${which()}: ${who}`;
+
+  function which(): string {
+    const { rule } = need;
+    if (!rule) {
+      const step = course && need.stepId ? flatten(course).find((s) => s.id === need.stepId) : undefined;
+      return `${title(need.lessonId)}${step ? `, ${stepName(step)}` : ''}`;
+    }
+    const from = rule.fromLessonId ? ` from ${title(rule.fromLessonId)}` : '';
+    const to = rule.toLessonId ? ` to ${title(rule.toLessonId)}` : from ? ' on' : '';
+    switch (rule.for) {
+      case 'course':
+        return `once for ${from || to ? `all${from}${to}` : 'the whole course'}`;
+      case 'lessons':
+        return `${(rule.every ?? 1) === 1 ? 'every lesson' : `every ${ordinal(rule.every!)} lesson`}${from}${to}`;
+      case 'kind':
+        return `every step of the kind “${rule.kind ?? ''}”${from}${to}`;
+    }
+  }
+}
+
+/** 2nd, 3rd, 11th. */
+function ordinal(n: number): string {
+  const [tens, ones] = [n % 100, n % 10];
+  const end = tens > 10 && tens < 14 ? 'th' : (['th', 'st', 'nd', 'rd'][ones] ?? 'th');
+  return `${n}${end}`;
+}
