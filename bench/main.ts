@@ -17,6 +17,7 @@ import { ensureBuilt } from '../scripts/build.mjs';
 import { measureDrawing, measureMarks } from './browser';
 import { largeHousehold, tiedHousehold } from './instances';
 import { measureMerging } from './merging';
+import { measureNetting } from './netting';
 import { againstSolver } from './solver';
 
 /** New lessons of a plan above the allowance of their day. */
@@ -253,6 +254,7 @@ spawnSync(join(root, 'node_modules/.bin/vitest'), ['run', 'core/tests/lived.test
   env: { ...process.env, LIVES: '100', HISTORIES: '1000', STORED: '200' },
 });
 measureMerging();
+measureNetting();
 
 ensureBuilt();
 if (existsSync('/usr/bin/chromium')) {

@@ -10,9 +10,11 @@ const MOST_CHARACTERS = 20_000_000;
 const OWN = ['id', 'bought', 'wish'] as const;
 const pick = (fields: Fields, without: readonly string[]): Fields =>
   Object.fromEntries(Object.entries(fields).filter(([k]) => !without.includes(k)));
+/** The same of a thing: where it lies, what it cost, what of it was counted and what the household puts in its place. */
+const OWN_OF_THING = ['id', 'place', 'leadDays', 'price', 'substitutes', 'retired'] as const;
 const COURSE_FIELDS = pick(TABLE_FIELDS.courses, OWN);
 const THING_FIELDS: Fields = {
-  ...pick(TABLE_FIELDS.materials, ['id', 'place', 'leadDays']),
+  ...pick(TABLE_FIELDS.materials, OWN_OF_THING),
   needs: list(record(pick(TABLE_FIELDS.needs, ['id', 'materialId', 'courseId']))),
 };
 const FILE: Fields = {
@@ -23,7 +25,7 @@ const FILE: Fields = {
 };
 
 type FileNeed = Omit<Need, 'id' | 'materialId' | 'courseId'>;
-interface FileThing extends Omit<Material, 'id' | 'place' | 'leadDays'> {
+interface FileThing extends Omit<Material, (typeof OWN_OF_THING)[number]> {
   needs: FileNeed[];
 }
 export interface CourseFile {
@@ -40,8 +42,9 @@ export function writeCourseFile(state: Pick<Household, 'materials' | 'needs'>, c
     const needs = state.needs
       .filter((n) => n.courseId === course.id && n.materialId === m.id)
       .map(({ id: _n, materialId: _m, courseId: _c, ...need }) => need);
-    const { id: _i, place: _p, leadDays: _l, ...thing } = m;
-    return needs.length > 0 ? [{ ...thing, needs }] : [];
+    const { id: _i, place: _p, leadDays: _l, price: _e, substitutes: _s, retired: _r, parts: kit, ...thing } = m;
+    const uncounted = kit?.map(({ have: _h, checked: _c, ...part }) => part);
+    return needs.length > 0 ? [{ ...thing, ...(uncounted ? { parts: uncounted } : {}), needs }] : [];
   });
   const file = {
     format: COURSE_FORMAT,

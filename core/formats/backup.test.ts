@@ -117,7 +117,12 @@ describe('a backup', () => {
 
 describe('names of what is not there', () => {
   const read = (path: string) => readFileSync(fileURLToPath(new URL(path, import.meta.url)), 'utf8');
-  const texts = ['./fixtures/version-4.json', './fixtures/version-5.json', '../../demo/household.json'].map(read);
+  const texts = [
+    './fixtures/version-4.json',
+    './fixtures/version-5.json',
+    './fixtures/version-5-inventory.json',
+    '../../demo/household.json',
+  ].map(read);
 
   it('are never taken in without a word: each is refused, or mended and told, by every reference of the table', () => {
     const seen = new Set<string>();

@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import Ajv2020 from 'ajv/dist/2020';
 import { describe, expect, it } from 'vitest';
 import { schoolDays, toDay } from '../calendar';
+import { MOVEMENT_KINDS } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { aCourse, aHousehold, anEnrolment } from '../tests/make';
 import { backupSchema, readBackup, VERSION, writeBackup } from './index';
@@ -141,5 +142,21 @@ describe('older files', () => {
     expect(readBackup(JSON.stringify({ ...file, lineage: undefined }))).toMatchObject({
       fault: expect.stringContaining('no “lineage”'),
     });
+  });
+
+  it('a version-5 file with an inventory comes back byte for byte: all kinds of entries, an order, kits, needs by rule', () => {
+    const text = read('./fixtures/version-5-inventory.json');
+    const reading = readBackup(text);
+    if ('fault' in reading) throw new Error(reading.fault);
+    expect([writeBackup(reading.backup), reading.notes]).toEqual([text, []]);
+    validate(JSON.parse(text));
+    expect(validate.errors).toBeNull();
+    const { movements, orders, needs, materials } = reading.backup.household;
+    expect(movements.map((m) => m.kind)).toEqual(MOVEMENT_KINDS);
+    expect([orders[0]!.shop, needs[1]!.rule, materials[1]!.parts?.length]).toEqual([
+      'the potter',
+      { for: 'lessons', every: 3, fromLessonId: expect.any(String) },
+      2,
+    ]);
   });
 });

@@ -227,7 +227,8 @@ function courseAround(state: Household, table: string, row: AnyRow, { around, id
   const plain = id.endsWith('~2') ? id.slice(0, -2) : id;
   const slash = plain.indexOf('/');
   if (slash >= 0) return [byId(state.courses, plain.slice(0, slash)), plain.slice(slash + 1)];
-  const own = (around['courseId'] ?? undefined) as Id | undefined;
+  // A need's rule stands within the need, which names the course.
+  const own = (around['courseId'] ?? (table === 'needs' ? row['courseId'] : undefined)) as Id | undefined;
   if (own !== undefined) return [byId(state.courses, own), plain];
   const enrolmentId = (around['enrolmentId'] ?? row['enrolmentId']) as Id | undefined;
   const enrolment =

@@ -9,6 +9,8 @@ export interface Claim {
   /** The lessons in which it can fall, as their contents name them. */
   lessons: readonly Id[];
   serves: (step: FlatStep) => boolean;
+  /** It serves every step of its lessons: nobody has to ask. */
+  all: boolean;
   /** One of a consumable serves all of it; without it each step takes its own. */
   once: boolean;
 }
@@ -62,7 +64,7 @@ function spread(need: Need, course: Course, lent: boolean): Claim[] {
     if (lessonId === undefined) return [];
     const [lesson, stepId] = [name(lessonId), need.stepId === undefined ? undefined : name(need.stepId)];
     const serves = (s: FlatStep) => s.lesson.id === lesson && (stepId === undefined || s.id === stepId);
-    return [{ id: need.id, need, lessons: [lesson], serves, once: stepId === undefined }];
+    return [{ id: need.id, need, lessons: [lesson], serves, all: stepId === undefined, once: stepId === undefined }];
   }
   const all = course.units.flatMap((u) => u.lessons.map((l) => l.id));
   const at = (id: Id | undefined, other: number) => (id !== undefined && all.includes(id) ? all.indexOf(id) : other);
@@ -70,10 +72,19 @@ function spread(need: Need, course: Course, lent: boolean): Claim[] {
   const within = new Set(lessons);
   switch (rule.for) {
     case 'course':
-      return [{ id: need.id, need, lessons, serves: (s) => within.has(s.lesson.id), once: true }];
+      return [{ id: need.id, need, lessons, serves: (s) => within.has(s.lesson.id), all: true, once: true }];
     case 'kind': {
       const { kind } = rule;
-      return [{ id: need.id, need, lessons, serves: (s) => s.kind === kind && within.has(s.lesson.id), once: false }];
+      return [
+        {
+          id: need.id,
+          need,
+          lessons,
+          serves: (s) => s.kind === kind && within.has(s.lesson.id),
+          all: false,
+          once: false,
+        },
+      ];
     }
     case 'lessons': {
       const every = rule.every ?? 1;
@@ -84,10 +95,34 @@ function spread(need: Need, course: Course, lent: boolean): Claim[] {
           need,
           lessons: [id],
           serves: (s: FlatStep) => s.lesson.id === id,
+          all: true,
           once: true,
         }));
     }
   }
+}
+
+/** A claim and where it stands in its list. */
+export interface Listed {
+  claim: Claim;
+  at: number;
+}
+const lessonsKept = new WeakMap<readonly Claim[], ReadonlyMap<Id, readonly Listed[]>>();
+
+/** Claims by the lessons in which they can fall; kept with the list. */
+export function claimsByLesson(claims: readonly Claim[]): ReadonlyMap<Id, readonly Listed[]> {
+  const known = lessonsKept.get(claims);
+  if (known) return known;
+  const byLesson = new Map<Id, Listed[]>();
+  claims.forEach((claim, at) => {
+    for (const id of claim.lessons) {
+      const list = byLesson.get(id);
+      if (list) list.push({ claim, at });
+      else byLesson.set(id, [{ claim, at }]);
+    }
+  });
+  lessonsKept.set(claims, byLesson);
+  return byLesson;
 }
 
 /** How many lessons need each thing: a lesson that needs it for several steps, or twice, is one. */

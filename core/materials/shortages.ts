@@ -3,7 +3,7 @@ import { byId, type Course, type Household, type Id, type Material, type Order, 
 import type { Plan } from '../stagger';
 import { countIt, knownThings, stock } from './ledger';
 import { type Dated, net, type NetRow, packsFor, shortageIn } from './netting';
-import { demand, futureUses, groupUses, type Use } from './uses';
+import { demandByDay, futureUses, groupUses, type Use } from './uses';
 
 /** Days from ordering a thing to having it, while nobody has said otherwise (common practice: a week). */
 export const LEAD_DAYS = 7;
@@ -143,7 +143,7 @@ export function netThings(state: Household, plan: Plan, only?: ReadonlySet<Id>):
     .map((material) => {
       const have = onHand.get(material.id) ?? 0;
       const uses = groups.get(material) ?? [];
-      const gross = grossOf(material, uses);
+      const gross = demandByDay(material, uses);
       return {
         ...{ material, known: known.has(material.id), onHand: have, uses },
         // Below nothing it wants counting; what went too far is not asked for a second time.
@@ -151,16 +151,6 @@ export function netThings(state: Household, plan: Plan, only?: ReadonlySet<Id>):
       };
     })
     .sort((a, b) => a.material.name.localeCompare(b.material.name));
-}
-
-function grossOf(material: Material, uses: readonly Use[]): Dated[] {
-  const days = new Map<Day, Use[]>();
-  for (const u of uses) {
-    const list = days.get(u.day);
-    if (list) list.push(u);
-    else days.set(u.day, [u]);
-  }
-  return [...days].map(([day, of]) => ({ day, quantity: demand(material, of) }));
 }
 
 /** Every thing that the plan runs short of, by the date on which it first has to be ordered: needs netted over time. */

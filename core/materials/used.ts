@@ -1,7 +1,7 @@
 import { contentsOf, flatten } from '../course';
 import { type Course, type Enrolment, type Household, type Id, type Mark, type Need } from '../household';
 import { compareMarks, marksByEnrolment, sittingMarks, standingsOf } from '../log';
-import { type Claim, claimsOf } from './claims';
+import { type Claim, claimsByLesson, claimsOf } from './claims';
 
 /** How many of a thing one sitting of an enrolment takes. */
 export function quantityOf(need: Need, enrolment: Enrolment, away = 0): number {
@@ -54,13 +54,7 @@ function countUsed(
   const result = new Map<Id, Used>();
   const course = contentsOf(state, enrolment);
   if (!course || claims.length === 0) return result;
-  const byLesson = new Map<Id, Claim[]>();
-  for (const claim of claims)
-    for (const id of claim.lessons) {
-      const list = byLesson.get(id);
-      if (list) list.push(claim);
-      else byLesson.set(id, [claim]);
-    }
+  const byLesson = claimsByLesson(claims);
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const missed = (id: Id) =>
     enrolment.childIds.length > 1 ? (standingsOf(state.marks, enrolment.id).get(id)?.missed.length ?? 0) : 0;
@@ -69,7 +63,7 @@ function countUsed(
     .sort(compareMarks);
   for (const mark of sittings) {
     const step = flat.get(mark.stepId)!;
-    for (const claim of byLesson.get(step.lesson.id)!) {
+    for (const { claim } of byLesson.get(step.lesson.id)!) {
       if (!claim.serves(step)) continue;
       const used = result.get(claim.id) ?? { times: 0, inHand: new Set(), taken: [] };
       result.set(claim.id, used);

@@ -2,7 +2,8 @@ import type { Day } from '../calendar';
 import { contentsOf, type FlatStep, flatten } from '../course';
 import { byId, type Enrolment, type Household, type Id, type Material } from '../household';
 import type { Plan } from '../stagger';
-import { type Claim, claimsOf } from './claims';
+import { claimsByLesson, claimsOf } from './claims';
+import type { Dated } from './netting';
 import { quantityOf, usedByMarks } from './used';
 
 /** A thing needed on a date, from the plan. */
@@ -42,10 +43,13 @@ export function futureUses(state: Household, plan: Plan): readonly Use[] {
   return uses;
 }
 
+/** Of a claim that never fell yet, and of one that marked work has served. */
+const NEVER = -(2 ** 31);
+const BEFORE = NEVER + 1;
+
 function usesOf(state: Household, plan: Plan): Use[] {
+  // Enrolments stand in the plan in order of their ids, and each takes its own steps in order of dates.
   const byDay = new Map<Day, Use[]>();
-  /** Things that an enrolment has used before, or earlier in the plan. */
-  const met = new Set<string>();
   // What was taken out of the house is asked for no more.
   const materials = new Map(state.materials.filter((m) => !m.retired).map((m) => [m.id, m]));
   for (const track of plan.tracks) {
@@ -53,57 +57,43 @@ function usesOf(state: Household, plan: Plan): Use[] {
     const claims = enrolment ? claimsOf(state, enrolment) : [];
     const course = enrolment && claims.length > 0 ? contentsOf(state, enrolment) : undefined;
     if (!enrolment || !course) continue;
-    const byLesson = new Map<Id, Claim[]>();
-    for (const claim of claims)
-      for (const id of claim.lessons) {
-        const list = byLesson.get(id);
-        if (list) list.push(claim);
-        else byLesson.set(id, [claim]);
-      }
+    const byLesson = claimsByLesson(claims);
     const flat = new Map(flatten(course).map((s) => [s.id, s]));
     const used = usedByMarks(state, enrolment);
-    const served = new Set<Id>();
-    for (const c of claims)
-      if ((used.get(c.id)?.times ?? 0) > 0) {
-        met.add(`${enrolment.id} ${c.need.materialId}`);
-        if (c.once) served.add(c.id);
-      }
-    const lastDay = new Map<Id, Day>();
+    /** Things that it has used before, or earlier in the plan. */
+    const met = new Set<Id>();
+    /** By claim: the last day on which it fell; of one that is served once and for all, any. */
+    const fell = new Int32Array(claims.length).fill(NEVER);
+    if (used.size > 0)
+      claims.forEach((c, at) => {
+        if ((used.get(c.id)?.times ?? 0) === 0) return;
+        met.add(c.need.materialId);
+        if (c.once) fell[at] = BEFORE;
+      });
     track.stepIds.forEach((id, i) => {
       const step = flat.get(id);
       const day = track.days[i]!;
-      if (!step || day < 0) return;
-      for (const claim of byLesson.get(step.lesson.id) ?? []) {
-        if (!claim.serves(step)) continue;
+      const here = step && day >= 0 ? byLesson.get(step.lesson.id) : undefined;
+      if (!step || !here) return;
+      let list = byDay.get(day);
+      if (!list) byDay.set(day, (list = []));
+      for (const { claim, at } of here) {
+        if (!claim.all && !claim.serves(step)) continue;
         const { need } = claim;
         const material = materials.get(need.materialId);
         if (!material) continue;
         if (material.consumable) {
-          if ((claim.once && served.has(claim.id)) || used.get(claim.id)?.inHand.has(id)) continue;
-          served.add(claim.id);
-        } else if (lastDay.get(claim.id) === day) continue;
-        lastDay.set(claim.id, day);
-        const [quantity, atOnce] = [quantityOf(need, enrolment), need.atOnce ?? false];
-        const use: Use = { material, day, quantity, enrolment, step, atOnce, firstUse: false };
-        const list = byDay.get(day);
-        if (list) list.push(use);
-        else byDay.set(day, [use]);
+          if ((claim.once && fell[at] !== NEVER) || (used.size > 0 && used.get(claim.id)?.inHand.has(id))) continue;
+        } else if (fell[at] === day) continue;
+        fell[at] = day;
+        const firstUse = !met.has(need.materialId);
+        if (firstUse) met.add(need.materialId);
+        const quantity = quantityOf(need, enrolment);
+        list.push({ material, day, quantity, enrolment, step, atOnce: need.atOnce ?? false, firstUse });
       }
     });
   }
-  const uses: Use[] = [];
-  for (const day of [...byDay.keys()].sort((a, b) => a - b)) {
-    const list = byDay
-      .get(day)!
-      .sort((a, b) => (a.enrolment.id < b.enrolment.id ? -1 : a.enrolment.id > b.enrolment.id ? 1 : 0));
-    for (const use of list) {
-      const key = `${use.enrolment.id} ${use.material.id}`;
-      use.firstUse = !met.has(key);
-      met.add(key);
-      uses.push(use);
-    }
-  }
-  return uses;
+  return [...byDay.keys()].sort((a, b) => a - b).flatMap((day) => byDay.get(day)!);
 }
 
 /** Uses by thing, in the order in which each is first needed. */
@@ -121,13 +111,25 @@ export function groupUses(uses: readonly Use[]): Map<Material, Use[]> {
  * What is wanted at a time. Consumables add up. What comes back to the shelf is wanted as often as one sitting wants it: those of
  * one date take turns (the day's layout sees to it), but for those who need theirs at the same time.
  */
-export function demand(material: Material, uses: readonly Use[]): number {
-  if (material.consumable) return uses.reduce((n, u) => n + u.quantity, 0);
-  const together = new Map<Day, number>();
-  let most = 0;
+export const demand = (material: Material, uses: readonly Use[]): number => {
+  const days = demandByDay(material, uses);
+  return material.consumable ? days.reduce((n, d) => n + d.quantity, 0) : Math.max(0, ...days.map((d) => d.quantity));
+};
+
+/** The same for every day of uses that stand in order of days. */
+export function demandByDay({ consumable }: Material, uses: readonly Use[]): Dated[] {
+  const days: Dated[] = [];
+  let now: Dated | undefined;
+  let [together, most] = [0, 0];
   for (const { day, quantity, atOnce } of uses) {
-    if (atOnce) together.set(day, (together.get(day) ?? 0) + quantity);
-    most = Math.max(most, quantity, together.get(day) ?? 0);
+    if (now?.day !== day) {
+      now = { day, quantity: 0 };
+      days.push(now);
+      together = most = 0;
+    }
+    if (atOnce) together += quantity;
+    if (quantity > most) most = quantity;
+    now.quantity = consumable ? now.quantity + quantity : Math.max(most, together);
   }
-  return most;
+  return days;
 }
