@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import type { Material } from '../../core/household';
 import {
   holdersOf,
@@ -19,6 +19,8 @@ import { MaterialForm } from './material-form';
 import { NeedForm } from './need-form';
 import { ThingName } from './thing-name';
 
+const InventoryFile = lazy(() => import('./inventory-file'));
+
 /** Whether a thing is found by some words: by its name, place, edition, or what it was tagged with. */
 const found = (m: Material, words: readonly string[]) => {
   const all = [m.name, m.place, m.edition ?? '', m.isbn ?? '', ...(m.tags ?? [])].join(' ').toLowerCase();
@@ -31,6 +33,7 @@ export function Everything({ nets, open }: { nets: ThingNet[]; open: (m: Materia
   const [text, setText] = useState('');
   const [byPlace, setByPlace] = useState(false);
   const [gone, setGone] = useState(false);
+  const [table, setTable] = useState(false);
   const [editing, setEditing] = useState<Material>();
   const [needing, setNeeding] = useState<Material>();
   const style = household.settings.dateStyle;
@@ -45,7 +48,19 @@ export function Everything({ nets, open }: { nets: ThingNet[]; open: (m: Materia
     .sort((a, b) => (byPlace ? a.place.localeCompare(b.place) : 0) || a.name.localeCompare(b.name));
   const unused = new Set(nets.filter((n) => n.uses.length > 0).map((n) => n.material.id));
   if (all.length === 0)
-    return <p className="py-2 text-soft">No thing is listed. Start with what one lesson needs tomorrow.</p>;
+    return (
+      <>
+        <p className="py-2 text-soft">No thing is listed. Start with what one lesson needs tomorrow, or with a list.</p>
+        <button type="button" className="btn" onClick={() => setTable(true)}>
+          Paste a list, or read a CSV file
+        </button>
+        {table && (
+          <Suspense>
+            <InventoryFile close={() => setTable(false)} />
+          </Suspense>
+        )}
+      </>
+    );
   return (
     <section aria-labelledby="all">
       <h2 id="all" className="sr-only">
@@ -68,6 +83,9 @@ export function Everything({ nets, open }: { nets: ThingNet[]; open: (m: Materia
             here
           </label>
         )}
+        <button type="button" className="btn" onClick={() => setTable(true)}>
+          As a table …
+        </button>
         <span className="pb-3 text-soft" role="status">
           {shown.length === all.length
             ? count(all.length, 'thing')
@@ -141,6 +159,11 @@ export function Everything({ nets, open }: { nets: ThingNet[]; open: (m: Materia
           </tbody>
         </table>
       </div>
+      {table && (
+        <Suspense>
+          <InventoryFile close={() => setTable(false)} />
+        </Suspense>
+      )}
       {editing && <MaterialForm material={editing} close={() => setEditing(undefined)} />}
       {needing && <NeedForm material={needing} close={() => setNeeding(undefined)} />}
     </section>

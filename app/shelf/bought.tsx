@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { isIsoDate, toDay } from '../../core/calendar';
 import { asIsbn13, readIsbn } from '../../core/course';
 import { byId, type Course, type CoursePart, PART_KINDS, type Purchase } from '../../core/household';
+import { thingsOfCourse } from '../../core/deeds';
+import { money } from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
@@ -10,11 +12,9 @@ import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { DateField } from '../ui/date-field';
 
-const money = (hundredths: number) => (hundredths / 100).toFixed(2);
-
 /** A course as it was bought: its parts, where and when, and until when it can be sent back. */
 export function Bought({ course }: { course: Course }) {
-  const { household, today } = useHousehold();
+  const { household, today, commit, say } = useHousehold();
   const [editing, setEditing] = useState(false);
   const style = household.settings.dateStyle;
   const { parts = [], bought } = course;
@@ -30,9 +30,26 @@ export function Bought({ course }: { course: Course }) {
     <section className="pb-5" aria-labelledby="bought">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h2 id="bought">As bought</h2>
-        <button type="button" className="btn" onClick={() => setEditing(true)}>
-          Parts and purchase
-        </button>
+        <span className="flex flex-wrap gap-2">
+          {parts.length > 0 && (
+            <button
+              type="button"
+              className="btn btn-quiet"
+              onClick={() => {
+                if (thingsOfCourse(household, course.id, newId).length === 0)
+                  return say('Its parts are all among the things already.');
+                void commit(`The parts of ${course.title} put among the things`, (now) =>
+                  thingsOfCourse(now, course.id, newId),
+                );
+              }}
+            >
+              Put its parts among the things
+            </button>
+          )}
+          <button type="button" className="btn" onClick={() => setEditing(true)}>
+            Parts and purchase
+          </button>
+        </span>
       </div>
       {parts.length === 0 && facts.length === 0 && (
         <p className="text-soft">

@@ -25,8 +25,8 @@ export const LONGEST_CSV = 2_000_000;
  * A leading quote mark keeps a spreadsheet from running the text as a formula. One that stands there already gets
  * another, so that reading takes off just what writing put on.
  */
-const defuse = (text: string) => (/^'*[=+\-@\t\r]/.test(text) ? `'${text}` : text);
-const undefuse = (text: string) => text.replace(/^'(?='*[=+\-@\t\r])/, '');
+export const defuse = (text: string) => (/^'*[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+export const undefuse = (text: string) => text.replace(/^'(?='*[=+\-@\t\r])/, '');
 
 /**
  * Reads a course from CSV (RFC 4180; comma, semicolon or tab). A row with a fault is named and left out; nothing else

@@ -1,11 +1,14 @@
 import { type Day, fromDay } from '../calendar';
 import {
   byId,
+  type CoursePart,
   type Household,
   type Id,
   type Jotting,
+  type Material,
   type Movement,
   type MovementKind,
+  type Need,
   type Order,
   type Put,
 } from '../household';
@@ -116,4 +119,44 @@ export function giveUpLine(now: Household, orderId: Id, day: Day): Put[] {
   const came = now.movements.some((m) => m.orderId === orderId);
   if (!order.ordered && !came) return [{ table: 'orders', remove: orderId }];
   return [{ table: 'orders', put: { ...order, closed: fromDay(day) } }];
+}
+
+/** Kinds of parts that are written in: one for each child, used up by the course. */
+const WRITTEN_IN: ReadonlySet<CoursePart['kind']> = new Set(['workbook', 'tests']);
+
+/**
+ * The parts of a course as things of the inventory: one for each part that is not there yet, by its ISBN or name. What is written in is
+ * needed once by each child, all else once by the course. Nothing is counted by it: a part is taken as here until somebody looks.
+ */
+export function thingsOfCourse(now: Household, courseId: Id, newId: () => Id): Put[] {
+  const course = byId(now.courses, courseId);
+  return (course?.parts ?? []).flatMap((part): Put[] => {
+    const title = part.title || part.kind;
+    const name = title.toLowerCase().includes(course!.title.toLowerCase()) ? title : `${course!.title}, ${title}`;
+    const there = now.materials.some(
+      (m) => (part.isbn !== undefined && m.isbn === part.isbn) || m.name.toLowerCase() === name.toLowerCase(),
+    );
+    if (there) return [];
+    const material: Material = {
+      ...{
+        id: newId(),
+        name: name.slice(0, 200),
+        place: '',
+        consumable: WRITTEN_IN.has(part.kind),
+        unit: '',
+        cautions: [],
+      },
+      ...(part.isbn ? { isbn: part.isbn } : {}),
+      ...((part.edition ?? course!.edition) ? { edition: (part.edition ?? course!.edition)! } : {}),
+      ...(part.price === undefined ? {} : { price: part.price }),
+    };
+    const need: Need = {
+      ...{ id: newId(), materialId: material.id, courseId, rule: { for: 'course' }, quantity: 1 },
+      per: WRITTEN_IN.has(part.kind) ? 'child' : 'shared',
+    };
+    return [
+      { table: 'materials', put: material },
+      { table: 'needs', put: need },
+    ];
+  });
 }

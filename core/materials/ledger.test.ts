@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import { checkIn, giveUpLine, moveThing, orderLines, wantThing } from '../deeds';
+import { checkIn, giveUpLine, moveThing, orderLines, thingsOfCourse, wantThing } from '../deeds';
 import { type Household, type Material, MOVEMENT_KINDS, type Movement, type NeedRule } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
@@ -233,6 +233,24 @@ describe('from a shortage to the shelf', () => {
       }),
       { numRuns: 20 },
     );
+  });
+
+  it('the parts of a course become things in one press, once, and none of them is missing for it', () => {
+    const parts = [
+      { id: 'p1', kind: 'manual' as const, title: 'Teacher’s manual', isbn: '9780306406157', price: 2400 },
+      { id: 'p2', kind: 'workbook' as const, title: '', edition: '3rd' },
+    ];
+    let h = base({ courses: [{ ...aCourse('c', { lessons: 4 }), title: 'Sums', parts }], materials: [], needs: [] });
+    for (let i = 0; i < 2; i++) h = deed(h, thingsOfCourse(h, 'c', newId));
+    expect(h.materials.map((m) => [m.name, m.consumable, m.isbn, m.edition])).toEqual([
+      ['Sums, Teacher’s manual', false, '9780306406157', undefined],
+      ['Sums, workbook', true, undefined, '3rd'],
+    ]);
+    expect(h.needs.map((x) => [x.rule?.for, x.per])).toEqual([
+      ['course', 'shared'],
+      ['course', 'child'],
+    ]);
+    expect(short(h)).toEqual([]);
   });
 
   it('says what is here, on order or wished for before it is kept a second time', () => {
