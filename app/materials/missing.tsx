@@ -4,6 +4,7 @@ import type { Material } from '../../core/household';
 import {
   amount,
   orderByShort,
+  orderByWords,
   orderIs,
   type Shortage,
   type ThingNet,
@@ -58,8 +59,8 @@ export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingNet
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="What will be missing">
-          <table className="figures w-full">
-            <thead>
+          <table className="figures w-full max-sm:block max-sm:[&_tbody]:block max-sm:[&_td]:block max-sm:[&_td]:!border-0 max-sm:[&_td]:!p-0 max-sm:[&_td]:!py-0.5 max-sm:[&_td]:!text-left max-sm:[&_tr]:block max-sm:[&_tr]:border-b max-sm:[&_tr]:border-rule max-sm:[&_tr]:py-2">
+            <thead className="max-sm:hidden">
               <tr>
                 <th>Thing</th>
                 <th className="!pr-6 text-right">How many</th>
@@ -127,17 +128,19 @@ function Row({
           <ThingName material={m} open={openIt} />
         </td>
         <td className="!pr-6 text-right whitespace-nowrap">
-          {amount(s.short, m.unit)}
+          {amount(s.short, m.unit)} <span className="sm:hidden">missing</span>
           {s.quantity !== s.short && <span className="block text-[0.9rem] text-soft">{toOrderWords(s)}</span>}
         </td>
         <td>
+          <span className="sm:hidden">on </span>
           {dayAndDate(style, s.day, today)}
           <span className="block text-[0.9rem] text-soft">
             {course} {s.first.step.lesson.title}
           </span>
         </td>
         <td className={orderIs(s.orderBy, today) === 'to come' ? '' : 'font-semibold'}>
-          {orderByShort(style, s.orderBy, today)}
+          <span className="sm:hidden">{orderByWords(style, s.orderBy, today)}</span>
+          <span className="max-sm:hidden">{orderByShort(style, s.orderBy, today)}</span>
         </td>
         <td>
           {onList ? (

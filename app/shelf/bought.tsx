@@ -1,10 +1,13 @@
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { isIsoDate, toDay } from '../../core/calendar';
+import { isIsoDate } from '../../core/calendar';
 import { asIsbn13, readIsbn } from '../../core/course';
 import { byId, type Course, type CoursePart, PART_KINDS, type Purchase } from '../../core/household';
 import { thingsOfCourse } from '../../core/deeds';
-import { money } from '../../core/materials';
+import { editionsWords, exchangeWords, money, setOf, setWords } from '../../core/materials';
+import { finishOf } from '../../core/overview';
+import { isTaken } from '../../core/pace';
+import { usePlan } from '../shell/plan';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
@@ -19,7 +22,16 @@ export function Bought({ course }: { course: Course }) {
   const style = household.settings.dateStyle;
   const { parts = [], bought } = course;
   const total = parts.reduce((n, p) => n + (p.price ?? 0), 0);
-  const until = bought?.exchangeUntil;
+  const { plan, reserves } = usePlan();
+  const ends = household.enrolments
+    .filter((e) => e.courseId === course.id && isTaken(e))
+    .map((e) => {
+      const finish = finishOf(plan, e.id, reserves.get(e.id));
+      return finish.kind === 'planned' ? finish.day : undefined;
+    });
+  const exchange = exchangeWords(household, course, ends, today);
+  const set = setOf(household, course);
+  const [apart, missing] = [editionsWords(course), setWords(set)];
   const facts = [
     bought?.from && `from ${bought.from}`,
     bought?.date && `on ${shortDate(style, bought.date, today)}`,
@@ -57,17 +69,16 @@ export function Bought({ course }: { course: Course }) {
         </p>
       )}
       {facts.length > 0 && <p>{facts.join(', ')}.</p>}
-      {until && toDay(until) >= today && (
-        <p>
-          <b>Can be exchanged until {shortDate(style, until, today)}.</b>
-        </p>
-      )}
+      {exchange && <p className="font-semibold">{exchange}</p>}
+      {apart && <p>{apart}</p>}
+      {missing && <p>{missing}</p>}
       <ul>
-        {parts.map((p) => (
+        {set.map(({ part: p, is }) => (
           <li key={p.id} className="flex flex-wrap gap-x-4 border-b border-rule py-1">
             <span className="min-w-0 flex-1 wrap-anywhere">
               {p.title || p.kind} <span className="text-soft">{p.title && p.kind}</span>
             </span>
+            {is !== 'not checked' && <span className={is === 'here' ? 'text-soft' : ''}>{is}</span>}
             {p.edition && <span className="text-soft">{p.edition}</span>}
             {p.isbn && <span>ISBN {asIsbn13(p.isbn)}</span>}
             {p.price !== undefined && <span>{money(p.price)}</span>}

@@ -8,3 +8,4 @@ export { futureUses, thingsAt, type Use } from './uses';
 export * from './alike';
 export * from './words';
 export * from './thing-text';
+export * from './sets';

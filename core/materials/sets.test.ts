@@ -1,0 +1,78 @@
+import { describe, expect, it } from 'vitest';
+import { toDay } from '../calendar';
+import type { Course, Household, Material, Movement } from '../household';
+import { aChild, aCourse, aHousehold, anEnrolment } from '../tests/make';
+import { editionsWords, exchangeWords, setOf, setWords } from './index';
+
+const TODAY = toDay('2026-09-07');
+const course = (change: Partial<Course> = {}): Course => ({
+  ...aCourse('c', { lessons: 4 }),
+  title: 'Sums',
+  parts: [
+    { id: 'p1', kind: 'manual', title: 'Manual', isbn: '0306406152', price: 2400 },
+    { id: 'p2', kind: 'workbook', title: 'Workbook', price: 1250 },
+    { id: 'p3', kind: 'cards', title: 'Cards' },
+    { id: 'p4', kind: 'video', title: 'Video' },
+  ],
+  ...change,
+});
+const thing = (id: string, name: string, change: Partial<Material> = {}): Material => ({
+  ...{ id, name, place: '', consumable: false, unit: '', cautions: [] },
+  ...change,
+});
+const counted = (materialId: string, quantity: number): Movement => ({
+  ...{ id: `v${materialId}`, materialId, date: '2026-09-01', seq: 1, kind: 'count', quantity },
+});
+
+describe('a set', () => {
+  it('is checked part by part: by ISBN (10 and 13 digits are one book, ISO 2108) or name; what nobody counted is not missing', () => {
+    const cards = thing('k', 'Cards', { parts: [{ id: 'x', name: 'cards', count: 52, have: 51 }] });
+    const h = aHousehold({
+      courses: [course()],
+      materials: [thing('m', 'the green manual', { isbn: '9780306406157' }), thing('w', 'Sums, Workbook'), cards],
+      movements: [counted('m', 1), counted('w', 0), counted('k', 1)],
+    });
+    const set = setOf(h, h.courses[0]!);
+    expect(set.map((p) => p.is)).toEqual(['here', 'missing', 'not complete', 'not checked']);
+    expect(setWords(set)).toBe('Missing of the set: Workbook, 12.50 to buy.');
+    expect(setWords(setOf({ ...h, movements: [] }, h.courses[0]!))).toBe('');
+  });
+
+  it('of two editions says so, the course’s own counting for what has none', () => {
+    const parts = [
+      { id: 'p1', kind: 'manual' as const, title: 'Manual', edition: '2nd edition' },
+      { id: 'p2', kind: 'workbook' as const, title: 'Workbook' },
+    ];
+    expect(editionsWords(course({ edition: '3rd edition', parts }))).toBe(
+      'Two editions: Manual is the 2nd edition and Workbook is the 3rd edition. Look whether they go together page for page.',
+    );
+    expect(editionsWords(course({ edition: '2nd Edition', parts }))).toBe('');
+    expect(editionsWords(course())).toBe('');
+  });
+});
+
+describe('an exchange', () => {
+  const said = (ends: string | undefined, change: Partial<Household> = {}) => {
+    const h = aHousehold({
+      children: [
+        aChild('Wren', { born: '2018-01-01' }),
+        aChild('Pip', { born: '2024-01-01' }),
+        aChild('Jory', { born: '2015-01-01' }),
+      ],
+      courses: [course({ bought: { exchangeUntil: '2026-10-01' } })],
+      enrolments: [anEnrolment('e', 'c', { childIds: ['Wren'] })],
+      ...change,
+    });
+    return exchangeWords(h, h.courses[0]!, [ends === undefined ? undefined : toDay(ends)], TODAY);
+  };
+
+  it('is weighed against the plan’s own last day and the younger children', () => {
+    expect(said('2026-09-24')).toBe(
+      'Can be exchanged until 1 Oct: at this pace it is finished on 24 Sept, 7 days before that. Pip may want it later.',
+    );
+    expect(said('2026-10-02')).toContain('1 day after that');
+    expect(said(undefined)).toContain('not finished by then');
+    expect(said('2026-09-24', { enrolments: [] })).toBe('Can be exchanged until 1 Oct.');
+    expect(said('2026-09-24', { courses: [course({ bought: { exchangeUntil: '2026-09-06' } })] })).toBe('');
+  });
+});

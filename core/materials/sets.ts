@@ -1,0 +1,94 @@
+import { type Day, fromDay, toDay } from '../calendar';
+import { asIsbn13 } from '../course';
+import { childrenOf, type Course, type CoursePart, type DateStyle, type Household, type Material } from '../household';
+import { isTaken } from '../pace';
+import { count, listing, shortDate } from '../words';
+import { knownThings, missingParts, stock } from './ledger';
+import { money } from './words';
+
+/** A part of a course and the thing that it is on the shelf. */
+export interface PartOfSet {
+  part: CoursePart;
+  thing?: Material;
+  /** `not checked`: taken as here until somebody looks. */
+  is: 'here' | 'not complete' | 'missing' | 'not checked';
+}
+
+/** The checklist of a set: each part that was bought, and whether it is there. */
+export function setOf(state: Household, course: Course): PartOfSet[] {
+  const [onHand, known] = [stock(state), knownThings(state)];
+  return (course.parts ?? []).map((part): PartOfSet => {
+    const title = part.title || part.kind;
+    const names = [title, `${course.title}, ${title}`].map((n) => n.toLowerCase());
+    const thing = state.materials.find(
+      (m) =>
+        (part.isbn !== undefined && m.isbn !== undefined && asIsbn13(m.isbn) === asIsbn13(part.isbn)) ||
+        names.includes(m.name.toLowerCase()),
+    );
+    if (!thing || (!known.has(thing.id) && !thing.retired))
+      return { part, ...(thing ? { thing } : {}), is: 'not checked' };
+    if (thing.retired || (onHand.get(thing.id) ?? 0) <= 0) return { part, thing, is: 'missing' };
+    return { part, thing, is: missingParts(thing).length > 0 ? 'not complete' : 'here' };
+  });
+}
+
+/** What is missing of a set and what that costs, in a sentence; empty where nothing is known to be missing. */
+export function setWords(set: readonly PartOfSet[]): string {
+  const missing = set.filter((p) => p.is === 'missing');
+  if (missing.length === 0) return '';
+  const cost = missing.reduce((n, p) => n + (p.part.price ?? 0), 0);
+  const unpriced = missing.filter((p) => p.part.price === undefined).length;
+  const price =
+    cost === 0 ? '' : `, ${money(cost)} to buy${unpriced > 0 ? ` and ${count(unpriced, 'part')} without a price` : ''}`;
+  return `Missing of the set: ${listing(missing.map((p) => p.part.title || p.part.kind))}${price}.`;
+}
+
+/** Parts of one course that are of different editions: they may not go together page for page. Empty where they agree. */
+export function editionsWords(course: Course): string {
+  const of = (course.parts ?? []).map((p) => ({
+    title: p.title || p.kind,
+    edition: p.edition ?? course.edition ?? '',
+  }));
+  const named = of.filter((p) => p.edition !== '');
+  const editions = new Set(named.map((p) => p.edition.trim().toLowerCase()));
+  if (editions.size < 2) return '';
+  return `Two editions: ${listing(named.map((p) => `${p.title} is the ${p.edition}`))}. Look whether they go together page for page.`;
+}
+
+/**
+ * Whether a level that can be exchanged will be finished in time, by the plan's own last day, and who of the younger children may want
+ * it later. Empty where nothing was said of an exchange, or its last day is past.
+ * @param finish the last day in the plan of each child's taking of it; undefined where it finds no end.
+ */
+export function exchangeWords(
+  state: Household,
+  course: Course,
+  finish: readonly (Day | undefined)[],
+  today: Day,
+): string {
+  const until = course.bought?.exchangeUntil;
+  if (until === undefined || toDay(until) < today) return '';
+  const { dateStyle } = state.settings;
+  const last = toDay(until);
+  const head = `Can be exchanged until ${shortDate(dateStyle, last, today)}`;
+  const taking = state.enrolments.filter((e) => e.courseId === course.id && isTaken(e));
+  const ends = finish.includes(undefined) || finish.length === 0 ? undefined : Math.max(...(finish as Day[]));
+  const pace = taking.length === 0 ? '' : paceWords(dateStyle, ends, last, today);
+  const takers = taking.flatMap((e) => childrenOf(state, e));
+  const born = takers
+    .map((c) => c.born)
+    .sort()
+    .at(-1);
+  const younger = state.children.filter(
+    (c) => born !== undefined && c.born > born && (!c.until || c.until >= fromDay(today)),
+  );
+  const later = younger.length > 0 ? ` ${listing(younger.map((c) => c.name))} may want it later.` : '';
+  return `${head}${pace}.${later}`;
+}
+
+function paceWords(style: DateStyle, ends: Day | undefined, last: Day, today: Day): string {
+  if (ends === undefined) return ': at this pace it is not finished by then';
+  const days = Math.abs(ends - last);
+  const apart = days === 0 ? 'on that very day' : `${count(days, 'day')} ${ends > last ? 'after' : 'before'} that`;
+  return `: at this pace it is finished on ${shortDate(style, ends, today)}, ${apart}`;
+}
