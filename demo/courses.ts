@@ -146,7 +146,23 @@ const rivers = (lessons: number): Unit[] => [
 
 export const COURSES: Course[] = [
   sheets('arith-b', 'Level B', 26, 8),
-  sheets('arith-e', 'Level E', 27, 10),
+  {
+    ...sheets('arith-e', 'Level E', 27, 10),
+    // The manual came with another textbook's edition, and one part never came.
+    parts: [
+      {
+        id: 'ae-1',
+        kind: 'manual',
+        title: 'teacher’s manual',
+        isbn: '9780000000002',
+        edition: '2nd edition',
+        price: 2650,
+      },
+      { id: 'ae-2', kind: 'textbook', title: 'textbook', isbn: '9780000000019', edition: '3rd edition', price: 3100 },
+      { id: 'ae-3', kind: 'workbook', title: 'workbook', edition: '3rd edition', price: 1400 },
+    ],
+    bought: { from: 'a family upstream', date: '2026-07-18', used: true },
+  },
   {
     id: 'algebra',
     title: 'Weights and Windlasses',

@@ -66,6 +66,7 @@ const THINGS: Thing[] = [
   // Books of the courses, and kits with their parts.
   ['arith-manual', 'Sluice Arithmetic, teacher’s manual', 'school shelf', 1, false, ''],
   ['arith-text', 'Sluice Arithmetic, textbook', 'school shelf', 1, false, ''],
+  ['arith-work', 'Sluice Arithmetic, workbook', 'school shelf', 0, false, ''],
   ['reader1', 'River Reader, first part', 'landing shelf', 1, false, ''],
   ['reader2', 'River Reader, second part', 'landing shelf', 1, false, ''],
   ['history-book', 'Tideways, the reading book', 'landing shelf', 1, false, ''],

@@ -47,10 +47,12 @@ test('from a blank inventory to a need by rule, a shortage, an order, half of it
   await expect(page.getByRole('dialog')).toContainText('There: 3 sheets');
   await page.getByRole('button', { name: 'Close' }).first().click();
   await part(page, /^Will be missing/);
-  const missing = page.getByRole('region', { name: 'What will be missing', exact: true }).getByRole('row', { name: /reed paper/ });
+  const missing = page
+    .getByRole('region', { name: 'What will be missing', exact: true })
+    .getByRole('row', { name: /reed paper/ });
   await expect(missing).toContainText('past');
   const wanted = Number(/(\d+) sheets/.exec(await missing.innerText())![1]);
-  await missing.getByRole('button', { name: 'How it goes with reed paper' }).click();
+  await missing.getByRole('button', { name: 'Draw it: reed paper' }).click();
   await expect(page.getByRole('img', { name: /too few from/ })).toBeVisible();
   await missing.getByRole('button', { name: 'Order reed paper' }).click();
   await part(page, /^Orders/);
@@ -60,7 +62,7 @@ test('from a blank inventory to a need by rule, a shortage, an order, half of it
   await page.getByRole('button', { name: 'All ordered today' }).click();
   const line = page.getByRole('list', { name: 'On its way' });
   await expect(line).toContainText('ordered at the paper mill on 16 Nov, expected on 18 Nov');
-  await page.getByRole('button', { name: /^Not all of reed paper/ }).click();
+  await page.getByRole('button', { name: /^Not all, or another day …: reed paper/ }).click();
   await page.getByLabel('How many came').fill('3');
   await page.getByLabel('Broken on the way').fill('1');
   await page.getByRole('button', { name: 'Save' }).click();

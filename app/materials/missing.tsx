@@ -159,7 +159,7 @@ function Row({
             <button
               type="button"
               className={QUIET}
-              aria-label={`${amount(s.short, m.unit)} of ${m.name} copied`}
+              aria-label={`${s.short} copied: ${m.name}`}
               onClick={() =>
                 void commit(`${m.name}: ${s.short} copied`, (now) =>
                   moveThing(now, { materialId: m.id, kind: 'copied', quantity: s.short, day: today }, newId),
@@ -173,7 +173,7 @@ function Row({
             type="button"
             className={QUIET}
             aria-expanded={drawn}
-            aria-label={`How it goes with ${m.name}`}
+            aria-label={`${drawn ? 'Hide' : 'Draw it'}: ${m.name}`}
             onClick={show}
           >
             {drawn ? 'Hide' : 'Draw it'}

@@ -74,7 +74,7 @@ function Coming({ lines, open }: { lines: OpenOrder[]; open: (m: Material) => vo
               <button
                 type="button"
                 className="btn btn-quiet"
-                aria-label={`Not all of ${line.material.name}, or another day`}
+                aria-label={`Not all, or another day …: ${line.material.name}`}
                 onClick={() => setChecking(line)}
               >
                 Not all, or another day …
@@ -127,7 +127,7 @@ function ToOrder({ lines, open }: { lines: OpenOrder[]; open: (m: Material) => v
             <button
               type="button"
               className="btn btn-quiet print:hidden"
-              aria-label={`Take ${material.name} off the list`}
+              aria-label={`Take off: ${material.name}`}
               onClick={() =>
                 void commit(`${material.name} taken off the list`, (now) => giveUpLine(now, order.id, today))
               }
@@ -205,7 +205,7 @@ function Jotted({ buy }: { buy: Jotting[] }) {
               <button
                 type="button"
                 className="btn btn-quiet print:hidden"
-                aria-label={`Put ${j.text} on the list to order`}
+                aria-label={`To the order list: ${j.text}`}
                 onClick={() => void want(j)}
               >
                 To the order list

@@ -13,7 +13,7 @@ export function ThingName({
   return (
     <button
       type="button"
-      className={`inline cursor-pointer py-2 text-left wrap-break-word underline decoration-rule underline-offset-4 hover:decoration-ink ${struck ? 'line-through decoration-1' : ''}`}
+      className={`inline cursor-pointer py-2 text-left wrap-anywhere underline decoration-rule underline-offset-4 hover:decoration-ink ${struck ? 'line-through decoration-1' : ''}`}
       onClick={() => open(material)}
     >
       {material.name}
