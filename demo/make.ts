@@ -267,8 +267,8 @@ function atTheStart(): Household {
       { id: 'oda', name: 'Oda', born: '2014-03-09', colour: 'moss', ornament: 'wheel', minutesPerDay: 270 },
     ],
     teachers: [
-      { id: 'maren', name: 'Maren', minutes: teacher.maren },
-      { id: 'tobias', name: 'Tobias', minutes: teacher.tobias },
+      { id: 'maren', name: 'Maren', minutes: teacher.maren, prepares: [0, 0, 30, 0, 0, 0, 45] },
+      { id: 'tobias', name: 'Tobias', minutes: teacher.tobias, prepares: [0, 0, 10, 0, 0, 20, 0] },
     ],
     years: [YEAR],
     courses: COURSES,
@@ -314,6 +314,10 @@ function atTheStart(): Household {
     ],
     aways: AWAYS,
     ...stockOfTheCottage('2026-09-01'),
+    // A level half made ready: what was made for the first lessons stays made.
+    prepared: [1, 2, 3, 4, 5].map((n) => ({
+      ...{ id: `science L${n}`, courseId: 'science', lessonId: `L${n}`, teacherId: 'tobias', date: '2026-10-24' },
+    })),
   };
 }
 

@@ -73,11 +73,11 @@ const THINGS: Thing[] = [
   ['history-activity', 'Tideways, activity book', 'landing shelf', 1, true, 'book'],
   ['science-book', 'Pond and Sky, field book', 'landing shelf', 1, false, ''],
   ['latin-cards', 'Lingua Fluminis, word cards', 'window seat', 1, false, 'set'],
-  ['fractions', 'fraction tiles', 'games drawer', 1, false, 'kit', ['small parts']],
-  ['phonics', 'letter board with its pen', 'window seat', 1, false, 'kit'],
-  ['circuits', 'first circuits', 'games drawer', 1, false, 'kit', ['small parts']],
-  ['microscope', 'field microscope', 'landing shelf', 1, false, 'kit'],
-  ['pressing', 'flower press', 'potting shelf', 1, false, 'kit'],
+  ['fractions', 'fraction tiles', 'games drawer', 1, false, '', ['small parts']],
+  ['phonics', 'letter board with its pen', 'window seat', 1, false, ''],
+  ['circuits', 'first circuits', 'games drawer', 1, false, '', ['small parts']],
+  ['microscope', 'field microscope', 'landing shelf', 1, false, ''],
+  ['pressing', 'flower press', 'potting shelf', 1, false, ''],
 ];
 
 type Want = [

@@ -152,6 +152,7 @@ export const VIEWS = [
   '/materials',
   '/materials?part=missing',
   '/materials?part=orders',
+  '/materials?part=ready',
   '/materials?part=all',
   '/record',
   '/household',

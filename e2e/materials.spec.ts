@@ -130,3 +130,22 @@ test('a kit that lacks what it is of no use without says so at its lesson, and h
   await walk(page, '/');
   await expect(page.getByRole('region', { name: 'On the table' })).not.toContainText('of no use');
 });
+
+test('a lesson to make ready stands in its teacher’s own minutes, is ticked where it stands, and comes back', async ({
+  page,
+}) => {
+  await openToday(page);
+  const note = page.getByRole('button', { name: /\d+ min to make ready/ });
+  await note.click();
+  await expect(page.getByRole('list', { name: 'To make ready' })).toContainText('Pond and Sky');
+  await walk(page, '/materials?part=ready');
+  const lines = page.getByRole('region', { name: 'To make ready, Tobias' }).getByRole('listitem');
+  const before = await lines.count();
+  await lines.first().getByRole('checkbox').click();
+  await expect(status(page)).toContainText('made ready');
+  await expect(lines).toHaveCount(before - 1);
+  await walk(page, '/');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await walk(page, '/materials?part=ready');
+  await expect(lines).toHaveCount(before);
+});

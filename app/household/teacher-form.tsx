@@ -20,8 +20,9 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
   const [clock, setClock] = useState(() =>
     Array.from({ length: 7 }, (_, i) => writeHours((teacher && teacherHours(teacher, (i + 1) as Weekday)) ?? [])),
   );
+  const [ready, setReady] = useState(() => teacher?.prepares?.map(String) ?? Array.from({ length: 7 }, () => '0'));
   const [byClock, setByClock] = useState(teacher?.hours !== undefined && teacher.hours.length > 0);
-  const [fault, setFault] = useState<{ name?: string; day?: number; clock?: number }>({});
+  const [fault, setFault] = useState<{ name?: string; day?: number; clock?: number; ready?: number }>({});
 
   const keep = async (e: FormEvent) => {
     e.preventDefault();
@@ -29,11 +30,14 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
     const day = minutes.findIndex((m) => !Number.isFinite(m) || m < 0 || m > 1440);
     const read = clock.map((text) => (byClock ? readHours(text) : []));
     const odd = read.findIndex((h) => h === undefined);
-    if (!name.trim() || day >= 0 || odd >= 0) {
+    const prepares = ready.map((m) => Number(m.trim() || '0'));
+    const unready = prepares.findIndex((m) => !Number.isInteger(m) || m < 0 || m > 1440);
+    if (!name.trim() || day >= 0 || odd >= 0 || unready >= 0) {
       setFault({
         ...(name.trim() ? {} : { name: 'Give the teacher a name.' }),
         ...(day >= 0 ? { day } : {}),
         ...(odd >= 0 ? { clock: odd } : {}),
+        ...(unready >= 0 ? { ready: unready } : {}),
       });
       return;
     }
@@ -43,6 +47,7 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
       name: name.trim(),
       minutes,
       ...(own.length > 0 ? { hours: own } : {}),
+      ...(prepares.some((m) => m > 0) ? { prepares } : {}),
     };
     if (await commit(`${put.name} ${teacher ? 'changed' : 'added'}`, [{ table: 'teachers', put }])) close();
   };
@@ -114,6 +119,30 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
           )}
         </fieldset>
       )}
+      <fieldset>
+        <legend className="label mb-1">Minutes for making lessons ready</legend>
+        <div className="flex flex-wrap gap-3">
+          {weekFrom(household.settings.firstDay).map((d) => (
+            <InputField
+              key={d}
+              label={WEEKDAY_NAMES[d].slice(0, 3)}
+              aria-label={`Minutes for making ready on ${WEEKDAY_NAMES[d]}`}
+              inputMode="numeric"
+              className="w-16"
+              value={ready[d - 1]}
+              onChange={(e) => setReady(ready.with(d - 1, e.target.value))}
+            />
+          ))}
+        </div>
+        <p className="pt-1 text-[0.9rem] text-soft">
+          Reading ahead, cutting, copying: outside the lessons, in breaks as well.
+        </p>
+        {fault.ready !== undefined && (
+          <p role="alert" className="pt-1 font-semibold">
+            Minutes on {WEEKDAY_NAMES[(fault.ready + 1) as 1]} should be a whole number from 0 to 1440.
+          </p>
+        )}
+      </fieldset>
       <p className="text-[0.95rem] text-soft">
         On a day with no hours the teacher is away: no new lesson is planned with them.
       </p>

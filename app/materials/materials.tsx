@@ -5,6 +5,7 @@ import { weekStart } from '../../core/calendar';
 import { byId, type Material } from '../../core/household';
 import { toBuy } from '../../core/jot';
 import { boxOf, netThings, openOrders, shortages } from '../../core/materials';
+import { preparation } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { Box } from './box';
@@ -12,14 +13,15 @@ import { Everything } from './everything';
 import { MaterialForm } from './material-form';
 import { Missing } from './missing';
 import { Orders } from './orders';
+import { Ready } from './ready';
 import { Thing } from './thing';
 
-const PARTS = ['box', 'missing', 'orders', 'all'] as const;
+const PARTS = ['box', 'missing', 'orders', 'ready', 'all'] as const;
 type Part = (typeof PARTS)[number];
 
 /** The shared inventory: the week's box, what will be missing and by when to act, what is on order, and every thing. */
 export default function Materials() {
-  const { household, today } = useHousehold();
+  const { household, today, year } = useHousehold();
   const { plan } = usePlan();
   const workday = useWorkday();
   const [params, setParams] = useSearchParams();
@@ -32,6 +34,7 @@ export default function Materials() {
     [household, plan, start, nets],
   );
   const orders = useMemo(() => openOrders(household, today), [household, today]);
+  const ready = useMemo(() => (plan ? preparation(household, year, plan) : []), [household, year, plan]);
   const buy = toBuy(household, today);
   const asked = params.get('part');
   const part: Part = PARTS.find((p) => p === asked) ?? 'box';
@@ -51,6 +54,7 @@ export default function Materials() {
     ['box', 'This week’s box', lines.length],
     ['missing', 'Will be missing', missing.length],
     ['orders', 'Orders', orders.length + buy.filter((j) => !j.settled).length],
+    ['ready', 'To make ready', ready.length],
     ['all', 'Everything', household.materials.filter((m) => !m.retired).length],
   ];
   const panel = (of: Part, content: ReactNode) => (
@@ -80,6 +84,7 @@ export default function Materials() {
       {panel('box', <Box lines={lines} start={start} open={open} />)}
       {panel('missing', <Missing list={missing} nets={nets} open={open} />)}
       {panel('orders', <Orders orders={orders} buy={buy} open={open} />)}
+      {panel('ready', <Ready lines={ready} />)}
       {panel('all', <Everything nets={nets} open={open} />)}
       {thing && (
         <Thing

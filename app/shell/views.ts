@@ -45,6 +45,7 @@ export const PAGES = [
   ['/shelf/together', 'Courses together'],
   ['/materials?part=missing', 'Materials: what will be missing'],
   ['/materials?part=orders', 'Materials: orders, what is on its way'],
+  ['/materials?part=ready', 'Materials: what is to be made ready'],
   ['/materials?part=all', 'Materials: everything'],
   ['/shelf/new/contents', 'A course from its contents page or a CSV file'],
 ] as const;

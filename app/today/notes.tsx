@@ -11,7 +11,7 @@ export interface Note {
 }
 
 /** What is to be known of the day beside its work: a line for all of it, one opened at a time. */
-export function Notes({ notes }: { notes: readonly Note[] }) {
+export function Notes({ notes, label = 'Of the day' }: { notes: readonly Note[]; label?: string }) {
   const [open, setOpen] = useState<string>();
   const id = useId();
   if (notes.length === 0) return null;
@@ -19,7 +19,7 @@ export function Notes({ notes }: { notes: readonly Note[] }) {
   return (
     <div className="border-t border-rule">
       <p className="hidden py-1 print:block">{notes.map((n) => n.words).join(' · ')}</p>
-      <ul aria-label="Of the day" className="flex flex-wrap gap-x-1 print:hidden">
+      <ul aria-label={label} className="flex flex-wrap gap-x-1 print:hidden">
         {notes.map((n) => (
           <li key={n.key} className="min-w-0">
             <button

@@ -16,7 +16,7 @@ import { useClashes } from './clashes';
 import { Group } from './group';
 import { HowFar } from './how-far';
 import { useLeft } from './left';
-import { useAway, useMissed, useMovedOutside, useToOrder } from './notes-of-day';
+import { useAway, useMissed, useMovedOutside, useThingsToDo } from './notes-of-day';
 import { type Note, Notes } from './notes';
 import { Rituals, useOtherwise } from './rituals';
 import { ShowSwitch } from './show-switch';
@@ -135,14 +135,14 @@ export function Today() {
     }, []),
   };
 
-  const [left, clashes, away, missed, outside, order, otherwise] = [
+  const [left, clashes, away, missed, outside, toDo, otherwise] = [
     useLeft(),
     // What was begun on a day gone by cannot wait any more.
     useClashes(page, year, day >= today),
     useAway(page),
     useMissed(day),
     useMovedOutside(),
-    useToOrder(),
+    useThingsToDo(),
     useOtherwise(page),
   ];
   const ticks = useMemo(() => waitingTicks(household).length, [household]);
@@ -158,16 +158,7 @@ export function Today() {
             </Suspense>
           ),
         };
-  const notes = [
-    nods,
-    clashes,
-    day === today ? left : undefined,
-    away,
-    missed,
-    outside,
-    day === today ? order : undefined,
-    otherwise,
-  ];
+  const notes = [nods, clashes, day === today ? left : undefined, away, missed, outside, otherwise];
 
   if (!year || household.children.length === 0 || household.enrolments.length === 0) return <FirstSteps />;
 
@@ -302,6 +293,7 @@ export function Today() {
         </section>
       )}
       <TableToday day={ahead?.day ?? day} />
+      {day === today && <Notes notes={toDo.filter((n) => n !== undefined)} label="To see to" />}
       <Jottings day={day} />
       {asking && (
         <Suspense>

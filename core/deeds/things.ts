@@ -10,6 +10,7 @@ import {
   type MovementKind,
   type Need,
   type Order,
+  type Prepared,
   type Put,
 } from '../household';
 import { nextSeq } from '../log';
@@ -159,4 +160,11 @@ export function thingsOfCourse(now: Household, courseId: Id, newId: () => Id): P
       { table: 'needs', put: need },
     ];
   });
+}
+
+/** A lesson is made ready, or is not after all. */
+export function makeReady(now: Household, row: Prepared, ready: boolean): Put[] {
+  const known = now.prepared.filter((p) => p.courseId === row.courseId && p.lessonId === row.lessonId);
+  if (!ready) return known.map((p): Put => ({ table: 'prepared', remove: p.id }));
+  return known.length > 0 ? [] : [{ table: 'prepared', put: row }];
 }

@@ -151,7 +151,8 @@ describe('older files', () => {
     expect([writeBackup(reading.backup), reading.notes]).toEqual([text, []]);
     validate(JSON.parse(text));
     expect(validate.errors).toBeNull();
-    const { movements, orders, needs, materials } = reading.backup.household;
+    const { movements, orders, needs, materials, prepared, teachers } = reading.backup.household;
+    expect([prepared.length, teachers[0]!.prepares?.[2]]).toEqual([1, 30]);
     expect(movements.map((m) => m.kind)).toEqual(MOVEMENT_KINDS);
     expect([orders[0]!.shop, needs[1]!.rule, materials[1]!.parts?.length]).toEqual([
       'the potter',

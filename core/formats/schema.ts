@@ -142,6 +142,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     id,
     name: text(80),
     minutes: list(whole(0, 1440), 7, 7),
+    prepares: opt(list(whole(0, 1440), 7, 7)),
     hours: opt(list(record({ weekday, from: clock, to: clock }), 0, 50)),
   },
   years: {
@@ -394,6 +395,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     per: oneOf(['child', 'shared']),
     atOnce: opt(yesNo),
   },
+  prepared: { id, courseId: id, lessonId: id, teacherId: opt(id), date },
   pulled: { id, weekStart: date, materialId: id },
   jottings: { id, kind: oneOf(H.JOTTING_KINDS), text: text(500), date, week: opt(date), settled: opt(date) },
 };

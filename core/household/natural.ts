@@ -42,6 +42,7 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
   ritualMarks: ['ritualId', 'date'],
   ticks: ['childId', 'date', 'of'],
   pulled: ['weekStart', 'materialId'],
+  prepared: ['courseId', 'lessonId'],
 };
 
 /** What a row is of, in a text; undefined for a table whose rows are each their own. */

@@ -123,6 +123,8 @@ export interface Teacher {
   name: string;
   /** Minutes of teaching on each weekday, Monday first; seven numbers. 0 means away. */
   minutes: number[];
+  /** Minutes kept for making lessons ready on each weekday, Monday first; seven numbers, in breaks as well. */
+  prepares?: number[];
   /** When they teach by the clock; a weekday that none names has the school's hours. */
   hours?: { weekday: Weekday; from: Clock; to: Clock }[];
 }
@@ -799,7 +801,16 @@ export interface Need {
   /** Everybody needs theirs at the same time; without it those of one date take turns. */
   atOnce?: boolean;
 }
-/** A thing put in the box for a week: ticked on the pull list. */
+/** A lesson that was made ready: what was made for it serves whoever comes to it next. */
+export interface Prepared {
+  id: Id;
+  courseId: Id;
+  lessonId: Id;
+  /** Who made it, while they are a teacher here. */
+  teacherId?: Id;
+  date: IsoDate;
+}
+/** A thing put in the box for a week: ticked on the list. */
 export interface Pulled {
   id: Id;
   weekStart: IsoDate;
@@ -833,6 +844,7 @@ export interface Household {
   movements: Movement[];
   orders: Order[];
   needs: Need[];
+  prepared: Prepared[];
   pulled: Pulled[];
   jottings: Jotting[];
 }
@@ -863,6 +875,7 @@ export const TABLES = [
   'movements',
   'orders',
   'needs',
+  'prepared',
   'pulled',
   'jottings',
 ] as const satisfies readonly (keyof Household)[];

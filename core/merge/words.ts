@@ -34,6 +34,7 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   movements: ['entry of the inventory', 'entries of the inventory'],
   orders: ['line of an order', 'lines of orders'],
   needs: ['need of a lesson', 'needs of lessons'],
+  prepared: ['lesson made ready', 'lessons made ready'],
   pulled: ['thing in the week’s box', 'things in the week’s box'],
   jottings: ['jotting', 'jottings'],
 };

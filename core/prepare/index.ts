@@ -1,0 +1,2 @@
+export * from './due-first';
+export * from './preparation';
