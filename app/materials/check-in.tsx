@@ -6,7 +6,6 @@ import { useFormCommit, useHousehold } from '../shell/household';
 import { DateField } from '../ui/date-field';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
-import { newId } from '../ui/id';
 
 const WHAT = {
   some: 'Some of it came',
@@ -48,7 +47,7 @@ export function CheckIn({ line, close }: { line: OpenOrder; close: () => void })
     if (!(b >= 0 && b <= n)) return setFault('No more can be broken than came.');
     const words = note.trim();
     const done = await commit(`${material.name}: ${n} came`, (now) =>
-      checkIn(now, [{ orderId: order.id, quantity: n, broken: b, ...(words ? { note: words } : {}) }], today, newId),
+      checkIn(now, [{ orderId: order.id, quantity: n, broken: b, ...(words ? { note: words } : {}) }], today),
     );
     if (done) close();
   };

@@ -39,7 +39,6 @@ function Coming({ lines, open }: { lines: OpenOrder[]; open: (m: Material) => vo
         now,
         list.map((o) => ({ orderId: o.order.id, quantity: o.open })),
         today,
-        newId,
       ),
     );
   return (

@@ -3,25 +3,33 @@ import { describe, expect, it } from 'vitest';
 import { fromDay } from '../calendar';
 import { deleteLesson, deleteStep, flatten } from '../course';
 import { readBackup, writeBackup } from '../formats';
-import type { Household, Put } from '../household';
+import { type Household, MOVEMENT_KINDS, PART_KINDS, type Put } from '../household';
+import { preparedRow } from '../prepare';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, shapedArbitrary } from '../tests/make';
 import { publishWeek, weekPage } from '../week';
 import {
+  checkIn,
+  giveUpLine,
   holdBack,
   known,
+  makeReady,
   markStep,
   markSteps,
+  moveThing,
   moveTo,
+  orderLines,
   packThing,
   pinStep,
   proofFailed,
   proofWithdrawn,
   redo,
+  thingsOfCourse,
   tickOff,
   unmarkStep,
   unpinDay,
+  wantThing,
 } from './index';
 
 const write = (household: Household) => writeBackup({ asOf: '2026-09-07', household });
@@ -117,6 +125,75 @@ const DEEDS: Record<string, (now: Household2, a: number, b: number, id: () => st
     if (!lesson || !thing) return [];
     const need = { id: id(), materialId: thing.id, courseId: course.id, lessonId: lesson.id, quantity: 1 };
     return [{ table: 'needs', put: { ...need, per: 'child', ...(b % 2 ? { stepId: lesson.steps[0]!.id } : {}) } }];
+  },
+  'need by rule': ({ state }, a, b, id) => {
+    const course = of(state.courses, a);
+    const thing = of(state.materials, b);
+    const lessons = course?.units.flatMap((u) => u.lessons) ?? [];
+    if (!course || !thing || lessons.length === 0) return [];
+    const rule = {
+      for: 'lessons' as const,
+      every: (b % 3) + 1,
+      fromLessonId: of(lessons, a)!.id,
+      toLessonId: of(lessons, b)!.id,
+    };
+    return [
+      {
+        table: 'needs',
+        put: { id: id(), materialId: thing.id, courseId: course.id, rule, quantity: 1, per: 'shared' },
+      },
+    ];
+  },
+  'something happened to a thing': ({ state, today }, a, b, id) => {
+    const thing = of(state.materials, a);
+    const kind = of(MOVEMENT_KINDS, b)!;
+    return thing
+      ? moveThing(state, { materialId: thing.id, kind, quantity: (a % 5) + 1, day: today, who: 'the Weirs' }, id)
+      : [];
+  },
+  'a thing is wanted': ({ state, today }, a, b, id) => {
+    const thing = of(state.materials, a);
+    return thing ? wantThing(state, { materialId: thing.id, quantity: (b % 9) + 1, price: b, day: today }, id) : [];
+  },
+  'lines are ordered': ({ state, today }, a, b) =>
+    orderLines(state, state.orders.map((o) => o.id).slice(a % 2), {
+      day: today,
+      shop: 'a shop',
+      expected: today + (b % 9),
+    }),
+  'a line came': ({ state, today }, a, b) => {
+    const order = of(state.orders, a);
+    return order ? checkIn(state, [{ orderId: order.id, quantity: (b % 4) + 1, broken: b % 2 }], today) : [];
+  },
+  'a line is given up': ({ state, today }, a) => {
+    const order = of(state.orders, a);
+    return order ? giveUpLine(state, order.id, today) : [];
+  },
+  'a thing serves instead of another, and is retired': ({ state, today }, a, b) => {
+    const [thing, other] = [of(state.materials, a), of(state.materials, b)];
+    if (!thing || !other) return [];
+    return [
+      { table: 'materials', put: { ...thing, substitutes: [other.id], ...(b % 3 ? {} : { retired: fromDay(today) }) } },
+    ];
+  },
+  'the parts of a course become things': ({ state }, a, b, id) => {
+    const course = of(state.courses, a);
+    if (!course) return [];
+    const withParts = { ...course, parts: [{ id: 'p', kind: of(PART_KINDS, b)!, title: `part ${b % 3}` }] };
+    const now = { ...state, courses: state.courses.map((c) => (c.id === course.id ? withParts : c)) };
+    return [{ table: 'courses', put: withParts }, ...thingsOfCourse(now, course.id, id)];
+  },
+  'a lesson is made ready': ({ state, today }, a, b) => {
+    const course = of(state.courses, a);
+    const lesson =
+      course &&
+      of(
+        course.units.flatMap((u) => u.lessons),
+        b,
+      );
+    const teacher = of(state.teachers, a);
+    if (!course || !lesson || !teacher) return [];
+    return makeReady(state, preparedRow({ courseId: course.id, lessonId: lesson.id, teacher }, today), b % 4 !== 0);
   },
   'enrolment removed': ({ state }, a) => remove('enrolments', of(state.enrolments, a)),
   'course removed': ({ state }, a) => remove('courses', of(state.courses, a)),

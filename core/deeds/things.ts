@@ -4,6 +4,7 @@ import {
   type CoursePart,
   type Household,
   type Id,
+  idOf,
   type Jotting,
   type Material,
   type Movement,
@@ -91,18 +92,27 @@ export interface Came {
 }
 
 /** What came is checked in: into the house at once; what was broken on the way goes out again, and is missing still. */
-export function checkIn(now: Household, came: readonly Came[], day: Day, newId: () => Id): Put[] {
+export function checkIn(now: Household, came: readonly Came[], day: Day): Put[] {
   let seq = nextSeq([...now.marks, ...now.movements]);
   return came.flatMap(({ orderId, quantity, broken = 0, note }): Put[] => {
     const order = byId(now.orders, orderId);
     if (!order || quantity <= 0) return [];
-    // Pressed twice, or on two devices, a line comes once: never more than is open.
-    const comes = Math.min(quantity, openOf(now, order));
+    // Pressed twice a line comes once: never more than is open. Checked in on two devices it is one row as well, by its id: the line, and
+    // how many of it had come before.
+    const open = openOf(now, order);
+    const comes = Math.min(quantity, open);
     if (comes <= 0) return [];
     const row = (kind: MovementKind, n: number, words?: string): Put => ({
       table: 'movements',
       put: {
-        ...{ id: newId(), materialId: order.materialId, date: fromDay(day), seq: seq++, kind, quantity: n },
+        ...{
+          id: idOf(orderId, kind, String(order.quantity - open)),
+          materialId: order.materialId,
+          date: fromDay(day),
+          seq: seq++,
+          kind,
+          quantity: n,
+        },
         ...(kind === 'arrived' ? { orderId } : {}),
         ...(words ? { note: words } : {}),
       },

@@ -204,7 +204,7 @@ describe('from a shortage to the shelf', () => {
     expect(shortages(h, planOf(h, TODAY + 1))).toHaveLength(1);
     // Half of it comes, one of that broken; the rest never will.
     const [order] = h.orders;
-    h = deed(h, checkIn(h, [{ orderId: order!.id, quantity: 10, broken: 1 }], TODAY + 1, newId));
+    h = deed(h, checkIn(h, [{ orderId: order!.id, quantity: 10, broken: 1 }], TODAY + 1));
     expect([stock(h).get('m'), openOrders(h, TODAY + 1)[0]!.open]).toEqual([14, order!.quantity - 10]);
     h = deed(h, giveUpLine(h, order!.id, TODAY + 1));
     expect([openOrders(h, TODAY + 1), shortages(h, planOf(h, TODAY + 1)).length]).toEqual([[], 1]);
@@ -214,8 +214,20 @@ describe('from a shortage to the shelf', () => {
     let h = wanting();
     for (let i = 0; i < 2; i++) h = deed(h, wantThing(h, { materialId: 'm', quantity: 8, day: TODAY }, newId));
     expect(h.orders).toMatchObject([{ quantity: 8 }]);
-    for (let i = 0; i < 2; i++) h = deed(h, checkIn(h, [{ orderId: h.orders[0]!.id, quantity: 8 }], TODAY, newId));
+    for (let i = 0; i < 2; i++) h = deed(h, checkIn(h, [{ orderId: h.orders[0]!.id, quantity: 8 }], TODAY));
     expect(stock(h).get('m')).toBe(13);
+  });
+
+  it('checked in on two devices that know nothing of each other, a line has come once', () => {
+    const h = deed(wanting(), wantThing(wanting(), { materialId: 'm', quantity: 8, day: TODAY }, newId));
+    const { id } = h.orders[0]!;
+    const [phone, laptop] = [1, 2].map((later) => checkIn(h, [{ orderId: id, quantity: 8, broken: 1 }], TODAY + later));
+    const both = deed(deed(h, phone!), laptop!);
+    expect([both.movements.length - h.movements.length, stock(both).get('m')]).toEqual([2, 12]);
+    // What comes later of the same line is a row of its own.
+    let parts = h;
+    for (const quantity of [3, 5]) parts = deed(parts, checkIn(parts, [{ orderId: id, quantity }], TODAY));
+    expect(stock(parts).get('m')).toBe(13);
   });
 
   it('any order netted, placed and arrived leaves nothing missing until the next break', () => {
@@ -227,7 +239,7 @@ describe('from a shortage to the shelf', () => {
           h = deed(h, wantThing(h, { materialId: 'm', quantity: s!.quantity, day: TODAY }, newId));
           const { id } = h.orders.at(-1)!;
           h = deed(h, orderLines(h, [id], { day: TODAY }));
-          h = deed(h, checkIn(h, [{ orderId: id, quantity: s!.quantity }], TODAY, newId));
+          h = deed(h, checkIn(h, [{ orderId: id, quantity: s!.quantity }], TODAY));
         }
         expect(short(h)).toEqual([]);
       }),
