@@ -42,6 +42,7 @@ interface KindRow {
   presence: Presence;
 }
 type ProofValues = Omit<ProofRule, 'score'> & { score?: number | undefined };
+type Ahead = NonNullable<Course['ahead']>;
 export interface CourseValues {
   title: string;
   level: string;
@@ -49,6 +50,7 @@ export interface CourseValues {
   edition: string;
   countsNew: boolean;
   weighByPages: boolean;
+  ahead: '' | Ahead;
   mastery: Mastery | '';
   proof: ProofValues;
   lessons: number;
@@ -101,6 +103,7 @@ const schema: ObjectSchema<CourseValues> = object({
   edition: text(),
   countsNew: boolean().defined(),
   weighByPages: boolean().defined(),
+  ahead: string<'' | Ahead>().defined(),
   mastery: string()
     .oneOf(['', ...MASTERIES] as const)
     .defined(),
@@ -187,6 +190,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       edition: course?.edition ?? '',
       countsNew: course?.countsNew ?? true,
       weighByPages: course?.weighByPages ?? false,
+      ahead: course?.ahead === 'week' ? '' : (course?.ahead ?? ''),
       mastery: course?.mastery ?? '',
       proof: course?.proof ?? USUAL_PROOF,
       lessons: 22,
@@ -221,6 +225,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       ...(v.edition ? { edition: v.edition } : {}),
       ...(v.weighByPages ? { weighByPages: true } : {}),
       ...(v.mastery ? { mastery: v.mastery } : {}),
+      ...(v.ahead ? { ahead: v.ahead } : {}),
       ...(isUsual(v.proof) ? {} : { proof: ruleOf(v.proof) }),
     };
     // What the form does not show (parts, printed weeks, how it was bought) stays as it is.
@@ -230,6 +235,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       edition: _e,
       weighByPages: _w,
       mastery: _m,
+      ahead: _a,
       proof: _r,
       ...kept
     } = course ?? {
@@ -340,6 +346,15 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
             <input type="checkbox" {...register('weighByPages')} /> At an even pace, give lessons with more manual pages
             more of the year
           </label>
+          <Field label="Its things are made ready" hint="By then they have to be here, and by then they are ordered.">
+            {(p) => (
+              <select {...p} {...register('ahead')}>
+                <option value="">a week ahead, as usual</option>
+                <option value="lesson">the day before the lesson</option>
+                <option value="level">the whole level in the break before it</option>
+              </select>
+            )}
+          </Field>
           <Field label="What did not stick">
             {(p) => (
               <select {...p} {...register('mastery')}>

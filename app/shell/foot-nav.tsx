@@ -18,7 +18,7 @@ export default function FootNav() {
           to={to}
           end={to === '/'}
           className={({ isActive }) =>
-            `inline-flex min-h-[48px] flex-1 items-center justify-center px-1 underline-offset-[6px] ${isActive ? 'font-semibold underline decoration-2' : ''}`
+            `inline-flex min-h-[48px] flex-auto items-center justify-center px-0.5 underline-offset-[6px] ${isActive ? 'font-semibold underline decoration-2' : ''}`
           }
         >
           {name}
@@ -28,7 +28,7 @@ export default function FootNav() {
         <Menu.Trigger asChild>
           <button
             type="button"
-            className={`min-h-[48px] flex-1 cursor-pointer truncate px-1 underline-offset-[6px] ${open ? 'font-semibold underline decoration-2' : ''}`}
+            className={`min-h-[48px] min-w-0 flex-auto cursor-pointer truncate px-0.5 underline-offset-[6px] ${open ? 'font-semibold underline decoration-2' : ''}`}
           >
             {open?.[1] ?? 'More'}
           </button>
