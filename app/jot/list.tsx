@@ -1,4 +1,5 @@
 import { Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { type Day, weekStart } from '../../core/calendar';
 import { byId, type Jotting } from '../../core/household';
 import { errandsOf, notesOf, tick } from '../../core/jot';
@@ -6,7 +7,16 @@ import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 
 /** Errands, reminders or things to buy, each with a box to tick and a way to throw it out. */
-export function JottingList({ jottings, name }: { jottings: Jotting[]; name: string }) {
+export function JottingList({
+  jottings,
+  name,
+  also,
+}: {
+  jottings: Jotting[];
+  name: string;
+  /** What else can be done with one that is still open. */
+  also?: (jotting: Jotting) => ReactNode;
+}) {
   const { household, today, commit } = useHousehold();
   const { dateStyle } = household.settings;
   return (
@@ -32,6 +42,7 @@ export function JottingList({ jottings, name }: { jottings: Jotting[]; name: str
               </span>
             )}
           </label>
+          {!j.settled && also?.(j)}
           <button
             type="button"
             className="btn btn-quiet print:hidden"

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { fromDay, toDay } from '../../core/calendar';
 import { checkIn, giveUpLine, orderLines } from '../../core/deeds';
-import type { OpenOrder } from '../../core/materials';
+import { type OpenOrder, readAmount } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { DateField } from '../ui/date-field';
 import { InputField } from '../ui/field';
@@ -24,7 +24,6 @@ export function CheckIn({ line, close }: { line: OpenOrder; close: () => void })
   const [note, setNote] = useState('');
   const [expected, setExpected] = useState(order.expected ?? '');
   const [fault, setFault] = useState<string>();
-  const read = (text: string) => Number(text.trim().replace(',', '.'));
   const keep = async () => {
     if (what === 'never') {
       const done = await commit(`The rest of ${material.name} will not come`, (now) =>
@@ -42,9 +41,9 @@ export function CheckIn({ line, close }: { line: OpenOrder; close: () => void })
       if (done) close();
       return;
     }
-    const [n, b] = [read(came), read(broken)];
-    if (!(n > 0 && n <= open)) return setFault(`Say how many came, from 1 to ${open}.`);
-    if (!(b >= 0 && b <= n)) return setFault('No more can be broken than came.');
+    const [n, b] = [readAmount(came) ?? 0, readAmount(broken) ?? Infinity];
+    if (n <= 0 || n > open) return setFault(`Say how many came, from 1 to ${open}.`);
+    if (b > n) return setFault('No more can be broken than came.');
     const words = note.trim();
     const done = await commit(`${material.name}: ${n} came`, (now) =>
       checkIn(now, [{ orderId: order.id, quantity: n, broken: b, ...(words ? { note: words } : {}) }], today),

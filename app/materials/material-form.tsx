@@ -13,6 +13,7 @@ import {
   LEAD_DAYS,
   money,
   partsText,
+  readAmount,
   readParts,
   readPrice,
   readTags,
@@ -57,7 +58,6 @@ const whole = (least: number, most: number, words: string) =>
     .test('whole', words, (v) => {
       return v === '' || (/^\d+$/.test(v) && Number(v) >= least && Number(v) <= most);
     });
-const readNumber = (text: string) => Number(text.replace(',', '.'));
 const schema: ObjectSchema<Values> = object({
   name: string().trim().required('Give the thing a name.').max(200, 'Keep the name under 200 letters.'),
   place: string().defined().trim().max(200),
@@ -66,7 +66,7 @@ const schema: ObjectSchema<Values> = object({
     .defined()
     .trim()
     .test('number', 'Give a number, 0 or more, or leave it empty while nobody has counted.', (v) => {
-      return v === '' || (readNumber(v) >= 0 && readNumber(v) <= 1_000_000);
+      return v === '' || readAmount(v) !== undefined;
     }),
   leadDays: whole(0, 365, 'Give whole days from 0 to 365, or leave it empty.'),
   pack: whole(1, 100_000, 'Give how many are in a pack, or leave it empty.'),
@@ -159,9 +159,10 @@ export function MaterialForm({
     };
     const kept = await commit(`${put.name} ${material ? 'changed' : 'added'}`, (state: Household): Put[] => {
       const puts: Put[] = [{ table: 'materials', put }];
-      if (v.quantity === '' || v.quantity === counted) return puts;
+      const quantity = readAmount(v.quantity);
+      if (quantity === undefined || v.quantity === counted) return puts;
       const withIt = { ...state, materials: [...state.materials.filter((m) => m.id !== put.id), put] };
-      const wish = { materialId: put.id, kind: 'count' as const, quantity: readNumber(v.quantity), day: today };
+      const wish = { materialId: put.id, kind: 'count' as const, quantity, day: today };
       return [...puts, ...moveThing(withIt, wish, newId)];
     });
     if (kept) close();

@@ -33,22 +33,22 @@ export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingNet
           wantThing(now, { materialId: s.material.id, quantity: s.quantity, price: s.price, day: today }, newId),
         ),
     );
-  const open2 = list.filter((s) => !listed.has(s.material.id));
-  const soon = open2.filter((s) => orderIs(s.orderBy, today) !== 'to come');
+  const unlisted = list.filter((s) => !listed.has(s.material.id));
+  const soon = unlisted.filter((s) => orderIs(s.orderBy, today) !== 'to come');
   const unknown = nets.filter((n) => !n.known && n.uses.length > 0);
   return (
     <section aria-labelledby="missing">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h2 id="missing">What will be missing, the most pressing first</h2>
-        {open2.length > 1 && (
+        {unlisted.length > 1 && (
           <span className="flex flex-wrap gap-2 print:hidden">
-            {soon.length > 0 && soon.length < open2.length && (
+            {soon.length > 0 && soon.length < unlisted.length && (
               <button type="button" className="btn" onClick={() => void want(soon)}>
                 Put the {soon.length} that are due on the list to order
               </button>
             )}
-            <button type="button" className="btn" onClick={() => void want(open2)}>
-              Put all {open2.length} on the list to order
+            <button type="button" className="btn" onClick={() => void want(unlisted)}>
+              Put all {unlisted.length} on the list to order
             </button>
           </span>
         )}

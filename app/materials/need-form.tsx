@@ -3,11 +3,12 @@ import { useForm, useWatch } from 'react-hook-form';
 import { boolean, mixed, object, type ObjectSchema, string } from 'yup';
 import { flatten, stepName } from '../../core/course';
 import { byId, type Kind, KINDS, type Material, type Need } from '../../core/household';
-import { needWords } from '../../core/materials';
+import { needWords, readAmount } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
+import { LessonOptions } from '../ui/lesson-options';
 
 const WHICH = {
   lesson: 'one lesson or step',
@@ -30,7 +31,6 @@ interface Values {
   per: Need['per'];
   atOnce: boolean;
 }
-const readNumber = (text: string) => Number(text.replace(',', '.'));
 const schema: ObjectSchema<Values> = object({
   courseId: string().required('Put a course on the shelf first.'),
   which: mixed<Which>().defined(),
@@ -46,7 +46,7 @@ const schema: ObjectSchema<Values> = object({
   quantity: string()
     .defined()
     .trim()
-    .test('number', 'Give how many, a number above 0.', (v) => readNumber(v) > 0 && readNumber(v) <= 100_000),
+    .test('number', 'Give how many, a number above 0.', (v) => (readAmount(v) ?? 0) > 0 && readAmount(v)! <= 100_000),
   per: mixed<Need['per']>().defined(),
   atOnce: boolean().defined(),
 });
@@ -73,7 +73,7 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
   const add = async (v: Values) => {
     if (!course || !lesson) return;
     const common = {
-      ...{ id: newId(), materialId: material.id, courseId: course.id, quantity: readNumber(v.quantity), per: v.per },
+      ...{ id: newId(), materialId: material.id, courseId: course.id, quantity: readAmount(v.quantity)!, per: v.per },
       ...(v.atOnce ? { atOnce: true } : {}),
     };
     const between = { ...(v.from ? { fromLessonId: v.from } : {}), ...(v.to ? { toLessonId: v.to } : {}) };
@@ -97,11 +97,7 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
       {(p) => (
         <select {...p} {...register(name)}>
           <option value="">{none}</option>
-          {lessons.map((l) => (
-            <option key={l.id} value={l.id}>
-              {l.title}
-            </option>
-          ))}
+          <LessonOptions lessons={lessons} />
         </select>
       )}
     </Field>

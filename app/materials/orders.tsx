@@ -3,6 +3,7 @@ import { fromDay, toDay } from '../../core/calendar';
 import { checkIn, giveUpLine, orderLines, wantThing } from '../../core/deeds';
 import { byId, type Jotting, type Material } from '../../core/household';
 import { alike, amount, money, type OpenOrder, orderWords } from '../../core/materials';
+import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
 import { DateField } from '../ui/date-field';
 import { InputField } from '../ui/field';
@@ -182,37 +183,20 @@ function Jotted({ buy }: { buy: Jotting[] }) {
       <h2 id="buy" className="border-b border-ink pb-1">
         To buy
       </h2>
-      <ul aria-label="To buy">
-        {buy.map((j) => (
-          <li key={j.id} className="flex items-center gap-2 border-b border-rule">
-            <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
-              <input
-                type="checkbox"
-                checked={j.settled !== undefined}
-                onChange={() =>
-                  void commit(`${j.text}: ${j.settled ? 'still to do' : 'settled'}`, (now) => {
-                    const row = byId(now.jottings, j.id);
-                    if (!row || row.settled !== j.settled) return [];
-                    const { settled, ...rest } = row;
-                    return [{ table: 'jottings', put: settled ? rest : { ...rest, settled: fromDay(today) } }];
-                  })
-                }
-              />
-              <span className={`min-w-0 wrap-anywhere ${j.settled ? 'text-soft line-through' : ''}`}>{j.text}</span>
-            </label>
-            {!j.settled && (
-              <button
-                type="button"
-                className="btn btn-quiet print:hidden"
-                aria-label={`To the order list: ${j.text}`}
-                onClick={() => void want(j)}
-              >
-                To the order list
-              </button>
-            )}
-          </li>
-        ))}
-      </ul>
+      <JottingList
+        jottings={buy}
+        name="To buy"
+        also={(j) => (
+          <button
+            type="button"
+            className="btn btn-quiet print:hidden"
+            aria-label={`To the order list: ${j.text}`}
+            onClick={() => void want(j)}
+          >
+            To the order list
+          </button>
+        )}
+      />
       {household.orders.length === 0 && (
         <p className="pt-2 text-soft">Ticked when it is bought at a shop round the corner.</p>
       )}

@@ -13,6 +13,7 @@ import {
   money,
   openOrders,
   orderWords,
+  readAmount,
   stock,
   stoppedBy,
   stoppedWords,
@@ -67,8 +68,8 @@ export function Thing({ material, net, close }: { material: Material; net: Thing
     ]),
   ].filter(Boolean);
   const happens = (kind: MovementKind, word: string) => {
-    const n = Number(quantity.trim().replace(',', '.'));
-    if (!(kind === 'count' ? n >= 0 : n > 0) || n > 1_000_000)
+    const n = readAmount(quantity);
+    if (n === undefined || (n === 0 && kind !== 'count'))
       return setFault('Say how many: a number above 0, or 0 where none was counted.');
     setFault(undefined);
     // What comes back came from whoever has it, where only one has.
@@ -147,8 +148,8 @@ export function Thing({ material, net, close }: { material: Material; net: Thing
               type="button"
               className="btn"
               onClick={() => {
-                const n = Number(quantity.trim().replace(',', '.'));
-                if (!(n > 0)) return setFault('Say how many to order: a number above 0.');
+                const n = readAmount(quantity) ?? 0;
+                if (n === 0) return setFault('Say how many to order: a number above 0.');
                 void commit(`${material.name} put on the list to order`, (now) =>
                   wantThing(now, { materialId: material.id, quantity: n, day: today }, newId),
                 );

@@ -4,7 +4,7 @@ import { isIsoDate } from '../../core/calendar';
 import { asIsbn13, readIsbn } from '../../core/course';
 import { byId, type Course, type CoursePart, PART_KINDS, type Purchase } from '../../core/household';
 import { thingsOfCourse } from '../../core/deeds';
-import { editionsWords, exchangeWords, money, setOf, setWords } from '../../core/materials';
+import { editionsWords, exchangeWords, money, readPrice, setOf, setWords } from '../../core/materials';
 import { finishOf } from '../../core/overview';
 import { isTaken } from '../../core/pace';
 import { usePlan } from '../shell/plan';
@@ -126,9 +126,8 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
     const made = parts.map((p): CoursePart => {
       const isbn = p.isbn.trim() ? readIsbn(p.isbn) : undefined;
       if (isbn && 'fault' in isbn) found[`isbn ${p.id}`] = isbn.fault;
-      const price = p.price.trim() === '' ? undefined : Math.round(Number(p.price.replace(',', '.')) * 100);
-      if (price !== undefined && !(price >= 0 && price <= 100_000_000))
-        found[`price ${p.id}`] = 'Give a price like 24.50.';
+      const price = readPrice(p.price);
+      if (price === undefined && p.price.trim() !== '') found[`price ${p.id}`] = 'Give a price like 24.50.';
       return {
         id: p.id,
         kind: p.kind,

@@ -5,6 +5,7 @@ import { useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { count } from '../ui/words';
 import { NEW_LOOP, type PaceValues } from './enrolment-values';
+import { LessonOptions } from '../ui/lesson-options';
 
 interface Parts {
   course: Course;
@@ -180,11 +181,7 @@ function LessonSelect({
       {(p) => (
         <select {...p} {...rest}>
           <option value="">none</option>
-          {lessons.map((l) => (
-            <option key={l.id} value={l.id}>
-              {l.title}
-            </option>
-          ))}
+          <LessonOptions lessons={lessons} />
         </select>
       )}
     </Field>

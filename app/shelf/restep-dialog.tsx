@@ -7,6 +7,7 @@ import { Field } from '../ui/field';
 import { count } from '../ui/words';
 import { asPattern, noSteps, StepsOfLesson } from './steps-of-lesson';
 import { newId } from '../ui/id';
+import { LessonOptions } from '../ui/lesson-options';
 
 /** The same steps for a whole book or a stretch of it, with what that comes to before it is kept. */
 export function RestepDialog({ course, close }: { course: Course; close: () => void }) {
@@ -28,11 +29,7 @@ export function RestepDialog({ course, close }: { course: Course; close: () => v
     <Field label={label}>
       {(p) => (
         <select {...p} value={value} onChange={(e) => set(e.target.value)}>
-          {lessons.map((l) => (
-            <option key={l.id} value={l.id}>
-              {l.title}
-            </option>
-          ))}
+          <LessonOptions lessons={lessons} />
         </select>
       )}
     </Field>

@@ -6,6 +6,7 @@ import { workedDays } from '../../core/log';
 import { isBetweenYears, nextSchoolDay, outsideOf } from '../../core/calendar';
 import type { Plan } from '../../core/stagger';
 import { type KeptPlan, openPlanner, type Planner } from '../../worker';
+import { useWhile } from '../ui/use-while';
 import { useHousehold } from './household';
 import { KEPT_PLAN } from './notes';
 import { tellPlanShare } from './plan-mark';
@@ -66,12 +67,10 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   const outside = outsideOf(household);
 
   // Only what a plan is made from: a change of materials must not start the planner.
-  const asked = useMemo(
-    () => (year ? household : undefined),
-    // prettier-ignore
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [settings, kids, teachers, courses, enrolments, marks, pins, published, absences, aways, loops, links, overlaps, outside, year, today],
-  );
+  const asked = useWhile(year ? household : undefined, [
+    ...[settings, kids, teachers, courses, enrolments, marks, pins, published, absences, aways, loops, links, overlaps],
+    ...[outside, year, today],
+  ]);
 
   useEffect(() => {
     planner.current = openPlanner();

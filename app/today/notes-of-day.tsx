@@ -1,15 +1,10 @@
-import { useEffect, useEffectEvent, useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { useEffect, useMemo, useState } from 'react';
 import { type Day, fromDay } from '../../core/calendar';
 import { type DayPage, missedBefore } from '../../core/day';
 import { markStep } from '../../core/deeds';
-import { byId, type DateStyle } from '../../core/household';
+import { byId } from '../../core/household';
 import type { movedByFeeds, movedWords } from '../../core/ical';
 import { goneWords } from '../../core/words';
-import { orderByWords, orderSoon, type Shortage, shortages, toOrderWords } from '../../core/materials';
-import { type PrepLine, preparation, preparationOn } from '../../core/prepare';
-import { PrepList } from '../materials/prep-list';
-import { usePlan } from '../shell/plan';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { newId } from '../ui/id';
@@ -100,64 +95,6 @@ export function useMovedOutside(): Note | undefined {
     ),
   };
 }
-
-/**
- * What has to be ordered this week or should have been, and what teachers make ready today: worked out once the plan has settled and
- * nothing else is going on, so that no mark waits for it.
- */
-export function useThingsToDo(): (Note | undefined)[] {
-  const { household, year, today, whole } = useHousehold();
-  const { settled } = usePlan();
-  const plan = settled?.plan;
-  const [soon, setSoon] = useState<Shortage[]>([]);
-  const [ready, setReady] = useState<PrepLine[]>([]);
-  const { materials, movements, orders, needs, courses, enrolments, prepared, teachers } = household;
-  const look = useEffectEvent(() => {
-    if (!plan) return;
-    setSoon(orderSoon(shortages(household, plan), today));
-    setReady(preparationOn(preparation(household, year, plan), today));
-  });
-  useEffect(() => {
-    if (!plan || !whole || plan.today !== today) return;
-    const timer = setTimeout(look, QUIET);
-    return () => clearTimeout(timer);
-  }, [plan, whole, today, materials, movements, orders, needs, courses, enrolments, prepared, teachers]);
-  const listed = new Set(orders.filter((o) => !o.closed).map((o) => o.materialId));
-  const open = soon.filter((s) => !listed.has(s.material.id) && byId(materials, s.material.id));
-  return [orderNote(open, household.settings.dateStyle, today), readyNote(ready, today)];
-}
-
-function readyNote(ready: readonly PrepLine[], today: Day): Note | undefined {
-  const minutes = ready.reduce((n, l) => n + l.on.reduce((m, p) => (p.day === today ? m + p.minutes : m), 0), 0);
-  if (minutes === 0) return undefined;
-  return { key: 'ready', words: `${minutes} min to make ready`, body: <PrepList lines={ready} /> };
-}
-
-function orderNote(open: readonly Shortage[], dateStyle: DateStyle, today: Day): Note | undefined {
-  if (open.length === 0) return undefined;
-  return {
-    key: 'to order',
-    words: `${count(open.length, 'thing')} to order`,
-    body: (
-      <ul aria-label="To order">
-        {open.slice(0, 6).map((s) => (
-          <li key={s.material.id} className="wrap-anywhere">
-            {toOrderWords(s)} {s.material.unit || s.packs ? 'of ' : '× '}
-            {s.material.name}: {orderByWords(dateStyle, s.orderBy, today)},{' '}
-            <span className="text-soft">needed on {dayAndDate(dateStyle, s.day)}</span>
-          </li>
-        ))}
-        <li>
-          <Link className="page-link" to="/materials?part=missing">
-            {open.length > 6 ? `and ${open.length - 6} more: ` : ''}all that will be missing, and the ways out
-          </Link>
-        </li>
-      </ul>
-    ),
-  };
-}
-/** Milliseconds of quiet after which what must be ordered is worked out. */
-const QUIET = 500;
 
 /** What single children missed of late while the others did it. */
 export function useMissed(day: Day): Note | undefined {

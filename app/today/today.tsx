@@ -16,12 +16,11 @@ import { useClashes } from './clashes';
 import { Group } from './group';
 import { HowFar } from './how-far';
 import { useLeft } from './left';
-import { useAway, useMissed, useMovedOutside, useThingsToDo } from './notes-of-day';
+import { useAway, useMissed, useMovedOutside } from './notes-of-day';
 import { type Note, Notes } from './notes';
 import { Rituals, useOtherwise } from './rituals';
 import { ShowSwitch } from './show-switch';
 import { Spare } from './spare';
-import { TableToday } from './table';
 import { FirstSteps } from './first-steps';
 import { Jottings } from '../jot/list';
 import { newId } from '../ui/id';
@@ -31,6 +30,7 @@ const ProveDialog = lazy(() => import('./prove-dialog'));
 const AgainDialog = lazy(() => import('./again-dialog'));
 const Thread = lazy(() => import('./thread'));
 const Nods = lazy(() => import('./nods'));
+const ToSeeTo = lazy(() => import('./to-see-to'));
 
 export interface RowActions {
   mark: (row: DayRow, kind: MarkKind, child?: Child) => void;
@@ -135,14 +135,13 @@ export function Today() {
     }, []),
   };
 
-  const [left, clashes, away, missed, outside, toDo, otherwise] = [
+  const [left, clashes, away, missed, outside, otherwise] = [
     useLeft(),
     // What was begun on a day gone by cannot wait any more.
     useClashes(page, year, day >= today),
     useAway(page),
     useMissed(day),
     useMovedOutside(),
-    useThingsToDo(),
     useOtherwise(page),
   ];
   const ticks = useMemo(() => waitingTicks(household).length, [household]);
@@ -292,8 +291,9 @@ export function Today() {
           ))}
         </section>
       )}
-      <TableToday day={ahead?.day ?? day} />
-      {day === today && <Notes notes={toDo.filter((n) => n !== undefined)} label="To see to" />}
+      <Suspense>
+        <ToSeeTo day={ahead?.day ?? day} today={day === today} />
+      </Suspense>
       <Jottings day={day} />
       {asking && (
         <Suspense>

@@ -23,9 +23,7 @@ describe('a pasted contents page', () => {
     expect([c.units, c.lessons, c.tests]).toEqual(page.count);
     const lessons = lessonsOf(units);
     for (const [title, pages] of page.has ?? []) {
-      const lesson = lessons.find((l) => l.title === title);
-      expect(lesson, `${title} among ${lessons.map((l) => l.title).join(' | ')}`).toBeDefined();
-      expect(lesson!.pages).toBe(pages);
+      expect(lessons.filter((l) => l.title === title).map((l) => l.pages)).toContain(pages);
     }
     // Every lesson has its steps, every test one; ids are all different.
     expect(c.steps).toBe(3 * c.lessons + c.tests);

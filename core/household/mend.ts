@@ -29,7 +29,7 @@ export function mendReferences(read: Household): { household: Household; mended:
       const kept: AnyRow[] = [];
       for (let i = 0; i < rows.length; i++) {
         const row = rows[i]!;
-        const naming = namingsOf(reference, row).find((n) => !isThere(household, table, row, n));
+        const naming = namingsOf(reference, row).find((n) => !isThere(household, row, n));
         if (!naming) {
           kept.push(row);
           continue;
@@ -42,7 +42,7 @@ export function mendReferences(read: Household): { household: Household; mended:
           reference.gone === 'stays'
             ? row
             : withoutNames(reference, row, (id, around) =>
-                isThere(household, table, row, { ref: reference, id, at: '', around }),
+                isThere(household, row, { ref: reference, id, at: '', around }),
               );
         if (now) kept.push(now);
       }

@@ -1,4 +1,4 @@
-import type { Course, Enrolment, Household, Id, TableName } from './types';
+import type { Course, Household, Id, TableName } from './types';
 import { byId } from './household';
 
 /**
@@ -226,28 +226,22 @@ const PARTS: readonly string[] = ['units', 'lessons', 'steps', 'rhythms'] satisf
 export const namesPart = (names: Named): names is Exclude<Named, TableName> => PARTS.includes(names);
 
 /** The course in which a name of a part is looked for; a part lent by another level carries that course's id before its own. */
-function courseAround(state: Household, table: string, row: AnyRow, { around, id }: Naming): [Course | undefined, Id] {
+function courseAround(state: Household, row: AnyRow, { around, id }: Naming): [Course | undefined, Id] {
   const plain = id.endsWith('~2') ? id.slice(0, -2) : id;
   const slash = plain.indexOf('/');
   if (slash >= 0) return [byId(state.courses, plain.slice(0, slash)), plain.slice(slash + 1)];
-  // A need's rule stands within the need, which names the course.
-  const own = (around['courseId'] ?? (table === 'needs' ? row['courseId'] : undefined)) as Id | undefined;
-  if (own !== undefined) return [byId(state.courses, own), plain];
-  const enrolmentId = (around['enrolmentId'] ?? row['enrolmentId']) as Id | undefined;
-  const enrolment =
-    enrolmentId !== undefined
-      ? byId(state.enrolments, enrolmentId)
-      : table === 'enrolments'
-        ? (row as unknown as Enrolment)
-        : undefined;
-  return [enrolment && byId(state.courses, enrolment.courseId), plain];
+  // The object around it says whose course it is, or else the row as a whole: a need for its rule, an enrolment for its gates.
+  const says = (o: Record<string, unknown>) => o['courseId'] !== undefined || o['enrolmentId'] !== undefined;
+  const holder = says(around) ? around : row;
+  const courseId = (holder['courseId'] ?? byId(state.enrolments, holder['enrolmentId'] as Id)?.courseId) as Id;
+  return [byId(state.courses, courseId), plain];
 }
 
 /** Whether what a row names is there. */
-export function isThere(state: Household, table: string, row: AnyRow, naming: Naming): boolean {
+export function isThere(state: Household, row: AnyRow, naming: Naming): boolean {
   const { names } = naming.ref;
   if (!namesPart(names)) return byId(state[names] as { id: Id }[], naming.id) !== undefined;
-  const [course, id] = courseAround(state, table, row, naming);
+  const [course, id] = courseAround(state, row, naming);
   return course !== undefined && partsOf(course)[names].has(id);
 }
 

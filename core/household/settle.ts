@@ -88,7 +88,7 @@ function putFollows(draft: Draft, table: Any, id: Id): string | undefined {
   if (!row) return undefined;
   for (const reference of referencesOf(table)) {
     if (reference.gone === 'stays') continue;
-    const missing = namingsOf(reference, row).filter((n) => !isThere(draft.after, table, row, n));
+    const missing = namingsOf(reference, row).filter((n) => !isThere(draft.after, row, n));
     if (missing.length === 0) continue;
     if (reference.gone === 'holds')
       return 'Something that this names was removed meanwhile. Nothing was changed: look again, and do it once more.';
@@ -136,7 +136,7 @@ function startAnew(draft: Draft, was: Course, is: Course): void {
 function rewrite(draft: Draft, reference: Reference, row: AnyRow): void {
   const { table } = reference;
   const now = withoutNames(reference, row, (id, around) =>
-    isThere(draft.after, table, row, { ref: reference, id, at: '', around }),
+    isThere(draft.after, row, { ref: reference, id, at: '', around }),
   );
   if (now === row) return;
   draft.make(now ? { table, put: now } : { table, remove: row.id });

@@ -36,7 +36,19 @@ const fold = (entries: readonly Entry[]): number =>
  * (date, sequence). A count sets the figure and absorbs whatever came before it. It is never made nicer than it is: below
  * nothing, something was not entered, and the thing wants counting (`countIt`).
  */
-export function stock(state: Household): Map<Id, number> {
+export function stock(state: Household): ReadonlyMap<Id, number> {
+  const { movements, materials, marks, needs, courses, enrolments } = state;
+  const of = [materials, marks, needs, courses, enrolments];
+  const known = stockKept.get(movements);
+  if (known?.of.every((x, i) => x === of[i])) return known.stock;
+  const found = addUp(state);
+  stockKept.set(movements, { of, stock: found });
+  return found;
+}
+/** Kept for as long as all that it is worked out from stays: several parts of a page ask for it, and so does every letter typed in a form. */
+const stockKept = new WeakMap<readonly Movement[], { of: readonly unknown[]; stock: ReadonlyMap<Id, number> }>();
+
+function addUp(state: Household): Map<Id, number> {
   const entries = new Map<Id, Entry[]>(state.materials.map((m) => [m.id, []]));
   // Nothing before its last count matters for a thing.
   const counted = new Map<Id, Movement>();

@@ -1,5 +1,14 @@
 import { type Day, dayKind, toDay } from '../calendar';
-import { byId, type Course, type Household, type Id, type Material, type Order, type SchoolYear } from '../household';
+import {
+  byId,
+  type Course,
+  type Household,
+  type Id,
+  type Material,
+  type Movement,
+  type Order,
+  type SchoolYear,
+} from '../household';
 import type { Plan } from '../stagger';
 import { countIt, knownThings, stock } from './ledger';
 import { type Dated, net, type NetRow, packsFor, shortageIn } from './netting';
@@ -11,10 +20,19 @@ export const LEAD_DAYS = 7;
 const BREAK = 9;
 
 /** What is still open of a line of an order: not yet arrived, not given up. */
-export function openOf({ movements }: Pick<Household, 'movements'>, order: Order): number {
-  if (order.closed) return 0;
-  const came = movements.reduce((n, m) => (m.orderId === order.id && m.kind === 'arrived' ? n + m.quantity : n), 0);
-  return Math.max(0, order.quantity - came);
+export const openOf = ({ movements }: Pick<Household, 'movements'>, order: Order): number =>
+  order.closed ? 0 : Math.max(0, order.quantity - (arrivedOf(movements).get(order.id) ?? 0));
+
+const arrivedKept = new WeakMap<readonly Movement[], ReadonlyMap<Id, number>>();
+/** How many have arrived of every line; kept with the entries. */
+function arrivedOf(movements: readonly Movement[]): ReadonlyMap<Id, number> {
+  const known = arrivedKept.get(movements);
+  if (known) return known;
+  const arrived = new Map<Id, number>();
+  for (const { kind, orderId, quantity } of movements)
+    if (kind === 'arrived' && orderId !== undefined) arrived.set(orderId, (arrived.get(orderId) ?? 0) + quantity);
+  arrivedKept.set(movements, arrived);
+  return arrived;
 }
 
 /** An open line of an order, and where it stands. */

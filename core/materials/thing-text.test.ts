@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { partsText, readParts, readPrice, readTags } from './index';
+import { partsText, readAmount, readParts, readPrice, readTags } from './index';
 
 describe('a thing as it is typed', () => {
   it('its parts are lines, with how many, and a mark on what it is of no use without', () => {
@@ -37,6 +37,13 @@ describe('a thing as it is typed', () => {
         expect(readParts(partsText(parts), parts, () => 'new')).toEqual(parts);
       }),
     );
+  });
+
+  it('how many is a number of 0 or more, with either mark, and no more than any household has', () => {
+    expect(['2', ' 2,5 ', '0', '-1', 'two', '', '1e9', '1000001'].map(readAmount)).toEqual([
+      ...[2, 2.5, 0],
+      ...[undefined, undefined, undefined, undefined, undefined],
+    ]);
   });
 
   it('its words are told apart by commas, its price read with either mark', () => {

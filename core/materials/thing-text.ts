@@ -38,3 +38,10 @@ export function readPrice(text: string): number | undefined {
   if (!/^\d{1,6}([.,]\d{1,2})?$/.test(text.trim())) return undefined;
   return Math.round(Number(text.trim().replace(',', '.')) * 100);
 }
+
+/** How many of a thing as typed, 0 or more: "2", "2.5" and "2,5"; undefined where it is no number, or beyond any household. */
+export function readAmount(text: string): number | undefined {
+  if (!/^\d{1,7}([.,]\d{1,6})?$/.test(text.trim())) return undefined;
+  const n = Number(text.trim().replace(',', '.'));
+  return n <= 1_000_000 ? n : undefined;
+}

@@ -5,7 +5,7 @@ import type { Course, Household } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher } from '../tests/make';
-import { preparation, preparedRow, prepWords } from './index';
+import { preparation, preparationMinutes, preparationOn, preparedRow, prepWords } from './index';
 
 const TODAY = toDay('2026-09-07');
 /** A course of a lesson a day, twenty minutes to make each ready. */
@@ -33,6 +33,7 @@ describe('making lessons ready', () => {
       'Lesson 1: Mon 7 Sept, 20 min; 1 day after it is due: more minutes before Sun 6 Sept would help',
       'Lesson 2: Tue 8 Sept, 20 min; 1 day after it is due: more minutes before Mon 7 Sept would help',
     ]);
+    expect(preparationMinutes(preparationOn(of(base(DAILY)), TODAY), TODAY)).toBe(20);
     const enough = of(base([60, 60, 0, 0, 0, 0, 0]));
     expect(enough.map((l) => l.late ?? 0)).toEqual([1, 0, 0, 0, 0]);
     expect(said(base(undefined))[0]).toBe('Lesson 1: due Sun 6 Sept: Maren has no hours for making ready');

@@ -113,6 +113,10 @@ export function preparation(state: Household, year: SchoolYear | undefined, plan
 export const preparationOn = (lines: readonly PrepLine[], day: Day): PrepLine[] =>
   lines.filter((l) => l.on.some((p) => p.day === day));
 
+/** So many minutes are made ready on a day. */
+export const preparationMinutes = (lines: readonly PrepLine[], day: Day): number =>
+  lines.reduce((n, l) => n + l.on.reduce((m, p) => (p.day === day ? m + p.minutes : m), 0), 0);
+
 /** When a line is done and when it is due, in words: "Fri 13 Nov, 15 min; due Mon 16 Nov"; late, by how much and what would help. */
 export function prepWords(style: DateStyle, line: PrepLine, today: Day): string {
   const due = `due ${dayAndDate(style, line.due, today)}`;
