@@ -23,5 +23,6 @@ export default defineConfig({
     testTimeout: 120_000,
     // Core has no state but caches by identity: the files of one worker may share their modules, which spares loading them anew.
     isolate: false,
+    setupFiles: ['core/tests/seed.ts'],
   },
 });

@@ -11,6 +11,8 @@ const started = Date.now();
 const since = () => Math.round((Date.now() - started) / 1000);
 /** Seconds by part, for the table in docs/measurements.md. */
 const parts = {};
+/** What failed, by name, told once more at the end: the last lines are what is read first. */
+const failures = [];
 /** A run that never ends must end as a failure, not as silence. */
 const LONGEST = 30 * 60_000;
 
@@ -42,23 +44,30 @@ function program(name, command, args, env = {}, live = false) {
 
 async function check(name, command, args) {
   if ((await program(name, command, args)) === 0) passed++;
-  else failed++;
+  else {
+    failed++;
+    failures.push(name);
+  }
 }
 
 /** Runs a test runner that writes a JSON report and adds its counts; a runner without a report is one failure. */
 async function suite(name, command, args, report, read, env = {}, live = false) {
   rmSync(report, { force: true });
   const code = await program(name, command, args, env, live);
-  let counts = { passed: 0, failed: 0 };
+  let counts = { passed: 0, failed: 0, names: [] };
   try {
     counts = read(JSON.parse(readFileSync(report, 'utf8')));
   } catch {
-    console.error(`${name}: no report was written.`);
+    failures.push(`${name}: no report was written`);
     failed++;
   }
   passed += counts.passed;
   failed += counts.failed;
-  if (code !== 0 && counts.failed === 0) failed++;
+  failures.push(...counts.names.map((n) => `${name}: ${n}`));
+  if (code !== 0 && counts.failed === 0) {
+    failed++;
+    failures.push(`${name}: ended with ${code}`);
+  }
 }
 
 /** Chromium must be there; on Debian as root we may fetch it, elsewhere we say what is missing. */
@@ -82,8 +91,24 @@ function unitTests(name, folders, env) {
     passed: r.numPassedTests,
     failed:
       r.numFailedTests + r.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length,
+    names: r.testResults
+      .filter((t) => t.status === 'failed')
+      .flatMap((t) => {
+        const tests = t.assertionResults.filter((a) => a.status === 'failed');
+        return tests.length === 0
+          ? [`${t.name}: ${t.message}`]
+          : tests.map((a) => `${a.fullName}\n${a.failureMessages.join('\n').slice(0, 1500)}`);
+      }),
   });
   return suite(name, bin('vitest'), args, report, read, env);
+}
+
+/** The titles of a browser run's failures, from its report. */
+function unexpected(suites) {
+  return (suites ?? []).flatMap((s) => [
+    ...(s.specs ?? []).filter((spec) => !spec.ok).map((spec) => `${spec.file}:${spec.line} ${spec.title}`),
+    ...unexpected(s.suites),
+  ]);
 }
 
 /** Does the jobs in their order, so many at a time. */
@@ -119,15 +144,17 @@ await sideBySide(
   ],
   Math.min(2, availableParallelism()),
 );
-if (!built || !ensureChromium()) failed++;
-else {
+if (!built || !ensureChromium()) {
+  failed++;
+  failures.push(built ? 'no Chromium' : 'build');
+} else {
   const e2e = join(out, 'e2e.json');
   await suite(
     'end-to-end',
     bin('playwright'),
     ['test', '-c', 'e2e/playwright.config.ts'],
     e2e,
-    (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }),
+    (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky, names: unexpected(r.suites) }),
     { PLAYWRIGHT_JSON_OUTPUT_NAME: e2e },
     true,
   );
@@ -142,6 +169,7 @@ const last = {
   parts,
 };
 writeFileSync(join(out, 'last.json'), `${JSON.stringify(last, null, 1)}\n`);
+if (failures.length > 0) console.log(`\n== what failed\n${failures.join('\n')}`);
 console.log(`\n== result (${since()} s)`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -137,8 +137,11 @@ export function pinnedOn(
 ): Map<Day, number> {
   const days = new Map<Day, number>();
   for (const p of state.pins) {
-    if (p.enrolmentId !== enrolment.id || (standings.get(p.stepId)?.state ?? 'open') !== 'open') continue;
+    const standing = standings.get(p.stepId);
+    if (p.enrolmentId !== enrolment.id || (standing?.state ?? 'open') !== 'open') continue;
     const day = toDay(p.date);
+    // It had its turn on that day: what is left of it comes later.
+    if (standing?.sat.at(-1) === day || standing?.refused.at(-1) === day) continue;
     days.set(day, (days.get(day) ?? 0) + 1);
   }
   return days;
@@ -261,7 +264,8 @@ export function ownTrack(
   const room = dates.map((d) =>
     over && d === today
       ? pinned.get(d)!
-      : Math.max(0, Math.max(pace.perSitting, pinned.get(d) ?? 0) - (d === today ? used.places : 0)),
+      : // What was moved onto a day keeps its place there, whatever else was done on it.
+        Math.max(pace.perSitting - (d === today ? used.places : 0), pinned.get(d) ?? 0),
   );
   const track: Track = {
     enrolmentId: enrolment.id,

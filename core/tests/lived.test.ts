@@ -20,7 +20,6 @@ describe.each([
         interruptAfterTimeLimit: 500_000,
         // To look for the deed that goes wrong without making it short first, which takes minutes.
         endOnFailure: process.env['SHORT'] === 'no',
-        ...(process.env['SEED'] ? { seed: Number(process.env['SEED']) } : {}),
       },
     );
   });

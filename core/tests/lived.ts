@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { childCount, comingOf, spareWords, workOf } from '../attendance';
 import { type Day, fromDay, paintDays, toDay, weekdayOf } from '../calendar';
-import { nodsTo, waitingTicks } from '../day';
+import { contentsWords } from '../course';
+import { nodsTo, noSchoolWords, waitingTicks } from '../day';
 import { known, markStep, moveTo, proofFailed, stopDay, swapCourse, tickOff, unmarkStep } from '../deeds';
 import type { Child, Household, MarkKind, Put, SchoolYear } from '../household';
-import { stock } from '../materials';
-import { finishOf, finishWords } from '../overview';
+import { stock, thereWords } from '../materials';
+import { finishOf, finishWords, fittingWords } from '../overview';
 import { makeTrack, progressOf, reserveOf } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { inHand } from '../words';
@@ -165,11 +166,14 @@ export class Book {
     const room = new Map<Day, number>();
     for (let d = Math.max(from, this.today); d <= this.end; d++) {
       if (this.closed.has(d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
-      if (d === this.today && this.usedToday(e)) continue;
       // What was moved onto a day by hand is done there, were it a Saturday or the second of the day.
       const moved = this.steps(e).filter((i) => this.moves.get(`${e} ${i}`) === d && !this.settled(e, i));
-      // A day that was ended holds only what was left on it by hand.
-      const n = Math.max(this.isOpen(d) && this.stopped !== d ? 1 : 0, moved.length);
+      // Nothing passes a step that had its turn today and is not finished.
+      const turn = this.marks.get(`${e} ${this.next(e)} ${d}`);
+      if (turn && !turn.proof) continue;
+      // A day that was ended, or whose sitting was used, holds only what was left on it by hand.
+      const own = this.isOpen(d) && this.stopped !== d && !(d === this.today && this.usedToday(e));
+      const n = Math.max(own ? 1 : 0, moved.length);
       if (n > 0) room.set(d, n);
     }
     return room;
@@ -272,13 +276,25 @@ export function compare(book: Book, { state }: Real): Record<string, [unknown, u
       Number(/^(\d+) steps? finds? no day/.exec(words)?.[1]) || undefined,
     ];
     said[`${x.id}: nothing today once it is used or over`] = [
-      book.usedToday(e) || (book.stopped === today && !book.room(e).has(today)) ? false : days.includes(today),
+      (book.usedToday(e) || book.stopped === today) && !book.room(e).has(today) ? false : days.includes(today),
       days.includes(today),
     ];
     if (reserve.daysInHand !== undefined) {
       const figure = Number(/\d+/.exec(inHand(reserve.daysInHand))?.[0] ?? 0);
       said[`${x.id}: in hand in words`] = [Math.abs(inHandNow ?? 0), figure];
     }
+  }
+  const lacking = book.standing.map((e) => said[`${book.course(e).id}: finds no day`]![0]).filter(Boolean);
+  const fitting = [...fittingWords(state, plan)[0]!.matchAll(/by (\d+) steps?/g)].map((m) => Number(m[1]));
+  said['does not fit, in words'] = [[...lacking].sort(), [...fitting].sort()];
+  said['a day without school is called one'] = [book.isOpen(today), noSchoolWords(state, year, today) === ''];
+  for (const e of book.standing) {
+    const { id, steps } = book.course(e);
+    const contents = contentsWords(state.courses.find((c) => c.id === id)!.units);
+    said[`${id}: contents`] = [
+      `${steps} lesson${steps === 1 ? '' : 's'}, ${steps} step${steps === 1 ? '' : 's'}`,
+      contents,
+    ];
   }
   const coming = comingOf(state, year, plan);
   const counts = state.children.map((c) => childCount(state, year, c, today, coming));
@@ -326,6 +342,7 @@ export function compare(book: Book, { state }: Real): Record<string, [unknown, u
   ).length;
   const there = stock(state).get('paper') ?? 0;
   said['paper: between what is done and what is begun'] = [true, there <= PAPER - used && there >= PAPER - begun];
+  said['paper in words'] = [there < 0 ? 'count it' : `${there}`, thereWords(there, true, '').trim()];
   said['ticks that wait'] = [
     book.ticks.filter((t) => !book.settled(t.e, t.i) && !book.marks.has(`${t.e} ${t.i} ${t.date}`)).length,
     waitingTicks(state).length,
