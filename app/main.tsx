@@ -28,6 +28,7 @@ const Together = lazy(() => import('./shelf/together'));
 const ContentsSheet = lazy(() => import('./shelf/sheet-page'));
 const CoursePage = lazy(() => import('./shelf/course-page'));
 const Materials = lazy(() => import('./materials/materials'));
+const Labels = lazy(() => import('./materials/labels-page'));
 const Record = lazy(() => import('./record/record'));
 const HouseholdPage = lazy(() => import('./household/household-page'));
 const Keeping = lazy(() => import('./keep/keeping'));
@@ -73,6 +74,14 @@ function Doors() {
             element={
               <Whole>
                 <Materials />
+              </Whole>
+            }
+          />
+          <Route
+            path="/materials/labels"
+            element={
+              <Whole>
+                <Labels />
               </Whole>
             }
           />

@@ -264,6 +264,11 @@ export const COURSES: Course[] = [
       practise: { minutes: 10, presence: 'alone' },
     }),
     countsNew: true,
+    tasks: [
+      { kind: 'copy', minutes: 2, for: 'lesson' },
+      { kind: 'cut', minutes: 4, for: 'lesson', each: true, tool: 'paper cutter' },
+      { kind: 'laminate', minutes: 3, for: 'lesson' },
+    ],
     units: topics([
       'what floats',
       'still water',

@@ -268,7 +268,7 @@ function atTheStart(): Household {
     ],
     teachers: [
       { id: 'maren', name: 'Maren', minutes: teacher.maren, prepares: [0, 0, 30, 0, 0, 0, 45] },
-      { id: 'tobias', name: 'Tobias', minutes: teacher.tobias, prepares: [0, 0, 10, 0, 0, 20, 0] },
+      { id: 'tobias', name: 'Tobias', minutes: teacher.tobias, prepares: [0, 0, 20, 0, 0, 30, 0] },
     ],
     years: [YEAR],
     courses: COURSES,
@@ -317,6 +317,7 @@ function atTheStart(): Household {
     // A level half made ready: what was made for the first lessons stays made.
     prepared: [1, 2, 3, 4, 5].map((n) => ({
       ...{ id: `science L${n}`, courseId: 'science', lessonId: `L${n}`, teacherId: 'tobias', date: '2026-10-24' },
+      minutes: [15, 20, 25, 20, 30][n - 1]!,
     })),
   };
 }

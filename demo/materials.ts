@@ -1,4 +1,13 @@
-import type { Household, KitPart, Material, Movement, Need, Order } from '../core/household';
+import {
+  type Household,
+  type KitPart,
+  type Material,
+  type Movement,
+  type Need,
+  type Order,
+  type Place,
+  placeId,
+} from '../core/household';
 
 /** What lies in the lock cottage's cupboards, what the lessons need of it, and what was counted when. */
 
@@ -21,8 +30,8 @@ const THINGS: Thing[] = [
   ['jars', 'glass jar with lid', 'scullery', 5, false, ''],
   ['tape', 'gummed tape', 'school shelf', 4, true, 'strip'],
   ['logpages', 'printed log page', 'school shelf', 9, true, 'page'],
-  ['maps', 'outline map of the river', 'map drawer', 24, true, 'map'],
-  ['inks', 'coloured ink', 'map drawer', 3, false, 'bottle'],
+  ['maps', 'outline map of the river', 'study / map drawer', 24, true, 'map'],
+  ['inks', 'coloured ink', 'study / map drawer', 3, false, 'bottle'],
   ['magnets', 'bar magnets', 'top of the wardrobe', 2, false, '', ['magnets']],
   ['candle', 'candle stub', 'scullery', 2, true, '', ['heat']],
   ['tiles', 'letter tiles', 'window seat', 26, false, '', ['small parts']],
@@ -31,8 +40,8 @@ const THINGS: Thing[] = [
   ['flour', 'flour', 'pantry', 6, true, 'cup', ['allergens']],
   ['seeds', 'runner bean', 'potting shelf', 10, true, 'bean', ['small parts']],
   // What belongs to no course and is found by skill and age.
-  ['dice', 'dice, six sides', 'games drawer', 7, false, ''],
-  ['dominoes', 'dominoes', 'games drawer', 1, false, 'set'],
+  ['dice', 'dice, six sides', 'kitchen dresser / games drawer', 7, false, ''],
+  ['dominoes', 'dominoes', 'kitchen dresser / games drawer', 1, false, 'set'],
   ['balance', 'kitchen balance with weights', 'scullery', 1, false, ''],
   ['rulers', 'wooden ruler', 'kitchen dresser', 4, false, ''],
   ['compasses', 'pair of compasses', 'kitchen dresser', 2, false, '', ['blades']],
@@ -41,21 +50,21 @@ const THINGS: Thing[] = [
   ['laminator', 'laminator', 'top of the wardrobe', 1, false, '', ['heat']],
   ['pouches', 'laminating pouch', 'top of the wardrobe', 18, true, 'pouch'],
   ['gluegun', 'hot glue gun', 'top of the wardrobe', 1, false, '', ['heat']],
-  ['copier', 'copy paper', 'under the desk', 240, true, 'sheet'],
-  ['card', 'white card', 'under the desk', 22, true, 'sheet'],
+  ['copier', 'copy paper', 'study / under the desk', 240, true, 'sheet'],
+  ['card', 'white card', 'study / under the desk', 22, true, 'sheet'],
   ['protectors', 'page protector', 'school shelf', 10, false, ''],
   ['wipepens', 'wipe-off pen', 'school shelf', 3, false, 'pen'],
-  ['chalk', 'chalk', 'slate box', 9, true, 'stick'],
-  ['slates', 'slate', 'slate box', 3, false, ''],
+  ['chalk', 'chalk', 'school shelf / slate box', 9, true, 'stick'],
+  ['slates', 'slate', 'school shelf / slate box', 3, false, ''],
   ['clayblock', 'potter’s clay', 'potting shelf', 2, true, 'block'],
   ['beads', 'threading beads', 'window seat', 80, false, '', ['small parts']],
-  ['spinning', 'spinning top', 'games drawer', 2, false, ''],
+  ['spinning', 'spinning top', 'kitchen dresser / games drawer', 2, false, ''],
   ['clock', 'clock face with hands', 'kitchen dresser', 1, false, ''],
-  ['coins', 'play coins', 'games drawer', 40, false, '', ['small parts']],
+  ['coins', 'play coins', 'kitchen dresser / games drawer', 40, false, '', ['small parts']],
   ['tweezers', 'wooden tweezers', 'window seat', 2, false, ''],
   ['puzzle', 'puzzle of the lock gates', 'window seat', 1, false, ''],
-  ['paints', 'water colours', 'map drawer', 2, false, 'box'],
-  ['brushes', 'paint brush', 'map drawer', 6, false, 'brush'],
+  ['paints', 'water colours', 'study / map drawer', 2, false, 'box'],
+  ['brushes', 'paint brush', 'study / map drawer', 6, false, 'brush'],
   ['atlas', 'atlas of inland waterways', 'landing shelf', 1, false, ''],
   ['globe', 'globe', 'landing shelf', 1, false, ''],
   ['thermometer', 'thermometer', 'scullery', 1, false, ''],
@@ -73,9 +82,9 @@ const THINGS: Thing[] = [
   ['history-activity', 'Tideways, activity book', 'landing shelf', 1, true, 'book'],
   ['science-book', 'Pond and Sky, field book', 'landing shelf', 1, false, ''],
   ['latin-cards', 'Lingua Fluminis, word cards', 'window seat', 1, false, 'set'],
-  ['fractions', 'fraction tiles', 'games drawer', 1, false, '', ['small parts']],
+  ['fractions', 'fraction tiles', 'kitchen dresser / games drawer', 1, false, '', ['small parts']],
   ['phonics', 'letter board with its pen', 'window seat', 1, false, ''],
-  ['circuits', 'first circuits', 'games drawer', 1, false, '', ['small parts']],
+  ['circuits', 'first circuits', 'kitchen dresser / games drawer', 1, false, '', ['small parts']],
   ['microscope', 'field microscope', 'landing shelf', 1, false, ''],
   ['pressing', 'flower press', 'potting shelf', 1, false, ''],
 ];
@@ -145,9 +154,12 @@ const MORE: Record<string, Partial<Material>> = {
   seeds: { tags: ['spring'], pack: 12, price: 240 },
   nuts: { tags: ['autumn'] },
   // Two editions that do not belong together: the manual follows another textbook, page for page.
-  'arith-manual': { edition: '2nd edition', isbn: '9780000000002' },
-  'arith-text': { edition: '3rd edition', isbn: '9780000000019' },
+  'arith-manual': { edition: '2nd edition', isbn: '9780000000002', width: 2.6 },
+  'arith-text': { edition: '3rd edition', isbn: '9780000000019', width: 2.2 },
   'history-activity': { leadDays: 14, price: 1450 },
+  'sheets-b': { width: 1.2 },
+  string: { width: 8 },
+  slates: { width: 0.6 },
   fractions: kit('fractions', [
     ['whole', 1, 1],
     ['halves', 2, 2],
@@ -179,6 +191,14 @@ function kit(id: string, parts: [name: string, count: number, have?: number, sto
   };
 }
 
+/** What is said of places: how often they are reached into, and how long a shelf is. */
+const PLACES: Omit<Place, 'id'>[] = [
+  { path: 'kitchen dresser', reach: 'daily' },
+  { path: 'school shelf', reach: 'daily', room: 22 },
+  { path: 'landing shelf', reach: 'weekly', room: 90 },
+  { path: 'top of the wardrobe', reach: 'monthly' },
+];
+
 /** An order half arrived, one that is late, and a line still to order. */
 const ORDERS: Order[] = [
   {
@@ -202,7 +222,9 @@ const AFTER: Omit<Movement, 'seq'>[] = [
 /** What nobody has counted yet. */
 const UNCOUNTED = new Set(['paints', 'brushes', 'wipepens', 'pressing']);
 
-export function stockOfTheCottage(countedOn: string): Pick<Household, 'materials' | 'movements' | 'orders' | 'needs'> {
+export function stockOfTheCottage(
+  countedOn: string,
+): Pick<Household, 'materials' | 'movements' | 'orders' | 'needs' | 'places'> {
   const materials = THINGS.map(([id, name, place, , consumable, unit, cautions]): Material => ({
     id,
     name,
@@ -257,5 +279,6 @@ export function stockOfTheCottage(countedOn: string): Pick<Household, 'materials
       rule: { for: 'lessons' },
     },
   ];
-  return { materials, movements, orders: ORDERS, needs: [...single, ...byRule] };
+  const places = PLACES.map((p): Place => ({ id: placeId(p.path), ...p }));
+  return { materials, movements, orders: ORDERS, needs: [...single, ...byRule], places };
 }

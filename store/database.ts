@@ -56,12 +56,14 @@ const VERSION_3_TABLES = [
 const VERSION_4_TABLES = ['ticks'] as const;
 const VERSION_6_TABLES = ['dayLists'] as const;
 const VERSION_7_TABLES = ['orders', 'prepared'] as const;
+const VERSION_8_TABLES = ['places', 'holds'] as const;
 const LATER: readonly string[] = [
   ...VERSION_2_TABLES,
   ...VERSION_3_TABLES,
   ...VERSION_4_TABLES,
   ...VERSION_6_TABLES,
   ...VERSION_7_TABLES,
+  ...VERSION_8_TABLES,
 ];
 const VERSION_1_TABLES = TABLES.filter((t) => !LATER.includes(t));
 
@@ -99,6 +101,7 @@ export class Database extends Dexie {
     this.version(5).stores({ journal: 'rev' });
     this.version(6).stores({ traces: 'id', ...Object.fromEntries(VERSION_6_TABLES.map((t) => [t, 'id'])) });
     this.version(7).stores(Object.fromEntries(VERSION_7_TABLES.map((t) => [t, 'id'])));
+    this.version(8).stores(Object.fromEntries(VERSION_8_TABLES.map((t) => [t, 'id'])));
   }
 
   /** All stored tables of the household. */

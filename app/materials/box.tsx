@@ -1,7 +1,7 @@
 import { fromDay } from '../../core/calendar';
-import { packThing } from '../../core/deeds';
+import { packThing, putBack } from '../../core/deeds';
 import type { Material } from '../../core/household';
-import { amount, type BoxLine, orderByWords, thereWords, type Way, wayWords } from '../../core/materials';
+import { amount, type BoxLine, orderByWords, type PutBack, thereWords, type Way, wayWords } from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { newId } from '../ui/id';
@@ -10,7 +10,18 @@ import { Cautions } from './cautions';
 import { ThingName } from './thing-name';
 
 /** What the week's lessons need, by place: a tick says the thing is in the box. */
-export function Box({ lines, start, open }: { lines: BoxLine[]; start: number; open: (m: Material) => void }) {
+export function Box({
+  lines,
+  start,
+  open,
+  away,
+}: {
+  lines: BoxLine[];
+  start: number;
+  open: (m: Material) => void;
+  /** What can go back in its place. */
+  away: PutBack[];
+}) {
   const { household, today } = useHousehold();
   const style = household.settings.dateStyle;
   const unknown = lines.filter((l) => !l.known);
@@ -33,6 +44,52 @@ export function Box({ lines, start, open }: { lines: BoxLine[]; start: number; o
           Not counted yet, so never called missing: {listing(unknown.map((l) => l.material.name))}.
         </p>
       )}
+      {away.length > 0 && <Away list={away} open={open} />}
+    </section>
+  );
+}
+
+/** What came out for a week gone by and is not needed in the next: ticked once it is back in its place. */
+function Away({ list, open }: { list: readonly PutBack[]; open: (m: Material) => void }) {
+  const { today, commit } = useHousehold();
+  const before = Math.max(...list.map((p) => p.weekStart)) + 1;
+  const back = (things: readonly Material[]) =>
+    commit(things.length === 1 ? `${things[0]!.name} put back` : `${things.length} things put back`, (now) =>
+      putBack(
+        now,
+        things.map((m) => m.id),
+        before,
+        today,
+      ),
+    );
+  return (
+    <section aria-labelledby="away" className="pt-6">
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 id="away">To put back</h2>
+        {list.length > 1 && (
+          <button type="button" className="btn print:hidden" onClick={() => void back(list.map((p) => p.material))}>
+            All {list.length} are back
+          </button>
+        )}
+      </div>
+      <ul aria-label="To put back">
+        {list.map(({ material }) => (
+          <li key={material.id} className="flex items-center gap-3 border-b border-rule">
+            <label className="flex size-[44px] items-center justify-center">
+              <input
+                type="checkbox"
+                checked={false}
+                onChange={() => void back([material])}
+                aria-label={`${material.name} is back in its place`}
+              />
+            </label>
+            <span className="min-w-0 flex-1 wrap-anywhere">
+              <ThingName material={material} open={open} />{' '}
+              <span className="text-soft">{material.place || 'no place is given'}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

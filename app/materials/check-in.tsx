@@ -1,8 +1,10 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { fromDay, toDay } from '../../core/calendar';
 import { checkIn, giveUpLine, orderLines } from '../../core/deeds';
 import { type OpenOrder, readAmount } from '../../core/materials';
+import { type BoxWait, boxWaits, letWait, waitWords } from '../../core/week';
 import { useFormCommit, useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
 import { DateField } from '../ui/date-field';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -15,7 +17,8 @@ const WHAT = {
 
 /** A line of an order that did not come whole: some of it, with what was broken or another edition; later; or never. */
 export function CheckIn({ line, close }: { line: OpenOrder; close: () => void }) {
-  const { today } = useHousehold();
+  const { household, today, year } = useHousehold();
+  const { plan } = usePlan();
   const commit = useFormCommit();
   const { order, material, open } = line;
   const [what, setWhat] = useState<keyof typeof WHAT>('some');
@@ -24,6 +27,14 @@ export function CheckIn({ line, close }: { line: OpenOrder; close: () => void })
   const [note, setNote] = useState('');
   const [expected, setExpected] = useState(order.expected ?? '');
   const [fault, setFault] = useState<string>();
+  /** Courses that are not to wait for it. */
+  const [going, setGoing] = useState<readonly string[]>([]);
+  const waits = useMemo(
+    () =>
+      what === 'later' && plan && year && expected ? boxWaits(household, year, plan, material.id, toDay(expected)) : [],
+    [what, plan, year, expected, household, material.id],
+  );
+  const chosen = waits.filter((w) => w.fault === undefined && !going.includes(w.enrolment.id));
   const keep = async () => {
     if (what === 'never') {
       const done = await commit(`The rest of ${material.name} will not come`, (now) =>
@@ -35,9 +46,10 @@ export function CheckIn({ line, close }: { line: OpenOrder; close: () => void })
     if (what === 'later') {
       if (!expected) return setFault('Say on which day it is expected now.');
       const by = toDay(expected);
-      const done = await commit(`${material.name} expected on another day`, (now) =>
-        orderLines(now, [order.id], { day: today, expected: by }),
-      );
+      const done = await commit(`${material.name} expected on another day`, (now) => [
+        ...orderLines(now, [order.id], { day: today, expected: by }),
+        ...(plan && year ? chosen.flatMap((w) => letWait(now, year, plan, w)) : []),
+      ]);
       if (done) close();
       return;
     }
@@ -102,7 +114,10 @@ export function CheckIn({ line, close }: { line: OpenOrder; close: () => void })
         </div>
       )}
       {what === 'later' && (
-        <DateField label="Expected on" value={expected} min={fromDay(today)} onChange={setExpected} />
+        <>
+          <DateField label="Expected on" value={expected} min={fromDay(today)} onChange={setExpected} />
+          <Waits waits={waits} going={going} setGoing={setGoing} />
+        </>
       )}
       {fault && (
         <p role="alert" className="font-semibold">
@@ -110,5 +125,38 @@ export function CheckIn({ line, close }: { line: OpenOrder; close: () => void })
         </p>
       )}
     </FormDialog>
+  );
+}
+
+/** What would have to wait for it, and what that does; each can go on without it. */
+function Waits({
+  waits,
+  going,
+  setGoing,
+}: {
+  waits: readonly BoxWait[];
+  going: readonly string[];
+  setGoing: (ids: readonly string[]) => void;
+}) {
+  const { household, today } = useHousehold();
+  if (waits.length === 0) return null;
+  return (
+    <fieldset>
+      <legend className="label mb-1">What waits for it</legend>
+      {waits.map((w) => {
+        const { id } = w.enrolment;
+        return (
+          <label key={id} className="flex min-h-[44px] items-center gap-2">
+            <input
+              type="checkbox"
+              disabled={w.fault !== undefined}
+              checked={w.fault === undefined && !going.includes(id)}
+              onChange={(e) => setGoing(e.target.checked ? going.filter((x) => x !== id) : [...going, id])}
+            />
+            <span>{waitWords(household, household.settings.dateStyle, w, today)}</span>
+          </label>
+        );
+      })}
+    </fieldset>
   );
 }

@@ -13,6 +13,7 @@ import {
   LEAD_DAYS,
   money,
   partsText,
+  placePath,
   readAmount,
   readParts,
   readPrice,
@@ -41,6 +42,7 @@ interface Values {
   leadDays: string;
   pack: string;
   price: string;
+  width: string;
   isbn: string;
   edition: string;
   tags: string;
@@ -81,6 +83,14 @@ const schema: ObjectSchema<Values> = object({
       const read = v === '' ? undefined : readIsbn(v);
       return read && 'fault' in read ? this.createError({ message: read.fault }) : true;
     }),
+  width: string()
+    .defined()
+    .trim()
+    .test(
+      'width',
+      'Give centimetres of shelf, or leave it empty.',
+      (v) => v === '' || (readAmount(v) ?? 10_001) <= 10_000,
+    ),
   edition: string().defined().trim().max(200),
   tags: string().defined().max(2000),
   parts: string().defined().max(20_000),
@@ -113,6 +123,7 @@ export function MaterialForm({
       ...{ name: material?.name ?? '', place: material?.place ?? '', unit: material?.unit ?? '', quantity: counted },
       ...{ leadDays: String(material?.leadDays ?? ''), pack: String(material?.pack ?? '') },
       price: material?.price === undefined ? '' : money(material.price),
+      width: material?.width?.toString() ?? '',
       ...{ isbn: material?.isbn ?? '', edition: material?.edition ?? '', tags: (material?.tags ?? []).join(', ') },
       ...{ parts: partsText(material?.parts), consumable: material?.consumable ?? false },
       ...{ copied: material?.copied ?? false, cautions: material?.cautions ?? [] },
@@ -123,9 +134,15 @@ export function MaterialForm({
   const now = useWatch({ control }) as Values;
   const [more, setMore] = useState(
     material !== undefined &&
-      [material.pack, material.price, material.isbn, material.edition, material.parts, material.tags].some(
-        (x) => x !== undefined,
-      ),
+      [
+        material.pack,
+        material.price,
+        material.isbn,
+        material.edition,
+        material.parts,
+        material.tags,
+        material.width,
+      ].some((x) => x !== undefined),
   );
   // What is here already is said while it is typed; it is kept a second time only if that is meant.
   const isbn = readIsbn(now.isbn ?? '');
@@ -144,11 +161,12 @@ export function MaterialForm({
     const tags = readTags(v.tags);
     const price = readPrice(v.price);
     const put: Material = {
-      ...{ id: material?.id ?? newId(), name: v.name, place: v.place, unit: v.unit },
+      ...{ id: material?.id ?? newId(), name: v.name, place: placePath(v.place), unit: v.unit },
       ...{ consumable: v.consumable, cautions: CAUTIONS.filter((c) => v.cautions.includes(c)) },
       ...(v.leadDays === '' ? {} : { leadDays: Number(v.leadDays) }),
       ...(v.pack === '' ? {} : { pack: Number(v.pack) }),
       ...(price === undefined ? {} : { price }),
+      ...(v.width === '' ? {} : { width: readAmount(v.width)! }),
       ...('isbn' in number ? { isbn: number.isbn } : {}),
       ...(v.edition === '' ? {} : { edition: v.edition }),
       ...(parts.length > 0 ? { parts } : {}),
@@ -197,7 +215,13 @@ export function MaterialForm({
     >
       <InputField label="Name" fault={errors.name?.message} hint={same || undefined} {...register('name')} />
       <div className="grid gap-4 sm:grid-cols-2">
-        <InputField label="Where it lies" list="places" maxLength={200} {...register('place')} />
+        <InputField
+          label="Where it lies"
+          hint="The outer place first: Loft / blue box."
+          list="places"
+          maxLength={200}
+          {...register('place')}
+        />
         <datalist id="places">
           {places.map((x) => (
             <option key={x} value={x} />
@@ -265,6 +289,14 @@ export function MaterialForm({
           />
           <InputField label="ISBN" fault={errors.isbn?.message} {...register('isbn')} />
           <InputField label="Edition" maxLength={200} {...register('edition')} />
+          <InputField
+            label="Takes so many cm of its place"
+            hint="One of it. Empty: not measured."
+            fault={errors.width?.message}
+            inputMode="decimal"
+            className="w-32"
+            {...register('width')}
+          />
           <InputField
             label="Words to find it by"
             hint="Skill, age, season; between commas."

@@ -1,10 +1,10 @@
 import * as Tabs from '@radix-ui/react-tabs';
 import { type ReactNode, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { weekStart } from '../../core/calendar';
+import { type Day, weekStart } from '../../core/calendar';
 import { byId, type Material } from '../../core/household';
 import { toBuy } from '../../core/jot';
-import { boxOf, netThings, openOrders, shortages } from '../../core/materials';
+import { boxOf, netThings, openOrders, placeTree, putBackList, shortages } from '../../core/materials';
 import { preparation } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
@@ -13,11 +13,14 @@ import { Everything } from './everything';
 import { MaterialForm } from './material-form';
 import { Missing } from './missing';
 import { Orders } from './orders';
+import { Places } from './places';
 import { Ready } from './ready';
 import { Thing } from './thing';
 
-const PARTS = ['box', 'missing', 'orders', 'ready', 'all'] as const;
+const PARTS = ['box', 'missing', 'orders', 'ready', 'places', 'all'] as const;
 type Part = (typeof PARTS)[number];
+/** From the last days of a week on its own box is emptied as well: the first day whose things stay out. */
+const endOfBox = (start: Day, today: Day): Day => (today >= start + 4 ? start + 7 : start);
 
 /** The shared inventory: the week's box, what will be missing and by when to act, what is on order, and every thing. */
 export default function Materials() {
@@ -32,6 +35,10 @@ export default function Materials() {
   const lines = useMemo(
     () => (plan ? boxOf(household, plan, start, start + 6, nets) : []),
     [household, plan, start, nets],
+  );
+  const away = useMemo(
+    () => (plan ? putBackList(household, plan, endOfBox(start, today)) : []),
+    [household, plan, start, today],
   );
   const orders = useMemo(() => openOrders(household, today), [household, today]);
   const ready = useMemo(() => (plan ? preparation(household, year, plan) : []), [household, year, plan]);
@@ -55,6 +62,7 @@ export default function Materials() {
     ['missing', 'Will be missing', missing.length],
     ['orders', 'Orders', orders.length + buy.filter((j) => !j.settled).length],
     ['ready', 'To make ready', ready.length],
+    ['places', 'Places', placeTree(household).length],
     ['all', 'Everything', household.materials.filter((m) => !m.retired).length],
   ];
   const panel = (of: Part, content: ReactNode) => (
@@ -81,10 +89,11 @@ export default function Materials() {
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      {panel('box', <Box lines={lines} start={start} open={open} />)}
+      {panel('box', <Box lines={lines} start={start} open={open} away={away} />)}
       {panel('missing', <Missing list={missing} nets={nets} open={open} />)}
       {panel('orders', <Orders orders={orders} buy={buy} open={open} />)}
       {panel('ready', <Ready lines={ready} />)}
+      {panel('places', <Places open={open} />)}
       {panel('all', <Everything nets={nets} open={open} />)}
       {thing && (
         <Thing

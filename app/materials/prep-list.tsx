@@ -1,37 +1,97 @@
+import { useState } from 'react';
 import { makeReady } from '../../core/deeds';
-import { type PrepLine, preparedRow, prepWords } from '../../core/prepare';
-import { useHousehold } from '../shell/household';
+import { lastForIt, makingWords, type PrepLine, preparedRow, prepWords } from '../../core/prepare';
+import { useFormCommit, useHousehold } from '../shell/household';
+import { InputField } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
 
-/** Lessons to make ready, each with a box to tick. */
+const nameOf = (line: PrepLine) =>
+  [`${line.title}, ${line.lesson.title}`, makingWords(line)].filter(Boolean).join(': ');
+
+/** Lessons to make ready, each with a box to tick; how long it took can be said, and is learned from. */
 export function PrepList({ lines }: { lines: readonly PrepLine[] }) {
   const { household, today, commit } = useHousehold();
+  const [timed, setTimed] = useState<PrepLine>();
   const style = household.settings.dateStyle;
   return (
-    <ul aria-label="To make ready">
-      {lines.map((line) => (
-        <li key={`${line.courseId} ${line.lessonId}`} className="border-b border-rule">
-          <label className="flex min-h-[44px] items-center gap-3">
-            <input
-              type="checkbox"
-              checked={false}
-              onChange={() =>
-                void commit(`${line.title}, ${line.lesson.title}: made ready`, (now) =>
-                  makeReady(now, preparedRow(line, today), true),
-                )
-              }
-            />
-            <span className="min-w-0 flex-1 wrap-anywhere">
-              {line.title}, {line.lesson.title}
-              <span
-                className={`block text-[0.95rem] ${line.late === undefined && line.on.length > 0 ? 'text-soft' : ''}`}
-              >
-                {prepWords(style, line, today)}
+    <>
+      <ul aria-label="To make ready">
+        {lines.map((line) => (
+          <li
+            key={`${line.courseId} ${line.lessonId} ${line.kind}`}
+            className="flex items-center gap-x-3 border-b border-rule"
+          >
+            <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
+              <input
+                type="checkbox"
+                checked={false}
+                onChange={() =>
+                  void commit(`${nameOf(line)}: made ready`, (now) => makeReady(now, preparedRow(line, today), true))
+                }
+              />
+              <span className="min-w-0 flex-1 wrap-anywhere">
+                {nameOf(line)}
+                <span
+                  className={`block text-[0.95rem] ${line.late === undefined && line.on.length > 0 ? 'text-soft' : ''}`}
+                >
+                  {prepWords(style, line, today)}
+                </span>
+                {line.kind === 'laminate' && lastForIt(household, line.courseId) && (
+                  <span className="block text-[0.95rem] text-soft">
+                    Nobody younger will want it: a page protector does as well.
+                  </span>
+                )}
               </span>
-            </span>
-            <span className="text-soft">{line.minutes} min</span>
-          </label>
-        </li>
-      ))}
-    </ul>
+            </label>
+            <button
+              type="button"
+              className="press page-link cursor-pointer px-2 text-soft print:hidden"
+              aria-label={`${nameOf(line)}: it took other than ${line.minutes} min`}
+              onClick={() => setTimed(line)}
+            >
+              {line.minutes} min
+            </button>
+          </li>
+        ))}
+      </ul>
+      {timed && <Took line={timed} close={() => setTimed(undefined)} />}
+    </>
+  );
+}
+
+/** Made ready, in other minutes than were thought. */
+function Took({ line, close }: { line: PrepLine; close: () => void }) {
+  const { today } = useHousehold();
+  const commit = useFormCommit();
+  const [minutes, setMinutes] = useState(String(line.minutes));
+  const [fault, setFault] = useState<string>();
+  const keep = async () => {
+    const n = Number(minutes.trim());
+    if (!/^\d+$/.test(minutes.trim()) || n > 1440) return setFault('Give whole minutes from 0 to 1440.');
+    const done = await commit(`${nameOf(line)}: made ready in ${n} min`, (now) =>
+      makeReady(now, preparedRow(line, today, n), true),
+    );
+    if (done) close();
+  };
+  return (
+    <FormDialog
+      title={nameOf(line)}
+      close={close}
+      keep="Made ready"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      <InputField
+        label="How many minutes it took"
+        hint="From the third time on, the next ones are reckoned by it."
+        inputMode="numeric"
+        className="w-24"
+        fault={fault}
+        value={minutes}
+        onChange={(e) => setMinutes(e.target.value)}
+      />
+    </FormDialog>
   );
 }

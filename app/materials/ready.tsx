@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { byId } from '../../core/household';
 import type { PrepLine } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
@@ -12,7 +13,12 @@ export function Ready({ lines }: { lines: PrepLine[] }) {
   const made = household.prepared.length;
   return (
     <section aria-labelledby="ready">
-      <h2 id="ready">To make ready</h2>
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 id="ready">To make ready</h2>
+        <Link className="btn btn-quiet print:hidden" to="/materials/labels">
+          Labels for pockets and boxes
+        </Link>
+      </div>
       {lines.length === 0 && (
         <p className="py-2 text-soft">
           Nothing in the coming six weeks. A lesson is listed here once its contents say how many minutes it takes to
@@ -21,7 +27,7 @@ export function Ready({ lines }: { lines: PrepLine[] }) {
       )}
       {late.length > 0 && (
         <p className="py-1 font-semibold">
-          {count(late.length, 'lesson')} will not be ready in time with the minutes there are.
+          {count(late.length, 'piece')} of work will not be ready in time with the minutes there are.
         </p>
       )}
       {teachers.map((id) => (

@@ -7,6 +7,7 @@ import { Bought } from './bought';
 import { Contents } from './contents';
 import { CourseForm } from './course-form';
 import { Enrolments } from './enrolments';
+import { Making } from './making';
 import { NoCourse } from './no-course';
 import { Proofs } from './proofs';
 import { Rhythms } from './rhythms';
@@ -48,6 +49,7 @@ export default function CoursePage() {
       <Enrolments course={course} />
       <Proofs enrolments={enrolments} />
       <Bought course={course} />
+      <Making course={course} />
       <Rhythms course={course} />
       <Contents course={course} />
       {editing && <CourseForm course={course} close={() => setEditing(false)} />}

@@ -4,3 +4,4 @@ export * from './move';
 export * from './people';
 export * from './storing';
 export * from './things';
+export * from './places';

@@ -172,9 +172,17 @@ export function thingsOfCourse(now: Household, courseId: Id, newId: () => Id): P
   });
 }
 
-/** A lesson is made ready, or is not after all. */
+/** A lesson, or one of its tasks, is made ready, or is not after all. `pieces` are all that are there then. */
 export function makeReady(now: Household, row: Prepared, ready: boolean): Put[] {
-  const known = now.prepared.filter((p) => p.courseId === row.courseId && p.lessonId === row.lessonId);
+  const known = now.prepared.filter(
+    (p) => p.courseId === row.courseId && p.lessonId === row.lessonId && p.task === row.task,
+  );
   if (!ready) return known.map((p): Put => ({ table: 'prepared', remove: p.id }));
-  return known.length > 0 ? [] : [{ table: 'prepared', put: row }];
+  const [before] = known;
+  if (!before) return [{ table: 'prepared', put: row }];
+  // Pressed twice nothing is made twice.
+  if (row.pieces === undefined || row.pieces <= (before.pieces ?? 0)) return [];
+  // How long some of them took says nothing of how long all of them take.
+  const { minutes: _some, ...put } = row;
+  return [{ table: 'prepared', put: { ...put, id: before.id } }];
 }

@@ -30,6 +30,8 @@ export function idOf(...parts: readonly Id[]): Id {
   return plain.length <= LONGEST_ID ? plain : fnv64(plain);
 }
 export const pinId = ({ enrolmentId, stepId }: Pick<Pin, 'enrolmentId' | 'stepId'>): Id => idOf(enrolmentId, stepId);
+/** What is said of a place is one row, however its name is written. */
+export const placeId = (path: string): Id => idOf('place', path.toLowerCase());
 export const attendanceId = ({ childId, date }: Pick<Attendance, 'childId' | 'date'>): Id => idOf(childId, date);
 
 /**
@@ -42,7 +44,7 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
   ritualMarks: ['ritualId', 'date'],
   ticks: ['childId', 'date', 'of'],
   pulled: ['weekStart', 'materialId'],
-  prepared: ['courseId', 'lessonId'],
+  prepared: ['courseId', 'lessonId', 'task'],
 };
 
 /** What a row is of, in a text; undefined for a table whose rows are each their own. */

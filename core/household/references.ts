@@ -147,6 +147,9 @@ export const REFERENCES: readonly Reference[] = [
   ref('prepared', 'lessonId', 'lessons', 'row'),
   ref('prepared', 'teacherId', 'teachers', 'field'),
   ref('pulled', 'materialId', 'materials', 'row'),
+  ref('places', 'childId', 'children', 'field'),
+  ref('holds', 'courseId', 'courses', 'field'),
+  ref('holds', 'lessonId', 'lessons', 'field'),
   ref('settings', 'order[]', 'enrolments', 'entry'),
   ref('settings', 'restart.asleep[].childId', 'children', 'entry'),
 ];

@@ -385,6 +385,19 @@ export interface CoursePart {
 }
 /** A whole level in the break before it, a week ahead, or the next lesson. */
 export const AHEAD = ['level', 'week', 'lesson'] as const;
+export const MAKING_KINDS = ['print', 'copy', 'cut', 'laminate', 'staple', 'assemble', 'read ahead'] as const;
+export type MakingKind = (typeof MAKING_KINDS)[number];
+/** Work of the hands before a lesson can be taught; a course has one of each kind. */
+export interface MakingTask {
+  kind: MakingKind;
+  /** Of one; learned from what was recorded, once that is there. */
+  minutes: number;
+  for: 'lesson' | 'level';
+  /** One for every child that takes the course. */
+  each?: boolean;
+  /** The tool that it needs, as typed. */
+  tool?: string;
+}
 /** How a course was bought. */
 export interface Purchase {
   from?: string;
@@ -422,6 +435,8 @@ export interface Course {
   bought?: Purchase;
   /** How far ahead its things are made ready; a week, where nothing is said. */
   ahead?: (typeof AHEAD)[number];
+  /** What has to be made for each of its lessons, or once for the whole level, in this order. */
+  tasks?: MakingTask[];
   /** On the wish list: it stays out of the way of the year. */
   wish?: boolean;
   units: Unit[];
@@ -738,6 +753,24 @@ export interface Material {
   tags?: string[];
   /** The day it was taken out of the house; what was entered of it stays. */
   retired?: IsoDate;
+  /** Centimetres of its place that one of it takes. */
+  width?: number;
+}
+export const REACHES = ['daily', 'weekly', 'monthly'] as const;
+/** How often a place is reached into. */
+export type Reach = (typeof REACHES)[number];
+/**
+ * What is said of a place. A place is what things say of where they lie, from the outside in: “Loft / blue box”; so it is there once
+ * something lies in it, and lies inside another by its name.
+ */
+export interface Place {
+  id: Id;
+  path: string;
+  reach?: Reach;
+  /** Whose it is; the household's, where nothing is said. */
+  childId?: Id;
+  /** Its room, in centimetres of shelf. */
+  room?: number;
 }
 export const MOVEMENT_KINDS = [
   ...(['count', 'in', 'out', 'bought', 'arrived', 'copied', 'prepared', 'back'] as const),
@@ -774,6 +807,8 @@ export interface Order {
   price?: number;
   /** What is still open of it will not come. */
   closed?: IsoDate;
+  /** The number the shop knows it by. */
+  number?: string;
 }
 export const NEED_RULES = ['course', 'lessons', 'kind'] as const;
 /**
@@ -806,15 +841,39 @@ export interface Prepared {
   id: Id;
   courseId: Id;
   lessonId: Id;
+  /** Which of the course's tasks it was; without it the lesson's own minutes. */
+  task?: MakingKind;
   /** Who made it, while they are a teacher here. */
   teacherId?: Id;
   date: IsoDate;
+  /** How long it took, where that was said. */
+  minutes?: number;
+  /** Of what is made for each child: for how many. */
+  pieces?: number;
 }
 /** A thing put in the box for a week: ticked on the list. */
 export interface Pulled {
   id: Id;
   weekStart: IsoDate;
   materialId: Id;
+  /** The day it was put back in its place. */
+  back?: IsoDate;
+}
+/** A title asked for at the library: wanted, then ready to be fetched, at home until it is due, and back. */
+export interface Hold {
+  id: Id;
+  title: string;
+  /** The number the library knows it by. */
+  item?: string;
+  courseId?: Id;
+  lessonId?: Id;
+  placed: IsoDate;
+  ready?: IsoDate;
+  fetched?: IsoDate;
+  due?: IsoDate;
+  /** How often it was renewed. */
+  renewed?: number;
+  back?: IsoDate;
 }
 
 export interface Household {
@@ -846,6 +905,8 @@ export interface Household {
   needs: Need[];
   prepared: Prepared[];
   pulled: Pulled[];
+  places: Place[];
+  holds: Hold[];
   jottings: Jotting[];
 }
 /** The tables of a household that hold rows, in the order in which they refer to one another. */
@@ -877,6 +938,8 @@ export const TABLES = [
   'needs',
   'prepared',
   'pulled',
+  'places',
+  'holds',
   'jottings',
 ] as const satisfies readonly (keyof Household)[];
 export type TableName = (typeof TABLES)[number];

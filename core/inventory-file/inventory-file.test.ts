@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import { CAUTIONS, type Household, type Material } from '../household';
-import { stock } from '../materials';
+import { placePath, stock } from '../materials';
 import { afterDeed } from '../tests/apply';
 import { aHousehold } from '../tests/make';
 import { INVENTORY_COLUMNS, readInventory, takeInventory, writeInventory } from './index';
@@ -70,7 +70,7 @@ describe('an inventory as a table', () => {
     const thing = fc.record(
       {
         name: word.filter((s) => s.toLowerCase() !== 'thing'),
-        place: word,
+        place: word.map(placePath).filter((p) => p !== ''),
         consumable: fc.boolean(),
         unit: fc.constantFrom('', 'sheet'),
         cautions: fc.subarray([...CAUTIONS]),
@@ -78,6 +78,7 @@ describe('an inventory as a table', () => {
         price: fc.integer({ min: 0, max: 99_999 }),
         leadDays: fc.integer({ min: 0, max: 365 }),
         edition: word,
+        width: fc.integer({ min: 0, max: 99 }),
         tags: fc.uniqueArray(tag, { minLength: 1, maxLength: 3 }),
       },
       { requiredKeys: ['name', 'place', 'consumable', 'unit', 'cautions'] },

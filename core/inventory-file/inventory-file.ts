@@ -4,12 +4,12 @@ import { defuse, undefuse } from '../contents';
 import { readIsbn } from '../course';
 import { CAUTIONS, type Caution, type Household, type Id, type Material, type Movement, type Put } from '../household';
 import { nextSeq } from '../log';
-import { knownThings, money, readPrice, readTags, stock } from '../materials';
+import { knownThings, money, placePath, readPrice, readTags, stock } from '../materials';
 
 /** The columns of an inventory as a table, in the order in which it is written; only the first has to be there. */
 export const INVENTORY_COLUMNS = [
   ...(['thing', 'there', 'place', 'counted in', 'used up', 'in packs of', 'price', 'days to order'] as const),
-  ...(['isbn', 'edition', 'cautions', 'words'] as const),
+  ...(['isbn', 'edition', 'cautions', 'words', 'cm wide'] as const),
 ] as const;
 type Column = (typeof INVENTORY_COLUMNS)[number];
 
@@ -100,9 +100,11 @@ function readRow(cell: (column: Column) => string): Omit<InventoryRow, 'row'> | 
   const there = number('there', false, 0, 1_000_000);
   const pack = number('in packs of', true, 1, 100_000);
   const lead = number('days to order', true, 0, 365);
-  for (const n of [there, pack, lead]) if (typeof n === 'string') return { fault: n };
+  const width = number('cm wide', false, 0, 10_000);
+  for (const n of [there, pack, lead, width]) if (typeof n === 'string') return { fault: n };
   if (typeof pack === 'number') fields.pack = pack;
   if (typeof lead === 'number') fields.leadDays = lead;
+  if (typeof width === 'number') fields.width = width;
   const price = readPrice(cell('price'));
   if (cell('price') !== '' && price === undefined) return { fault: `“${cell('price')}” is no price like 24.50.` };
   if (price !== undefined) fields.price = price;
@@ -118,7 +120,7 @@ function readRow(cell: (column: Column) => string): Omit<InventoryRow, 'row'> | 
   if (cautions.length > 0) fields.cautions = CAUTIONS.filter((c) => cautions.some((x) => x.toLowerCase() === c));
   const words = readTags(cell('words'));
   if (words.length > 0) fields.tags = words;
-  if (cell('place')) fields.place = cell('place').slice(0, 200);
+  if (cell('place')) fields.place = placePath(cell('place')).slice(0, 200);
   if (cell('counted in')) fields.unit = cell('counted in').slice(0, 40);
   if (cell('edition')) fields.edition = cell('edition').slice(0, 200);
   return { name, ...(typeof there === 'number' ? { there } : {}), fields };
@@ -171,6 +173,7 @@ export function writeInventory(state: Household): string {
       edition: m.edition ?? '',
       cautions: m.cautions.join(', '),
       words: (m.tags ?? []).join(', '),
+      'cm wide': String(m.width ?? ''),
     }));
   const cells = rows.map((r) => INVENTORY_COLUMNS.map((c) => defuse(r[c])));
   return `${Papa.unparse([[...INVENTORY_COLUMNS], ...cells], { newline: '\r\n' })}\r\n`;

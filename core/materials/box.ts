@@ -2,6 +2,7 @@ import type { Day } from '../calendar';
 import type { Household, Id, Material } from '../household';
 import type { Plan } from '../stagger';
 import { missingParts } from './ledger';
+import { placePath } from './places';
 import { netThings, type Shortage, shortages, type ThingNet } from './shortages';
 import { demand, futureUses, type Use } from './uses';
 
@@ -55,9 +56,7 @@ export function boxOf(
         },
       ];
     })
-    .sort((a, b) =>
-      a.material.place !== b.material.place ? (a.material.place < b.material.place ? -1 : 1) : a.day - b.day,
-    );
+    .sort((a, b) => placePath(a.material.place).localeCompare(placePath(b.material.place)) || a.day - b.day);
 }
 
 /** The things of some days: the only ones to be netted for a box of those. */

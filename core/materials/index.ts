@@ -9,3 +9,4 @@ export * from './alike';
 export * from './words';
 export * from './thing-text';
 export * from './sets';
+export * from './places';

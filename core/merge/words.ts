@@ -36,6 +36,8 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   needs: ['need of a lesson', 'needs of lessons'],
   prepared: ['lesson made ready', 'lessons made ready'],
   pulled: ['thing in the week’s box', 'things in the week’s box'],
+  places: ['place', 'places'],
+  holds: ['title asked for at the library', 'titles asked for at the library'],
   jottings: ['jotting', 'jottings'],
 };
 
@@ -86,7 +88,7 @@ export function rowName(h: Household, table: AnyTable, row: AnyRow): string {
     case 'overlaps':
       return titleOf(h, (row['one'] as { courseId: string }).courseId);
     default:
-      return text(row, 'name') || text(row, 'title') || text(row, 'label') || text(row, 'text');
+      return text(row, 'name') || text(row, 'title') || text(row, 'label') || text(row, 'text') || text(row, 'path');
   }
 }
 

@@ -5,7 +5,15 @@ import type { Course, Household } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher } from '../tests/make';
-import { preparation, preparationMinutes, preparationOn, preparedRow, prepWords } from './index';
+import {
+  lastForIt,
+  makingWords,
+  preparation,
+  preparationMinutes,
+  preparationOn,
+  preparedRow,
+  prepWords,
+} from './index';
 
 const TODAY = toDay('2026-09-07');
 /** A course of a lesson a day, twenty minutes to make each ready. */
@@ -60,5 +68,69 @@ describe('making lessons ready', () => {
     expect([h.prepared.length, of(h).length]).toEqual([1, 4]);
     h = afterDeed(h, makeReady(h, preparedRow(line!, TODAY), false));
     expect(of(h)).toHaveLength(5);
+  });
+
+  const cut = { kind: 'cut', minutes: 10, for: 'lesson', each: true, tool: 'paper cutter' } as const;
+  const withTasks = (change: Partial<Household> = {}) =>
+    base(DAILY, {
+      courses: [
+        course('c', {
+          tasks: [{ kind: 'print', minutes: 5, for: 'level' }, { kind: 'copy', minutes: 4, for: 'lesson' }, cut],
+        }),
+      ],
+      ...change,
+    });
+  const tasks = (h: Household) => of(h).map((l) => [l.lessonId, makingWords(l), l.minutes]);
+
+  it('asks for each task of a course, in its order, once for the level, and one for each child where each has its own', () => {
+    expect(tasks(withTasks()).slice(0, 7)).toEqual([
+      ['L1', 'print, for the whole level', 5],
+      ['L1', 'copy', 4],
+      ['L1', 'cut with the paper cutter, for 1 child', 10],
+      ['L1', '', 20],
+      ['L2', 'copy', 4],
+      ['L2', 'cut with the paper cutter, for 1 child', 10],
+      ['L2', '', 20],
+    ]);
+    // A level that is under way was printed.
+    const under = withTasks({ marks: [aMark('e', 'L1-1', 'done', '2026-09-07')] });
+    expect(tasks(under)[0]).toEqual(['L2', 'copy', 4]);
+  });
+
+  it('finds the sets of earlier children again, and makes only what is missing', () => {
+    let h = withTasks();
+    const line = of(h).find((l) => l.kind === 'cut')!;
+    for (let i = 0; i < 2; i++) h = afterDeed(h, makeReady(h, preparedRow(line, TODAY), true));
+    expect(h.prepared.map((p) => [p.task, p.pieces])).toEqual([['cut', 1]]);
+    const cutting = (now: Household) =>
+      of(now)
+        .filter((l) => l.lessonId === 'L1' && l.kind === 'cut')
+        .map((l) => l.pieces);
+    expect(cutting(h)).toEqual([]);
+    // A second child comes to the lesson: the copies serve both, the cut set is the first one's.
+    const second = anEnrolment('f', 'c', { childIds: ['B'], rule: { kind: 'weekly', n: 5, unit: 'steps' } });
+    h = { ...h, enrolments: [...h.enrolments, second] };
+    expect(cutting(h)).toEqual([1]);
+    const more = of(h).find((l) => l.lessonId === 'L1' && l.kind === 'cut')!;
+    for (let i = 0; i < 2; i++) h = afterDeed(h, makeReady(h, preparedRow(more, TODAY), true));
+    expect([h.prepared.map((p) => p.pieces), cutting(h)]).toEqual([[2], []]);
+    // Used by the first, it is not there for a third.
+    h = { ...h, marks: [aMark('e', 'L1-1', 'done', '2026-09-07')], children: [...h.children, aChild('C')] };
+    expect(cutting({ ...h, enrolments: [...h.enrolments, { ...second, id: 'g', childIds: ['C'] }] })).toEqual([1]);
+  });
+
+  it('learns its minutes from the third recorded time on: the median against the estimate', () => {
+    const row = (lesson: number, minutes: number) =>
+      preparedRow({ courseId: 'c', lessonId: `L${lesson}`, teacher: aTeacher('T') }, TODAY, minutes);
+    const h = (...minutes: number[]) => base(DAILY, { prepared: minutes.map((m, i) => row(i + 1, m)) });
+    expect(of(h(40, 30)).map((l) => l.minutes)).toEqual([20, 20, 20]);
+    expect(of(h(40, 30, 10)).map((l) => l.minutes)).toEqual([30, 30]);
+    expect(of(h(40, 30, 20, 30)).map((l) => l.minutes)).toEqual([30]);
+  });
+
+  it('need not last where nobody younger will want it', () => {
+    const h = base(DAILY, { children: [aChild('A', { born: '2016-01-01' }), aChild('B', { born: '2018-01-01' })] });
+    expect(lastForIt(h, 'c')).toBe(false);
+    expect(lastForIt({ ...h, enrolments: [anEnrolment('e', 'c', { childIds: ['B'] })] }, 'c')).toBe(true);
   });
 });

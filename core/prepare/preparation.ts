@@ -2,11 +2,15 @@ import { type Day, fromDay, teacherAways, weekdayOf } from '../calendar';
 import { contentsOf, type FlatStep, flatten, lessonRefOf } from '../course';
 import {
   byId,
+  type Course,
   type DateStyle,
   type Enrolment,
   type Household,
   type Id,
   idOf,
+  type Lesson,
+  type MakingKind,
+  type MakingTask,
   type Prepared,
   type SchoolYear,
   type Teacher,
@@ -17,7 +21,7 @@ import type { Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
 import { dueFirst, type Slot, type Work } from './due-first';
 
-/** A lesson that its teacher has to make ready. */
+/** A lesson that its teacher has to make ready, or one of the things to be made for it. */
 export interface PrepTask extends Work {
   teacher: Teacher;
   enrolment: Enrolment;
@@ -27,6 +31,16 @@ export interface PrepTask extends Work {
   title: string;
   /** The day on which the lesson begins in the plan. */
   day: Day;
+  /** What the work of the hands is; the lesson's own minutes where nothing is said. */
+  kind?: MakingKind;
+  /** For the whole level, not for this lesson alone. */
+  level?: boolean;
+  tool?: string;
+  /** How many are made, where each child has one; and how many are there then, those of earlier children among them. */
+  pieces?: number;
+  total?: number;
+  /** Minutes as they were estimated, before any were learned. */
+  estimate: number;
 }
 /** A task and when it is done: `late` by so many days, or not at all in the time that is looked at. */
 export interface PrepLine extends PrepTask {
@@ -39,44 +53,117 @@ export interface PrepLine extends PrepTask {
 /** How far ahead lessons are looked at, in days: beyond, the plan is likely to change before anything is made. */
 const AHEAD_DAYS = 42;
 
-export const preparedId = (courseId: Id, lessonId: Id): Id => idOf(courseId, lessonId);
+export const preparedId = (courseId: Id, lessonId: Id, task?: MakingKind): Id =>
+  task ? idOf(courseId, lessonId, task) : idOf(courseId, lessonId);
 
-/** A set that was made is there for the next child who comes to the lesson. */
-const isPrepared = (state: Pick<Household, 'prepared'>, courseId: Id, lessonId: Id): boolean =>
-  state.prepared.some((p) => p.courseId === courseId && p.lessonId === lessonId);
+/** So many recorded times of a task make its minutes. */
+const LEARNED_FROM = 3;
 
-/** What is to be made ready for the lessons of the coming weeks, by the day it is due: a lesson once, however many children take it. */
+/**
+ * What was recorded of a course's task against what was estimated, as a factor: the median of its recorded times, from the third on;
+ * 1 before that.
+ */
+export function learnedFactor(state: Pick<Household, 'prepared' | 'courses'>, courseId: Id, kind?: MakingKind): number {
+  const course = byId(state.courses, courseId);
+  const lessons = new Map((course?.units ?? []).flatMap((u) => u.lessons).map((l) => [l.id, l.prepare ?? 0]));
+  const task = course?.tasks?.find((t) => t.kind === kind);
+  const factors = state.prepared
+    .filter((p) => p.courseId === courseId && p.task === kind && p.minutes !== undefined)
+    .flatMap((p) => {
+      const estimate = kind === undefined ? (lessons.get(p.lessonId) ?? 0) : (task?.minutes ?? 0) * (p.pieces ?? 1);
+      return estimate > 0 ? [p.minutes! / estimate] : [];
+    })
+    .sort((a, b) => a - b);
+  if (factors.length < LEARNED_FROM) return 1;
+  const at = (i: number) => factors[Math.floor(i)]!;
+  return (at((factors.length - 1) / 2) + at(factors.length / 2)) / 2;
+}
+
+/** A task of a course, or the lesson's own minutes, which have no kind. */
+type Asked = Pick<MakingTask, 'minutes' | 'each' | 'tool'> & { kind?: MakingKind };
+
+/** What a course asks to be made for a lesson: its own minutes, and its tasks in their order; those of the level with its first lesson. */
+function asked(course: Course, lesson: Lesson, first: boolean): Asked[] {
+  const tasks = (course.tasks ?? []).filter((t) => t.minutes > 0 && (t.for === 'lesson' || first));
+  return lesson.prepare ? [...tasks, { minutes: lesson.prepare }] : tasks;
+}
+
+/**
+ * What is to be made ready for the lessons of the coming weeks, by the day it is due: a lesson once, however many children take it, but
+ * for what each child has one of, which is made for those who come to it and have none from before. What is cut after it is copied
+ * stands behind it. A level's own tasks are due before its first lesson.
+ */
 export function prepTasks(state: Household, year: SchoolYear | undefined, plan: Plan): PrepTask[] {
-  const tasks = new Map<Id, PrepTask>();
+  const tasks = new Map<Id, PrepTask & { order: number }>();
+  /** How many children come to each. */
+  const comes = new Map<Id, number>();
   for (const track of plan.tracks) {
     const enrolment = byId(state.enrolments, track.enrolmentId);
     const teacher = enrolment && byId(state.teachers, enrolment.teacherId);
     const course = enrolment && contentsOf(state, enrolment, plan.today);
     if (!enrolment || !teacher || !course) continue;
     const steps = flatten(course);
-    if (!steps.some((s) => s.lesson.prepare)) continue;
+    const lends = new Set(steps.map((s) => lessonRefOf(enrolment.courseId, s.lesson.id).courseId));
+    if (!steps.some((s) => s.lesson.prepare) && ![...lends].some((id) => byId(state.courses, id)?.tasks)) continue;
     const standings = standingsOf(state.marks, enrolment.id);
     const begun = new Set(steps.filter((s) => standings.get(s.id)?.sat.length).map((s) => s.lesson.id));
+    const under = begun.size > 0;
     const flat = new Map(steps.map((s) => [s.id, s]));
     track.stepIds.forEach((id, i) => {
       const [step, day] = [flat.get(id), track.days[i]!];
-      const minutes = step?.lesson.prepare ?? 0;
-      if (!step || minutes <= 0 || day < plan.today || day > plan.today + AHEAD_DAYS || begun.has(step.lesson.id))
-        return;
+      if (!step || day < plan.today || day > plan.today + AHEAD_DAYS || begun.has(step.lesson.id)) return;
+      const first = !under && begun.size === 0;
       begun.add(step.lesson.id);
       const { courseId, lessonId } = lessonRefOf(enrolment.courseId, step.lesson.id);
-      const key = preparedId(courseId, lessonId);
-      const known = tasks.get(key);
-      if (isPrepared(state, courseId, lessonId) || (known && known.day <= day)) return;
       const own = byId(state.courses, courseId);
+      const lesson = own?.units.flatMap((u) => u.lessons).find((l) => l.id === lessonId) ?? step.lesson;
       // No later than the day before, whatever the course's own way: the morning of the lesson is for the lesson.
       const due = Math.min(readyBy(year, own, day), day - 1);
-      const title = own?.title ?? '';
-      const of = { teacher, enrolment, lesson: step.lesson, courseId, lessonId, title, day };
-      tasks.set(key, { ...of, release: plan.today, due, minutes });
+      asked(own ?? course, lesson, first).forEach((task, order) => {
+        const key = preparedId(courseId, lessonId, task.kind);
+        const known = tasks.get(key);
+        const made = state.prepared.find(
+          (p) => p.courseId === courseId && p.lessonId === lessonId && p.task === task.kind,
+        );
+        const children = (comes.get(key) ?? 0) + enrolment.childIds.length;
+        comes.set(key, children);
+        const pieces = task.each ? children - leftOver(state, made?.pieces ?? 0, courseId, lessonId) : 1;
+        if (made && !(task.each && pieces > 0)) return;
+        const at = known && known.day <= day ? known : { teacher, enrolment, day, due };
+        const estimate = task.minutes * Math.max(1, pieces);
+        tasks.set(key, {
+          ...{ teacher: at.teacher, enrolment: at.enrolment, day: at.day, due: at.due, release: plan.today },
+          ...{ lesson: step.lesson, courseId, lessonId, title: own?.title ?? '', order, estimate },
+          minutes: Math.max(1, Math.round(estimate * learnedFactor(state, courseId, task.kind))),
+          ...(task.kind ? { kind: task.kind } : {}),
+          ...((own?.tasks ?? []).some((t) => t.kind === task.kind && t.for === 'level') ? { level: true } : {}),
+          ...(task.tool ? { tool: task.tool } : {}),
+          ...(task.each ? { pieces, total: pieces + (made?.pieces ?? 0) } : {}),
+        });
+      });
     });
   }
-  return [...tasks.values()].sort((a, b) => a.due - b.due || a.title.localeCompare(b.title));
+  return [...tasks.values()]
+    .sort(
+      (a, b) =>
+        a.due - b.due || a.title.localeCompare(b.title) || a.lessonId.localeCompare(b.lessonId) || a.order - b.order,
+    )
+    .map(({ order: _order, ...task }) => task);
+}
+
+/** Of what was made for each child: how many nobody has used yet. */
+function leftOver(state: Household, made: number, courseId: Id, lessonId: Id): number {
+  const used = state.enrolments
+    .filter((e) => e.courseId === courseId)
+    .filter((e) => {
+      const standings = standingsOf(state.marks, e.id);
+      const lesson = byId(state.courses, courseId)
+        ?.units.flatMap((u) => u.lessons)
+        .find((l) => l.id === lessonId);
+      return lesson?.steps.some((s) => standings.get(s.id)?.sat.length) ?? false;
+    })
+    .reduce((n, e) => n + e.childIds.length, 0);
+  return Math.max(0, made - used);
 }
 
 /** The minutes that a teacher keeps for making ready, day by day, breaks among them; none where they are away all day. */
@@ -117,6 +204,27 @@ export const preparationOn = (lines: readonly PrepLine[], day: Day): PrepLine[] 
 export const preparationMinutes = (lines: readonly PrepLine[], day: Day): number =>
   lines.reduce((n, l) => n + l.on.reduce((m, p) => (p.day === day ? m + p.minutes : m), 0), 0);
 
+/** What is to be made, in words: “cut with the paper cutter, 2 of it”; nothing for a lesson that is only to be made ready. */
+export function makingWords({
+  kind,
+  tool,
+  pieces,
+  level,
+}: Pick<PrepTask, 'kind' | 'tool' | 'pieces' | 'level'>): string {
+  if (!kind) return '';
+  const what = tool ? `${kind} with the ${tool}` : kind;
+  return [what, pieces !== undefined && `for ${count(pieces, 'child', 'children')}`, level && 'for the whole level']
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** Whether nobody younger is there who has not taken a course: what is made for it need not last. */
+export function lastForIt(state: Pick<Household, 'children' | 'enrolments'>, courseId: Id): boolean {
+  const takes = new Set(state.enrolments.filter((e) => e.courseId === courseId).flatMap((e) => e.childIds));
+  const youngest = state.children.filter((c) => takes.has(c.id)).reduce((b, c) => (c.born > b ? c.born : b), '');
+  return youngest !== '' && !state.children.some((c) => !takes.has(c.id) && c.born > youngest);
+}
+
 /** When a line is done and when it is due, in words: "Fri 13 Nov, 15 min; due Mon 16 Nov"; late, by how much and what would help. */
 export function prepWords(style: DateStyle, line: PrepLine, today: Day): string {
   const due = `due ${dayAndDate(style, line.due, today)}`;
@@ -128,11 +236,18 @@ export function prepWords(style: DateStyle, line: PrepLine, today: Day): string 
   return `${on}; ${count(line.late, 'day')} after it is due: more minutes before ${dayAndDate(style, line.due, today)} would help`;
 }
 
-/** The row that says a lesson is made ready. */
-export const preparedRow = (task: Pick<PrepTask, 'courseId' | 'lessonId' | 'teacher'>, today: Day): Prepared => ({
-  id: preparedId(task.courseId, task.lessonId),
+/** The row that says a lesson, or one of its tasks, is made ready; `minutes`: how long it took, where that is said. */
+export const preparedRow = (
+  task: Pick<PrepTask, 'courseId' | 'lessonId' | 'teacher' | 'kind' | 'total'>,
+  today: Day,
+  minutes?: number,
+): Prepared => ({
+  id: preparedId(task.courseId, task.lessonId, task.kind),
   courseId: task.courseId,
   lessonId: task.lessonId,
+  ...(task.kind ? { task: task.kind } : {}),
   teacherId: task.teacher.id,
   date: fromDay(today),
+  ...(minutes === undefined ? {} : { minutes }),
+  ...(task.total === undefined ? {} : { pieces: task.total }),
 });

@@ -1,3 +1,4 @@
 export * from './week';
 export * from './move';
 export * from './cost';
+export * from './late-box';

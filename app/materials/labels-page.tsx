@@ -1,0 +1,162 @@
+import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import { byId, childrenOf } from '../../core/household';
+import { contentsLabel, type Label, LABEL_SHEETS, laidOut, pocketLabels } from '../../core/labels';
+import { type PlaceNode, placeTree } from '../../core/materials';
+import { useHousehold } from '../shell/household';
+import { Field, InputField } from '../ui/field';
+import { LessonOptions } from '../ui/lesson-options';
+import { count } from '../ui/words';
+
+const flat = (list: readonly PlaceNode[]): PlaceNode[] => list.flatMap((n) => [n, ...flat(n.inside)]);
+
+/** Labels for the pockets of a course, or for a box and what is in it: chosen, seen as they will be, printed in black and white. */
+export default function LabelsPage() {
+  const { household } = useHousehold();
+  const [params, setParams] = useSearchParams();
+  const asked = (key: string) => params.get(key) ?? '';
+  const set = (key: string, value: string) =>
+    setParams(
+      (before) => {
+        const next = new URLSearchParams(before);
+        next.set(key, value);
+        if (key === 'of') for (const of of ['from', 'to']) next.delete(of);
+        return next;
+      },
+      { replace: true },
+    );
+  const places = useMemo(() => flat(placeTree(household)), [household]);
+  const of = asked('of') || (household.courses[0] ? `course ${household.courses[0].id}` : '');
+  const course = of.startsWith('course ') ? byId(household.courses, of.slice(7)) : undefined;
+  const place = of.startsWith('place ') ? places.find((p) => p.path === of.slice(6)) : undefined;
+  const sheet = LABEL_SHEETS.find((s) => s.id === asked('sheet')) ?? LABEL_SHEETS[0]!;
+  const pieces = Math.min(50, Math.max(1, Math.floor(Number(asked('pieces'))) || 1));
+  const skip = Math.max(0, Math.floor(Number(asked('skip'))) || 0);
+  const each = asked('each') === 'yes';
+  const names = each
+    ? [
+        ...new Set(
+          household.enrolments
+            .filter((e) => e.courseId === course?.id)
+            .flatMap((e) => childrenOf(household, e).map((c) => c.name)),
+        ),
+      ]
+    : [];
+  const labels: Label[] = course
+    ? pocketLabels(household, course, { from: asked('from'), to: asked('to'), pieces, names })
+    : place
+      ? [contentsLabel(place)]
+      : [];
+  const pages = laidOut(sheet, labels, skip);
+  return (
+    <>
+      <div className="print:hidden">
+        <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
+          <h1>Labels</h1>
+          <button type="button" className="btn btn-strong" disabled={labels.length === 0} onClick={() => print()}>
+            Print {count(pages.length, 'sheet')}
+          </button>
+        </div>
+        <div className="flex flex-wrap items-end gap-4 pb-2">
+          <Field label="Labels for">
+            {(p) => (
+              <select {...p} value={of} onChange={(e) => set('of', e.target.value)}>
+                <optgroup label="The pockets of a course">
+                  {household.courses.map((c) => (
+                    <option key={c.id} value={`course ${c.id}`}>
+                      {c.title} {c.level}
+                    </option>
+                  ))}
+                </optgroup>
+                <optgroup label="A place and what is in it">
+                  {places.map((n) => (
+                    <option key={n.path} value={`place ${n.path}`}>
+                      {n.path}
+                    </option>
+                  ))}
+                </optgroup>
+              </select>
+            )}
+          </Field>
+          {course && (
+            <>
+              <Field label="From lesson">
+                {(p) => (
+                  <select {...p} value={asked('from')} onChange={(e) => set('from', e.target.value)}>
+                    <option value="">the first</option>
+                    <LessonOptions lessons={course.units.flatMap((u) => u.lessons)} />
+                  </select>
+                )}
+              </Field>
+              <Field label="To lesson">
+                {(p) => (
+                  <select {...p} value={asked('to')} onChange={(e) => set('to', e.target.value)}>
+                    <option value="">the last</option>
+                    <LessonOptions lessons={course.units.flatMap((u) => u.lessons)} />
+                  </select>
+                )}
+              </Field>
+              <InputField
+                label="Pieces a lesson"
+                inputMode="numeric"
+                className="w-24"
+                value={asked('pieces') || '1'}
+                onChange={(e) => set('pieces', e.target.value)}
+              />
+              <label className="flex min-h-[44px] items-center gap-2">
+                <input type="checkbox" checked={each} onChange={(e) => set('each', e.target.checked ? 'yes' : '')} />{' '}
+                one for each child
+              </label>
+            </>
+          )}
+          <Field label="On sheets of">
+            {(p) => (
+              <select {...p} value={sheet.id} onChange={(e) => set('sheet', e.target.value)}>
+                {LABEL_SHEETS.map((s) => (
+                  <option key={s.id} value={s.id}>
+                    {s.name}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <InputField
+            label="Labels used up on the first sheet"
+            inputMode="numeric"
+            className="w-24"
+            value={asked('skip') || '0'}
+            onChange={(e) => set('skip', e.target.value)}
+          />
+        </div>
+        <p className="pb-3 text-soft">
+          {count(labels.length, 'label')} on {count(pages.length, 'sheet')}. Print at 100 per cent, without margins; try
+          it on plain paper first and hold it against the labels.
+        </p>
+      </div>
+      <div className="overflow-x-auto print:overflow-visible" role="region" aria-label="The sheets" tabIndex={0}>
+        {pages.map((page, n) => (
+          <div
+            key={n}
+            className="label-sheet mb-4 print:mb-0"
+            data-paper={sheet.paper}
+            aria-label={`Sheet ${n + 1}`}
+            role="group"
+          >
+            {page.map(({ x, y, label }, i) => (
+              <div
+                key={i}
+                className="label-spot"
+                {...(sheet.cut ? { 'data-cut': true } : {})}
+                style={{ left: `${x}mm`, top: `${y}mm`, width: `${sheet.width}mm`, height: `${sheet.height}mm` }}
+              >
+                <b className="block text-[1.1em] font-semibold">{label.title}</b>
+                <span className="block">{label.what}</span>
+                <span className="block text-[0.9em]">{label.more.join(' · ')}</span>
+              </div>
+            ))}
+          </div>
+        ))}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,112 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useForm } from 'react-hook-form';
+import { object, type ObjectSchema, string } from 'yup';
+import { removePlace, savePlace } from '../../core/deeds';
+import { REACHES } from '../../core/household';
+import { placePath, type PlaceNode, readAmount } from '../../core/materials';
+import { useFormCommit, useHousehold } from '../shell/household';
+import { Field, InputField } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+
+interface Values {
+  path: string;
+  reach: string;
+  childId: string;
+  room: string;
+}
+const schema: ObjectSchema<Values> = object({
+  path: string()
+    .defined()
+    .trim()
+    .max(200, 'Keep the place under 200 letters.')
+    .test('place', 'Say what the place is called.', (v) => placePath(v) !== ''),
+  reach: string().defined(),
+  childId: string().defined(),
+  room: string()
+    .defined()
+    .trim()
+    .test('room', 'Give centimetres of shelf, or leave it empty.', (v) => {
+      const n = v === '' ? 0 : readAmount(v);
+      return n !== undefined && n <= 100_000;
+    }),
+});
+
+/** What is said of a place; under another name all that lies in it goes with it. */
+export function PlaceForm({ node, close }: { node?: PlaceNode; close: () => void }) {
+  const { household } = useHousehold();
+  const commit = useFormCommit();
+  const { register, handleSubmit, formState } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: {
+      ...{ path: node?.path ?? '', reach: node?.place?.reach ?? '', childId: node?.place?.childId ?? '' },
+      room: node?.place?.room?.toString() ?? '',
+    },
+  });
+  const { errors } = formState;
+  const keep = async (v: Values) => {
+    const path = placePath(v.path);
+    const wish = {
+      ...{ path, reach: REACHES.find((r) => r === v.reach), childId: v.childId || undefined },
+      room: v.room === '' ? undefined : readAmount(v.room),
+    };
+    const kept = await commit(`${path} ${node ? 'changed' : 'added'}`, (now) => savePlace(now, node?.path, wish));
+    if (kept) close();
+  };
+  const take = async () => {
+    if (node && (await commit(`The place ${node.path} taken away`, (now) => removePlace(now, node.path)))) close();
+  };
+  return (
+    <FormDialog
+      title={node ? node.path : 'A place'}
+      close={close}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void handleSubmit(keep)(e);
+      }}
+    >
+      <InputField
+        label="Called"
+        hint="The outer place first, with a stroke between: “Loft / blue box”. What lies in it goes with it."
+        fault={errors.path?.message}
+        {...register('path')}
+      />
+      <div className="grid gap-4 sm:grid-cols-2">
+        <Field label="How often it is reached into">
+          {(p) => (
+            <select {...p} {...register('reach')}>
+              <option value="">not said</option>
+              <option value="daily">daily</option>
+              <option value="weekly">every week</option>
+              <option value="monthly">seldom</option>
+            </select>
+          )}
+        </Field>
+        <Field label="Whose it is">
+          {(p) => (
+            <select {...p} {...register('childId')}>
+              <option value="">everybody’s</option>
+              {household.children.map((c) => (
+                <option key={c.id} value={c.id}>
+                  {c.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <InputField
+          label="Its room, in cm of shelf"
+          hint="Empty: not measured."
+          inputMode="decimal"
+          className="w-32"
+          fault={errors.room?.message}
+          {...register('room')}
+        />
+      </div>
+      {node && (
+        <button type="button" className="btn self-start" onClick={() => void take()}>
+          There is no such place any more
+        </button>
+      )}
+    </FormDialog>
+  );
+}

@@ -1,0 +1,2 @@
+export * from './sheets';
+export * from './labels';
