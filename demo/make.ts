@@ -314,6 +314,16 @@ function atTheStart(): Household {
     ],
     aways: AWAYS,
     ...stockOfTheCottage('2026-09-01'),
+    holds: [
+      {
+        ...{ id: 'hold-1', title: 'Looking closely: the frog', item: 'frog-2', courseId: 'science', lessonId: 'L4' },
+        ...{ placed: '2026-10-12', ready: '2026-10-20', fetched: '2026-10-22', due: '2026-11-12' },
+      },
+      {
+        ...{ id: 'hold-2', title: 'Stories of the heron', item: 'heron-3', courseId: 'science', lessonId: 'L7' },
+        placed: '2026-11-09',
+      },
+    ],
     // A level half made ready: what was made for the first lessons stays made.
     prepared: [1, 2, 3, 4, 5].map((n) => ({
       ...{ id: `science L${n}`, courseId: 'science', lessonId: `L${n}`, teacherId: 'tobias', date: '2026-10-24' },

@@ -2,18 +2,21 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { chooseFile, expect, openToday, startOwn, status, test, walk } from './app';
 
-/** The sample's courses and record with a blank inventory. */
-async function blankInventory(page: Page): Promise<void> {
+/** The sample as one's own household, which lives by the day; some tables blank. */
+async function ownSample(page: Page, at: string, blank: readonly string[] = []): Promise<void> {
   const text = readFileSync(new URL('../demo/household.json', import.meta.url), 'utf8');
   const file = JSON.parse(text) as Record<string, unknown>;
-  for (const table of ['materials', 'movements', 'needs', 'pulled', 'orders', 'jottings']) file[table] = [];
-  await page.clock.setFixedTime(new Date('2026-11-16T09:00:00'));
+  for (const table of blank) file[table] = [];
+  await page.clock.setFixedTime(new Date(at));
   await startOwn(page);
   await walk(page, '/keeping');
-  await chooseFile(page, 'Choose a backup file', 'blank.json', JSON.stringify(file));
+  await chooseFile(page, 'Choose a backup file', 'sample.json', JSON.stringify(file));
   await page.getByRole('button', { name: 'Restore it' }).click();
   await expect(page.getByText('The backup is restored.')).toBeVisible();
 }
+/** The sample's courses and record with a blank inventory. */
+const blankInventory = (page: Page) =>
+  ownSample(page, '2026-11-16T09:00:00', ['materials', 'movements', 'needs', 'pulled', 'orders', 'jottings']);
 const part = (page: Page, name: RegExp) => page.getByRole('tab', { name }).click();
 const rowOf = (page: Page, name: string) => page.getByRole('region', { name: 'All things' }).getByRole('row', { name });
 
@@ -148,4 +151,81 @@ test('a lesson to make ready stands in its teacher’s own minutes, is ticked wh
   await page.getByRole('button', { name: 'Undo' }).click();
   await walk(page, '/materials?part=ready');
   await expect(lines).toHaveCount(before);
+});
+
+test('a place goes with all that lies in it, a label says what is in it, and undo puts both back', async ({ page }) => {
+  await openToday(page);
+  await walk(page, '/materials?part=places');
+  await page.getByRole('button', { name: 'Change the place study', exact: true }).click();
+  await page.getByLabel('Called').fill('loft / study box');
+  await page.getByLabel('Its room, in cm of shelf').fill('40');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('button', { name: 'Change the place loft / study box / map drawer' })).toBeVisible();
+  await expect(page.getByText('40 cm free of 40 cm; 6 things not measured.')).toBeVisible();
+  await page.getByRole('link', { name: 'A label for loft / study box', exact: true }).click();
+  const sheet = page.getByRole('group', { name: 'Sheet 1' });
+  await expect(sheet).toContainText('loft / study box');
+  await expect(sheet).toContainText('outline map of the river');
+  await page.getByLabel('Labels for').selectOption('course science');
+  await page.getByLabel('Pieces a lesson').fill('2');
+  await page.getByLabel('On sheets of').selectOption('letter-30');
+  await expect(page.getByText('40 labels on 2 sheets.')).toBeVisible();
+  await page.getByLabel('Labels used up').fill('29');
+  await expect(page.getByRole('group', { name: 'Sheet 1' })).toContainText('piece 1 of 2');
+  // As large as on paper: 8½ inches are 816 of the screen's pixels.
+  expect((await sheet.boundingBox())!.width).toBeCloseTo(816, -1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await walk(page, '/materials?part=places');
+  await expect(page.getByRole('button', { name: 'Change the place study', exact: true })).toBeVisible();
+});
+
+test('a box that comes late lets its course wait, with what that costs, and goes on where it is not to', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/materials?part=orders');
+  const late = page
+    .getByRole('list', { name: 'On its way' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Tideways, activity book' });
+  await expect(late).toContainText('counts as not coming');
+  await late.getByRole('button', { name: /^Not all/ }).click();
+  await page.getByLabel('It comes on another day').check();
+  await page.getByRole('dialog').getByLabel('Expected on').fill('30 Apr 2027');
+  const waits = page.getByRole('group', { name: 'What waits for it' });
+  await expect(waits).toContainText(/Tideways, .*→.*days? later; days in hand/);
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(late).toContainText('expected on 30 Apr 2027');
+  // It was moved: asked again, nothing waits any more.
+  await late.getByRole('button', { name: /^Not all/ }).click();
+  await page.getByLabel('It comes on another day').check();
+  await expect(page.getByRole('dialog').getByLabel('Expected on')).toHaveValue('30 Apr 2027');
+  await expect(waits).toHaveCount(0);
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(late).toContainText('was expected on 6 Nov');
+});
+
+test('a title is asked for at the library for a lesson, fetched and brought back; without the library what was heard stands', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/materials?part=library');
+  const lesson = page.getByLabel('For a lesson to come');
+  const neck = lesson.locator('option', { hasText: 'the heron’s neck' });
+  await lesson.selectOption((await neck.getAttribute('value'))!);
+  const found = page.getByRole('list', { name: 'What the library has' });
+  await expect(found.getByRole('listitem')).toHaveCount(3);
+  await found.getByRole('button', { name: 'Ask for Looking closely: the heron' }).click();
+  const asked = page.getByRole('list', { name: 'Asked for and at home' });
+  await expect(asked).toContainText('Looking closely: the heron for Pond and Sky');
+  await asked.getByRole('button', { name: 'Fetched: Looking closely: the heron' }).click();
+  await expect(asked).toContainText('due back on Wed 2 Dec');
+  await asked.getByRole('button', { name: 'Back: Looking closely: the heron' }).click();
+  await expect(asked).not.toContainText('Looking closely: the heron');
+  // With the server stopped a page kept in the browser answers in its place.
+  await page.route('**/api/library/**', (route) => route.fulfill({ contentType: 'text/html', body: '<p>' }));
+  await page.reload();
+  await expect(page.getByText('what stands here is what was last heard')).toBeVisible();
+  await expect(asked).toContainText('Stories of the heron');
 });

@@ -5,6 +5,9 @@ import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { FEEDS, weirHouse } from './feeds';
+import { hold, search } from './library';
+import { orderStatus, SHOP } from './shop';
+import { askedAbout } from './simulated';
 
 /**
  * Serves the built app from `dist`. The page may load nothing from anywhere else and run no inline script; the few
@@ -52,12 +55,27 @@ export function makeApp(dist: string, now: () => Date = () => new Date()): Expre
   // The page with its number for styles is sent from its own addresses alone.
   app.get('/index.html', (_req, res) => res.redirect(301, '/'));
   app.use(express.static(dist, { index: false, maxAge: 0 }));
+  const today = () => Math.floor(now().getTime() / 86_400_000);
   app.get('/api/feeds', (_req, res) => {
     res.set('Cache-Control', 'no-cache').json(FEEDS);
   });
   app.get(FEEDS[0].path, (_req, res) => {
-    const today = Math.floor(now().getTime() / 86_400_000);
-    res.set('Cache-Control', 'no-cache').type('text/calendar; charset=utf-8').send(weirHouse(today));
+    res.set('Cache-Control', 'no-cache').type('text/calendar; charset=utf-8').send(weirHouse(today()));
+  });
+  app.get('/api/library/search', (req, res) => {
+    const words = typeof req.query['for'] === 'string' ? req.query['for'].slice(0, 200) : '';
+    res.set('Cache-Control', 'no-cache').json(search(words, today()));
+  });
+  app.get('/api/library/holds', (req, res) => {
+    const told = askedAbout(req.query['of']).flatMap(({ name, day }) => hold(name, day, today()) ?? []);
+    res.set('Cache-Control', 'no-cache').json(told);
+  });
+  app.get('/api/shop', (_req, res) => {
+    res.set('Cache-Control', 'no-cache').json({ name: SHOP });
+  });
+  app.get('/api/shop/orders', (req, res) => {
+    const told = askedAbout(req.query['of']).map(({ name, day }) => orderStatus(name, day, today()));
+    res.set('Cache-Control', 'no-cache').json(told);
   });
   app.use('/api', (req, res) => {
     res.status(404).json({ error: `There is nothing at ${req.originalUrl}.` });

@@ -1,12 +1,20 @@
 import { fromDay } from '../../core/calendar';
 import { packThing, putBack } from '../../core/deeds';
 import type { Material } from '../../core/household';
-import { amount, type BoxLine, orderByWords, type PutBack, thereWords, type Way, wayWords } from '../../core/materials';
+import {
+  amount,
+  type BoxLine,
+  cautionsInUse,
+  orderByWords,
+  type PutBack,
+  thereWords,
+  type Way,
+  wayWords,
+} from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { newId } from '../ui/id';
 import { listing } from '../ui/words';
-import { Cautions } from './cautions';
 import { ThingName } from './thing-name';
 
 /** What the week's lessons need, by place: a tick says the thing is in the box. */
@@ -152,7 +160,11 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                   {l.missing.length > 0 && (
                     <span className="block text-[0.95rem]">Not complete: {listing(l.missing)} missing.</span>
                   )}
-                  <Cautions material={m} />
+                  {cautionsInUse(household, m, l.uses).map((words) => (
+                    <span key={words} className="block text-[0.95rem]">
+                      ⚠ {words}
+                    </span>
+                  ))}
                 </td>
                 <td className="hidden md:table-cell">{m.place || '–'}</td>
                 <td className="hidden whitespace-nowrap md:table-cell">{dayAndDate(style, l.day)}</td>

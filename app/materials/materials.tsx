@@ -4,20 +4,21 @@ import { useSearchParams } from 'react-router';
 import { type Day, weekStart } from '../../core/calendar';
 import { byId, type Material } from '../../core/household';
 import { toBuy } from '../../core/jot';
-import { boxOf, netThings, openOrders, placeTree, putBackList, shortages } from '../../core/materials';
+import { boxOf, netThings, openHolds, openOrders, placeTree, putBackList, shortages } from '../../core/materials';
 import { preparation } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { Box } from './box';
 import { Everything } from './everything';
 import { MaterialForm } from './material-form';
+import { Library } from './library';
 import { Missing } from './missing';
 import { Orders } from './orders';
 import { Places } from './places';
 import { Ready } from './ready';
 import { Thing } from './thing';
 
-const PARTS = ['box', 'missing', 'orders', 'ready', 'places', 'all'] as const;
+const PARTS = ['box', 'missing', 'orders', 'library', 'ready', 'places', 'all'] as const;
 type Part = (typeof PARTS)[number];
 /** From the last days of a week on its own box is emptied as well: the first day whose things stay out. */
 const endOfBox = (start: Day, today: Day): Day => (today >= start + 4 ? start + 7 : start);
@@ -61,6 +62,7 @@ export default function Materials() {
     ['box', 'This week’s box', lines.length],
     ['missing', 'Will be missing', missing.length],
     ['orders', 'Orders', orders.length + buy.filter((j) => !j.settled).length],
+    ['library', 'Library', openHolds(household, today).length],
     ['ready', 'To make ready', ready.length],
     ['places', 'Places', placeTree(household).length],
     ['all', 'Everything', household.materials.filter((m) => !m.retired).length],
@@ -92,6 +94,7 @@ export default function Materials() {
       {panel('box', <Box lines={lines} start={start} open={open} away={away} />)}
       {panel('missing', <Missing list={missing} nets={nets} open={open} />)}
       {panel('orders', <Orders orders={orders} buy={buy} open={open} />)}
+      {panel('library', <Library />)}
       {panel('ready', <Ready lines={ready} />)}
       {panel('places', <Places open={open} />)}
       {panel('all', <Everything nets={nets} open={open} />)}

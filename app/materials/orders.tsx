@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { fromDay, toDay } from '../../core/calendar';
 import { checkIn, giveUpLine, orderLines, wantThing } from '../../core/deeds';
-import { byId, type Jotting, type Material } from '../../core/household';
-import { alike, amount, money, type OpenOrder, orderWords } from '../../core/materials';
+import { byId, type Jotting, type Material, titleOf } from '../../core/household';
+import { alike, amount, money, type OpenOrder, orderWords, spentSoFar } from '../../core/materials';
 import { JottingList } from '../jot/list';
+import { useService } from '../outside/use-service';
 import { useHousehold } from '../shell/household';
+import { dayAndDate } from '../ui/dates';
 import { DateField } from '../ui/date-field';
 import { InputField } from '../ui/field';
 import { newId } from '../ui/id';
@@ -26,14 +28,59 @@ export function Orders({ orders, buy, open }: { orders: OpenOrder[]; buy: Jottin
       {coming.length > 0 && <Coming lines={coming} open={open} />}
       {toOrder.length > 0 && <ToOrder lines={toOrder} open={open} />}
       {buy.length > 0 && <Jotted buy={buy} />}
+      <SpentSoFar />
     </>
   );
+}
+
+/** What was spent so far, by course and by child. */
+function SpentSoFar() {
+  const { household } = useHousehold();
+  const { all, byCourse, byChild } = spentSoFar(household);
+  if (all === 0) return null;
+  const list = (map: ReadonlyMap<string, number>, name: (id: string) => string) =>
+    [...map]
+      .sort((a, b) => b[1] - a[1])
+      .map(([id, sum]) => `${name(id)} ${money(sum)}`)
+      .join(' · ');
+  return (
+    <section aria-labelledby="spent" className="pt-6">
+      <h2 id="spent" className="border-b border-ink pb-1">
+        Spent so far: {money(all)}
+      </h2>
+      <p className="pt-1">{list(byCourse, (id) => titleOf(household, id))}</p>
+      <p className="text-soft">
+        {list(byChild, (id) => byId(household.children, id)?.name ?? '')}
+        {byChild.size > 0 && ', what several share in equal parts'}
+      </p>
+    </section>
+  );
+}
+
+interface ShopWord {
+  number: string;
+  is: string;
+  expected: string;
+}
+
+/** What the simulated shop says of lines that were ordered there; nothing while it cannot be reached and never was. */
+function useShop(lines: readonly OpenOrder[]): ReadonlyMap<string, ShopWord> {
+  const { data: shop } = useService<{ name: string }>('/api/shop');
+  const asked = lines.filter((l) => l.order.shop === shop?.name && l.order.ordered);
+  const of = asked.map((l) => `${l.order.id}:${l.order.ordered!}`).join(',');
+  const { data } = useService<ShopWord[]>(of ? `/api/shop/orders?of=${encodeURIComponent(of)}` : undefined);
+  return new Map((data ?? []).map((w) => [w.number, w]));
 }
 
 function Coming({ lines, open }: { lines: OpenOrder[]; open: (m: Material) => void }) {
   const { household, today, commit } = useHousehold();
   const [checking, setChecking] = useState<OpenOrder>();
+  const words = useShop(lines);
   const style = household.settings.dateStyle;
+  const expects = (line: OpenOrder, by: number) =>
+    commit(`${line.material.name} expected on another day`, (now) =>
+      orderLines(now, [line.order.id], { day: today, expected: by }),
+    );
   const came = (list: readonly OpenOrder[]) =>
     commit(list.length === 1 ? `${list[0]!.material.name}: came` : `${count(list.length, 'line')} came`, (now) =>
       checkIn(
@@ -61,6 +108,7 @@ function Coming({ lines, open }: { lines: OpenOrder[]; open: (m: Material) => vo
               <span className={`block text-[0.95rem] ${line.is === 'overdue' ? 'font-semibold' : 'text-soft'}`}>
                 {orderWords(style, line, today)}
               </span>
+              <ShopSays word={words.get(line.order.id)} line={line} take={(by) => void expects(line, by)} />
             </span>
             <span className="flex flex-wrap gap-1 print:hidden">
               <button
@@ -85,6 +133,29 @@ function Coming({ lines, open }: { lines: OpenOrder[]; open: (m: Material) => vo
       </ul>
       {checking && <CheckIn line={checking} close={() => setChecking(undefined)} />}
     </section>
+  );
+}
+
+/** The shop's own word on a line, and its day in one press where it is another. */
+function ShopSays({ word, line, take }: { word: ShopWord | undefined; line: OpenOrder; take: (by: number) => void }) {
+  const { household, today } = useHousehold();
+  if (!word) return null;
+  const by = toDay(word.expected);
+  const date = dayAndDate(household.settings.dateStyle, by, today);
+  return (
+    <span className="block text-[0.95rem] text-soft">
+      {line.order.shop} says: {word.is}, {word.is === 'delivered' ? 'since' : 'comes on'} {date}
+      {word.is !== 'delivered' && line.order.expected !== word.expected && by >= today && (
+        <button
+          type="button"
+          className="press page-link ml-2 cursor-pointer print:hidden"
+          aria-label={`Take ${date} for ${line.material.name}`}
+          onClick={() => take(by)}
+        >
+          Take that day
+        </button>
+      )}
+    </span>
   );
 }
 

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
-import { boxOf, missingPartsWords, stoppedBy } from '../../core/materials';
+import { boxOf, cautionsInUse, missingPartsWords, stoppedBy } from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { listing } from '../ui/words';
@@ -30,6 +30,13 @@ export function TableToday({ day }: { day: Day }) {
             {l.material.name} is of no use without {missingPartsWords(stoppedBy(l.material))}.{' '}
           </b>
         ))}
+        {lines.map((l) =>
+          cautionsInUse(household, l.material, l.uses).map((words) => (
+            <span key={`${l.material.id} ${words}`} className="block">
+              ⚠ {l.material.name}: {words}
+            </span>
+          )),
+        )}
         <Link className="page-link" to="/materials">
           This week’s box
         </Link>

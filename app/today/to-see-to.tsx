@@ -1,19 +1,16 @@
-import { useEffect, useEffectEvent, useState } from 'react';
 import { Link } from 'react-router';
-import type { Day } from '../../core/calendar';
-import { byId, type DateStyle } from '../../core/household';
-import { orderByWords, orderSoon, type Shortage, shortages, toOrderWords } from '../../core/materials';
-import { type PrepLine, preparation, preparationMinutes, preparationOn } from '../../core/prepare';
+import { type Day, toDay } from '../../core/calendar';
+import type { DateStyle, Household } from '../../core/household';
+import { holdWords, openHolds, orderByWords, orderSoon, type Shortage, toOrderWords } from '../../core/materials';
+import { type PrepLine, preparationMinutes, preparationOn } from '../../core/prepare';
 import { PrepList } from '../materials/prep-list';
 import { useHousehold } from '../shell/household';
-import { usePlan } from '../shell/plan';
 import { dayAndDate } from '../ui/dates';
 import { count } from '../ui/words';
 import { type Note, Notes } from './notes';
 import { TableToday } from './table';
+import { useAhead } from './use-ahead';
 
-/** Milliseconds of quiet after which what must be ordered and made ready is worked out. */
-const QUIET = 500;
 const MOST = 6;
 
 /** The things of the day, under its work: what has to be on the table; and of today, what is to be ordered and made ready. */
@@ -26,31 +23,45 @@ export default function ToSeeTo({ day, today }: { day: Day; today: boolean }) {
   );
 }
 
-/**
- * What has to be ordered this week or should have been, and what teachers make ready today: worked out once the plan has settled and
- * nothing else is going on, so that no mark waits for it.
- */
+/** What has to be ordered this week or should have been, what teachers make ready today, what the library waits for. */
 function Ahead() {
-  const { household, year, today, whole } = useHousehold();
-  const { settled } = usePlan();
-  const plan = settled?.plan;
-  const [soon, setSoon] = useState<Shortage[]>([]);
-  const [ready, setReady] = useState<PrepLine[]>([]);
-  const { materials, movements, orders, needs, courses, enrolments, prepared, teachers } = household;
-  const look = useEffectEvent(() => {
-    if (!plan) return;
-    setSoon(orderSoon(shortages(household, plan), today));
-    setReady(preparationOn(preparation(household, year, plan), today));
-  });
-  useEffect(() => {
-    if (!plan || !whole || plan.today !== today) return;
-    const timer = setTimeout(look, QUIET);
-    return () => clearTimeout(timer);
-  }, [plan, whole, today, materials, movements, orders, needs, courses, enrolments, prepared, teachers]);
-  const listed = new Set(orders.filter((o) => !o.closed).map((o) => o.materialId));
-  const open = soon.filter((s) => !listed.has(s.material.id) && byId(materials, s.material.id));
-  const notes = [orderNote(open, household.settings.dateStyle, today), readyNote(ready, today)];
+  const { household, today } = useHousehold();
+  const { soon, ready } = useAhead();
+  const style = household.settings.dateStyle;
+  const notes = [
+    orderNote(orderSoon(soon, today), style, today),
+    readyNote(preparationOn(ready, today), today),
+    libraryNote(household, style, today),
+  ];
   return <Notes notes={notes.filter((n) => n !== undefined)} label="To see to" />;
+}
+
+/** Days before a title is due back on which it is spoken of. */
+const BEFORE_DUE = 3;
+
+function libraryNote(state: Household, style: DateStyle, today: Day): Note | undefined {
+  const list = openHolds(state, today).filter(
+    ({ hold, stage }) => stage === 'to fetch' || (hold.fetched && hold.due && toDay(hold.due) <= today + BEFORE_DUE),
+  );
+  if (list.length === 0) return undefined;
+  return {
+    key: 'library',
+    words: `${count(list.length, 'title')} at the library`,
+    body: (
+      <ul aria-label="At the library">
+        {list.map(({ hold }) => (
+          <li key={hold.id} className="wrap-anywhere">
+            {hold.title}: {holdWords(style, hold, today)}
+          </li>
+        ))}
+        <li>
+          <Link className="page-link" to="/materials?part=library">
+            Fetched, renewed, back
+          </Link>
+        </li>
+      </ul>
+    ),
+  };
 }
 
 function readyNote(ready: readonly PrepLine[], today: Day): Note | undefined {
@@ -59,7 +70,7 @@ function readyNote(ready: readonly PrepLine[], today: Day): Note | undefined {
   return { key: 'ready', words: `${minutes} min to make ready`, body: <PrepList lines={ready} /> };
 }
 
-function orderNote(open: readonly Shortage[], style: DateStyle, today: Day): Note | undefined {
+export function orderNote(open: readonly Shortage[], style: DateStyle, today: Day): Note | undefined {
   if (open.length === 0) return undefined;
   return {
     key: 'to order',

@@ -19,6 +19,7 @@ import type { Held } from './move-note';
 import { WeekTable } from './table';
 
 const MoveNote = lazy(() => import('./move-note'));
+const WeekThings = lazy(() => import('./things'));
 
 /** Up to so many rows the printed week is set larger and still stays on one side. */
 const ROOMY = 13;
@@ -213,6 +214,9 @@ export default function Week() {
           </button>
         )}
       </div>
+      <Suspense>
+        <WeekThings start={start} />
+      </Suspense>
       {errands.length > 0 && (
         <section className="pt-4" aria-labelledby="also">
           <h2 id="also" className="border-b border-ink pb-1">

@@ -5,3 +5,4 @@ export * from './people';
 export * from './storing';
 export * from './things';
 export * from './places';
+export * from './holds';

@@ -121,6 +121,7 @@ describe('names of what is not there', () => {
     './fixtures/version-4.json',
     './fixtures/version-5.json',
     './fixtures/version-5-inventory.json',
+    './fixtures/version-5-places.json',
     '../../demo/household.json',
   ].map(read);
 

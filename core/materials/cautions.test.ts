@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import type { Caution, Child } from '../household';
-import { aChild } from '../tests/make';
-import { cautionsOf } from './index';
+import type { FlatStep } from '../course';
+import type { Caution, Child, Presence } from '../household';
+import { aChild, anEnrolment } from '../tests/make';
+import { cautionsInUse, cautionsOf } from './index';
 
 const TODAY = toDay('2026-09-07');
 const said = (caution: Caution, child: Partial<Child>, at?: Parameters<typeof cautionsOf>[3]) =>
@@ -50,5 +51,25 @@ describe('cautions', () => {
     expect(near('small parts', { born: '2025-01-01', until: '2026-08-31' })).toBe(false);
     const all: Caution[] = ['small parts', 'magnets', 'blades', 'heat', 'allergens'];
     expect(cautionsOf({ children: [] }, { cautions: all }, TODAY).map((c) => c.caution)).toEqual(all);
+  });
+});
+
+describe('cautions of a thing in use', () => {
+  it('are of those who use it and how they work, each said once; nothing where nobody is concerned', () => {
+    const children = [
+      aChild('A', { name: 'Ann', born: '2012-01-01', tools: true }),
+      aChild('B', { name: 'Ben', born: '2018-01-01' }),
+    ];
+    const use = (childIds: string[], presence: Presence) => ({
+      day: toDay('2026-11-11'),
+      enrolment: anEnrolment('e', 'c', { childIds }),
+      step: { presence } as FlatStep,
+    });
+    const knife = { cautions: ['blades'] } as const;
+    const said = (...uses: ReturnType<typeof use>[]) =>
+      cautionsInUse({ children }, { cautions: [...knife.cautions] }, uses);
+    expect(said(use(['A'], 'alone'))).toEqual(['Blades: never alone, with an adult near.']);
+    expect(said(use(['B'], 'with'), use(['B'], 'with'))).toEqual(['Blades: in an adult’s hands, not in Ben’s.']);
+    expect(cautionsInUse({ children }, { cautions: [] }, [use(['B'], 'alone')])).toEqual([]);
   });
 });

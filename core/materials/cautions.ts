@@ -1,6 +1,7 @@
 import { ageOn, type Day, fromDay, toDay } from '../calendar';
 import type { Caution, Child, Household, Material, Presence } from '../household';
 import { listing } from '../words';
+import type { Use } from './uses';
 
 /** Small parts are kept from children under this age (US 16 CFR 1501; the cylinder of its test is 31.7 mm wide). */
 export const SMALL_PARTS_UNDER = 3;
@@ -74,4 +75,20 @@ export function cautionsOf(
       }
     }
   });
+}
+
+/**
+ * The cautions of a thing for the work that it is used in: who does it and how closely it is watched; only what concerns somebody, each
+ * said once.
+ */
+export function cautionsInUse(
+  state: Pick<Household, 'children'>,
+  material: Pick<Material, 'cautions'>,
+  uses: readonly Pick<Use, 'day' | 'enrolment' | 'step'>[],
+): string[] {
+  if (material.cautions.length === 0) return [];
+  const lines = uses.flatMap(({ day, enrolment, step }) =>
+    cautionsOf(state, material, day, { childIds: enrolment.childIds, presence: step.presence }),
+  );
+  return [...new Set(lines.filter((l) => l.near).map((l) => l.words))];
 }

@@ -10,3 +10,5 @@ export * from './words';
 export * from './thing-text';
 export * from './sets';
 export * from './places';
+export * from './holds';
+export * from './spent';

@@ -5,7 +5,7 @@ import type { Household, Material, Need } from '../household';
 import { carryMarks } from '../log';
 import { makePlan, makeProblem } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
-import { boxOf, orderIs, shortages, stock } from './index';
+import { boxOf, orderIs, shortages, spentSoFar, stock } from './index';
 
 const TODAY = '2026-09-07';
 const thing = (change: Partial<Material> = {}): Material => ({
@@ -172,5 +172,25 @@ describe('what is kept between two marks', () => {
     const h = base({ marks });
     expect(stock(h).get('m')).toBe(1);
     expect(stock({ ...h, movements: [...h.movements, counted] }).get('m')).toBe(2);
+  });
+});
+
+describe('what was spent', () => {
+  it('is what was bought with courses and what arrived of orders, shared by who needs it', () => {
+    const part = { id: 'p', kind: 'manual' as const, title: 'manual', price: 2000 };
+    const h = base({
+      courses: [
+        { ...aCourse('c', { lessons: 1, perLesson: [{ kind: 'practise', count: 1 }] }), parts: [part] },
+        { ...aCourse('d', { lessons: 1, perLesson: [{ kind: 'practise', count: 1 }] }), parts: [part], wish: true },
+      ],
+      orders: [
+        { id: 'o', materialId: 'm', quantity: 10, date: '2026-09-01', ordered: '2026-09-01', price: 500 },
+        { id: 'x', materialId: 'm', quantity: 10, date: '2026-09-01', ordered: '2026-09-01', price: 700 },
+      ],
+      movements: [{ id: 'a', materialId: 'm', date: '2026-09-03', seq: 1, kind: 'arrived', quantity: 4, orderId: 'o' }],
+    });
+    const spent = spentSoFar(h);
+    expect([spent.all, spent.byCourse.get('c'), spent.byCourse.get('d')]).toEqual([2200, 2200, undefined]);
+    expect([spent.byChild.get('A'), spent.byChild.get('B')]).toEqual([1100, 1100]);
   });
 });

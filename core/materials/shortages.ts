@@ -25,7 +25,7 @@ export const openOf = ({ movements }: Pick<Household, 'movements'>, order: Order
 
 const arrivedKept = new WeakMap<readonly Movement[], ReadonlyMap<Id, number>>();
 /** How many have arrived of every line; kept with the entries. */
-function arrivedOf(movements: readonly Movement[]): ReadonlyMap<Id, number> {
+export function arrivedOf(movements: readonly Movement[]): ReadonlyMap<Id, number> {
   const known = arrivedKept.get(movements);
   if (known) return known;
   const arrived = new Map<Id, number>();

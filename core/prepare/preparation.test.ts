@@ -8,6 +8,7 @@ import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher } from '../te
 import {
   lastForIt,
   makingWords,
+  prepDayWords,
   preparation,
   preparationMinutes,
   preparationOn,
@@ -92,6 +93,7 @@ describe('making lessons ready', () => {
       ['L2', 'cut with the paper cutter, for 1 child', 10],
       ['L2', '', 20],
     ]);
+    expect(prepDayWords(of(withTasks()).filter((l) => l.lessonId === 'L1'))).toBe('c, Lesson 1 (print, copy, cut)');
     // A level that is under way was printed.
     const under = withTasks({ marks: [aMark('e', 'L1-1', 'done', '2026-09-07')] });
     expect(tasks(under)[0]).toEqual(['L2', 'copy', 4]);

@@ -218,6 +218,16 @@ export function makingWords({
     .join(', ');
 }
 
+/** What is made ready on a day, a lesson at a time: “Pond and Sky, 6, mud under the glass (copy, cut)”. */
+export function prepDayWords(lines: readonly Pick<PrepTask, 'title' | 'lesson' | 'kind'>[]): string {
+  const lessons = new Map<string, string[]>();
+  for (const l of lines) {
+    const name = `${l.title}, ${l.lesson.title}`;
+    lessons.set(name, [...(lessons.get(name) ?? []), ...(l.kind ? [l.kind] : [])]);
+  }
+  return [...lessons].map(([name, kinds]) => (kinds.length > 0 ? `${name} (${kinds.join(', ')})` : name)).join('; ');
+}
+
 /** Whether nobody younger is there who has not taken a course: what is made for it need not last. */
 export function lastForIt(state: Pick<Household, 'children' | 'enrolments'>, courseId: Id): boolean {
   const takes = new Set(state.enrolments.filter((e) => e.courseId === courseId).flatMap((e) => e.childIds));

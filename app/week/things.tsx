@@ -1,0 +1,59 @@
+import { type Day, toDay } from '../../core/calendar';
+import { openHolds, orderByWords, toOrderWords } from '../../core/materials';
+import { prepDayWords } from '../../core/prepare';
+import { useHousehold } from '../shell/household';
+import { useAhead } from '../today/use-ahead';
+import { dayAndDate, shortDate } from '../ui/dates';
+import { listing } from '../ui/words';
+
+/** What a week asks beside its lessons: what has to be ordered in it, what is made ready on which of its days, what is due back. */
+export default function WeekThings({ start }: { start: Day }) {
+  const { household, today } = useHousehold();
+  const { soon, ready } = useAhead();
+  const style = household.settings.dateStyle;
+  const last = start + 6;
+  const inWeek = (day: Day) => day >= start && day <= last;
+  const past = (day: Day) => day < today && inWeek(today);
+  const orders = soon.filter((s) => inWeek(s.orderBy) || past(s.orderBy));
+  const days = [...new Set(ready.flatMap((l) => l.on.map((p) => p.day)))].filter(inWeek).sort((a, b) => a - b);
+  const back = openHolds(household, today).filter(
+    ({ hold }) => hold.fetched && hold.due && (inWeek(toDay(hold.due)) || past(toDay(hold.due))),
+  );
+  if (orders.length + days.length + back.length === 0) return null;
+  return (
+    <section className="pt-4 print:hidden" aria-labelledby="things">
+      <h2 id="things" className="border-b border-ink pb-1">
+        Beside the lessons
+      </h2>
+      <ul>
+        {orders.map((s) => (
+          <li key={s.material.id} className="border-b border-rule py-1 wrap-anywhere">
+            Order {toOrderWords(s)} {s.material.unit || s.packs ? 'of ' : '× '}
+            {s.material.name}: {orderByWords(style, s.orderBy, today)},{' '}
+            <span className="text-soft">needed on {dayAndDate(style, s.day, today)}</span>
+          </li>
+        ))}
+        {days.map((day) => {
+          const lines = ready.filter((l) => l.on.some((p) => p.day === day));
+          const minutes = (id: string) =>
+            lines
+              .filter((l) => l.teacher.id === id)
+              .reduce((n, l) => n + l.on.reduce((m, p) => (p.day === day ? m + p.minutes : m), 0), 0);
+          const teachers = [...new Map(lines.map((l) => [l.teacher.id, l.teacher])).values()];
+          return (
+            <li key={day} className="border-b border-rule py-1 wrap-anywhere">
+              {dayAndDate(style, day, today)}:{' '}
+              {listing(teachers.map((t) => `${t.name} ${minutes(t.id)} min to make ready`))}{' '}
+              <span className="text-soft">{prepDayWords(lines)} </span>
+            </li>
+          );
+        })}
+        {back.map(({ hold }) => (
+          <li key={hold.id} className="border-b border-rule py-1 wrap-anywhere">
+            {hold.title}: back to the library by {shortDate(style, toDay(hold.due!), today)}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
