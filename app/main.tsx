@@ -28,6 +28,7 @@ const Together = lazy(() => import('./shelf/together'));
 const ContentsSheet = lazy(() => import('./shelf/sheet-page'));
 const CoursePage = lazy(() => import('./shelf/course-page'));
 const Materials = lazy(() => import('./materials/materials'));
+const SitDown = lazy(() => import('./sitdown/sit-down'));
 const Labels = lazy(() => import('./materials/labels-page'));
 const Record = lazy(() => import('./record/record'));
 const HouseholdPage = lazy(() => import('./household/household-page'));
@@ -64,6 +65,14 @@ function Doors() {
           <Route path="/year/courses" element={<YearCourses />} />
           <Route path="/year/attendance" element={<Attendance />} />
           <Route path="/year/outside" element={<Outside />} />
+          <Route
+            path="/sit-down"
+            element={
+              <Whole>
+                <SitDown />
+              </Whole>
+            }
+          />
           <Route path="/shelf" element={<Shelf />} />
           <Route path="/shelf/new/contents" element={<PastePage />} />
           <Route path="/shelf/together" element={<Together />} />

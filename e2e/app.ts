@@ -140,6 +140,7 @@ export const chooseFile = (page: Page, label: string, name: string, content: str
 export const VIEWS = [
   '/',
   '/week',
+  '/sit-down',
   '/year',
   '/year/courses',
   '/year/attendance',
@@ -152,7 +153,10 @@ export const VIEWS = [
   '/materials',
   '/materials?part=missing',
   '/materials?part=orders',
+  '/materials?part=library',
   '/materials?part=ready',
+  '/materials?part=places',
+  '/materials/labels',
   '/materials?part=all',
   '/record',
   '/household',

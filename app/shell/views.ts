@@ -39,13 +39,17 @@ export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus
 
 /** The pages within a view, by the words that stand on them. */
 export const PAGES = [
+  ['/sit-down', 'Sit down over a week: the planning evening'],
   ['/year/courses', 'Courses over the year'],
   ['/year/attendance', 'Attendance: the register'],
   ['/year/outside', 'Away and outside: sick days, classes, calendars'],
   ['/shelf/together', 'Courses together'],
   ['/materials?part=missing', 'Materials: what will be missing'],
   ['/materials?part=orders', 'Materials: orders, what is on its way'],
+  ['/materials?part=library', 'Materials: library'],
   ['/materials?part=ready', 'Materials: what is to be made ready'],
+  ['/materials?part=places', 'Materials: places'],
+  ['/materials/labels', 'Labels for pockets and boxes'],
   ['/materials?part=all', 'Materials: everything'],
   ['/shelf/new/contents', 'A course from its contents page or a CSV file'],
 ] as const;

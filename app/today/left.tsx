@@ -64,7 +64,8 @@ function Older({ older }: { older: readonly LeftDay[] }) {
   );
 }
 
-function LastDay({ left: { day, steps } }: { left: LeftDay }) {
+/** What was left of one day, settled in a press each or all at once. */
+export function LastDay({ left: { day, steps } }: { left: LeftDay }) {
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
   const date = longDate(style, day, today);

@@ -1,12 +1,14 @@
 import { useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { type Day, fromDay } from '../../core/calendar';
 import { type DayPage, missedBefore } from '../../core/day';
-import { markStep } from '../../core/deeds';
+import { askSitDown, markStep, putSitDownAway } from '../../core/deeds';
 import { byId } from '../../core/household';
 import type { movedByFeeds, movedWords } from '../../core/ical';
+import { offersSitDown, weekToPlan } from '../../core/sitdown';
 import { goneWords } from '../../core/words';
 import { useHousehold } from '../shell/household';
-import { dayAndDate } from '../ui/dates';
+import { dayAndDate, shortDate } from '../ui/dates';
 import { newId } from '../ui/id';
 import { count, listing } from '../ui/words';
 import type { Note } from './notes';
@@ -133,6 +135,39 @@ export function useMissed(day: Day): Note | undefined {
           </li>
         ))}
       </ul>
+    ),
+  };
+}
+
+/** The week turns: it is offered once to sit down over the next, in one line. */
+export function useSitDown(): Note | undefined {
+  const { household, year, today, commit } = useHousehold();
+  if (!year || !offersSitDown(household, year, today)) return undefined;
+  const start = weekToPlan(household, year, today)!;
+  const week = shortDate(household.settings.dateStyle, start, today);
+  return {
+    key: 'sit down',
+    words: `Sit down over the week of ${week}`,
+    body: (
+      <p className="flex flex-wrap items-center gap-2 py-1">
+        <Link className="btn btn-strong" to="/sit-down">
+          Sit down over it
+        </Link>
+        <button
+          type="button"
+          className="btn btn-quiet"
+          onClick={() => void commit('not this week', (now) => putSitDownAway(now, start, newId))}
+        >
+          Not this week
+        </button>
+        <button
+          type="button"
+          className="btn btn-quiet"
+          onClick={() => void commit('the week is planned without being asked', (now) => askSitDown(now, false))}
+        >
+          Never ask: we have a routine
+        </button>
+      </p>
     ),
   };
 }

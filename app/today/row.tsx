@@ -110,6 +110,7 @@ export function Row({
                 {step.optional && ' · optional'}
                 {row.pages && <ManualPages pages={row.pages} before={row.readBefore} />}
                 {row.prepare !== undefined && <b className="font-semibold text-ink"> · {row.prepare} min to prepare</b>}
+                {row.note && <b className="font-semibold text-ink"> · {row.note}</b>}
                 {row.left && ` · left: ${row.left}`}
                 {row.proof && ' · to prove it is known'}
                 {row.carriedFrom !== undefined && (

@@ -16,7 +16,7 @@ import { useClashes } from './clashes';
 import { Group } from './group';
 import { HowFar } from './how-far';
 import { useLeft } from './left';
-import { useAway, useMissed, useMovedOutside } from './notes-of-day';
+import { useAway, useMissed, useMovedOutside, useSitDown } from './notes-of-day';
 import { type Note, Notes } from './notes';
 import { Rituals, useOtherwise } from './rituals';
 import { ShowSwitch } from './show-switch';
@@ -135,7 +135,7 @@ export function Today() {
     }, []),
   };
 
-  const [left, clashes, away, missed, outside, otherwise] = [
+  const [left, clashes, away, missed, outside, otherwise, sitDown] = [
     useLeft(),
     // What was begun on a day gone by cannot wait any more.
     useClashes(page, year, day >= today),
@@ -143,6 +143,7 @@ export function Today() {
     useMissed(day),
     useMovedOutside(),
     useOtherwise(page),
+    useSitDown(),
   ];
   const ticks = useMemo(() => waitingTicks(household).length, [household]);
   const nods: Note | undefined =
@@ -157,7 +158,16 @@ export function Today() {
             </Suspense>
           ),
         };
-  const notes = [nods, clashes, day === today ? left : undefined, away, missed, outside, otherwise];
+  const notes = [
+    nods,
+    clashes,
+    day === today ? left : undefined,
+    away,
+    missed,
+    outside,
+    otherwise,
+    day === today ? sitDown : undefined,
+  ];
 
   if (!year || household.children.length === 0 || household.enrolments.length === 0) return <FirstSteps />;
 

@@ -133,6 +133,11 @@ export default function Week() {
             Later <ChevronRight size={18} aria-hidden="true" />
           </button>
           {!past && (
+            <Link className="btn" to={`/sit-down?of=${fromDay(start)}`}>
+              Sit down over it
+            </Link>
+          )}
+          {!past && (
             <button
               type="button"
               className="btn btn-strong"

@@ -9,7 +9,7 @@ import {
   toDay,
   withUs,
 } from '../calendar';
-import { contentsOf, type FlatStep, flatten } from '../course';
+import { contentsOf, type FlatStep, flatten, lessonRefOf } from '../course';
 import {
   byId,
   type Child,
@@ -56,7 +56,16 @@ export interface DayRow {
   prepare?: number;
   /** The pages are still to be read: no sitting has been spent on the lesson before this day. */
   readBefore: boolean;
+  /** What was noted for it by whoever read it ahead; only on the first row of its lesson. */
+  note?: string;
 }
+
+/** What was noted of a lesson for the day it is taught, by whoever read it ahead. */
+export const notesFor = (state: Pick<Household, 'readAheads'>, courseId: Id, lessonId: Id): string =>
+  state.readAheads
+    .filter((r) => r.courseId === courseId && r.lessonId === lessonId && r.note)
+    .map((r) => r.note)
+    .join('; ');
 
 /** One enrolment on one day. */
 export interface DaySitting {
@@ -233,6 +242,7 @@ function sittingOf(
         ...(step.lesson.pages && firstOfLesson ? { pages: step.lesson.pages } : {}),
         ...(step.lesson.prepare && firstOfLesson && !begun ? { prepare: step.lesson.prepare } : {}),
         readBefore: !begun,
+        ...(firstOfLesson && state.readAheads.length > 0 ? noteOf(state, enrolment, step) : {}),
       };
     });
   return {
@@ -243,6 +253,12 @@ function sittingOf(
     rows: rows.filter((r) => !fell(r)),
     folded: rows.filter(fell).map((r) => r.step),
   };
+}
+
+function noteOf(state: Household, enrolment: Enrolment, step: FlatStep): { note?: string } {
+  const { courseId, lessonId } = lessonRefOf(enrolment.courseId, step.lesson.id);
+  const note = notesFor(state, courseId, lessonId);
+  return note ? { note } : {};
 }
 
 /** The children of a sitting: those who are with the household on its day. */

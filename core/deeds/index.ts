@@ -6,3 +6,4 @@ export * from './storing';
 export * from './things';
 export * from './places';
 export * from './holds';
+export * from './sitdown';

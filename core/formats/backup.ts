@@ -49,7 +49,15 @@ function ordered(value: unknown, fields?: Fields): unknown {
 }
 
 /** Parts that joined the version while it is open: a file written before they were there reads as if they were empty. */
-export const LATER: readonly TableName[] = ['dayLists', 'orders', 'prepared', 'places', 'holds'];
+export const LATER: readonly TableName[] = [
+  'dayLists',
+  'orders',
+  'prepared',
+  'places',
+  'holds',
+  'sitDowns',
+  'readAheads',
+];
 
 const part = (name: string, lines: readonly string[]): string =>
   `  ${JSON.stringify(name)}: [${lines.map((l) => `\n    ${l}`).join(',')}${lines.length ? '\n  ' : ''}]`;

@@ -120,6 +120,7 @@ export const SETTINGS_FIELDS: Fields = {
     }),
   ),
   nod: opt(yesNo),
+  sitDown: opt(yesNo),
   stopped: opt(date),
 };
 export const TABLE_FIELDS: Record<H.TableName, Fields> = {
@@ -248,6 +249,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
       ),
     ),
     wish: opt(yesNo),
+    readAhead: opt(yesNo),
     rhythms: opt(list(record({ id, name: text(80), days: whole(1, 7), lessons: whole(1, 100) }), 0, 10)),
     units: list(unit),
   },
@@ -422,6 +424,22 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   },
   pulled: { id, weekStart: date, materialId: id, back: opt(date) },
   places: { id, path: text(200), reach: opt(oneOf(H.REACHES)), childId: opt(id), room: opt(number(0, 100_000)) },
+  sitDowns: {
+    id,
+    weekStart: date,
+    done: list(oneOf(H.SIT_DOWN_PARTS), 0, 7),
+    away: opt(yesNo),
+    words: opt(text(2000)),
+  },
+  readAheads: {
+    id,
+    courseId: id,
+    lessonId: id,
+    teacherId: id,
+    read: opt(date),
+    minutes: opt(whole(0, 1440)),
+    note: opt(text(2000)),
+  },
   holds: {
     id,
     title: text(),

@@ -45,6 +45,8 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
   ticks: ['childId', 'date', 'of'],
   pulled: ['weekStart', 'materialId'],
   prepared: ['courseId', 'lessonId', 'task'],
+  sitDowns: ['weekStart'],
+  readAheads: ['courseId', 'lessonId', 'teacherId'],
 };
 
 /** What a row is of, in a text; undefined for a table whose rows are each their own. */

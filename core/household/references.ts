@@ -150,6 +150,9 @@ export const REFERENCES: readonly Reference[] = [
   ref('places', 'childId', 'children', 'field'),
   ref('holds', 'courseId', 'courses', 'field'),
   ref('holds', 'lessonId', 'lessons', 'field'),
+  ref('readAheads', 'courseId', 'courses', 'row'),
+  ref('readAheads', 'lessonId', 'lessons', 'row'),
+  ref('readAheads', 'teacherId', 'teachers', 'row'),
   ref('settings', 'order[]', 'enrolments', 'entry'),
   ref('settings', 'restart.asleep[].childId', 'children', 'entry'),
 ];

@@ -52,6 +52,8 @@ export interface Settings {
   wishes?: Wishes;
   /** False where a child's own tick is a mark at once; else it waits for the parent's nod. */
   nod?: boolean;
+  /** False where the household has a standing routine and is never asked to sit down over a week. */
+  sitDown?: boolean;
 }
 export const ORDER_RULES = ['youngest', 'eldest', 'short', 'beside'] as const;
 /**
@@ -439,6 +441,8 @@ export interface Course {
   tasks?: MakingTask[];
   /** On the wish list: it stays out of the way of the year. */
   wish?: boolean;
+  /** False where nobody reads ahead in its manual. */
+  readAhead?: boolean;
   units: Unit[];
 }
 
@@ -859,6 +863,32 @@ export interface Pulled {
   /** The day it was put back in its place. */
   back?: IsoDate;
 }
+export const SIT_DOWN_PARTS = ['left', 'dates', 'courses', 'reading', 'things', 'errands', 'lists'] as const;
+/** The parts of sitting down over a week, in their order. */
+export type SitDownPart = (typeof SIT_DOWN_PARTS)[number];
+/** How far the sitting down over a week has come. */
+export interface SitDown {
+  id: Id;
+  weekStart: IsoDate;
+  /** Parts that are seen to. */
+  done: SitDownPart[];
+  /** It was offered, and put away for this week. */
+  away?: boolean;
+  /** The parent's own line or two for the week. */
+  words?: string;
+}
+/** What a teacher has read of a lesson ahead of it, and what is to be thought of when it is taught. */
+export interface ReadAhead {
+  id: Id;
+  courseId: Id;
+  lessonId: Id;
+  teacherId: Id;
+  /** The day it was read. */
+  read?: IsoDate;
+  /** How long that took, where it was said. */
+  minutes?: number;
+  note?: string;
+}
 /** A title asked for at the library: wanted, then ready to be fetched, at home until it is due, and back. */
 export interface Hold {
   id: Id;
@@ -907,6 +937,8 @@ export interface Household {
   pulled: Pulled[];
   places: Place[];
   holds: Hold[];
+  sitDowns: SitDown[];
+  readAheads: ReadAhead[];
   jottings: Jotting[];
 }
 /** The tables of a household that hold rows, in the order in which they refer to one another. */
@@ -940,6 +972,8 @@ export const TABLES = [
   'pulled',
   'places',
   'holds',
+  'sitDowns',
+  'readAheads',
   'jottings',
 ] as const satisfies readonly (keyof Household)[];
 export type TableName = (typeof TABLES)[number];

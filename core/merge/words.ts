@@ -37,6 +37,8 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   prepared: ['lesson made ready', 'lessons made ready'],
   pulled: ['thing in the week’s box', 'things in the week’s box'],
   places: ['place', 'places'],
+  sitDowns: ['week sat down over', 'weeks sat down over'],
+  readAheads: ['lesson read ahead', 'lessons read ahead'],
   holds: ['title asked for at the library', 'titles asked for at the library'],
   jottings: ['jotting', 'jottings'],
 };

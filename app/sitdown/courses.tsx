@@ -1,0 +1,121 @@
+import { useMemo, useState } from 'react';
+import type { Day } from '../../core/calendar';
+import { choose } from '../../core/deeds';
+import { byId, childrenOf, titleOf } from '../../core/household';
+import { makeTrack, reserveOf } from '../../core/pace';
+import { CHOICE_WORDS, type Choosing, choosingOf, type CourseLine, effectOf, effectWords } from '../../core/sitdown';
+import { type WeekPage, weekPage } from '../../core/week';
+import { useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
+import { newId } from '../ui/id';
+import { useTriedPlan } from '../ui/use-tried-plan';
+import { count, inHand, listing } from '../ui/words';
+
+/** Each course: what was done last, what comes, its tests; another choice shows what it does before it is kept. */
+export function Courses({ lines, page, start }: { lines: readonly CourseLine[]; page: WeekPage; start: Day }) {
+  const { household } = useHousehold();
+  const { reserves } = usePlan();
+  const [open, setOpen] = useState<string>();
+  return (
+    <ul aria-label="Course by course">
+      {lines.map((l) => {
+        const { enrolment } = l.row;
+        const hand = reserves.get(enrolment.id)?.daysInHand;
+        const name = `${titleOf(household, enrolment.courseId)} (${listing(childrenOf(household, enrolment).map((c) => c.name))})`;
+        const here = open === enrolment.id;
+        return (
+          <li key={enrolment.id} className="border-b border-rule/60 py-1">
+            <div className="flex flex-wrap items-baseline gap-x-3">
+              <span className="min-w-0 flex-1 wrap-anywhere">
+                {name}{' '}
+                <span className="text-soft">
+                  {l.last && `last ${l.last} · `}
+                  {l.proposed}, {count(l.sittings, 'sitting')}, {l.minutes} min
+                  {hand !== undefined && ` · ${inHand(hand)}`}
+                </span>
+                {l.tests.length > 0 && (
+                  <b className="block font-semibold">
+                    {l.tests.length === 1 ? 'Test' : 'Tests'}: {listing(l.tests)}
+                  </b>
+                )}
+              </span>
+              <button
+                type="button"
+                className="press page-link cursor-pointer px-2"
+                aria-expanded={here}
+                aria-label={`Otherwise: ${name}`}
+                onClick={() => setOpen(here ? undefined : enrolment.id)}
+              >
+                Otherwise …
+              </button>
+            </div>
+            {here && <Otherwise line={l} page={page} start={start} close={() => setOpen(undefined)} />}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+function Otherwise({ line, page, start, close }: { line: CourseLine; page: WeekPage; start: Day; close: () => void }) {
+  const { household, year, today, commit } = useHousehold();
+  const { plan, reserves } = usePlan();
+  const { enrolment } = line.row;
+  const [which, setWhich] = useState<string>();
+  const list = useMemo(
+    () => (plan && year ? choosingOf(household, year, plan, enrolment, start) : []),
+    [household, year, plan, enrolment, start],
+  );
+  const chosen = list.find((c) => c.choice === which);
+  const then = chosen && 'then' in chosen ? chosen.then : undefined;
+  const tried = useTriedPlan(`${enrolment.id} ${which} ${start}`, then, year, plan?.today ?? today);
+  const words = useMemo(() => {
+    if (!then || !tried || !year) return undefined;
+    const own = byId(then.enrolments, enrolment.id);
+    return effectWords(
+      effectOf(
+        { reserve: reserves.get(enrolment.id), page },
+        {
+          reserve: own && reserveOf(makeTrack(then, year, own, tried.plan.today), year),
+          page: weekPage(then, year, tried.plan, start),
+        },
+      ),
+    );
+  }, [then, tried, year, enrolment.id, reserves, page, start]);
+  const keep = async (c: Choosing) => {
+    if (!plan || !year) return;
+    const kept = await commit(`${titleOf(household, enrolment.courseId)}: ${CHOICE_WORDS[c.choice]}`, (now) =>
+      choose(now, year, plan, enrolment.id, c, today, newId),
+    );
+    if (kept) close();
+  };
+  if (list.length === 0) return <p className="text-soft">Nothing of it can be chosen otherwise in this week.</p>;
+  return (
+    <fieldset className="pt-1 pb-2 pl-4">
+      <legend className="sr-only">Otherwise</legend>
+      {list.map((c) => (
+        <label key={c.choice} className="flex min-h-[40px] items-center gap-2">
+          <input
+            type="radio"
+            name={`choice ${enrolment.id}`}
+            disabled={'fault' in c}
+            checked={which === c.choice}
+            onChange={() => setWhich(c.choice)}
+          />
+          <span>
+            {CHOICE_WORDS[c.choice]}
+            {'fault' in c && <span className="text-soft"> – not possible: {c.fault}</span>}
+          </span>
+        </label>
+      ))}
+      {chosen && (
+        <p className="flex flex-wrap items-center gap-3 pt-1" role="status">
+          <span className="min-w-0 flex-1">{words ?? 'What it does is being worked out …'}</span>
+          <button type="button" className="btn" disabled={!words} onClick={() => void keep(chosen)}>
+            Keep it so
+          </button>
+        </p>
+      )}
+    </fieldset>
+  );
+}

@@ -1,0 +1,150 @@
+import { useState } from 'react';
+import { noteLesson, readInCourse, readLesson } from '../../core/deeds';
+import { titleOf } from '../../core/household';
+import { isTaken } from '../../core/pace';
+import { type ReadingLine, readingWords, skippedReading } from '../../core/sitdown';
+import { useFormCommit, useHousehold } from '../shell/household';
+import { dayAndDate } from '../ui/dates';
+import { Field, InputField } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { newId } from '../ui/id';
+import { listing } from '../ui/words';
+
+/** What each teacher reads ahead, as it sits in the bag: ticked once read; a note shows when the lesson is taught. */
+export function Reading({ lines }: { lines: readonly ReadingLine[] }) {
+  const { household, today, commit } = useHousehold();
+  const [noting, setNoting] = useState<ReadingLine>();
+  const style = household.settings.dateStyle;
+  const teachers = [...new Map(lines.map((l) => [l.teacher.id, l.teacher])).values()];
+  const skipped = household.enrolments.filter(isTaken).flatMap((e) => {
+    const list = skippedReading(household, e);
+    return list.length > 0 ? [`${titleOf(household, e.courseId)}: ${listing(list)}`] : [];
+  });
+  const courses = [...new Set(lines.map((l) => l.courseId))];
+  return (
+    <>
+      {lines.length === 0 && (
+        <p className="text-soft">
+          Nothing to read: no lesson of the week has manual pages that its teacher has not taught before.
+        </p>
+      )}
+      {teachers.map((t) => {
+        const own = lines.filter((l) => l.teacher.id === t.id);
+        const titles = [...new Set(own.map((l) => l.title))];
+        return (
+          <section key={t.id} aria-label={`${t.name} reads`} className="pb-2">
+            <h3 className="label">{readingWords(own, t.name)}</h3>
+            {titles.map((title) => (
+              <ul key={title} aria-label={title}>
+                {own
+                  .filter((l) => l.title === title)
+                  .map((l) => (
+                    <li key={l.lessonId} className="flex flex-wrap items-center gap-x-3 border-b border-rule/60">
+                      <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
+                        <input
+                          type="checkbox"
+                          checked={l.read}
+                          onChange={() =>
+                            void commit(`${title}, ${l.lesson.title}: ${l.read ? 'still to read' : 'read'}`, (now) =>
+                              readLesson(now, l, l.read ? undefined : today, newId),
+                            )
+                          }
+                        />
+                        <span className={`min-w-0 wrap-anywhere ${l.read ? 'text-soft' : ''}`}>
+                          {title}, {l.lesson.title}: pages {l.pages}{' '}
+                          <span className="text-soft">
+                            {l.minutes} min, for {dayAndDate(style, l.day, today)}
+                          </span>
+                          {l.note && <i className="block">{l.note}</i>}
+                        </span>
+                      </label>
+                      <button
+                        type="button"
+                        className="press page-link cursor-pointer px-2"
+                        aria-label={`Note, minutes: ${title}, ${l.lesson.title}`}
+                        onClick={() => setNoting(l)}
+                      >
+                        Note, minutes
+                      </button>
+                    </li>
+                  ))}
+              </ul>
+            ))}
+          </section>
+        );
+      })}
+      {skipped.length > 0 && <p className="text-soft">Taught unread, as far as is known: {skipped.join('; ')}.</p>}
+      {courses.length > 0 && (
+        <p className="flex flex-wrap gap-x-4">
+          {courses.map((id) => (
+            <button
+              key={id}
+              type="button"
+              className="press page-link cursor-pointer text-soft"
+              onClick={() =>
+                void commit(`${titleOf(household, id)}: nobody reads ahead`, (now) => readInCourse(now, id, false))
+              }
+            >
+              Nobody reads ahead in {titleOf(household, id)}
+            </button>
+          ))}
+        </p>
+      )}
+      {noting && <NoteForm line={noting} close={() => setNoting(undefined)} />}
+    </>
+  );
+}
+
+/** A note for the day a lesson is taught, and how long reading it took. */
+function NoteForm({ line, close }: { line: ReadingLine; close: () => void }) {
+  const { today } = useHousehold();
+  const commit = useFormCommit();
+  const [note, setNote] = useState(line.note ?? '');
+  const [minutes, setMinutes] = useState('');
+  const [fault, setFault] = useState<string>();
+  const keep = async () => {
+    const took = minutes.trim();
+    if (took !== '' && (!/^\d+$/.test(took) || Number(took) > 1440))
+      return setFault('Give whole minutes from 0 to 1440, or leave it empty.');
+    const done = await commit(`${line.title}, ${line.lesson.title}: noted`, (now) => {
+      const noted = noteLesson(now, line, note, newId);
+      if (took === '') return noted;
+      const row = noted.find((p) => p.table === 'readAheads' && 'put' in p);
+      const withNote =
+        row && 'put' in row
+          ? {
+              ...now,
+              readAheads: [
+                ...now.readAheads.filter((r) => r.id !== row.put.id),
+                row.put as (typeof now.readAheads)[number],
+              ],
+            }
+          : now;
+      return readLesson(withNote, line, today, newId, Number(took));
+    });
+    if (done) close();
+  };
+  return (
+    <FormDialog
+      title={`${line.title}, ${line.lesson.title}`}
+      close={close}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      <Field label="To think of when it is taught">
+        {(p) => <textarea {...p} rows={3} maxLength={2000} value={note} onChange={(e) => setNote(e.target.value)} />}
+      </Field>
+      <InputField
+        label="Read, in so many minutes"
+        hint="From the third time on, what is to come is reckoned by it. Empty: nothing is said."
+        inputMode="numeric"
+        className="w-24"
+        fault={fault}
+        value={minutes}
+        onChange={(e) => setMinutes(e.target.value)}
+      />
+    </FormDialog>
+  );
+}

@@ -1,0 +1,264 @@
+import { Check } from 'lucide-react';
+import { type ReactNode, useEffect, useMemo, useRef } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { fromDay, isIsoDate, toDay, weekStart } from '../../core/calendar';
+import { leftBefore } from '../../core/day';
+import { seePart } from '../../core/deeds';
+import { SIT_DOWN_PARTS, type SitDownPart } from '../../core/household';
+import { errandsOf } from '../../core/jot';
+import { boxOf, netThings, openHolds, orderSoon, shortages } from '../../core/materials';
+import { courseLines, readingOf, sitDownOf, weekToPlan } from '../../core/sitdown';
+import { publishWeek, weekPage } from '../../core/week';
+import { JottingList } from '../jot/list';
+import { Box } from '../materials/box';
+import { useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
+import { LastDay } from '../today/left';
+import { dayAndDate, longDate, shortDate } from '../ui/dates';
+import { newId } from '../ui/id';
+import { count } from '../ui/words';
+import { Courses } from './courses';
+import { Dates } from './dates';
+import { Reading } from './reading';
+
+const TITLES: Record<SitDownPart, string> = {
+  left: 'What was left',
+  dates: 'The week’s dates',
+  courses: 'Course by course',
+  reading: 'To read ahead',
+  things: 'Things',
+  errands: 'Errands and extras',
+  lists: 'The children’s lists',
+};
+
+/** One page for the planning evening: seven parts in their order, each seen to by one press, left and come back to at any time. */
+export default function SitDownPage() {
+  const { household, year, today, commit } = useHousehold();
+  const { plan } = usePlan();
+  const navigate = useNavigate();
+  const [params, setParams] = useSearchParams();
+  const { firstDay, dateStyle: style } = household.settings;
+  const asked = params.get('of') ?? '';
+  const start = isIsoDate(asked)
+    ? weekStart(toDay(asked), firstDay)
+    : ((year && weekToPlan(household, year, today)) ?? weekStart(today, firstDay));
+  const row = sitDownOf(household, start);
+  const done = row?.done ?? [];
+  const page = useMemo(
+    () => (year ? weekPage(household, year, plan, start) : undefined),
+    [household, year, plan, start],
+  );
+  const left = useMemo(() => leftBefore(household, today), [household, today]);
+  const reading = useMemo(() => (plan ? readingOf(household, plan, start, start + 6) : []), [household, plan, start]);
+  const nets = useMemo(() => (plan ? netThings(household, plan) : []), [household, plan]);
+  const box = useMemo(
+    () => (plan ? boxOf(household, plan, start, start + 6, nets) : []),
+    [household, plan, start, nets],
+  );
+  const short = useMemo(
+    () => (plan ? orderSoon(shortages(household, plan, nets), Math.max(today, start)) : []),
+    [household, plan, nets, today, start],
+  );
+  const lines = useMemo(() => (page ? courseLines(household, page) : []), [household, page]);
+  const next = useRef<HTMLButtonElement>(null);
+  const open = SIT_DOWN_PARTS.find((p) => p === params.get('part')) ?? SIT_DOWN_PARTS.find((p) => !done.includes(p));
+  // By keyboard alone: what goes on with Enter has the focus whenever a part opens.
+  useEffect(() => next.current?.focus(), [open]);
+  const go = (part: SitDownPart | undefined) =>
+    setParams(
+      (before) => {
+        const set = new URLSearchParams(before);
+        if (part) set.set('part', part);
+        else set.delete('part');
+        return set;
+      },
+      { replace: true },
+    );
+  if (!year || !page || household.enrolments.length === 0)
+    return (
+      <>
+        <h1 className="pb-2">Sit down over a week</h1>
+        <p className="double-rule pt-4">
+          There is something to sit down over once there is a school year and somebody takes a course. Start on{' '}
+          <Link className="page-link" to="/">
+            the blank page
+          </Link>
+          .
+        </p>
+      </>
+    );
+  const days = [left.last, ...left.older].filter((d) => d !== undefined);
+  const errands = errandsOf(household, start, Math.max(today, start));
+  const holds = openHolds(household, today);
+  const unread = reading.filter((l) => !l.read).length;
+  const tests = lines.reduce((n, l) => n + l.tests.length, 0);
+  /** A few words on each part, so that what has nothing to do need not be opened. */
+  const brief: Record<SitDownPart, string> = {
+    left:
+      days.length === 0
+        ? 'nothing was left'
+        : count(
+            days.reduce((n, d) => n + d.steps.length, 0),
+            'step',
+          ),
+    dates: count(page.days.filter((d) => ['full', 'light', 'catch-up'].includes(d.kind)).length, 'school day'),
+    courses: `${count(lines.length, 'course')}${tests > 0 ? `, ${count(tests, 'test')}` : ''}`,
+    reading: reading.length === 0 ? 'nothing to read' : unread === 0 ? 'all of it is read' : count(unread, 'lesson'),
+    things:
+      box.length + short.length === 0
+        ? 'nothing is needed'
+        : `${count(box.length, 'thing')}${short.length > 0 ? `, ${short.length} to order` : ''}`,
+    errands: errands.length === 0 ? 'none' : count(errands.length, 'line'),
+    lists: page.published ? 'published' : 'to publish and print',
+  };
+  const see = async (part: SitDownPart) => {
+    const after = SIT_DOWN_PARTS.find(
+      (p) => p !== part && !done.includes(p) && SIT_DOWN_PARTS.indexOf(p) > SIT_DOWN_PARTS.indexOf(part),
+    );
+    if (await commit(`${TITLES[part]}: seen to`, (now) => seePart(now, start, part, true, newId))) go(after);
+  };
+  const publish = async () => {
+    const kept = await commit(`week of ${shortDate(style, start)} published`, (now) => [
+      { table: 'published', put: publishWeek(page) },
+      ...seePart(now, start, 'lists', true, newId),
+    ]);
+    if (!kept) return;
+    void navigate(`/week?of=${fromDay(start)}`);
+    // Once the week stands on the page.
+    setTimeout(() => window.print(), 400);
+  };
+  const bodies: Record<SitDownPart, ReactNode> = {
+    left: (
+      <>
+        {days.length === 0 && <p className="text-soft">Everything that stood on a list was done or carried.</p>}
+        {days.map((d) => (
+          <section key={d.day} aria-label={`Left from ${longDate(style, d.day, today)}`} className="pb-2">
+            <h3 className="label">{longDate(style, d.day, today)}</h3>
+            <LastDay left={d} />
+          </section>
+        ))}
+      </>
+    ),
+    dates: <Dates page={page} start={start} words={row?.words ?? ''} />,
+    courses: <Courses lines={lines} page={page} start={start} />,
+    reading: <Reading lines={reading} />,
+    things: (
+      <>
+        <Box lines={box} start={start} away={[]} open={(m) => void navigate(`/materials?thing=${m.id}`)} />
+        {short.length > 0 && (
+          <p className="pt-2">
+            {count(short.length, 'thing has', 'things have')} to be ordered by the end of the week.{' '}
+            <Link className="page-link" to="/materials?part=missing">
+              What will be missing, and the ways out
+            </Link>
+          </p>
+        )}
+        {holds.length > 0 && (
+          <p className="pt-2">
+            {count(holds.length, 'title')} at the library or to go back.{' '}
+            <Link className="page-link" to="/materials?part=library">
+              Library
+            </Link>
+          </p>
+        )}
+      </>
+    ),
+    errands:
+      errands.length === 0 ? (
+        <p className="text-soft">
+          None. One is jotted down from anywhere with <kbd>j</kbd>.
+        </p>
+      ) : (
+        <JottingList jottings={errands} name="Errands and extras of the week" />
+      ),
+    lists: (
+      <>
+        <ul aria-label="The children’s lists" className="flex flex-wrap gap-x-6">
+          {household.children.map((c) => (
+            <li key={c.id}>
+              <Link className="page-link" to={`/child/${c.id}?of=${fromDay(start)}`}>
+                {c.name}’s list
+              </Link>
+            </li>
+          ))}
+        </ul>
+        <p className="text-soft">
+          Publishing holds the week as it is printed, and remembers what was meant; it prints on one side.
+        </p>
+      </>
+    ),
+  };
+  return (
+    <div>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1 pb-2">
+        <h1>
+          Sit down over {shortDate(style, start, today)} – {shortDate(style, start + 6, today)}
+        </h1>
+        <span className="text-soft">
+          {done.length} of {SIT_DOWN_PARTS.length} seen to
+        </span>
+      </div>
+      <ol className="double-rule">
+        {SIT_DOWN_PARTS.map((part, i) => {
+          const seen = done.includes(part);
+          const here = part === open;
+          return (
+            <li key={part} className="border-b border-rule">
+              <h2 className="text-[1.15rem]">
+                <button
+                  type="button"
+                  className="press flex w-full cursor-pointer flex-wrap items-baseline gap-x-3 py-2 text-left"
+                  aria-expanded={here}
+                  onClick={() => go(here ? undefined : part)}
+                >
+                  <span className="w-5 shrink-0 self-center" aria-hidden="true">
+                    {seen ? <Check size={18} /> : i + 1}
+                  </span>
+                  <span className={seen && !here ? 'text-soft' : ''}>{TITLES[part]}</span>
+                  <span className="text-[1rem] font-normal text-soft">
+                    {brief[part]}
+                    {seen && <span className="sr-only">, seen to</span>}
+                  </span>
+                </button>
+              </h2>
+              {here && (
+                <div className="pb-3 pl-8">
+                  {bodies[part]}
+                  <p className="flex flex-wrap gap-2 pt-3 print:hidden">
+                    {part === 'lists' ? (
+                      <button ref={next} type="button" className="btn btn-strong" onClick={() => void publish()}>
+                        {page.published ? 'Publish anew and print' : 'Publish and print'}
+                      </button>
+                    ) : (
+                      <button ref={next} type="button" className="btn btn-strong" onClick={() => void see(part)}>
+                        Seen to, next
+                      </button>
+                    )}
+                    {seen && (
+                      <button
+                        type="button"
+                        className="btn btn-quiet"
+                        onClick={() =>
+                          void commit(`${TITLES[part]}: not seen to after all`, (now) =>
+                            seePart(now, start, part, false, newId),
+                          )
+                        }
+                      >
+                        Not yet after all
+                      </button>
+                    )}
+                  </p>
+                </div>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      {done.length === SIT_DOWN_PARTS.length && (
+        <p className="pt-3">
+          All of it is seen to. The week begins on {dayAndDate(style, page.days[0]?.day ?? start, today)}.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,109 @@
+import type { Day } from '../calendar';
+import {
+  byId,
+  type Household,
+  type Id,
+  type Put,
+  type ReadAhead,
+  type SchoolYear,
+  type SitDownPart,
+} from '../household';
+import { type Choosing, inTurn, readRow, sitDownRow, withPart } from '../sitdown';
+import type { Plan } from '../stagger';
+import { markSteps } from './marks';
+
+/** A part of sitting down over a week is seen to, or is not after all. */
+export function seePart(now: Household, start: Day, part: SitDownPart, seen: boolean, newId: () => Id): Put[] {
+  const put = sitDownRow(now, start, (s) => withPart(s, part, seen));
+  return [{ table: 'sitDowns', put: { ...put, id: put.id || newId() } }];
+}
+
+/** It was offered for a week and is put away. */
+export function putSitDownAway(now: Household, start: Day, newId: () => Id): Put[] {
+  const put = sitDownRow(now, start, (s) => ({ ...s, away: true }));
+  return [{ table: 'sitDowns', put: { ...put, id: put.id || newId() } }];
+}
+
+/** The parent's own words for a week; none where they are taken away. */
+export function weekWords(now: Household, start: Day, words: string, newId: () => Id): Put[] {
+  const put = sitDownRow(now, start, ({ words: _before, ...s }) => {
+    const text = words.trim().slice(0, 2000);
+    return text ? { ...s, words: text } : s;
+  });
+  return [{ table: 'sitDowns', put: { ...put, id: put.id || newId() } }];
+}
+
+type OfLesson = Parameters<typeof readRow>[0];
+const same = (line: OfLesson) => (r: ReadAhead) =>
+  r.courseId === line.courseId && r.lessonId === line.lessonId && r.teacherId === line.teacher.id;
+
+/** A teacher has read a lesson ahead, or has not after all; a note on it stays. */
+export function readLesson(
+  now: Household,
+  line: OfLesson,
+  day: Day | undefined,
+  newId: () => Id,
+  minutes?: number,
+): Put[] {
+  const before = now.readAheads.find(same(line));
+  if (day === undefined) {
+    if (!before?.read) return [];
+    const { read: _read, minutes: _took, ...rest } = before;
+    return rest.note ? [{ table: 'readAheads', put: rest }] : [{ table: 'readAheads', remove: before.id }];
+  }
+  if (before?.read && minutes === undefined) return [];
+  return [{ table: 'readAheads', put: { ...before, ...readRow(line, day, minutes), id: before?.id ?? newId() } }];
+}
+
+/** What is to be thought of when a lesson is taught; taken away by empty words. */
+export function noteLesson(now: Household, line: OfLesson, note: string, newId: () => Id): Put[] {
+  const before = now.readAheads.find(same(line));
+  const text = note.trim().slice(0, 2000);
+  if (!text) {
+    if (!before?.note) return [];
+    const { note: _note, ...rest } = before;
+    return rest.read ? [{ table: 'readAheads', put: rest }] : [{ table: 'readAheads', remove: before.id }];
+  }
+  const { read: _read, ...blank } = readRow(line, 0);
+  return [{ table: 'readAheads', put: { ...(before ?? blank), id: before?.id ?? newId(), note: text } }];
+}
+
+/** What was chosen for a course in a week. */
+export function choose(
+  now: Household,
+  year: SchoolYear,
+  plan: Plan,
+  enrolmentId: Id,
+  choosing: Choosing,
+  today: Day,
+  newId: () => Id,
+): Put[] {
+  const enrolment = byId(now.enrolments, enrolmentId);
+  if (!enrolment || 'fault' in choosing) return [];
+  if ('moves' in choosing) {
+    const tried = inTurn(now, year, plan, enrolment, choosing.moves);
+    if ('fault' in tried) return [];
+    const { then } = tried;
+    return [
+      ...now.pins.filter((p) => !byId(then.pins, p.id)).map((p): Put => ({ table: 'pins', remove: p.id })),
+      ...then.pins.filter((p) => !now.pins.includes(p)).map((put): Put => ({ table: 'pins', put })),
+      ...then.published.filter((p) => !now.published.includes(p)).map((put): Put => ({ table: 'published', put })),
+    ];
+  }
+  const steps = choosing.out.map((stepId) => ({ enrolmentId, stepId, day: today }));
+  return markSteps(now, steps, 'left out', newId);
+}
+
+/** The household is asked to sit down over its weeks, or has a standing routine. */
+export function askSitDown(now: Household, ask: boolean): Put[] {
+  const { sitDown: _before, ...rest } = now.settings;
+  return [{ table: 'settings', put: ask ? rest : { ...rest, sitDown: false } }];
+}
+
+/** In a course somebody reads ahead in its manual, or nobody does. */
+export function readInCourse(now: Household, courseId: Id, reads: boolean): Put[] {
+  const course = byId(now.courses, courseId);
+  if (!course) return [];
+  const { readAhead: _before, ...rest } = course;
+  return [{ table: 'courses', put: reads ? rest : { ...rest, readAhead: false } }];
+}

@@ -1,0 +1,4 @@
+export * from './pages';
+export * from './read-ahead';
+export * from './week';
+export * from './choices';

@@ -1,0 +1,233 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { toDay } from '../calendar';
+import { notesFor } from '../day';
+import { askSitDown, choose, noteLesson, putSitDownAway, readInCourse, readLesson, seePart, weekWords } from '../deeds';
+import { type Course, type Household, SIT_DOWN_PARTS } from '../household';
+import { makeTrack, reserveOf } from '../pace';
+import { makePlan, makeProblem } from '../stagger';
+import { afterDeed } from '../tests/apply';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear } from '../tests/make';
+import { weekPage } from '../week';
+import {
+  choosingOf,
+  courseLines,
+  effectOf,
+  effectWords,
+  offersSitDown,
+  pagesIn,
+  paceOf,
+  readingOf,
+  readingWords,
+  sitDownOf,
+  skippedReading,
+  weekToPlan,
+} from './index';
+
+const MONDAY = toDay('2026-09-14');
+let n = 0;
+const newId = () => `s${++n}`;
+/** Ten lessons of two steps, four manual pages each, a test behind every fifth; Mondays to Fridays, a step a day. */
+const course = (id = 'c', change: Partial<Course> = {}): Course => {
+  const made = aCourse(id, {
+    lessons: 10,
+    perLesson: [
+      { kind: 'introduce', count: 1 },
+      { kind: 'practise', count: 1 },
+    ],
+  });
+  const units = made.units.map((u) => ({
+    ...u,
+    lessons: u.lessons.map((l, i) => ({
+      ...l,
+      pages: `${10 + 4 * i}–${13 + 4 * i}`,
+      steps: i === 4 ? [l.steps[0]!, { ...l.steps[1]!, kind: 'assess' as const }] : l.steps,
+    })),
+  }));
+  return { ...made, title: 'Sums', units, ...change };
+};
+const base = (change: Partial<Household> = {}): Household =>
+  aHousehold({
+    years: [aYear({ start: '2026-09-07', end: '2026-12-18' })],
+    teachers: [aTeacher('T', { name: 'Maren' })],
+    children: [aChild('A')],
+    courses: [course()],
+    enrolments: [
+      anEnrolment('e', 'c', { childIds: ['A'], rule: { kind: 'weekly', n: 5, unit: 'steps' }, target: '2026-12-18' }),
+    ],
+    ...change,
+  });
+const planOf = (h: Household, today = MONDAY) => makePlan(makeProblem(h, h.years[0]!, today), { sweeps: 1, seed: 1 });
+const year = (h: Household) => h.years[0]!;
+
+describe('pages that a book names', () => {
+  it.each([
+    ['46–48', 3],
+    ['12', 1],
+    ['3, 7–9', 4],
+    ['pp. 20-23', 4],
+    ['146–8', 3],
+    ['9–4', 1],
+    ['', 0],
+    ['the map inside the cover', 0],
+  ])('%s: %i', (text, pages) => expect(pagesIn(text)).toBe(pages));
+});
+
+describe('when a week turns', () => {
+  it('the next week is sat down over from the last school day on, this one to its first; once, unless it never is', () => {
+    const h = base();
+    const plans = (date: string) => [weekToPlan(h, year(h), toDay(date)), offersSitDown(h, year(h), toDay(date))];
+    expect(plans('2026-09-14')).toEqual([MONDAY, true]);
+    expect(plans('2026-09-16')).toEqual([MONDAY + 7, false]);
+    expect(plans('2026-09-18')).toEqual([MONDAY + 7, true]);
+    expect(plans('2026-09-20')).toEqual([MONDAY + 7, true]);
+    expect(plans('2026-12-18')[1]).toBe(false);
+    const away = afterDeed(h, putSitDownAway(h, MONDAY + 7, newId));
+    expect(offersSitDown(away, year(h), toDay('2026-09-18'))).toBe(false);
+    expect(offersSitDown(away, year(h), toDay('2026-09-25'))).toBe(true);
+    const never = afterDeed(h, askSitDown(h, false));
+    expect(offersSitDown(never, year(h), MONDAY)).toBe(false);
+    expect(afterDeed(never, askSitDown(never, true)).settings).toEqual(h.settings);
+    expect(offersSitDown(base({ enrolments: [] }), year(h), MONDAY)).toBe(false);
+  });
+
+  it('remembers which parts are seen to, in their order, and the parent’s words; all seen to, it is offered no more', () => {
+    let h = base();
+    for (const part of [...SIT_DOWN_PARTS].reverse()) h = afterDeed(h, seePart(h, MONDAY, part, true, newId));
+    expect(sitDownOf(h, MONDAY)?.done).toEqual(SIT_DOWN_PARTS);
+    expect([h.sitDowns.length, offersSitDown(h, year(h), MONDAY)]).toEqual([1, false]);
+    h = afterDeed(h, seePart(h, MONDAY, 'things', false, newId));
+    h = afterDeed(h, weekWords(h, MONDAY, '  an hour with A alone ', newId));
+    expect(sitDownOf(h, MONDAY)).toMatchObject({ words: 'an hour with A alone' });
+    expect(sitDownOf(afterDeed(h, weekWords(h, MONDAY, '', newId)), MONDAY)?.words).toBeUndefined();
+  });
+});
+
+describe('courses of a week', () => {
+  it('say what was done last, what comes, and which test falls due on which day', () => {
+    const h = base({ marks: [aMark('e', 'L1-1', 'done', '2026-09-10'), aMark('e', 'L1-2', 'done', '2026-09-11')] });
+    const of = (start: number) => {
+      const page = weekPage(h, year(h), planOf(h), start);
+      return courseLines(h, page)[0]!;
+    };
+    expect(of(MONDAY)).toMatchObject({ last: expect.stringContaining('Lesson 1'), proposed: 'Lesson 2 to Lesson 4' });
+    expect(of(MONDAY)).toMatchObject({ sittings: 5, steps: 5, fresh: 3, tests: [] });
+    // The test of lesson 5 is the eighth step from Monday on: the week's third.
+    expect(of(MONDAY + 7).tests).toEqual([expect.stringMatching(/^Lesson 5, .* on Wed 23 Sept$/)]);
+  });
+
+  it('accepted untouched, say no more and no less than the plan has', () => {
+    fc.assert(
+      fc.property(fc.nat(8), fc.nat(5), (weeks, done) => {
+        const marks = Array.from({ length: done }, (_, i) =>
+          aMark('e', `L${1 + Math.floor(i / 2)}-${1 + (i % 2)}`, 'done', '2026-09-08'),
+        );
+        const h = base({ marks });
+        const plan = planOf(h);
+        const start = MONDAY + 7 * weeks;
+        const lines = courseLines(h, weekPage(h, year(h), plan, start));
+        const planned = plan.tracks[0]!.days.filter((d) => d >= start && d < start + 7);
+        expect(lines[0]?.steps ?? 0).toBe(planned.length);
+        expect(lines[0]?.sittings ?? 0).toBe(new Set(planned).size);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('offer one sitting more or less, a hold, and leaving out what is optional, each with what it does', () => {
+    const optional = course('c');
+    optional.units[0]!.lessons[1]!.steps[1]!.optional = true;
+    const [taken] = base().enrolments;
+    const h = base({
+      courses: [optional],
+      enrolments: [{ ...taken!, rule: { kind: 'even' }, target: '2026-10-14' }],
+    });
+    const plan = planOf(h);
+    const full = base();
+    expect(choosingOf(full, year(full), planOf(full), full.enrolments[0]!, MONDAY)[0]).toMatchObject({
+      fault: 'It has every one of its days in this week already.',
+    });
+    const list = choosingOf(h, year(h), plan, h.enrolments[0]!, MONDAY);
+    expect(list.map((c) => [c.choice, 'fault' in c])).toEqual([
+      ['more', false],
+      ['less', false],
+      ['hold', false],
+      ['leave out', false],
+    ]);
+    const days = (state: Household) =>
+      planOf(state).tracks[0]!.days.filter((d) => d >= MONDAY && d < MONDAY + 7).length;
+    const then = (choice: string) => {
+      const c = list.find((x) => x.choice === choice)!;
+      const after = afterDeed(h, choose(h, year(h), plan, 'e', c, MONDAY, newId));
+      if ('then' in c) expect(planOf(after).tracks[0]!.days).toEqual(planOf(c.then).tracks[0]!.days);
+      return after;
+    };
+    const now = days(h);
+    expect(['more', 'less', 'hold'].map((c) => days(then(c)))).toEqual([now + 1, now - 1, 0]);
+    expect(then('leave out').marks.map((m) => [m.stepId, m.kind])).toEqual([['L2-2', 'left out']]);
+    const side = (state: Household) => ({
+      reserve: reserveOf(makeTrack(state, year(h), state.enrolments[0]!, MONDAY), year(h)),
+      page: weekPage(state, year(h), planOf(state), MONDAY),
+    });
+    const held = effectOf(side(h), side(then('hold')));
+    expect(held.minutes[0]!.after).toBe(0);
+    expect(effectWords(held)).toMatch(/^days in hand|^\d+ .*as before/);
+    expect(effectWords(effectOf(side(h), side(h)))).toContain('no other clash, the same minutes of teachers');
+  });
+});
+
+describe('reading ahead', () => {
+  const lines = (h: Household) => readingOf(h, planOf(h), MONDAY, MONDAY + 6);
+
+  it('is pages times the teacher’s own pace, lesson by lesson, ticked once, learned from the third time on', () => {
+    let h = base();
+    expect(lines(h).map((l) => [l.lesson.title, l.pages, l.minutes, l.read])).toEqual([
+      ['Lesson 1', '10–13', 8, false],
+      ['Lesson 2', '14–17', 8, false],
+      ['Lesson 3', '18–21', 8, false],
+    ]);
+    expect(readingWords(lines(h), 'Maren')).toBe('Maren reads 12 pages, about 24 min');
+    for (let i = 0; i < 2; i++) h = afterDeed(h, readLesson(h, lines(h)[0]!, MONDAY, newId));
+    expect([h.readAheads.length, readingWords(lines(h), 'Maren')]).toEqual([1, 'Maren reads 8 pages, about 16 min']);
+    for (const [i, minutes] of [12, 20, 4].entries())
+      h = afterDeed(h, readLesson(h, lines(h)[i]!, MONDAY, newId, minutes));
+    expect([paceOf(h, 'T'), readingWords(lines(h), 'Maren')]).toEqual([3, 'Maren has read all of it']);
+    h = afterDeed(h, readLesson(h, lines(h)[1]!, undefined, newId));
+    expect(lines(h).map((l) => l.read)).toEqual([true, false, true]);
+  });
+
+  it('carries a note to the lesson, whether it is read or not', () => {
+    let h = base();
+    h = afterDeed(h, noteLesson(h, lines(h)[1]!, ' mind the second page ', newId));
+    expect([notesFor(h, 'c', 'L2'), lines(h)[1]!.read]).toEqual(['mind the second page', false]);
+    h = afterDeed(h, readLesson(h, lines(h)[1]!, MONDAY, newId));
+    h = afterDeed(h, noteLesson(h, lines(h)[1]!, '', newId));
+    expect([notesFor(h, 'c', 'L2'), lines(h)[1]!.read]).toEqual(['', true]);
+    h = afterDeed(h, readLesson(h, lines(h)[1]!, undefined, newId));
+    expect(h.readAheads).toEqual([]);
+  });
+
+  it('is for nobody who taught the level before, nor in a course that is said to need none', () => {
+    const before = anEnrolment('old', 'c', { childIds: ['B'], life: 'finished' });
+    const h = base({ children: [aChild('A'), aChild('B')], enrolments: [before, ...base().enrolments] });
+    expect(lines(h)).toEqual([]);
+    const off = afterDeed(base(), readInCourse(base(), 'c', false));
+    expect(lines(off)).toEqual([]);
+    expect(lines(afterDeed(off, readInCourse(off, 'c', true)))).toHaveLength(3);
+  });
+
+  it('skipped is named for the last two lessons at most, and not once their unit is over', () => {
+    const done = (lessons: number) =>
+      Array.from({ length: lessons }, (_, i) =>
+        [1, 2].map((s) => aMark('e', `L${i + 1}-${s}`, 'done', '2026-09-11')),
+      ).flat();
+    const read = (id: string) => ({ id, courseId: 'c', lessonId: id, teacherId: 'T', read: '2026-09-10' });
+    const h = (lessons: number, ...ids: string[]) => base({ marks: done(lessons), readAheads: ids.map(read) });
+    const skipped = (state: Household) => skippedReading(state, state.enrolments[0]!);
+    expect(skipped(h(3))).toEqual([]);
+    expect(skipped(h(0, 'L1'))).toEqual([]);
+    expect(skipped(h(4, 'L1'))).toEqual(['Lesson 3 (18–21)', 'Lesson 4 (22–25)']);
+    expect(skipped(h(3, 'L3'))).toEqual(['Lesson 1 (10–13)', 'Lesson 2 (14–17)']);
+    expect(skipped(h(10, 'L1'))).toEqual([]);
+  });
+});

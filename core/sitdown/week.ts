@@ -1,0 +1,167 @@
+import { type Day, dayKind, fromDay, nextSchoolDay, schoolDays, toDay, weekStart } from '../calendar';
+import { contentsOf, type FlatStep, flatten, stepName } from '../course';
+import { type Household, type SchoolYear, SIT_DOWN_PARTS, type SitDown, type SitDownPart, sits } from '../household';
+import { compareMarks, marksByEnrolment } from '../log';
+import type { Reserve } from '../pace';
+import { count, dayAndDate, inHand, listing } from '../words';
+import type { WeekPage, WeekRow } from '../week';
+
+const isSchool = (year: SchoolYear, d: Day) => ['full', 'light', 'catch-up'].includes(dayKind(year, d));
+
+/**
+ * The first day of the week that is sat down over: until the first school day of a week is over that week itself, from then on the next one
+ * that has school. Undefined once no school day is to come.
+ */
+export function weekToPlan(state: Pick<Household, 'settings'>, year: SchoolYear, today: Day): Day | undefined {
+  const { firstDay } = state.settings;
+  const own = weekStart(today, firstDay);
+  const days = schoolDays(year);
+  const first = days.find((d) => d >= own && d < own + 7);
+  if (first !== undefined && today <= first) return own;
+  const next = nextSchoolDay(year, own + 7);
+  return next === undefined ? undefined : weekStart(next, firstDay);
+}
+
+export const sitDownOf = (state: Pick<Household, 'sitDowns'>, start: Day): SitDown | undefined =>
+  state.sitDowns.find((s) => s.weekStart === fromDay(start));
+
+/**
+ * Whether it is offered to sit down over a week, today: from the last school day of a week to the first of the next, once a week, never
+ * to a household with a standing routine, nor without courses.
+ */
+export function offersSitDown(state: Household, year: SchoolYear, today: Day): boolean {
+  if (state.settings.sitDown === false || state.enrolments.length === 0) return false;
+  const start = weekToPlan(state, year, today);
+  if (start === undefined) return false;
+  const row = sitDownOf(state, start);
+  if (row?.away || row?.done.length === SIT_DOWN_PARTS.length) return false;
+  const before = schoolDays(year).findLast((d) => d < start);
+  // In the middle of a week nothing turns.
+  return today >= start || before === undefined || today >= before;
+}
+
+/** A part is seen to, or is not after all; the row of the week is made by its first. */
+export function sitDownRow(state: Pick<Household, 'sitDowns'>, start: Day, change: (s: SitDown) => SitDown): SitDown {
+  return change(sitDownOf(state, start) ?? { id: '', weekStart: fromDay(start), done: [] });
+}
+export const withPart = (s: SitDown, part: SitDownPart, seen: boolean): SitDown => ({
+  ...s,
+  done: SIT_DOWN_PARTS.filter((p) => (p === part ? seen : s.done.includes(p))),
+});
+
+/** A course in the week that is sat down over. */
+export interface CourseLine {
+  row: WeekRow;
+  /** The last thing done, in words; empty before the first. */
+  last: string;
+  /** What the week holds, in words: “Lesson 7 to Lesson 9”. */
+  proposed: string;
+  sittings: number;
+  steps: number;
+  minutes: number;
+  /** Tests that fall due, each with its weekday. */
+  tests: string[];
+  /** Optional steps of the week that are still open. */
+  optional: FlatStep[];
+  fresh: number;
+}
+
+const spanWords = (steps: readonly FlatStep[]): string => {
+  const titles = [...new Set(steps.map((s) => s.lesson.title))];
+  const [first, last] = [titles[0], titles.at(-1)];
+  if (first === undefined) return 'nothing';
+  return first === last ? first : `${first} to ${last}`;
+};
+
+/** The step of a course that was sat for last. */
+function lastSat(state: Household, { enrolment }: WeekRow): FlatStep | undefined {
+  const marks = [...(marksByEnrolment(state.marks).get(enrolment.id) ?? [])].sort(compareMarks);
+  const last = marks.findLast((m) => m.childId === undefined && sits(m.kind));
+  const course = last && contentsOf(state, enrolment);
+  return course && flatten(course).find((s) => s.id === last.stepId);
+}
+
+/** Course by course: what was done last, what the plan has for the week, which tests fall due. In order of the week's own rows. */
+export function courseLines(state: Household, page: WeekPage): CourseLine[] {
+  return page.rows.flatMap((row): CourseLine[] => {
+    const items = row.cells.flatMap((c) => c.items.filter((i) => !i.slipped).map((item) => ({ ...item, day: c.day })));
+    const open = items.filter((i) => i.mark === undefined || !sits(i.mark));
+    const before = lastSat(state, row);
+    const last = before ? `${before.lesson.title}, ${stepName(before)}` : '';
+    const tests = open.filter((i) => i.step.kind === 'assess');
+    return [
+      {
+        ...{ row, last, proposed: spanWords(items.map((i) => i.step)) },
+        sittings: row.cells.filter((c) => c.items.some((i) => !i.slipped)).length,
+        steps: items.length,
+        minutes: items.reduce((n, i) => n + i.minutes, 0),
+        tests: tests.map(
+          (i) => `${i.step.lesson.title}, ${stepName(i.step)} on ${dayAndDate(state.settings.dateStyle, i.day)}`,
+        ),
+        optional: open.filter((i) => i.step.optional).map((i) => i.step),
+        fresh: open.filter((i) => i.fresh).length,
+      },
+    ];
+  });
+}
+
+/** What a change of the week does: days in hand of the course, clashes, and each teacher's minutes, before and after. */
+export interface Effect {
+  inHand: [before: number | undefined, after: number | undefined];
+  clashes: [before: number, after: number];
+  minutes: { name: string; before: number; after: number }[];
+}
+export function effectOf(
+  before: { reserve: Reserve | undefined; page: WeekPage },
+  after: { reserve: Reserve | undefined; page: WeekPage },
+): Effect {
+  const clashes = (p: WeekPage) =>
+    p.days.reduce((n, d) => n + d.teachers.reduce((m, t) => m + Math.max(0, t.fresh - t.allowance), 0), 0);
+  const minutes = (p: WeekPage) => {
+    const sums = new Map<string, number>();
+    for (const d of p.days)
+      for (const t of d.teachers) sums.set(t.teacher.name, (sums.get(t.teacher.name) ?? 0) + t.minutes);
+    return sums;
+  };
+  const [was, is] = [minutes(before.page), minutes(after.page)];
+  return {
+    inHand: [before.reserve?.daysInHand, after.reserve?.daysInHand],
+    clashes: [clashes(before.page), clashes(after.page)],
+    minutes: [...was]
+      .map(([name, n]) => ({ name, before: n, after: is.get(name) ?? 0 }))
+      .filter((m) => m.before !== m.after),
+  };
+}
+
+/** The same in words: “days in hand 12 → 11, no other clash, Maren 240 → 265 min in the week”. */
+export function effectWords({ inHand: [b, a], clashes: [cb, ca], minutes }: Effect): string {
+  const hand =
+    b === undefined && a === undefined
+      ? ''
+      : b === a
+        ? `${inHand(a!)} as before`
+        : `days in hand ${b ?? '–'} → ${a ?? '–'}`;
+  const clash =
+    cb === ca
+      ? 'no other clash'
+      : ca > cb
+        ? `${count(ca - cb, 'clash', 'clashes')} more`
+        : `${count(cb - ca, 'clash', 'clashes')} fewer`;
+  const taught =
+    minutes.length === 0
+      ? 'the same minutes of teachers'
+      : listing(minutes.map((m) => `${m.name} ${m.before} → ${m.after} min in the week`));
+  return [hand, clash, taught].filter(Boolean).join(', ');
+}
+
+/** The school days of a week, and what is not one of them, in words; `days` so far in the year before it. */
+export function weekDatesWords(year: SchoolYear, start: Day): string {
+  const days = Array.from({ length: 7 }, (_, i) => start + i);
+  const school = days.filter((d) => isSchool(year, d)).length;
+  const light = days.filter((d) => dayKind(year, d) === 'light').length;
+  return `${count(school, 'school day')}${light > 0 ? `, ${light} of them light` : ''}`;
+}
+
+/** School days of a year before a day. */
+export const schoolDaysBefore = (year: SchoolYear, day: Day): number =>
+  schoolDays(year).filter((d) => d < day && d >= toDay(year.start)).length;
