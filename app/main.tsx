@@ -28,6 +28,7 @@ const Together = lazy(() => import('./shelf/together'));
 const ContentsSheet = lazy(() => import('./shelf/sheet-page'));
 const CoursePage = lazy(() => import('./shelf/course-page'));
 const Materials = lazy(() => import('./materials/materials'));
+const ForecastPage = lazy(() => import('./forecast/forecast-page'));
 const SitDown = lazy(() => import('./sitdown/sit-down'));
 const Labels = lazy(() => import('./materials/labels-page'));
 const Record = lazy(() => import('./record/record'));
@@ -63,6 +64,14 @@ function Doors() {
           <Route path="/week" element={<Week />} />
           <Route path="/year" element={<Year />} />
           <Route path="/year/courses" element={<YearCourses />} />
+          <Route
+            path="/year/forecast"
+            element={
+              <Whole>
+                <ForecastPage />
+              </Whole>
+            }
+          />
           <Route path="/year/attendance" element={<Attendance />} />
           <Route path="/year/outside" element={<Outside />} />
           <Route

@@ -17,6 +17,7 @@ import { ensureBuilt } from '../scripts/build.mjs';
 import { measureDrawing, measureMarks } from './browser';
 import { largeHousehold, tiedHousehold } from './instances';
 import { measureMerging } from './merging';
+import { measureForecast } from './forecast';
 import { measureNetting } from './netting';
 import { againstSolver } from './solver';
 
@@ -255,6 +256,7 @@ spawnSync(join(root, 'node_modules/.bin/vitest'), ['run', 'core/tests/lived.test
 });
 measureMerging();
 measureNetting();
+measureForecast();
 
 ensureBuilt();
 if (existsSync('/usr/bin/chromium')) {

@@ -143,6 +143,7 @@ export const VIEWS = [
   '/sit-down',
   '/year',
   '/year/courses',
+  '/year/forecast',
   '/year/attendance',
   '/year/outside',
   '/shelf',

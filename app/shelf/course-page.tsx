@@ -1,5 +1,5 @@
 import { contentsWords } from '../../core/course';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { byId, whyKept } from '../../core/household';
 import { useHousehold } from '../shell/household';
@@ -11,6 +11,8 @@ import { Making } from './making';
 import { NoCourse } from './no-course';
 import { Proofs } from './proofs';
 import { Rhythms } from './rhythms';
+
+const CourseForecast = lazy(() => import('../forecast/course-forecast'));
 
 export default function CoursePage() {
   const { courseId = '' } = useParams();
@@ -47,6 +49,9 @@ export default function CoursePage() {
         </span>
       </div>
       <Enrolments course={course} />
+      <Suspense>
+        <CourseForecast course={course} />
+      </Suspense>
       <Proofs enrolments={enrolments} />
       <Bought course={course} />
       <Making course={course} />

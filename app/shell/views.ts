@@ -41,6 +41,7 @@ export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus
 export const PAGES = [
   ['/sit-down', 'Sit down over a week: the planning evening'],
   ['/year/courses', 'Courses over the year'],
+  ['/year/forecast', 'How long will it take: the forecast'],
   ['/year/attendance', 'Attendance: the register'],
   ['/year/outside', 'Away and outside: sick days, classes, calendars'],
   ['/shelf/together', 'Courses together'],

@@ -5,6 +5,7 @@ import { useViewYear } from './view-year';
 const PAGES = [
   ['/year', 'Calendar'],
   ['/year/courses', 'Courses'],
+  ['/year/forecast', 'How long'],
   ['/year/attendance', 'Attendance'],
   ['/year/outside', 'Away and outside'],
 ] as const;

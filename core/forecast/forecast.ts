@@ -1,0 +1,145 @@
+import { type Day, toDay, weekdayOf } from '../calendar';
+import { contentsOf, flatten, stepName } from '../course';
+import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
+import { makeTrack, type Track } from '../pace';
+import type { Plan } from '../stagger';
+import { blocksOf, priorShare, quantile, sittingsTo } from './model';
+import { foretold, priorOf, recordOf, spreadOf } from './record';
+
+/** One chance in ten that it is earlier, as likely before as after, one in ten that it is later. */
+export interface Span {
+  early: Day;
+  middle: Day;
+  late: Day;
+}
+/** What stands on the way: a lesson or a test, and when it is likely reached. */
+export interface Milestone extends Span {
+  words: string;
+  steps: number;
+}
+export interface Forecast {
+  enrolmentId: Id;
+  /** Steps to come. */
+  steps: number;
+  last: Span;
+  /** The last day it is to be done by, and in how many of a hundred runs it is; undefined where nothing is to be in time for. */
+  target?: Day;
+  chance?: number;
+  /** The next test that is to come. */
+  test?: Milestone;
+  /** The way there, in steps done by then: a dozen places or fewer, the last step among them. */
+  fan: Milestone[];
+  /** Sittings of its own that are recorded, and how much of it rests on them, 0 to 1. */
+  sittings: number;
+  own: number;
+  /** Whose record stands for what is not recorded yet; without it the plan does. */
+  from?: Id;
+  /** The day of the last step in each run, for what several courses come to together. */
+  runs: Int32Array;
+}
+
+/** Runs of each forecast: a share of a hundred is then right to about one. */
+export const RUNS = 2000;
+/** Places on the way that a drawing shows. */
+const PLACES = 12;
+
+/** The first `n` dates on which something can be done, running on along the weekdays beyond the year. */
+function datesAhead(track: Track, yearEnd: Day, n: number): Day[] {
+  const dates = track.dates.slice(track.begunToday ? 1 : 0, n + 1);
+  if (track.weekdays.length > 0)
+    for (let d = Math.max(yearEnd, dates.at(-1) ?? yearEnd) + 1; dates.length < n; d++)
+      if (track.weekdays.includes(weekdayOf(d))) dates.push(d);
+  return dates;
+}
+
+/** How a course is likely to go: by its own record, drawn in towards the plan or a sibling’s record while there is little of it. */
+export function forecastOf(
+  state: Household,
+  year: SchoolYear,
+  plan: Plan,
+  enrolment: Enrolment,
+  { runs = RUNS, seed = 1 }: { runs?: number; seed?: number } = {},
+): Forecast | undefined {
+  const track = plan.tracks.find((t) => t.enrolmentId === enrolment.id);
+  const course = contentsOf(state, enrolment, plan.today);
+  const steps = track?.stepIds.length ?? 0;
+  const prior = priorOf(state, enrolment, plan);
+  if (!track || !course || steps === 0 || prior.weeks.length === 0) return undefined;
+  const own = recordOf(state, year, enrolment, plan.today);
+  const flat = new Map(flatten(course).map((s) => [s.id, s]));
+  const words = (at: number) => {
+    const step = flat.get(track.stepIds[at - 1]!);
+    return step ? `${step.lesson.title}, ${stepName(step)}` : '';
+  };
+  const testAt = track.stepIds.findIndex((id) => flat.get(id)?.kind === 'assess') + 1;
+  const places = new Set(
+    Array.from({ length: Math.min(PLACES, steps) }, (_, i) => Math.round((steps * (i + 1)) / Math.min(PLACES, steps))),
+  );
+  if (testAt > 0) places.add(testAt);
+  const asked = [...places].sort((a, b) => a - b);
+  const found = sittingsTo(blocksOf(own, prior.weeks), asked, {
+    runs,
+    seed,
+    spread: spreadOf(state, year, enrolment, plan),
+  });
+  const most = found.at(-1)!.reduce((n, x) => Math.max(n, x), 1);
+  const dates = datesAhead(makeTrack(state, year, enrolment, plan.today), toDay(year.end), most);
+  if (dates.length === 0) return undefined;
+  const day = (sittings: number) => dates[Math.min(sittings, dates.length) - 1]!;
+  const span = (of: Int32Array): Span => ({
+    early: day(quantile(of, 0.1)),
+    middle: day(quantile(of, 0.5)),
+    late: day(quantile(of, 0.9)),
+  });
+  const way = asked.map((at, i): Milestone => ({ ...span(found[i]!), words: words(at), steps: at }));
+  const ends = found.at(-1)!.map((s) => day(s));
+  const full = makeTrack(state, year, enrolment, plan.today);
+  const target = full.noTarget ? undefined : (full.own?.target ?? full.target);
+  const test = way.find((m) => m.steps === testAt);
+  return {
+    ...{ enrolmentId: enrolment.id, steps, last: span(found.at(-1)!), runs: ends },
+    ...(target === undefined
+      ? {}
+      : { target, chance: Math.round((100 * ends.reduce((n, d) => n + (d <= target ? 1 : 0), 0)) / runs) }),
+    ...(testAt > 0 && test ? { test } : {}),
+    fan: way.filter((m) => m.steps !== testAt || places.size <= PLACES),
+    sittings: own.reduce((n, w) => n + w.length, 0),
+    own: 1 - priorShare(own, prior.weeks),
+    ...(prior.from ? { from: prior.from } : {}),
+  };
+}
+
+/** Every course that has an end of its own, each by its own seed, so that one more of them changes no other. */
+export function forecasts(state: Household, year: SchoolYear, plan: Plan, runs = RUNS): Forecast[] {
+  return foretold(state, plan).flatMap((e, i) => forecastOf(state, year, plan, e, { runs, seed: 101 + i }) ?? []);
+}
+
+/** A child’s whole year: when the last of its courses is likely done, and in how many of a hundred runs all are in time. */
+export interface ChildForecast {
+  childId: Id;
+  last: Span;
+  chance: number;
+  courses: number;
+}
+
+export function childForecasts(state: Household, list: readonly Forecast[]): ChildForecast[] {
+  return state.children.flatMap((c): ChildForecast[] => {
+    // What has no last day holds up no year.
+    const own = list.filter(
+      (f) => f.target !== undefined && byId(state.enrolments, f.enrolmentId)?.childIds.includes(c.id),
+    );
+    if (own.length === 0) return [];
+    const runs = own[0]!.runs.length;
+    const ends = Int32Array.from({ length: runs }, (_, i) => Math.max(...own.map((f) => f.runs[i]!)));
+    let inTime = 0;
+    for (let i = 0; i < runs; i++) if (own.every((f) => f.runs[i]! <= f.target!)) inTime++;
+    return [
+      {
+        childId: c.id,
+        last: { early: quantile(ends, 0.1), middle: quantile(ends, 0.5), late: quantile(ends, 0.9) },
+        chance: Math.round((100 * inTime) / runs),
+        courses: own.length,
+      },
+    ];
+  });
+}

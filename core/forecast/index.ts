@@ -1,0 +1,4 @@
+export * from './model';
+export * from './record';
+export * from './forecast';
+export * from './words';

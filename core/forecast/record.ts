@@ -1,0 +1,116 @@
+import { type Day, toDay, weekStart } from '../calendar';
+import type { Enrolment, Household, Id, SchoolYear } from '../household';
+import { MARKS, sits } from '../household';
+import { marksByEnrolment, standingsOf } from '../log';
+import { isTaken, makeTrack, openDates } from '../pace';
+import type { Plan } from '../stagger';
+import type { Spread, Weeks } from './model';
+
+/** A sibling’s record is taken for a prior once it has so many sittings. */
+const SIBLING_FROM = 20;
+/** A plan is looked at so far for what its weeks are like. */
+const PLAN_WEEKS = 12;
+
+/**
+ * What was finished in each past sitting of an enrolment, in household weeks, oldest first: from its first mark to the day before
+ * `today`. A sitting is an open date on which it stood on the day’s list, or on which it was marked; what was listed and not done is
+ * nought. A day of its own outside its usual dates counts once something was done on it; one on which work was only told to be known is
+ * none. Of a week of the household without a single mark of this course nobody knows what was listed: its usual sittings were lost.
+ */
+export function recordOf(state: Household, year: SchoolYear, enrolment: Enrolment, today: Day): Weeks {
+  const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).filter((m) => m.childId === undefined);
+  if (marks.length === 0) return [];
+  const { firstDay } = state.settings;
+  const finished = new Map<Day, number>();
+  const touched = new Map<Day, boolean>();
+  for (const m of marks) {
+    const day = toDay(m.date);
+    touched.set(day, (touched.get(day) ?? false) || sits(m.kind) || !MARKS[m.kind].settles);
+  }
+  for (const s of standingsOf(state.marks, enrolment.id).values()) {
+    const day = s.state === 'done' ? s.sat.at(-1) : undefined;
+    if (day !== undefined) finished.set(day, (finished.get(day) ?? 0) + 1);
+  }
+  const listed = new Set(
+    state.dayLists.filter((l) => l.placements.some((p) => p.enrolmentId === enrolment.id)).map((l) => toDay(l.date)),
+  );
+  const first = Math.min(...touched.keys());
+  const inYear = (d: Day) => d >= Math.max(first, toDay(year.start)) && d < today;
+  const open = openDates(state, enrolment, year).filter(inYear);
+  const sat = open.filter((d) => touched.get(d) === true || (listed.has(d) && touched.get(d) !== false));
+  const extra = [...finished.keys()].filter((d) => inYear(d) && !open.includes(d));
+  const weeks = new Map<Day, number[]>();
+  const add = (d: Day, n: number) => {
+    const week = weekStart(d, firstDay);
+    weeks.set(week, [...(weeks.get(week) ?? []), n]);
+  };
+  for (const d of [...sat, ...extra].sort((a, b) => a - b)) add(d, finished.get(d) ?? 0);
+  const usual = Math.max(
+    1,
+    Math.round([...weeks.values()].reduce((n, w) => n + w.length, 0) / Math.max(1, weeks.size)),
+  );
+  const known = new Set([...touched.keys(), ...listed].map((d) => weekStart(d, firstDay)));
+  const away = [...new Set(open.map((d) => weekStart(d, firstDay)))].filter((w) => !known.has(w) && !weeks.has(w));
+  for (const w of away) {
+    const dates = open.filter((d) => weekStart(d, firstDay) === w);
+    if (w + 7 <= today)
+      weeks.set(
+        w,
+        dates.slice(0, usual).map(() => 0),
+      );
+  }
+  return [...weeks].sort((a, b) => a[0] - b[0]).map(([, w]) => w);
+}
+
+/** Weeks as the plan has them from now on: how many steps stand in each of their sittings. */
+function planned(state: Household, enrolment: Enrolment, plan: Plan): Weeks {
+  const days = (plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.days ?? []).filter((d) => d >= 0);
+  const weeks = new Map<Day, Map<Day, number>>();
+  for (const d of days) {
+    const week = weekStart(d, state.settings.firstDay);
+    if (!weeks.has(week) && weeks.size >= PLAN_WEEKS) break;
+    const own = weeks.get(week) ?? new Map<Day, number>();
+    weeks.set(week, own.set(d, (own.get(d) ?? 0) + 1));
+  }
+  return [...weeks.values()].map((w) => [...w.values()]);
+}
+
+/** How a course lies over its open dates by its pace and the plan. */
+export function spreadOf(state: Household, year: SchoolYear, enrolment: Enrolment, plan: Plan): Spread {
+  const track = makeTrack(state, year, enrolment, plan.today);
+  const days = (plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.days ?? []).filter((d) => d >= 0);
+  const sittings = new Set(days).size;
+  const typical = Math.max(1, days.length / Math.max(1, sittings));
+  const from = track.begunToday ? 1 : 0;
+  const target = track.own?.target ?? track.target;
+  // What is spread evenly comes closer together where it falls behind; any other pace stays what it is.
+  if (enrolment.rule.kind === 'even' && !track.noTarget)
+    return { typical, dates: track.dates.slice(from).filter((d) => d <= target).length };
+  const last = Math.max(...days, plan.today);
+  const open = track.dates.slice(from).filter((d) => d <= last).length;
+  return { typical, density: open > 0 ? Math.min(1, sittings / open) : 1 };
+}
+
+/** Where the weeks come from that stand for what is not recorded yet: an elder sibling in the same course, or the plan. */
+export function priorOf(state: Household, enrolment: Enrolment, plan: Plan): { weeks: Weeks; from?: Id } {
+  const siblings = state.enrolments
+    .filter((e) => e.id !== enrolment.id && e.courseId === enrolment.courseId)
+    .map((e) => {
+      const own = state.years.find((y) => {
+        const first = marksByEnrolment(state.marks).get(e.id)?.[0]?.date;
+        return first !== undefined && y.start <= first && first <= y.end;
+      });
+      return { e, weeks: own ? recordOf(state, own, e, plan.today) : [] };
+    })
+    .filter((s) => s.weeks.reduce((n, w) => n + w.length, 0) >= SIBLING_FROM);
+  const best = siblings.sort((a, b) => b.weeks.length - a.weeks.length)[0];
+  if (best && best.weeks.some((w) => w.some((n) => n > 0))) return { weeks: best.weeks, from: best.e.id };
+  const weeks = planned(state, enrolment, plan);
+  return { weeks: weeks.some((w) => w.some((n) => n > 0)) ? weeks : [] };
+}
+
+/** Enrolments that something can be foretold of: taken, with steps to come in the plan and an end of their own. */
+export const foretold = (state: Household, plan: Plan): Enrolment[] =>
+  state.enrolments.filter(
+    (e) => isTaken(e) && (plan.tracks.find((t) => t.enrolmentId === e.id)?.stepIds.length ?? 0) > 0,
+  );

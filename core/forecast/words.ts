@@ -1,0 +1,44 @@
+import type { Day } from '../calendar';
+import { byId, childrenOf, type DateStyle, type Household } from '../household';
+import { count, listing, shortDate } from '../words';
+import type { ChildForecast, Forecast as WithRuns, Span } from './forecast';
+
+type Forecast = Omit<WithRuns, 'runs'>;
+
+/** A chance in words that a tired parent reads at once: in tenths, and the ends said plainly. */
+export function chanceWords(percent: number): string {
+  if (percent >= 98) return 'all but certain';
+  if (percent <= 2) return 'hardly to be expected';
+  const tenths = Math.min(9, Math.max(1, Math.round(percent / 10)));
+  return `${tenths} in 10`;
+}
+
+const spanOf = (style: DateStyle, { middle, late }: Span, today: Day): string =>
+  middle === late
+    ? `most likely ${shortDate(style, middle, today)}`
+    : `most likely ${shortDate(style, middle, today)}; one chance in ten after ${shortDate(style, late, today)}`;
+
+/** “Most likely 12 May; one chance in ten after 4 June; 7 in 10 to be done by 11 June”. */
+export function forecastWords(style: DateStyle, f: Forecast, today: Day): string {
+  const target =
+    f.target === undefined ? '' : `; ${chanceWords(f.chance!)} to be done by ${shortDate(style, f.target, today)}`;
+  return `${spanOf(style, f.last, today)}${target}`;
+}
+
+/** When the next test is likely reached. */
+export const testWords = (style: DateStyle, f: Forecast, today: Day): string =>
+  f.test ? `next test (${f.test.words}) ${spanOf(style, f.test, today)}` : '';
+
+/** How much of a forecast is the child’s own record. */
+export function groundWords(state: Household, f: Forecast): string {
+  const sibling = f.from && byId(state.enrolments, f.from);
+  const rest = sibling ? `how ${listing(childrenOf(state, sibling).map((c) => c.name))} took it` : 'the plan';
+  if (f.sittings === 0) return `nothing recorded yet: from ${rest} alone`;
+  return `from ${count(f.sittings, 'sitting')} of its own${f.own >= 0.95 ? '' : `, ${Math.round(100 * (1 - f.own))} per cent from ${rest}`}`;
+}
+
+/** A child’s year in a sentence. */
+export function childWords(state: Pick<Household, 'children'>, style: DateStyle, c: ChildForecast, today: Day): string {
+  const name = byId(state.children, c.childId)?.name ?? '';
+  return `${name}: the last of ${count(c.courses, 'course')} ${spanOf(style, c.last, today)}; all in time: ${chanceWords(c.chance)}`;
+}
