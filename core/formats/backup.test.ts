@@ -122,6 +122,7 @@ describe('names of what is not there', () => {
     './fixtures/version-5.json',
     './fixtures/version-5-inventory.json',
     './fixtures/version-5-places.json',
+    './fixtures/version-5-sit-down.json',
     '../../demo/household.json',
   ].map(read);
 
