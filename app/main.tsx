@@ -29,6 +29,7 @@ const ContentsSheet = lazy(() => import('./shelf/sheet-page'));
 const CoursePage = lazy(() => import('./shelf/course-page'));
 const Materials = lazy(() => import('./materials/materials'));
 const ForecastPage = lazy(() => import('./forecast/forecast-page'));
+const CardsPage = lazy(() => import('./cards/cards-page'));
 const SitDown = lazy(() => import('./sitdown/sit-down'));
 const Labels = lazy(() => import('./materials/labels-page'));
 const Record = lazy(() => import('./record/record'));
@@ -74,6 +75,14 @@ function Doors() {
           />
           <Route path="/year/attendance" element={<Attendance />} />
           <Route path="/year/outside" element={<Outside />} />
+          <Route
+            path="/cards"
+            element={
+              <Whole>
+                <CardsPage />
+              </Whole>
+            }
+          />
           <Route
             path="/sit-down"
             element={

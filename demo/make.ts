@@ -18,6 +18,7 @@ import { evenPerSitting, openDates } from '../core/pace';
 import { makePlan, makeProblem, seeded } from '../core/stagger';
 import { publishWeek, weekPage } from '../core/week';
 import { COURSES } from './courses';
+import { cardBox } from './cards';
 import { stockOfTheCottage } from './materials';
 
 /**
@@ -455,7 +456,10 @@ export function makeSample(): Backup {
     if (date === '2026-10-20')
       markKnown(household, 'arith-jory', ['L7-4', 'L7-5', 'L8-3', 'L8-4'], (row) => mark(row, date, 'known'));
   }
-  return { asOf: AS_OF, household: { ...household, published, jottings: JOTTINGS } };
+  const dates = schoolDays(YEAR)
+    .map(fromDay)
+    .filter((d) => d <= AS_OF && !untouched.includes(d));
+  return { asOf: AS_OF, household: { ...household, ...cardBox(dates), published, jottings: JOTTINGS } };
 
   function outcome(row: DayRow, draw: number): [Mark['kind'], Partial<Mark>] {
     const minutes = Math.max(4, Math.round(row.minutes * (0.7 + random() * 0.7)));

@@ -12,5 +12,6 @@ export function openSample(sample: Backup, today: Day): { backup: Backup; today:
   const marks = household.marks.filter((m) => m.date < date);
   const jottings = household.jottings.filter((j) => j.date <= date);
   const ritualMarks = household.ritualMarks.filter((m) => m.date < date);
-  return { backup: { asOf: date, household: { ...household, marks, ritualMarks, jottings } }, today };
+  const rounds = household.rounds.filter((r) => r.date < date);
+  return { backup: { asOf: date, household: { ...household, marks, ritualMarks, jottings, rounds } }, today };
 }

@@ -141,6 +141,7 @@ export const VIEWS = [
   '/',
   '/week',
   '/sit-down',
+  '/cards',
   '/year',
   '/year/courses',
   '/year/forecast',

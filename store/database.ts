@@ -56,7 +56,7 @@ const VERSION_3_TABLES = [
 const VERSION_4_TABLES = ['ticks'] as const;
 const VERSION_6_TABLES = ['dayLists'] as const;
 const VERSION_7_TABLES = ['orders', 'prepared'] as const;
-const VERSION_8_TABLES = ['places', 'holds', 'sitDowns', 'readAheads'] as const;
+const VERSION_8_TABLES = ['places', 'holds', 'sitDowns', 'readAheads', 'decks', 'cards', 'rounds'] as const;
 const LATER: readonly string[] = [
   ...VERSION_2_TABLES,
   ...VERSION_3_TABLES,

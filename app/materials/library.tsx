@@ -85,7 +85,7 @@ export function Library() {
                       title={
                         word?.renews === false ? 'Somebody waits for it: it cannot be renewed this week.' : undefined
                       }
-                      aria-label={`Renewed: ${hold.title}`}
+                      aria-label={`${word?.renews === false ? 'Cannot be renewed' : 'Renewed'}: ${hold.title}`}
                       onClick={act(`${hold.title}: renewed`, (now) => renewHold(now, hold.id, today + LOAN_DAYS))}
                     >
                       {word?.renews === false ? 'Cannot be renewed' : 'Renewed'}

@@ -39,6 +39,7 @@ export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus
 
 /** The pages within a view, by the words that stand on them. */
 export const PAGES = [
+  ['/cards', 'Cards: decks, review, one minute'],
   ['/sit-down', 'Sit down over a week: the planning evening'],
   ['/year/courses', 'Courses over the year'],
   ['/year/forecast', 'How long will it take: the forecast'],

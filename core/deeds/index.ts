@@ -7,3 +7,4 @@ export * from './things';
 export * from './places';
 export * from './holds';
 export * from './sitdown';
+export * from './cards';

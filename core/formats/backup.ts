@@ -57,6 +57,9 @@ export const LATER: readonly TableName[] = [
   'holds',
   'sitDowns',
   'readAheads',
+  'decks',
+  'cards',
+  'rounds',
 ];
 
 const part = (name: string, lines: readonly string[]): string =>

@@ -153,6 +153,13 @@ export const REFERENCES: readonly Reference[] = [
   ref('readAheads', 'courseId', 'courses', 'row'),
   ref('readAheads', 'lessonId', 'lessons', 'row'),
   ref('readAheads', 'teacherId', 'teachers', 'row'),
+  ref('decks', 'courseId', 'courses', 'field'),
+  ref('cards', 'deckId', 'decks', 'row'),
+  ref('cards', 'courseId', 'courses', 'field'),
+  ref('cards', 'lessonId', 'lessons', 'field'),
+  ref('rounds', 'deckId', 'decks', 'row'),
+  ref('rounds', 'childId', 'children', 'row'),
+  ref('rounds', 'answers[].cardId', 'cards', 'entry'),
   ref('settings', 'order[]', 'enrolments', 'entry'),
   ref('settings', 'restart.asleep[].childId', 'children', 'entry'),
 ];

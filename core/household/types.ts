@@ -889,6 +889,41 @@ export interface ReadAhead {
   minutes?: number;
   note?: string;
 }
+export const CARD_KINDS = ['sound', 'rule', 'word', 'fact', 'place', 'verse'] as const;
+/** Cards that are practised together: of a course, or the household's own. */
+export interface Deck {
+  id: Id;
+  name: string;
+  courseId?: Id;
+  /** So many are reviewed at a sitting. */
+  daily: number;
+}
+export interface Card {
+  id: Id;
+  deckId: Id;
+  front: string;
+  back: string;
+  kind?: (typeof CARD_KINDS)[number];
+  /** The course and lesson that introduce it. */
+  courseId?: Id;
+  lessonId?: Id;
+  /** Its place in the deck. */
+  n: number;
+}
+export const SAYINGS = ['right', 'slow', 'wrong'] as const;
+export type Saying = (typeof SAYINGS)[number];
+export const ROUND_KINDS = ['review', 'minute'] as const;
+/** A round of review, or one minute against the clock: one row with all its answers, in their order. */
+export interface Round {
+  id: Id;
+  deckId: Id;
+  childId: Id;
+  date: IsoDate;
+  seq: number;
+  kind: (typeof ROUND_KINDS)[number];
+  answers: { cardId: Id; said: Saying }[];
+  seconds?: number;
+}
 /** A title asked for at the library: wanted, then ready to be fetched, at home until it is due, and back. */
 export interface Hold {
   id: Id;
@@ -939,6 +974,9 @@ export interface Household {
   holds: Hold[];
   sitDowns: SitDown[];
   readAheads: ReadAhead[];
+  decks: Deck[];
+  cards: Card[];
+  rounds: Round[];
   jottings: Jotting[];
 }
 /** The tables of a household that hold rows, in the order in which they refer to one another. */
@@ -974,6 +1012,9 @@ export const TABLES = [
   'holds',
   'sitDowns',
   'readAheads',
+  'decks',
+  'cards',
+  'rounds',
   'jottings',
 ] as const satisfies readonly (keyof Household)[];
 export type TableName = (typeof TABLES)[number];

@@ -39,6 +39,9 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   places: ['place', 'places'],
   sitDowns: ['week sat down over', 'weeks sat down over'],
   readAheads: ['lesson read ahead', 'lessons read ahead'],
+  decks: ['deck of cards', 'decks of cards'],
+  cards: ['card', 'cards'],
+  rounds: ['round of cards', 'rounds of cards'],
   holds: ['title asked for at the library', 'titles asked for at the library'],
   jottings: ['jotting', 'jottings'],
 };
@@ -83,6 +86,10 @@ export function rowName(h: Household, table: AnyTable, row: AnyRow): string {
     case 'needs':
     case 'pulled':
       return byId(h.materials, text(row, 'materialId'))?.name ?? '';
+    case 'rounds':
+      return `${byId(h.decks, text(row, 'deckId'))?.name ?? ''}, ${byId(h.children, text(row, 'childId'))?.name ?? ''} on ${date('date')}`;
+    case 'cards':
+      return text(row, 'front');
     case 'links':
       return listing(((row['enrolmentIds'] ?? []) as string[]).map((id) => courseOf(h, id)));
     case 'feeds':

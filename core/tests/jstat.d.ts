@@ -4,5 +4,6 @@ declare module 'jstat' {
     combinationln(n: number, k: number): number;
     betaln(a: number, b: number): number;
     gamma: { inv(p: number, shape: number, scale: number): number };
+    chisquare: { cdf(x: number, degrees: number): number };
   };
 }

@@ -1,0 +1,134 @@
+import { lazy, Suspense, useState } from 'react';
+import { cardStandings, countDeck, deckWords, minutesOf, minuteWords, sittingOf, sittingWords } from '../../core/cards';
+import type { Deck } from '../../core/household';
+import { titleOf } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { ChildName } from '../ui/ornament';
+import { count } from '../ui/words';
+import { DeckForm } from './deck-form';
+import { Minute } from './minute';
+import { ReviewRound } from './review';
+
+const Chart = lazy(() => import('./minutes-chart'));
+
+type Doing = { what: 'review' | 'minute'; deck: Deck; childId: string };
+
+/** The card box: each deck with each child, what is asked today, one minute against the clock; decks are made here. */
+export default function CardsPage() {
+  const { household, today } = useHousehold();
+  const [doing, setDoing] = useState<Doing>();
+  const [form, setForm] = useState<Deck | 'new'>();
+  const [charted, setCharted] = useState<string>();
+  /** A deck of a course is practised by whoever takes the course; any other by all. */
+  const practises = (deck: Deck) => (c: { id: string }) =>
+    !deck.courseId || household.enrolments.some((e) => e.courseId === deck.courseId && e.childIds.includes(c.id));
+  const child = doing && household.children.find((c) => c.id === doing.childId);
+  if (doing && child) {
+    const end = () => setDoing(undefined);
+    return doing.what === 'review' ? (
+      <ReviewRound deck={doing.deck} child={child} close={end} />
+    ) : (
+      <Minute deck={doing.deck} child={child} close={end} />
+    );
+  }
+  return (
+    <>
+      <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
+        <h1>Cards</h1>
+        <button type="button" className="btn btn-strong" onClick={() => setForm('new')}>
+          Add a deck
+        </button>
+      </div>
+      <div className="double-rule">
+        {household.decks.length === 0 && (
+          <p className="py-3">
+            Sounds, rules, words, facts: a deck is pasted in a minute, or made from a grid of facts. Each child has its
+            own standing with it; what is asked today is what is likeliest forgotten.
+          </p>
+        )}
+        {household.decks.map((deck) => {
+          const cards = household.cards.filter((c) => c.deckId === deck.id).length;
+          return (
+            <section key={deck.id} aria-labelledby={`deck-${deck.id}`} className="border-b border-rule py-3">
+              <div className="flex flex-wrap items-baseline gap-x-3">
+                <h2 id={`deck-${deck.id}`} className="wrap-anywhere">
+                  {deck.name}
+                </h2>
+                <span className="text-soft">
+                  {count(cards, 'card')}
+                  {deck.courseId && `, of ${titleOf(household, deck.courseId)}`}, {deck.daily} a day
+                </span>
+                <button
+                  type="button"
+                  className="press page-link ml-auto cursor-pointer px-2"
+                  aria-label={`Its cards: ${deck.name}`}
+                  onClick={() => setForm(deck)}
+                >
+                  Its cards
+                </button>
+              </div>
+              <ul aria-label={deck.name}>
+                {household.children.filter(practises(deck)).map((c) => {
+                  const sitting = sittingOf(household, deck, c.id, today);
+                  const minutes = minutesOf(household, deck.id, c.id);
+                  const key = `${deck.id} ${c.id}`;
+                  return (
+                    <li key={c.id} className="flex flex-wrap items-center gap-x-3 border-t border-rule/60 py-1">
+                      <span className="w-28">
+                        <ChildName child={c} size={16} />
+                      </span>
+                      <span className="min-w-48 flex-1">
+                        {deckWords(countDeck(cardStandings(household, deck, c.id, today)))}
+                        <span className="block text-[0.95rem] text-soft">
+                          {[sittingWords(sitting), minuteWords(minutes)].filter(Boolean).join(' · ')}
+                        </span>
+                      </span>
+                      <button
+                        type="button"
+                        className="btn"
+                        disabled={sitting.cards.length === 0}
+                        aria-label={`Review ${deck.name} with ${c.name}`}
+                        onClick={() => setDoing({ what: 'review', deck, childId: c.id })}
+                      >
+                        Review
+                      </button>
+                      <button
+                        type="button"
+                        className="btn"
+                        disabled={cards === 0}
+                        aria-label={`One minute of ${deck.name} with ${c.name}`}
+                        onClick={() => setDoing({ what: 'minute', deck, childId: c.id })}
+                      >
+                        One minute
+                      </button>
+                      {minutes.length > 1 && (
+                        <button
+                          type="button"
+                          className="press page-link cursor-pointer px-2"
+                          aria-expanded={charted === key}
+                          aria-label={`All minutes of ${c.name} with ${deck.name}`}
+                          onClick={() => setCharted(charted === key ? undefined : key)}
+                        >
+                          All minutes
+                        </button>
+                      )}
+                      {charted === key && (
+                        <Suspense>
+                          <Chart minutes={minutes} name={c.name} />
+                        </Suspense>
+                      )}
+                    </li>
+                  );
+                })}
+              </ul>
+            </section>
+          );
+        })}
+      </div>
+      {household.decks.length > 0 && (
+        <p className="pt-3 text-soft">Lasting trouble with reading or number deserves a professional’s look.</p>
+      )}
+      {form && <DeckForm {...(form === 'new' ? {} : { deck: form })} close={() => setForm(undefined)} />}
+    </>
+  );
+}

@@ -1,0 +1,201 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useForm, useWatch } from 'react-hook-form';
+import { object, type ObjectSchema, string } from 'yup';
+import { factsOf, OPERATIONS, readCards } from '../../core/cards';
+import { addCards, saveDeck } from '../../core/deeds';
+import { CARD_KINDS, type Deck } from '../../core/household';
+import { useFormCommit, useHousehold } from '../shell/household';
+import { Field, InputField } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { newId } from '../ui/id';
+import { LessonOptions } from '../ui/lesson-options';
+import { count } from '../ui/words';
+
+interface Values {
+  name: string;
+  courseId: string;
+  lessonId: string;
+  daily: string;
+  kind: string;
+  lines: string;
+  operation: string;
+  first: string;
+  second: string;
+}
+const whole = (words: string, most: number) =>
+  string()
+    .defined()
+    .trim()
+    .test('whole', words, (v) => /^\d+$/.test(v) && Number(v) >= 1 && Number(v) <= most);
+const RANGE = /^(\d{1,2})\s*[-–]\s*(\d{1,2})$/;
+const range = string()
+  .defined()
+  .trim()
+  .test('range', 'Give two numbers up to 20, like 2–9.', (v) => {
+    const [, a, b] = RANGE.exec(v) ?? [];
+    return a !== undefined && Number(a) <= Number(b) && Number(b) <= 20;
+  });
+const schema: ObjectSchema<Values> = object({
+  name: string().trim().required('Give the deck a name.').max(200, 'Keep the name under 200 letters.'),
+  courseId: string().defined(),
+  lessonId: string().defined(),
+  daily: whole('Give how many cards a day, from 1 to 500.', 500),
+  kind: string().defined(),
+  lines: string().defined().max(200_000, 'That is more than a deck holds: paste it in parts.'),
+  operation: string().defined(),
+  first: range,
+  second: range,
+});
+const pair = (text: string): [number, number] => {
+  const [, a, b] = RANGE.exec(text.trim()) ?? [];
+  return [Number(a), Number(b)];
+};
+
+/** A deck, and cards put into it: pasted as lines, or made from a grid of facts. */
+export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
+  const { household, commit: press } = useHousehold();
+  const commit = useFormCommit();
+  const { register, handleSubmit, control, formState } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: {
+      ...{ name: deck?.name ?? '', courseId: deck?.courseId ?? '', lessonId: '', daily: String(deck?.daily ?? 5) },
+      ...{ kind: '', lines: '', operation: '', first: '2–9', second: '2–9' },
+    },
+  });
+  const { errors } = formState;
+  const now = useWatch({ control });
+  const course = household.courses.find((c) => c.id === now.courseId);
+  const own = household.cards.filter((c) => c.deckId === deck?.id).sort((a, b) => a.n - b.n);
+  const operation = OPERATIONS.find((o) => o === now.operation);
+  const facts =
+    operation && RANGE.test((now.first ?? '').trim()) && RANGE.test((now.second ?? '').trim())
+      ? factsOf(operation, pair(now.first!), pair(now.second!))
+      : [];
+  const coming = [...readCards(now.lines ?? ''), ...facts];
+  const keep = async (v: Values) => {
+    const put: Deck = {
+      ...{ id: deck?.id ?? newId(), name: v.name, daily: Number(v.daily) },
+      ...(v.courseId ? { courseId: v.courseId } : {}),
+    };
+    const kind = CARD_KINDS.find((k) => k === v.kind);
+    const kept = await commit(`${v.name}: ${deck ? 'changed' : 'added'}`, (state) => {
+      const rows = saveDeck(put);
+      const withIt = { ...state, decks: [...state.decks.filter((d) => d.id !== put.id), put] };
+      const more = {
+        ...(kind ? { kind } : {}),
+        ...(v.courseId && v.lessonId ? { courseId: v.courseId, lessonId: v.lessonId } : {}),
+      };
+      return [...rows, ...addCards(withIt, put.id, coming, newId, more)];
+    });
+    if (kept) close();
+  };
+  return (
+    <FormDialog
+      title={deck ? deck.name : 'A deck'}
+      close={close}
+      wide
+      onSubmit={(e) => {
+        e.preventDefault();
+        void handleSubmit(keep)(e);
+      }}
+    >
+      <div className="grid gap-4 sm:grid-cols-3">
+        <InputField label="Name" fault={errors.name?.message} {...register('name')} />
+        <Field label="Of the course">
+          {(p) => (
+            <select {...p} {...register('courseId')}>
+              <option value="">of no course</option>
+              {household.courses.map((c) => (
+                <option key={c.id} value={c.id}>
+                  {c.title} {c.level}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <InputField
+          label="Cards a day"
+          inputMode="numeric"
+          className="w-24"
+          fault={errors.daily?.message}
+          {...register('daily')}
+        />
+      </div>
+      <Field
+        label="Cards, a line each"
+        hint="Front and back with “ = ”, a tab or a semicolon between them."
+        fault={errors.lines?.message}
+      >
+        {(p) => <textarea {...p} rows={6} {...register('lines')} />}
+      </Field>
+      <div className="grid gap-4 sm:grid-cols-3">
+        <Field label="What they are">
+          {(p) => (
+            <select {...p} {...register('kind')}>
+              <option value="">not said</option>
+              {CARD_KINDS.map((k) => (
+                <option key={k} value={k}>
+                  {k}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        {course && (
+          <Field label="Introduced by">
+            {(p) => (
+              <select {...p} {...register('lessonId')}>
+                <option value="">no lesson in particular</option>
+                <LessonOptions lessons={course.units.flatMap((u) => u.lessons)} />
+              </select>
+            )}
+          </Field>
+        )}
+      </div>
+      <fieldset className="flex flex-wrap items-end gap-4">
+        <legend className="label mb-1">Or the facts of a grid</legend>
+        <Field label="Which">
+          {(p) => (
+            <select {...p} {...register('operation')}>
+              <option value="">none</option>
+              {OPERATIONS.map((o) => (
+                <option key={o} value={o}>
+                  {o}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <InputField label="First numbers" className="w-24" fault={errors.first?.message} {...register('first')} />
+        <InputField label="Second numbers" className="w-24" fault={errors.second?.message} {...register('second')} />
+      </fieldset>
+      {coming.length > 0 && (
+        <p role="status">{count(coming.length, 'card')} to come; one that is there already stays as it is.</p>
+      )}
+      {own.length > 0 && (
+        <section aria-label="Its cards">
+          <h3 className="label">Its cards</h3>
+          <ul className="max-h-64 overflow-y-auto" tabIndex={0} role="list">
+            {own.map((c) => (
+              <li key={c.id} className="flex items-center gap-3 border-b border-rule/60">
+                <span className="min-w-0 flex-1 wrap-anywhere">
+                  {c.front} <span className="text-soft">{c.back}</span>
+                </span>
+                <button
+                  type="button"
+                  className="press page-link cursor-pointer px-2"
+                  aria-label={`Take out: ${c.front}`}
+                  onClick={() =>
+                    void press(`${c.front} taken out of ${deck!.name}`, [{ table: 'cards', remove: c.id }])
+                  }
+                >
+                  Take out
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </FormDialog>
+  );
+}

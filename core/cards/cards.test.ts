@@ -1,0 +1,241 @@
+import fc from 'fast-check';
+import { jStat } from 'jstat';
+import { fsrs } from 'ts-fsrs';
+import { describe, expect, it } from 'vitest';
+import { fromDay, toDay } from '../calendar';
+import { addCards, answerCard, endRound, saveDeck, takeAnswerBack } from '../deeds';
+import { type Household, SAYINGS } from '../household';
+import { seeded } from '../stagger';
+import { afterDeed } from '../tests/apply';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
+import {
+  cardStandings,
+  countDeck,
+  deckWords,
+  factsOf,
+  isMastered,
+  memoryOf,
+  minutesOf,
+  minuteWords,
+  readCards,
+  recallAfter,
+  sittingOf,
+  sittingWords,
+  stackOf,
+} from './index';
+
+const TODAY = toDay('2026-09-07');
+let n = 0;
+const newId = () => `k${++n}`;
+const DECK = { id: 'd', name: 'Sounds', daily: 2 };
+/** A deck of five letters, of no course. */
+const base = (change: Partial<Household> = {}): Household => {
+  const h = aHousehold({ children: [aChild('A'), aChild('B')], ...change });
+  const made = afterDeed(h, saveDeck(DECK));
+  return afterDeed(
+    made,
+    addCards(made, 'd', readCards('a = apple\nb\tbarge\nc ; canal\nd – dam\ne\na = again'), newId),
+  );
+};
+const idOf = (h: Household, front: string) => h.cards.find((c) => c.front === front)!.id;
+const say = (
+  h: Household,
+  front: string,
+  said: (typeof SAYINGS)[number],
+  day: number,
+  kind: 'review' | 'minute' = 'review',
+) => afterDeed(h, answerCard(h, { id: `${kind} ${day}`, deckId: 'd', childId: 'A', kind, day }, idOf(h, front), said));
+const of = (h: Household, front: string, day: number) =>
+  cardStandings(h, DECK, 'A', day).find((s) => s.card.front === front)!;
+
+describe('the memory model', () => {
+  // Published by its makers for the sixth version: again, then five times good, after 0, 1, 3, 8 and 21 days (figures from memory).
+  it('is the one that was published', () => {
+    const published = fsrs({ enable_fuzz: false });
+    let state: { stability: number; difficulty: number } | null = null;
+    for (const [i, gap] of [0, 0, 1, 3, 8, 21].entries()) state = published.next_state(state, gap, i === 0 ? 1 : 3);
+    expect(state!.stability).toBeCloseTo(53.62691, 4);
+    expect(state!.difficulty).toBeCloseTo(6.3574867, 5);
+  });
+
+  it('counts the first answer of a day, and knows nine in ten after as many days as it says', () => {
+    const days = [0, 0, 1, 4, 12, 33];
+    const found = memoryOf(days.map((day, i) => ({ day, said: i === 1 ? 'wrong' : 'right' })))!;
+    const without = memoryOf(days.filter((_, i) => i !== 1).map((day) => ({ day, said: 'right' })))!;
+    expect([found.memory, found.day]).toEqual([without.memory, 33]);
+    expect(recallAfter(found.memory, found.memory.stability)).toBeCloseTo(0.9, 6);
+    expect(recallAfter(found.memory, 0)).toBe(1);
+  });
+});
+
+describe('cards as they are typed and made', () => {
+  it('are read from lines of any of the usual shapes, each front once', () => {
+    expect(base().cards.map((c) => [c.front, c.back])).toEqual([
+      ['a', 'apple'],
+      ['b', 'barge'],
+      ['c', 'canal'],
+      ['d', 'dam'],
+      ['e', ''],
+    ]);
+    const h = base();
+    expect(addCards(h, 'd', [{ front: 'A', back: 'x' }], newId)).toEqual([]);
+  });
+
+  it('facts are those of the grid, counted one by one; nothing is divided by nought', () => {
+    fc.assert(
+      fc.property(fc.nat(6), fc.nat(6), fc.nat(6), fc.nat(6), (a, b, c, d) => {
+        for (const [op, apply] of [
+          ['+', (x: number, y: number) => x + y],
+          ['−', (x: number, y: number) => x - y],
+          ['×', (x: number, y: number) => x * y],
+          ['÷', (x: number, y: number) => x / y],
+        ] as const) {
+          const facts = factsOf(op, [a, a + b], [c, c + d]);
+          const zero = op === '÷' && c === 0 ? b + 1 : 0;
+          expect(facts).toHaveLength((b + 1) * (d + 1) - zero);
+          for (const f of facts) {
+            const [x, , y] = f.front.split(' ');
+            expect(apply(Number(x), Number(y))).toBe(Number(f.back));
+            expect(Number(f.back)).toBeGreaterThanOrEqual(0);
+          }
+        }
+      }),
+    );
+  });
+
+  it('come in a stack each before any twice, none after itself, and as often in each place as in any other', () => {
+    const cards = ['a', 'b', 'c', 'd'];
+    const random = seeded(5);
+    const first = new Map<string, number>();
+    for (let i = 0; i < 4000; i++) {
+      const stack = stackOf(cards, random);
+      const drawn = Array.from({ length: 12 }, () => stack.next().value as string);
+      for (let t = 0; t < 12; t += 4) expect(new Set(drawn.slice(t, t + 4)).size).toBe(4);
+      for (let t = 1; t < 12; t++) expect(drawn[t]).not.toBe(drawn[t - 1]);
+      first.set(drawn[0]!, (first.get(drawn[0]!) ?? 0) + 1);
+    }
+    // Chi-squared of the first place, by the statistics library: what is rarer than one in a thousand would be no chance.
+    const chi = cards.reduce((sum, c) => sum + ((first.get(c) ?? 0) - 1000) ** 2 / 1000, 0);
+    expect(1 - jStat.chisquare.cdf(chi, 3)).toBeGreaterThan(0.001);
+    expect(
+      Array.from(
+        { length: 3 },
+        (
+          (s) => () =>
+            s.next().value
+        )(stackOf(['x'], random)),
+      ),
+    ).toEqual(['x', 'x', 'x']);
+  });
+});
+
+describe('where a card stands', () => {
+  it('mastered on three days since the last miss, slow counting but on the last; a miss in review sends it back', () => {
+    let h = say(base(), 'a', 'right', TODAY);
+    h = say(h, 'a', 'right', TODAY);
+    expect(of(h, 'a', TODAY)).toMatchObject({ state: 'to review', rightDays: 1 });
+    h = say(h, 'a', 'slow', TODAY + 2);
+    h = say(h, 'a', 'slow', TODAY + 4);
+    expect(of(h, 'a', TODAY + 4)).toMatchObject({ state: 'to review', rightDays: 2 });
+    h = say(h, 'a', 'right', TODAY + 6);
+    expect(of(h, 'a', TODAY + 6).state).toBe('mastered');
+    const back = say(h, 'a', 'wrong', TODAY + 8);
+    expect(of(back, 'a', TODAY + 8)).toMatchObject({ state: 'to review', rightDays: 0 });
+    // Against the clock a miss only brings it up the next day.
+    const missed = say(h, 'a', 'wrong', TODAY + 8, 'minute');
+    expect(of(missed, 'a', TODAY + 8)).toMatchObject({ state: 'mastered', missed: TODAY + 8 });
+    expect(sittingOf(missed, DECK, 'A', TODAY + 9).cards[0]).toMatchObject({ why: 'missed against the clock' });
+    expect(of(say(missed, 'a', 'right', TODAY + 9), 'a', TODAY + 9).missed).toBeUndefined();
+  });
+
+  it('of a course’s deck a card is met once its lesson was begun, known or left out', () => {
+    const h = base({
+      courses: [aCourse('c', { lessons: 4, perLesson: [{ kind: 'introduce', count: 1 }] })],
+      enrolments: [anEnrolment('e', 'c', { childIds: ['A'] })],
+      marks: [aMark('e', 'L1-1', 'done', '2026-09-01'), aMark('e', 'L2-1', 'known', '2026-09-01')],
+    });
+    const deck = { ...DECK, courseId: 'c', daily: 9 };
+    const cards = h.cards.map((c, i) => ({ ...c, lessonId: `L${Math.min(4, i + 1)}` }));
+    const now = { ...h, decks: [deck], cards };
+    expect(cardStandings(now, deck, 'A', TODAY).map((s) => s.state)).toEqual([
+      ...['to review', 'to review', 'not met', 'not met', 'not met'],
+    ]);
+    expect(sittingOf(now, deck, 'A', TODAY).cards.map((c) => c.card.front)).toEqual(['a', 'b']);
+    expect(deckWords(countDeck(cardStandings(now, deck, 'A', TODAY)))).toBe(
+      '0 of 5 mastered, 2 to review, 3 not met yet',
+    );
+  });
+
+  it('folds the same in any order of arrival, and an answer taken back was never said', () => {
+    const answer = fc.record({
+      front: fc.constantFrom('a', 'b', 'c'),
+      said: fc.constantFrom(...SAYINGS),
+      day: fc.nat(9),
+      kind: fc.constantFrom('review' as const, 'minute' as const),
+    });
+    fc.assert(
+      fc.property(fc.array(answer, { maxLength: 25 }), answer, (list, last) => {
+        let h = base();
+        for (const a of list) h = say(h, a.front, a.said, TODAY + a.day, a.kind);
+        const plain = (x: Household) => cardStandings(x, DECK, 'A', TODAY + 10).map(({ card: _c, ...s }) => s);
+        expect(plain({ ...h, rounds: [...h.rounds].reverse() })).toEqual(plain(h));
+        const more = say(h, last.front, last.said, TODAY + last.day, last.kind);
+        const round = `${last.kind} ${TODAY + last.day}`;
+        expect(plain(afterDeed(more, takeAnswerBack(more, round)))).toEqual(plain(h));
+        // Another child's answers say nothing of this one.
+        expect(cardStandings(h, DECK, 'B', TODAY + 10).every((s) => s.last === undefined)).toBe(true);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('what is asked at a sitting', () => {
+  it('is the likeliest forgotten first, then what is new, no more than the deck’s number; the rest is said to wait', () => {
+    let h = base();
+    expect(sittingOf(h, DECK, 'A', TODAY)).toMatchObject({ waiting: 3, afterBreak: false });
+    expect(sittingWords(sittingOf(h, DECK, 'A', TODAY))).toBe('2 cards today, 3 more wait');
+    h = say(say(h, 'a', 'right', TODAY), 'b', 'wrong', TODAY);
+    // Asked today they are not asked again today.
+    expect(sittingOf(h, DECK, 'A', TODAY).cards.map((c) => c.card.front)).toEqual(['c', 'd']);
+    expect(sittingOf(h, DECK, 'A', TODAY + 4).cards.map((c) => c.card.front)).toEqual(['b', 'a']);
+    const later = sittingOf(h, DECK, 'A', TODAY + 8);
+    expect([later.afterBreak, later.cards.length, sittingWords(later)]).toEqual([
+      ...[true, 2, '2 cards today, the whole deck after the break, 3 more wait'],
+    ]);
+    expect(later.cards[0]!.why).toMatch(/^8 days since, still known in \d of 10 cases$/);
+  });
+
+  it('leaves no card out for ever: asked day by day, each comes up, and learned well the deck is mastered', () => {
+    let h = base();
+    const asked = new Set<string>();
+    for (let d = 0; d < 120; d++)
+      for (const { card } of sittingOf(h, DECK, 'A', TODAY + d).cards) {
+        asked.add(card.front);
+        h = say(h, card.front, 'right', TODAY + d);
+      }
+    expect([...asked].sort()).toEqual(['a', 'b', 'c', 'd', 'e']);
+    expect(isMastered(h, DECK, 'A', TODAY + 120)).toBe(true);
+    expect(isMastered(h, DECK, 'B', TODAY + 120)).toBe(false);
+  });
+
+  it('a minute is one row; the best is the child’s own', () => {
+    let h = base();
+    for (const [day, said] of [
+      [TODAY, 'right'],
+      [TODAY, 'right'],
+      [TODAY, 'wrong'],
+      [TODAY + 1, 'right'],
+    ] as const)
+      h = say(h, 'a', said, day, 'minute');
+    h = afterDeed(h, endRound(h, `minute ${TODAY}`, 60));
+    const list = minutesOf(h, 'd', 'A');
+    expect(list.map((m) => [fromDay(m.day), m.right, m.wrong])).toEqual([
+      ['2026-09-07', 2, 1],
+      ['2026-09-08', 1, 0],
+    ]);
+    expect([minuteWords(list), minuteWords(list.slice(0, 1)), minuteWords([])]).toEqual([
+      ...['last 1 right, best 2', 'last 2 right, 1 wrong, best 2', ''],
+    ]);
+  });
+});

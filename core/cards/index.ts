@@ -1,0 +1,3 @@
+export * from './standing';
+export * from './choose';
+export * from './make';
