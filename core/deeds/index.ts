@@ -8,3 +8,4 @@ export * from './places';
 export * from './holds';
 export * from './sitdown';
 export * from './cards';
+export * from './sit-down-offer';

@@ -18,12 +18,6 @@ export function seePart(now: Household, start: Day, part: SitDownPart, seen: boo
   return [{ table: 'sitDowns', put: { ...put, id: put.id || newId() } }];
 }
 
-/** It was offered for a week and is put away. */
-export function putSitDownAway(now: Household, start: Day, newId: () => Id): Put[] {
-  const put = sitDownRow(now, start, (s) => ({ ...s, away: true }));
-  return [{ table: 'sitDowns', put: { ...put, id: put.id || newId() } }];
-}
-
 /** The parent's own words for a week; none where they are taken away. */
 export function weekWords(now: Household, start: Day, words: string, newId: () => Id): Put[] {
   const put = sitDownRow(now, start, ({ words: _before, ...s }) => {
@@ -92,12 +86,6 @@ export function choose(
   }
   const steps = choosing.out.map((stepId) => ({ enrolmentId, stepId, day: today }));
   return markSteps(now, steps, 'left out', newId);
-}
-
-/** The household is asked to sit down over its weeks, or has a standing routine. */
-export function askSitDown(now: Household, ask: boolean): Put[] {
-  const { sitDown: _before, ...rest } = now.settings;
-  return [{ table: 'settings', put: ask ? rest : { ...rest, sitDown: false } }];
 }
 
 /** In a course somebody reads ahead in its manual, or nobody does. */

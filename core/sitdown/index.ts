@@ -2,3 +2,4 @@ export * from './pages';
 export * from './read-ahead';
 export * from './week';
 export * from './choices';
+export * from './offer';
