@@ -52,6 +52,9 @@ export default function Shelf() {
       <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
         <h1>Shelf</h1>
         <span className="flex flex-wrap gap-2">
+          <Link className="btn" to="/cards">
+            Cards
+          </Link>
           <Link className="btn" to="/shelf/together">
             Courses together
           </Link>
