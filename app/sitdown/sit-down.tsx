@@ -115,7 +115,9 @@ export default function SitDownPage() {
     const after = SIT_DOWN_PARTS.find(
       (p) => p !== part && !done.includes(p) && SIT_DOWN_PARTS.indexOf(p) > SIT_DOWN_PARTS.indexOf(part),
     );
-    if (await commit(`${TITLES[part]}: seen to`, (now) => seePart(now, start, part, true, newId))) go(after);
+    // The next part opens at once: what is pressed meanwhile is not undone by the store's answer.
+    go(after);
+    await commit(`${TITLES[part]}: seen to`, (now) => seePart(now, start, part, true, newId));
   };
   const publish = async () => {
     const kept = await commit(`week of ${shortDate(style, start)} published`, (now) => [
@@ -139,7 +141,7 @@ export default function SitDownPage() {
         ))}
       </>
     ),
-    dates: <Dates page={page} start={start} words={row?.words ?? ''} />,
+    dates: <Dates key={row?.words ?? ''} page={page} start={start} words={row?.words ?? ''} />,
     courses: <Courses lines={lines} page={page} start={start} />,
     reading: <Reading lines={reading} />,
     things: (
