@@ -1,4 +1,5 @@
 import ICAL from 'ical.js';
+import { fromDay, toDay } from '../core/calendar';
 
 /**
  * A stand-in for the calendar of an outside class, since no request leaves the machine. It lives: weeks go by, breaks
@@ -12,9 +13,8 @@ export const FEEDS = [
   },
 ] as const;
 
-const MS_A_DAY = 86_400_000;
 /** The Monday on which the first cycle of the class began. */
-const EPOCH = Date.UTC(2020, 0, 6) / MS_A_DAY;
+const EPOCH = toDay('2020-01-06');
 /** Eleven weeks with class, then one without. */
 const CYCLE = 12;
 /** How far back and ahead cycles are published, in days. */
@@ -22,8 +22,7 @@ const REACH = 200;
 /** A session is moved, and an outing told, so many days before. */
 const NOTICE = 14;
 
-const date = (day: number) => new Date(day * MS_A_DAY).toISOString().slice(0, 10);
-const time = (day: number, clock: string) => ICAL.Time.fromDateTimeString(`${date(day)}T${clock}:00`);
+const time = (day: number, clock: string) => ICAL.Time.fromDateTimeString(`${fromDay(day)}T${clock}:00`);
 
 function event(uid: string, title: string, fill: (e: ICAL.Component) => void, stamp: ICAL.Time): ICAL.Component {
   const made = new ICAL.Component('vevent');
@@ -43,8 +42,8 @@ export function weirHouse(today: number): string {
   const stamp = time(today, '06:00');
   stamp.zone = ICAL.Timezone.utcTimezone;
   const whole = (from: number, to: number) => (e: ICAL.Component) => {
-    e.addPropertyWithValue('dtstart', ICAL.Time.fromDateString(date(from)));
-    e.addPropertyWithValue('dtend', ICAL.Time.fromDateString(date(to + 1)));
+    e.addPropertyWithValue('dtstart', ICAL.Time.fromDateString(fromDay(from)));
+    e.addPropertyWithValue('dtend', ICAL.Time.fromDateString(fromDay(to + 1)));
   };
   const first = Math.floor((today - REACH - EPOCH) / (CYCLE * 7));
   const last = Math.floor((today + REACH - EPOCH) / (CYCLE * 7));

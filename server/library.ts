@@ -1,4 +1,5 @@
-import { dateOf, fixed } from './simulated';
+import { fromDay } from '../core/calendar';
+import { fixed } from './simulated';
 
 /**
  * A stand-in for a library, since no request leaves the machine. It lives: what is lent out today comes back another day, a hold becomes
@@ -68,7 +69,7 @@ export function hold(
   // A day to fetch it from the shelf, even where it stands there.
   const ready = placed + Math.max(1, waitsOn(item, placed));
   return {
-    ...{ item, ready: dateOf(ready), is: day >= ready ? ('ready' as const) : ('waits' as const) },
+    ...{ item, ready: fromDay(ready), is: day >= ready ? ('ready' as const) : ('waits' as const) },
     renews: fixed(`${item} ${Math.floor(day / 7)} asked for`, 3) > 0,
   };
 }

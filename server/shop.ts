@@ -1,4 +1,5 @@
-import { dateOf, fixed } from './simulated';
+import { fromDay } from '../core/calendar';
+import { fixed } from './simulated';
 
 /** What the simulated shop is called: orders from it are answered for. */
 export const SHOP = 'Towpath Books';
@@ -19,5 +20,5 @@ export function orderStatus(number: string, ordered: number, day: number): ShopS
   const packed = day - ordered < 2;
   const arrives = comes + (packed ? 0 : heldUp);
   const is = day >= arrives ? 'delivered' : packed ? 'being packed' : heldUp > 0 ? 'held up' : 'on its way';
-  return { number, is, expected: dateOf(arrives) };
+  return { number, is, expected: fromDay(arrives) };
 }

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { childForecasts, type ChildForecast, type Forecast, forecasts } from '../core/forecast';
-import type { Household, SchoolYear } from '../core/household';
+import type { Household, Id, SchoolYear } from '../core/household';
 import type { Plan } from '../core/stagger';
 
 /** What is foretold, without the runs that it comes from. */
@@ -10,8 +10,8 @@ export interface Foretold {
 }
 
 const teller = {
-  foretell(household: Household, year: SchoolYear, plan: Plan): Foretold {
-    const list = forecasts(household, year, plan);
+  foretell(household: Household, year: SchoolYear, plan: Plan, courseId?: Id): Foretold {
+    const list = forecasts(household, year, plan, courseId);
     return {
       courses: list.map(({ runs: _runs, ...f }) => f),
       children: childForecasts(household, list),

@@ -1,7 +1,6 @@
-import { lazy, Suspense, useState } from 'react';
-import { cardStandings, countDeck, deckWords, minutesOf, minuteWords, sittingOf, sittingWords } from '../../core/cards';
-import type { Deck } from '../../core/household';
-import { titleOf } from '../../core/household';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { deckView, deckWords, minuteWords, sittingWords } from '../../core/cards';
+import { type Child, type Deck, titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
@@ -15,10 +14,9 @@ type Doing = { what: 'review' | 'minute'; deck: Deck; childId: string };
 
 /** The card box: each deck with each child, what is asked today, one minute against the clock; decks are made here. */
 export default function CardsPage() {
-  const { household, today } = useHousehold();
+  const { household } = useHousehold();
   const [doing, setDoing] = useState<Doing>();
   const [form, setForm] = useState<Deck | 'new'>();
-  const [charted, setCharted] = useState<string>();
   /** A deck of a course is practised by whoever takes the course; any other by all. */
   const practises = (deck: Deck) => (c: { id: string }) =>
     !deck.courseId || household.enrolments.some((e) => e.courseId === deck.courseId && e.childIds.includes(c.id));
@@ -68,58 +66,15 @@ export default function CardsPage() {
                 </button>
               </div>
               <ul aria-label={deck.name}>
-                {household.children.filter(practises(deck)).map((c) => {
-                  const sitting = sittingOf(household, deck, c.id, today);
-                  const minutes = minutesOf(household, deck.id, c.id);
-                  const key = `${deck.id} ${c.id}`;
-                  return (
-                    <li key={c.id} className="flex flex-wrap items-center gap-x-3 border-t border-rule/60 py-1">
-                      <span className="w-28">
-                        <ChildName child={c} size={16} />
-                      </span>
-                      <span className="min-w-48 flex-1">
-                        {deckWords(countDeck(cardStandings(household, deck, c.id, today)))}
-                        <span className="block text-[0.95rem] text-soft">
-                          {[sittingWords(sitting), minuteWords(minutes)].filter(Boolean).join(' · ')}
-                        </span>
-                      </span>
-                      <button
-                        type="button"
-                        className="btn"
-                        disabled={sitting.cards.length === 0}
-                        aria-label={`Review ${deck.name} with ${c.name}`}
-                        onClick={() => setDoing({ what: 'review', deck, childId: c.id })}
-                      >
-                        Review
-                      </button>
-                      <button
-                        type="button"
-                        className="btn"
-                        disabled={cards === 0}
-                        aria-label={`One minute of ${deck.name} with ${c.name}`}
-                        onClick={() => setDoing({ what: 'minute', deck, childId: c.id })}
-                      >
-                        One minute
-                      </button>
-                      {minutes.length > 1 && (
-                        <button
-                          type="button"
-                          className="press page-link cursor-pointer px-2"
-                          aria-expanded={charted === key}
-                          aria-label={`All minutes of ${c.name} with ${deck.name}`}
-                          onClick={() => setCharted(charted === key ? undefined : key)}
-                        >
-                          All minutes
-                        </button>
-                      )}
-                      {charted === key && (
-                        <Suspense>
-                          <Chart minutes={minutes} name={c.name} />
-                        </Suspense>
-                      )}
-                    </li>
-                  );
-                })}
+                {household.children.filter(practises(deck)).map((c) => (
+                  <WithChild
+                    key={c.id}
+                    deck={deck}
+                    child={c}
+                    empty={cards === 0}
+                    begin={(what) => setDoing({ what, deck, childId: c.id })}
+                  />
+                ))}
               </ul>
             </section>
           );
@@ -130,5 +85,73 @@ export default function CardsPage() {
       )}
       {form && <DeckForm {...(form === 'new' ? {} : { deck: form })} close={() => setForm(undefined)} />}
     </>
+  );
+}
+
+/** Where a deck stands with one child, what is asked today, and what can be begun. */
+function WithChild({
+  deck,
+  child,
+  empty,
+  begin,
+}: {
+  deck: Deck;
+  child: Child;
+  empty: boolean;
+  begin: (what: Doing['what']) => void;
+}) {
+  const { household, today } = useHousehold();
+  const [charted, setCharted] = useState(false);
+  const {
+    count: cards,
+    sitting,
+    minutes,
+  } = useMemo(() => deckView(household, deck, child.id, today), [household, deck, child.id, today]);
+  return (
+    <li className="flex flex-wrap items-center gap-x-3 border-t border-rule/60 py-1">
+      <span className="w-28">
+        <ChildName child={child} size={16} />
+      </span>
+      <span className="min-w-48 flex-1">
+        {deckWords(cards)}
+        <span className="block text-[0.95rem] text-soft">
+          {[sittingWords(sitting), minuteWords(minutes)].filter(Boolean).join(' · ')}
+        </span>
+      </span>
+      <button
+        type="button"
+        className="btn"
+        disabled={sitting.cards.length === 0}
+        aria-label={`Review ${deck.name} with ${child.name}`}
+        onClick={() => begin('review')}
+      >
+        Review
+      </button>
+      <button
+        type="button"
+        className="btn"
+        disabled={empty}
+        aria-label={`One minute of ${deck.name} with ${child.name}`}
+        onClick={() => begin('minute')}
+      >
+        One minute
+      </button>
+      {minutes.length > 1 && (
+        <button
+          type="button"
+          className="press page-link cursor-pointer px-2"
+          aria-expanded={charted}
+          aria-label={`All minutes of ${child.name} with ${deck.name}`}
+          onClick={() => setCharted(!charted)}
+        >
+          All minutes
+        </button>
+      )}
+      {charted && (
+        <Suspense>
+          <Chart minutes={minutes} name={child.name} />
+        </Suspense>
+      )}
+    </li>
   );
 }

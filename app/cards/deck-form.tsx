@@ -2,6 +2,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { object, type ObjectSchema, string } from 'yup';
 import { factsOf, OPERATIONS, readCards } from '../../core/cards';
+import { lessonsIn } from '../../core/course';
 import { addCards, saveDeck } from '../../core/deeds';
 import { CARD_KINDS, type Deck } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
@@ -28,13 +29,18 @@ const whole = (words: string, most: number) =>
     .trim()
     .test('whole', words, (v) => /^\d+$/.test(v) && Number(v) >= 1 && Number(v) <= most);
 const RANGE = /^(\d{1,2})\s*[-–]\s*(\d{1,2})$/;
+/** Of a grid only where one is chosen. */
 const range = string()
   .defined()
   .trim()
-  .test('range', 'Give two numbers up to 20, like 2–9.', (v) => {
-    const [, a, b] = RANGE.exec(v) ?? [];
-    return a !== undefined && Number(a) <= Number(b) && Number(b) <= 20;
-  });
+  .when('operation', ([operation], plain) =>
+    operation
+      ? plain.test('range', 'Give two numbers up to 20, like 2–9.', (v = '') => {
+          const [, a, b] = RANGE.exec(v) ?? [];
+          return a !== undefined && Number(a) <= Number(b) && Number(b) <= 20;
+        })
+      : plain,
+  );
 const schema: ObjectSchema<Values> = object({
   name: string().trim().required('Give the deck a name.').max(200, 'Keep the name under 200 letters.'),
   courseId: string().defined(),
@@ -94,6 +100,7 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
       title={deck ? deck.name : 'A deck'}
       close={close}
       wide
+      remove={deck && { table: 'decks', id: deck.id, name: deck.name }}
       onSubmit={(e) => {
         e.preventDefault();
         void handleSubmit(keep)(e);
@@ -146,7 +153,7 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
             {(p) => (
               <select {...p} {...register('lessonId')}>
                 <option value="">no lesson in particular</option>
-                <LessonOptions lessons={course.units.flatMap((u) => u.lessons)} />
+                <LessonOptions lessons={lessonsIn(course)} />
               </select>
             )}
           </Field>

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { minutesOf, minuteWords, stackOf } from '../../core/cards';
 import { answerCard, endRound } from '../../core/deeds';
 import { byId, type Child, type Deck, type Saying } from '../../core/household';
-import { seeded } from '../../core/stagger';
+import { seeded, seedOf } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { newId } from '../ui/id';
 import { Asking } from './asking';
@@ -20,7 +20,7 @@ export function Minute({ deck, child, close }: { deck: Deck; child: Child; close
   // As many as anybody answers in a minute and more; the order is chance’s, and stays while the minute runs.
   const [stack] = useState(() => {
     const cards = household.cards.filter((c) => c.deckId === deck.id);
-    const drawn = stackOf(cards, seeded([...id].reduce((n, c) => n * 31 + c.charCodeAt(0), 7)));
+    const drawn = stackOf(cards, seeded(seedOf(id)));
     return Array.from({ length: MOST }, () => drawn.next().value).filter((c) => c !== undefined);
   });
   const [at, setAt] = useState(0);

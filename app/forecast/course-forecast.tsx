@@ -8,8 +8,9 @@ import { useForecast } from './use-forecast';
 /** How long a course is likely to take whoever takes it, under its enrolments. */
 export default function CourseForecast({ course }: { course: Course }) {
   const { household, today } = useHousehold();
-  const { told } = useForecast();
-  const own = (told?.courses ?? []).filter((f) => byId(household.enrolments, f.enrolmentId)?.courseId === course.id);
+  const { told } = useForecast(course.id);
+  // Somebody may have left it since.
+  const own = (told?.courses ?? []).filter((f) => byId(household.enrolments, f.enrolmentId));
   if (own.length === 0) return null;
   return (
     <section className="pb-5" aria-labelledby="how-long">

@@ -9,6 +9,7 @@ import {
   type Settings,
   type Teacher,
 } from '../../core/household';
+import { askSitDown } from '../../core/deeds';
 import { useHousehold } from '../shell/household';
 import { longDate, shortDate, WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
@@ -185,6 +186,21 @@ export default function HouseholdPage() {
               >
                 <option value="hold">holds the next lesson until it does</option>
                 <option value="move on">comes back behind the next lesson, as review</option>
+              </select>
+            )}
+          </Field>
+          <Field label="When a week turns">
+            {(p) => (
+              <select
+                {...p}
+                value={settings.sitDown === false ? 'never' : 'offer'}
+                onChange={(e) => {
+                  const offer = e.target.value === 'offer';
+                  void commit('whether a week is sat down over', (now) => askSitDown(now, offer));
+                }}
+              >
+                <option value="offer">Today offers to sit down over the next one</option>
+                <option value="never">we have a routine: never ask</option>
               </select>
             )}
           </Field>

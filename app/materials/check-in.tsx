@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import { fromDay, toDay } from '../../core/calendar';
-import { checkIn, giveUpLine, orderLines } from '../../core/deeds';
+import { checkIn, giveUpLine, letWait, orderLines } from '../../core/deeds';
 import { type OpenOrder, readAmount } from '../../core/materials';
-import { type BoxWait, boxWaits, letWait, waitWords } from '../../core/week';
+import { type BoxWait, boxWaits, waitWords } from '../../core/week';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { DateField } from '../ui/date-field';

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
+import { lessonsIn } from '../../core/course';
 import { byId, childrenOf } from '../../core/household';
 import { contentsLabel, type Label, LABEL_SHEETS, laidOut, pocketLabels } from '../../core/labels';
 import { type PlaceNode, placeTree } from '../../core/materials';
@@ -80,22 +81,16 @@ export default function LabelsPage() {
           </Field>
           {course && (
             <>
-              <Field label="From lesson">
-                {(p) => (
-                  <select {...p} value={asked('from')} onChange={(e) => set('from', e.target.value)}>
-                    <option value="">the first</option>
-                    <LessonOptions lessons={course.units.flatMap((u) => u.lessons)} />
-                  </select>
-                )}
-              </Field>
-              <Field label="To lesson">
-                {(p) => (
-                  <select {...p} value={asked('to')} onChange={(e) => set('to', e.target.value)}>
-                    <option value="">the last</option>
-                    <LessonOptions lessons={course.units.flatMap((u) => u.lessons)} />
-                  </select>
-                )}
-              </Field>
+              {(['from', 'to'] as const).map((end) => (
+                <Field key={end} label={end === 'from' ? 'From lesson' : 'To lesson'}>
+                  {(p) => (
+                    <select {...p} value={asked(end)} onChange={(e) => set(end, e.target.value)}>
+                      <option value="">{end === 'from' ? 'the first' : 'the last'}</option>
+                      <LessonOptions lessons={lessonsIn(course)} />
+                    </select>
+                  )}
+                </Field>
+              ))}
               <InputField
                 label="Pieces a lesson"
                 inputMode="numeric"

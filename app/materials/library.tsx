@@ -1,8 +1,17 @@
 import { useMemo, useState } from 'react';
 import { fromDay, toDay } from '../../core/calendar';
+import { lessonsIn } from '../../core/course';
 import { fetchHold, holdReady, placeHold, renewHold, returnHold } from '../../core/deeds';
 import { byId, type Hold, titleOf } from '../../core/household';
-import { holdWords, inTimeWords, LOAN_DAYS, openHolds, placeByWords, topicLessons } from '../../core/materials';
+import {
+  holdWords,
+  inTimeWords,
+  LOAN_DAYS,
+  openHolds,
+  placeByWords,
+  readyAfter,
+  topicLessons,
+} from '../../core/materials';
 import { useService } from '../outside/use-service';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -37,7 +46,7 @@ export function Library() {
   const act = (words: string, puts: Parameters<typeof commit>[1]) => () => void commit(words, puts);
   const lesson = (hold: Hold) => {
     const course = byId(household.courses, hold.courseId ?? '');
-    const title = course?.units.flatMap((u) => u.lessons).find((l) => l.id === hold.lessonId)?.title;
+    const title = lessonsIn(course).find((l) => l.id === hold.lessonId)?.title;
     return course && `for ${titleOf(household, course.id)}${title ? `, ${title}` : ''}`;
   };
   return (
@@ -151,7 +160,7 @@ function Ask() {
         {
           title: wish.title,
           ...(wish.item ? { item: wish.item } : {}),
-          ...(wish.waits === undefined ? {} : { ready: fromDay(today + Math.max(1, wish.waits)) }),
+          ...(wish.waits === undefined ? {} : { ready: fromDay(readyAfter(today, wish.waits)) }),
           ...(chosen ? { courseId: chosen.enrolment.courseId, lessonId: chosen.step.lesson.id } : {}),
         },
         today,
@@ -198,7 +207,7 @@ function Ask() {
       )}
       <ul aria-label="What the library has">
         {(data ?? []).map((f) => {
-          const ready = today + Math.max(1, f.waits);
+          const ready = readyAfter(today, f.waits);
           const late = chosen ? inTimeWords(style, ready, chosen.day, today) : '';
           return (
             <li key={f.item} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">

@@ -1,7 +1,6 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { weekWords } from '../../core/deeds';
-import { childCount } from '../../core/attendance';
-import { schoolDaysBefore, weekDatesWords } from '../../core/sitdown';
+import { schoolDaysBefore, silentLately, weekDatesWords } from '../../core/sitdown';
 import { goneWords } from '../../core/words';
 import type { WeekPage } from '../../core/week';
 import { Link } from 'react-router';
@@ -16,11 +15,9 @@ export function Dates({ page, start, words }: { page: WeekPage; start: number; w
   const { household, year, today, commit } = useHousehold();
   const [text, setText] = useState(words);
   const style = household.settings.dateStyle;
+  // Not with every letter that is typed.
+  const silent = useMemo(() => (year ? silentLately(household, year, today) : []), [household, year, today]);
   if (!year) return null;
-  const silent = household.children.flatMap((c) => {
-    const n = childCount(household, year, c, today).unmarked.filter((d) => d < today && d >= start - 14).length;
-    return n > 0 ? [`${c.name}: ${count(n, 'day')}`] : [];
-  });
   const keep = () => {
     if (text.trim() !== words) void commit('your words for the week', (now) => weekWords(now, start, text, newId));
   };
@@ -55,7 +52,8 @@ export function Dates({ page, start, words }: { page: WeekPage; start: number; w
       </ul>
       {silent.length > 0 && (
         <p className="pt-2">
-          Without a mark in the last two weeks: {listing(silent)}.{' '}
+          Without a mark in the last two weeks: {listing(silent.map((s) => `${s.child.name}: ${count(s.days, 'day')}`))}
+          .{' '}
           <Link className="page-link" to="/year/attendance">
             Say what those days were
           </Link>

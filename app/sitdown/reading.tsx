@@ -21,6 +21,9 @@ export function Reading({ lines }: { lines: readonly ReadingLine[] }) {
     return list.length > 0 ? [`${titleOf(household, e.courseId)}: ${listing(list)}`] : [];
   });
   const courses = [...new Set(lines.map((l) => l.courseId))];
+  const unread = household.courses.filter(
+    (c) => c.readAhead === false && household.enrolments.some((e) => e.courseId === c.id && isTaken(e)),
+  );
   return (
     <>
       {lines.length === 0 && (
@@ -74,7 +77,7 @@ export function Reading({ lines }: { lines: readonly ReadingLine[] }) {
         );
       })}
       {skipped.length > 0 && <p className="text-soft">Taught unread, as far as is known: {skipped.join('; ')}.</p>}
-      {courses.length > 0 && (
+      {courses.length + unread.length > 0 && (
         <p className="flex flex-wrap gap-x-4">
           {courses.map((id) => (
             <button
@@ -86,6 +89,18 @@ export function Reading({ lines }: { lines: readonly ReadingLine[] }) {
               }
             >
               Nobody reads ahead in {titleOf(household, id)}
+            </button>
+          ))}
+          {unread.map((c) => (
+            <button
+              key={c.id}
+              type="button"
+              className="press page-link cursor-pointer text-soft"
+              onClick={() =>
+                void commit(`${titleOf(household, c.id)}: read ahead again`, (now) => readInCourse(now, c.id, true))
+              }
+            >
+              Read ahead in {titleOf(household, c.id)} again
             </button>
           ))}
         </p>
@@ -106,22 +121,10 @@ function NoteForm({ line, close }: { line: ReadingLine; close: () => void }) {
     const took = minutes.trim();
     if (took !== '' && (!/^\d+$/.test(took) || Number(took) > 1440))
       return setFault('Give whole minutes from 0 to 1440, or leave it empty.');
-    const done = await commit(`${line.title}, ${line.lesson.title}: noted`, (now) => {
-      const noted = noteLesson(now, line, note, newId);
-      if (took === '') return noted;
-      const row = noted.find((p) => p.table === 'readAheads' && 'put' in p);
-      const withNote =
-        row && 'put' in row
-          ? {
-              ...now,
-              readAheads: [
-                ...now.readAheads.filter((r) => r.id !== row.put.id),
-                row.put as (typeof now.readAheads)[number],
-              ],
-            }
-          : now;
-      return readLesson(withNote, line, today, newId, Number(took));
-    });
+    const read = took === '' ? undefined : { day: today, minutes: Number(took) };
+    const done = await commit(`${line.title}, ${line.lesson.title}: noted`, (now) =>
+      noteLesson(now, line, note, newId, read),
+    );
     if (done) close();
   };
   return (

@@ -7,7 +7,7 @@ import { seePart } from '../../core/deeds';
 import { SIT_DOWN_PARTS, type SitDownPart } from '../../core/household';
 import { errandsOf } from '../../core/jot';
 import { boxOf, netThings, openHolds, orderSoon, shortages } from '../../core/materials';
-import { courseLines, readingOf, sitDownOf, weekToPlan } from '../../core/sitdown';
+import { courseLines, readingOf, sitDownOf, weekDatesWords, weekToPlan } from '../../core/sitdown';
 import { publishWeek, weekPage } from '../../core/week';
 import { JottingList } from '../jot/list';
 import { Box } from '../materials/box';
@@ -101,7 +101,7 @@ export default function SitDownPage() {
             days.reduce((n, d) => n + d.steps.length, 0),
             'step',
           ),
-    dates: count(page.days.filter((d) => ['full', 'light', 'catch-up'].includes(d.kind)).length, 'school day'),
+    dates: weekDatesWords(year, start),
     courses: `${count(lines.length, 'course')}${tests > 0 ? `, ${count(tests, 'test')}` : ''}`,
     reading: reading.length === 0 ? 'nothing to read' : unread === 0 ? 'all of it is read' : count(unread, 'lesson'),
     things:

@@ -1,6 +1,6 @@
 import { type Day, toDay } from '../../core/calendar';
 import { openHolds, orderByWords, toOrderWords } from '../../core/materials';
-import { prepDayWords } from '../../core/prepare';
+import { prepDayWords, preparationMinutes, preparationOn } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { useAhead } from '../today/use-ahead';
 import { dayAndDate, shortDate } from '../ui/dates';
@@ -34,16 +34,13 @@ export default function WeekThings({ start }: { start: Day }) {
           </li>
         ))}
         {days.map((day) => {
-          const lines = ready.filter((l) => l.on.some((p) => p.day === day));
-          const minutes = (id: string) =>
-            lines
-              .filter((l) => l.teacher.id === id)
-              .reduce((n, l) => n + l.on.reduce((m, p) => (p.day === day ? m + p.minutes : m), 0), 0);
+          const lines = preparationOn(ready, day);
+          const of = (id: string) => lines.filter((l) => l.teacher.id === id);
           const teachers = [...new Map(lines.map((l) => [l.teacher.id, l.teacher])).values()];
           return (
             <li key={day} className="border-b border-rule py-1 wrap-anywhere">
               {dayAndDate(style, day, today)}:{' '}
-              {listing(teachers.map((t) => `${t.name} ${minutes(t.id)} min to make ready`))}{' '}
+              {listing(teachers.map((t) => `${t.name} ${preparationMinutes(of(t.id), day)} min to make ready`))}{' '}
               <span className="text-soft">{prepDayWords(lines)} </span>
             </li>
           );

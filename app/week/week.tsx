@@ -6,6 +6,7 @@ import { type Day, fromDay, isIsoDate, teachingWeek, toDay, weekStart } from '..
 import { moveTo, unpinDay } from '../../core/deeds';
 import { byId, type Enrolment, titleOf } from '../../core/household';
 import { errandsOf } from '../../core/jot';
+import { sitDownOf } from '../../core/sitdown';
 import { brokenPins, moveSitting, moveWords, publishWeek, weekPage } from '../../core/week';
 import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
@@ -108,6 +109,7 @@ export default function Week() {
   const broken = plan ? brokenPins(household, plan) : [];
   const errands = errandsOf(household, start, workday);
   const past = last < (plan?.today ?? today);
+  const words = sitDownOf(household, start)?.words;
 
   return (
     <div
@@ -154,6 +156,7 @@ export default function Week() {
           )}
         </span>
       </div>
+      {words && <p className="border-t border-rule py-1.5 italic wrap-anywhere">{words}</p>}
       {broken.length > 0 && (
         <p className="border-t border-rule py-1.5">
           {listing(

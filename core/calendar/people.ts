@@ -1,7 +1,7 @@
 import type { Child, Id, SchoolYear, Teacher } from '../household/types';
 import { type Clock, type Day, isClock, minutesOf, type Weekday, weekdayOf } from './day';
 import { type Away, type CalendarParts, childAways, outsideOf, withUs } from './outside';
-import { dayKind, dayShare, shapeOn, specialOn } from './year';
+import { dayKind, dayShare, hasSchool, shapeOn, specialOn } from './year';
 
 /** Minutes of the school's hours (`dayFrom` to `dayTo`) that the given absences take, overlapping ones once. */
 function minutesTaken(state: CalendarParts, aways: readonly Away[]): number {
@@ -125,7 +125,7 @@ export function teacherMinutesOn(state: CalendarParts, year: SchoolYear, teacher
 }
 
 function minutesLeft(state: CalendarParts, year: SchoolYear, usual: number, aways: readonly Away[], day: Day): number {
-  if (!['full', 'light', 'catch-up'].includes(dayKind(year, day))) return 0;
+  if (!hasSchool(dayKind(year, day))) return 0;
   // A day planned longer than the school's hours is the parent's own wish and not cut by them.
   const left = Math.max(usual, schoolHours(state)) - minutesTaken(state, aways);
   return Math.max(0, Math.min(Math.round(usual * dayShare(year, day)), left));

@@ -124,6 +124,9 @@ export function dayKind(year: SchoolYear, day: Day): DayKind {
   return entryOf(year, day)?.kind ?? 'outside';
 }
 
+/** Whether there is school on a day of that kind, were it to catch up. */
+export const hasSchool = (kind: DayKind): boolean => kind === 'full' || kind === 'light' || kind === 'catch-up';
+
 /** Why a day is closed or special, in the parent's words; empty or undefined when nothing was said. */
 export function dayLabel(year: SchoolYear, day: Day): string | undefined {
   return entryOf(year, day)?.label;

@@ -1,7 +1,7 @@
 import { type Day, toDay } from '../calendar';
 import type { Card, Deck, Household, Id, Round } from '../household';
 import { count } from '../words';
-import { type CardStanding, cardStandings, countDeck, type DeckCount } from './standing';
+import { type CardStanding, cardStandings, compareRounds, countDeck, type DeckCount } from './standing';
 
 /** A card to be asked, and why it is. */
 export interface Chosen {
@@ -24,15 +24,20 @@ export const BREAK_DAYS = 7;
  * Which cards are asked of a child at a sitting: what was missed in one minute first, then the likeliest forgotten, then what is new, in the
  * deck’s order; no more than the deck’s number, but all of it after a break of a week or more. What was reviewed today is not asked twice.
  */
-export function sittingOf(state: Household, deck: Deck, childId: Id, today: Day): Sitting {
-  const all = cardStandings(state, deck, childId, today);
+export function sittingOf(
+  state: Household,
+  deck: Deck,
+  childId: Id,
+  today: Day,
+  all: readonly CardStanding[] = cardStandings(state, deck, childId, today),
+): Sitting {
   const own = state.rounds.filter((r) => r.deckId === deck.id && r.childId === childId && r.answers.length > 0);
   const last = own.reduce((n, r) => Math.max(n, toDay(r.date)), -Infinity);
   const afterBreak = own.length > 0 && today - last >= BREAK_DAYS;
-  const today_ = new Set(
+  const asked = new Set(
     own.filter((r) => r.kind === 'review' && toDay(r.date) === today).flatMap((r) => r.answers.map((a) => a.cardId)),
   );
-  const open = all.filter((s) => !today_.has(s.card.id));
+  const open = all.filter((s) => !asked.has(s.card.id));
   const missed = open.filter((s) => s.missed !== undefined && s.missed < today);
   const rest = open.filter((s) => !missed.includes(s));
   const seen = rest.filter((s) => s.recall !== undefined).sort((a, b) => a.recall! - b.recall! || a.card.n - b.card.n);
@@ -87,7 +92,7 @@ export function minutesOf(state: Pick<Household, 'rounds'>, deckId: Id, childId:
       const wrong = round.answers.filter((a) => a.said === 'wrong').length;
       return { round, day: toDay(round.date), right: round.answers.length - wrong, wrong };
     })
-    .sort((a, b) => a.day - b.day || a.round.seq - b.round.seq);
+    .sort((a, b) => compareRounds(a.round, b.round));
 }
 
 /** The best of one’s own minutes and the last, in words; never another child’s. */
@@ -101,8 +106,17 @@ export function minuteWords(list: readonly Minute[]): string {
     : `last ${last.right} right${wrong}, best ${best}`;
 }
 
-/** Whether a deck is mastered by a child: every card of it. */
-export function isMastered(state: Household, deck: Deck, childId: Id, today: Day): boolean {
-  const n = countDeck(cardStandings(state, deck, childId, today));
-  return n.mastered > 0 && n['to review'] + n['not met'] === 0;
+/** A deck with one child: where its cards stand, what is asked today, and all its minutes; worked out in one go. */
+export interface DeckView {
+  count: DeckCount;
+  sitting: Sitting;
+  minutes: Minute[];
+}
+export function deckView(state: Household, deck: Deck, childId: Id, today: Day): DeckView {
+  const standings = cardStandings(state, deck, childId, today);
+  return {
+    count: countDeck(standings),
+    sitting: sittingOf(state, deck, childId, today, standings),
+    minutes: minutesOf(state, deck.id, childId),
+  };
 }

@@ -44,7 +44,8 @@ export function memoryOf(answers: readonly { day: Day; said: Saying }[]): { memo
 /** How likely it is still known so many days after it was last shown. */
 export const recallAfter = (memory: Memory, days: number): number => model.forgetting_curve(days, memory.stability);
 
-const inOrder = (a: Round, b: Round) =>
+/** The order in which rounds are told: by date, then sequence, then id, so that the order of arrival never matters. */
+export const compareRounds = (a: Round, b: Round): number =>
   a.date !== b.date ? (a.date < b.date ? -1 : 1) : a.seq !== b.seq ? a.seq - b.seq : a.id < b.id ? -1 : 1;
 
 /** The lessons of a deck's course that a child is past: done to the end, or known, or left out. */
@@ -74,7 +75,7 @@ function lessonsPast(state: Household, deck: Deck, childId: Id): ReadonlySet<Id>
  * mastered.
  */
 export function cardStandings(state: Household, deck: Deck, childId: Id, today: Day): CardStanding[] {
-  const rounds = state.rounds.filter((r) => r.deckId === deck.id && r.childId === childId).sort(inOrder);
+  const rounds = state.rounds.filter((r) => r.deckId === deck.id && r.childId === childId).sort(compareRounds);
   const answers = new Map<Id, { day: Day; said: Saying; kind: Round['kind'] }[]>();
   for (const r of rounds)
     for (const a of r.answers) {

@@ -21,6 +21,7 @@ import {
   splitStep,
   stepName,
   teacherMinutes,
+  pagesIn,
 } from './index';
 
 const patternArbitrary = fc.record({
@@ -226,4 +227,17 @@ describe('order, halves and new steps', () => {
     const old = 'introduce practise';
     expect(kinds).toEqual([old, 'read read make', old, 'read read make', 'read read make', old]);
   });
+});
+
+describe('pages that a book names', () => {
+  it.each([
+    ['46–48', 3],
+    ['12', 1],
+    ['3, 7–9', 4],
+    ['pp. 20-23', 4],
+    ['146–8', 3],
+    ['9–4', 1],
+    ['', 0],
+    ['the map inside the cover', 0],
+  ])('%s: %i', (text, pages) => expect(pagesIn(text)).toBe(pages));
 });

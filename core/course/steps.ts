@@ -111,14 +111,27 @@ export const KIND_DEFAULTS: Record<Kind, KindDefault> = {
   drill: { minutes: 10, presence: 'start' },
 };
 
+/** All lessons of a course, in the book's order; none of a course that is not there. */
+export const lessonsIn = (course: Pick<Course, 'units'> | undefined): Lesson[] =>
+  (course?.units ?? []).flatMap((u) => u.lessons);
+
 /**
- * How many pages a lesson's manual pages are: "46–48" is 3, "12" is 1, "xi–xii" and anything else that cannot be
- * counted is 1.
+ * How many pages a text like “46–48”, “12”, “3, 7–9” or “pp. 20–23” names; 0 where it names none that can be counted. A range that runs
+ * backwards, as books print them (“146–8”), is filled up from its first page.
  */
-export function manualPages(lesson: Lesson): number {
-  const m = /^(\d+)\s*[-–]\s*(\d+)$/.exec(lesson.pages?.trim() ?? '');
-  return m && Number(m[2]) >= Number(m[1]) ? Number(m[2]) - Number(m[1]) + 1 : 1;
+export function pagesIn(text: string | undefined): number {
+  let pages = 0;
+  for (const [, from, to] of (text ?? '').matchAll(/(\d{1,5})\s*(?:[-–—]\s*(\d{1,5}))?/g)) {
+    const first = Number(from);
+    const short = to !== undefined && to.length < from!.length;
+    const last = to === undefined ? first : Number(short ? from!.slice(0, from!.length - to.length) + to : to);
+    pages += last >= first && last - first < 1000 ? last - first + 1 : 1;
+  }
+  return pages;
 }
+
+/** How many pages a lesson's manual pages are, for its share of the year; what cannot be counted is 1. */
+export const manualPages = (lesson: Lesson): number => Math.max(1, pagesIn(lesson.pages));
 
 /** A lesson's title taken apart for the page: the numeral by which the book counts it, its word, and what follows. */
 export interface LessonName {

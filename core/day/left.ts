@@ -1,4 +1,4 @@
-import { childOut, type Day, dayKind, fromDay, schoolDays, toDay } from '../calendar';
+import { childOut, type Day, dayKind, fromDay, hasSchool, schoolDays, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import {
   byId,
@@ -48,7 +48,7 @@ export function listsToKeep(
   before: Plan | undefined,
 ): DayList[] {
   const made: DayList[] = [];
-  if (['full', 'light', 'catch-up'].includes(dayKind(year, today)) && !listOn(state, today)) {
+  if (hasSchool(dayKind(year, today)) && !listOn(state, today)) {
     const own = listOf(state, plan, today);
     if (own.placements.length > 0) made.push(own);
   }

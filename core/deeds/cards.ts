@@ -1,6 +1,7 @@
 import { type Day, fromDay } from '../calendar';
 import type { CardLine } from '../cards';
 import { byId, type Card, type Deck, type Household, type Id, type Put, type Round, type Saying } from '../household';
+import { nextSeq } from '../log';
 
 /** A deck is made, or changed in what is said of it. */
 export const saveDeck = (deck: Deck): Put[] =>
@@ -32,8 +33,7 @@ export type RoundOf = Pick<Round, 'id' | 'deckId' | 'childId' | 'kind'> & { day:
 export function answerCard(now: Household, { day, ...round }: RoundOf, cardId: Id, said: Saying): Put[] {
   if (!byId(now.decks, round.deckId) || !byId(now.cards, cardId)) return [];
   const known = byId(now.rounds, round.id);
-  const seq = now.rounds.reduce((n, r) => Math.max(n, r.seq + 1), 0);
-  const before: Round = known ?? { ...round, date: fromDay(day), seq, answers: [] };
+  const before: Round = known ?? { ...round, date: fromDay(day), seq: nextSeq(now.rounds), answers: [] };
   return [{ table: 'rounds', put: { ...before, answers: [...before.answers, { cardId, said }] } }];
 }
 

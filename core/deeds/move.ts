@@ -1,8 +1,8 @@
-import type { Day } from '../calendar';
+import { type Day, fromDay } from '../calendar';
 import { byId, type Enrolment, type Household, type Id, type Put, type SchoolYear } from '../household';
 import { swapRows } from '../pace';
 import type { Plan } from '../stagger';
-import { moveSitting } from '../week';
+import { type BoxWait, moveSitting } from '../week';
 
 /** A sitting is moved to another day; nothing where it cannot stand there. */
 export function moveTo(now: Household, year: SchoolYear, plan: Plan, enrolment: Enrolment, from: Day, to: Day): Put[] {
@@ -13,6 +13,15 @@ export function moveTo(now: Household, year: SchoolYear, plan: Plan, enrolment: 
     ...moved.put.map((put): Put => ({ table: 'pins', put })),
     ...moved.unfix.map((put): Put => ({ table: 'published', put })),
   ];
+}
+
+/** A course waits for what comes late: it begins on that day, or the sitting that needs it is moved there. */
+export function letWait(now: Household, year: SchoolYear, plan: Plan, wait: BoxWait): Put[] {
+  const enrolment = byId(now.enrolments, wait.enrolment.id);
+  if (!enrolment) return [];
+  return wait.begins
+    ? [{ table: 'enrolments', put: { ...enrolment, firstDate: fromDay(wait.from) } }]
+    : moveTo(now, year, plan, enrolment, wait.needed, wait.from);
 }
 
 /** An enrolment is swapped for another course from today on; nothing where either is gone meanwhile. `newId` must be new. */

@@ -54,12 +54,6 @@ export function removePlace(now: Household, path: string): Put[] {
   return [...(known ? [{ table: 'places' as const, remove: known.id }] : []), ...carried(now, path, outer)];
 }
 
-/** Things are put in a place. */
-export const placeThings = (now: Household, ids: readonly Id[], path: string): Put[] =>
-  now.materials
-    .filter((m) => ids.includes(m.id) && m.place !== placePath(path))
-    .map((m): Put => ({ table: 'materials', put: { ...m, place: placePath(path).slice(0, 200) } }));
-
 /** Things of boxes of weeks before a day are back in their places. */
 export const putBack = (now: Household, ids: readonly Id[], before: Day, day: Day): Put[] =>
   now.pulled

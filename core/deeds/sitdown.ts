@@ -49,12 +49,19 @@ export function readLesson(
   return [{ table: 'readAheads', put: { ...before, ...readRow(line, day, minutes), id: before?.id ?? newId() } }];
 }
 
-/** What is to be thought of when a lesson is taught; taken away by empty words. */
-export function noteLesson(now: Household, line: OfLesson, note: string, newId: () => Id): Put[] {
-  const before = now.readAheads.find(same(line));
+/** What is to be thought of when a lesson is taught, taken away by empty words; `took`: it was read as well, in so many minutes. */
+export function noteLesson(
+  now: Household,
+  line: OfLesson,
+  note: string,
+  newId: () => Id,
+  took?: { day: Day; minutes: number },
+): Put[] {
+  const known = now.readAheads.find(same(line));
+  const before = took ? { ...known, ...readRow(line, took.day, took.minutes), id: known?.id ?? newId() } : known;
   const text = note.trim().slice(0, 2000);
   if (!text) {
-    if (!before?.note) return [];
+    if (!before || (!before.note && !took)) return [];
     const { note: _note, ...rest } = before;
     return rest.read ? [{ table: 'readAheads', put: rest }] : [{ table: 'readAheads', remove: before.id }];
   }

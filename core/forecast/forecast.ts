@@ -1,8 +1,8 @@
-import { type Day, toDay, weekdayOf } from '../calendar';
+import { type Day, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
-import { makeTrack, type Track } from '../pace';
-import type { Plan } from '../stagger';
+import { datesWithoutEnd, makeTrack, type Track } from '../pace';
+import { type Plan, seedOf } from '../stagger';
 import { blocksOf, priorShare, quantile, sittingsTo } from './model';
 import { foretold, priorOf, recordOf, spreadOf } from './record';
 
@@ -43,12 +43,13 @@ export const RUNS = 2000;
 /** Places on the way that a drawing shows. */
 const PLACES = 12;
 
-/** The first `n` dates on which something can be done, running on along the weekdays beyond the year. */
+/** The first `n` dates on which something can be done, running on along the weekdays beyond the year; what is begun today is none. */
 function datesAhead(track: Track, yearEnd: Day, n: number): Day[] {
-  const dates = track.dates.slice(track.begunToday ? 1 : 0, n + 1);
-  if (track.weekdays.length > 0)
-    for (let d = Math.max(yearEnd, dates.at(-1) ?? yearEnd) + 1; dates.length < n; d++)
-      if (track.weekdays.includes(weekdayOf(d))) dates.push(d);
+  const dates: Day[] = [];
+  for (const [day] of datesWithoutEnd(track, yearEnd)) {
+    if (dates.length >= n) break;
+    if (dates.length > 0 || !track.begunToday || day !== track.dates[0]) dates.push(day);
+  }
   return dates;
 }
 
@@ -77,13 +78,14 @@ export function forecastOf(
   );
   if (testAt > 0) places.add(testAt);
   const asked = [...places].sort((a, b) => a - b);
+  const full = makeTrack(state, year, enrolment, plan.today);
   const found = sittingsTo(blocksOf(own, prior.weeks), asked, {
     runs,
     seed,
-    spread: spreadOf(state, year, enrolment, plan),
+    spread: spreadOf(full, enrolment, plan),
   });
   const most = found.at(-1)!.reduce((n, x) => Math.max(n, x), 1);
-  const dates = datesAhead(makeTrack(state, year, enrolment, plan.today), toDay(year.end), most);
+  const dates = datesAhead(full, toDay(year.end), most);
   if (dates.length === 0) return undefined;
   const day = (sittings: number) => dates[Math.min(sittings, dates.length) - 1]!;
   const span = (of: Int32Array): Span => ({
@@ -93,7 +95,6 @@ export function forecastOf(
   });
   const way = asked.map((at, i): Milestone => ({ ...span(found[i]!), words: words(at), steps: at }));
   const ends = found.at(-1)!.map((s) => day(s));
-  const full = makeTrack(state, year, enrolment, plan.today);
   const target = full.noTarget ? undefined : (full.own?.target ?? full.target);
   const test = way.find((m) => m.steps === testAt);
   return {
@@ -109,9 +110,14 @@ export function forecastOf(
   };
 }
 
-/** Every course that has an end of its own, each by its own seed, so that one more of them changes no other. */
-export function forecasts(state: Household, year: SchoolYear, plan: Plan, runs = RUNS): Forecast[] {
-  return foretold(state, plan).flatMap((e, i) => forecastOf(state, year, plan, e, { runs, seed: 101 + i }) ?? []);
+/**
+ * Every course that something can be foretold of, or those of one course alone; each by a seed of its own name, so that one more of them
+ * changes no other.
+ */
+export function forecasts(state: Household, year: SchoolYear, plan: Plan, courseId?: Id): Forecast[] {
+  return foretold(state, plan)
+    .filter((e) => courseId === undefined || e.courseId === courseId)
+    .flatMap((e) => forecastOf(state, year, plan, e, { seed: seedOf(e.id) }) ?? []);
 }
 
 /** A child’s whole year: when the last of its courses is likely done, and in how many of a hundred runs all are in time. */

@@ -2,7 +2,7 @@ import { type Day, toDay, weekStart } from '../calendar';
 import type { Enrolment, Household, Id, SchoolYear } from '../household';
 import { MARKS, sits } from '../household';
 import { marksByEnrolment, standingsOf } from '../log';
-import { isTaken, makeTrack, openDates } from '../pace';
+import { isTaken, openDates, type Track } from '../pace';
 import type { Plan } from '../stagger';
 import type { Spread, Weeks } from './model';
 
@@ -76,8 +76,7 @@ function planned(state: Household, enrolment: Enrolment, plan: Plan): Weeks {
 }
 
 /** How a course lies over its open dates by its pace and the plan. */
-export function spreadOf(state: Household, year: SchoolYear, enrolment: Enrolment, plan: Plan): Spread {
-  const track = makeTrack(state, year, enrolment, plan.today);
+export function spreadOf(track: Track, enrolment: Enrolment, plan: Plan): Spread {
   const days = (plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.days ?? []).filter((d) => d >= 0);
   const sittings = new Set(days).size;
   const typical = Math.max(1, days.length / Math.max(1, sittings));

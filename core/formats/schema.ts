@@ -391,7 +391,6 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     shop: opt(text()),
     price: opt(whole(0, 100_000_000)),
     closed: opt(date),
-    number: opt(text()),
   },
   needs: {
     id,

@@ -157,9 +157,9 @@ export const REFERENCES: readonly Reference[] = [
   ref('cards', 'deckId', 'decks', 'row'),
   ref('cards', 'courseId', 'courses', 'field'),
   ref('cards', 'lessonId', 'lessons', 'field'),
-  ref('rounds', 'deckId', 'decks', 'row'),
-  ref('rounds', 'childId', 'children', 'row'),
-  ref('rounds', 'answers[].cardId', 'cards', 'entry'),
+  ref('rounds', 'deckId', 'decks', 'holds', () => 'Answers to its cards stand in the record, which is kept.'),
+  ref('rounds', 'childId', 'children', 'holds', () => 'There are answers of theirs to cards, and those are kept.'),
+  ref('rounds', 'answers[].cardId', 'cards', 'stays'),
   ref('settings', 'order[]', 'enrolments', 'entry'),
   ref('settings', 'restart.asleep[].childId', 'children', 'entry'),
 ];

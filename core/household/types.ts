@@ -811,8 +811,6 @@ export interface Order {
   price?: number;
   /** What is still open of it will not come. */
   closed?: IsoDate;
-  /** The number the shop knows it by. */
-  number?: string;
 }
 export const NEED_RULES = ['course', 'lessons', 'kind'] as const;
 /**

@@ -1,3 +1,4 @@
+import { lessonsIn } from '../course';
 import { type Course, type Household, type Id, titleOf } from '../household';
 import { allIn, type PlaceNode } from '../materials';
 
@@ -7,12 +8,6 @@ export interface Label {
   what: string;
   /** “piece 2 of 5”; what lies in a box, a thing a line. */
   more: string[];
-}
-
-/** A lesson of which pockets are labelled, and in how many pieces what is made for it lies. */
-export interface Pocket {
-  lessonId: Id;
-  pieces: number;
 }
 
 /**
@@ -26,7 +21,7 @@ export function pocketLabels(
   course: Course,
   { from, to, pieces = 1, names = [] }: { from?: Id; to?: Id; pieces?: number; names?: readonly string[] } = {},
 ): Label[] {
-  const lessons = course.units.flatMap((u) => u.lessons);
+  const lessons = lessonsIn(course);
   const first = Math.max(
     0,
     lessons.findIndex((l) => l.id === from),
@@ -53,7 +48,3 @@ export const contentsLabel = (node: PlaceNode): Label => ({
   what: node.path === node.name ? '' : node.path,
   more: allIn(node).map((m) => m.name),
 });
-
-/** Labels for things, with the place each belongs to. */
-export const thingLabels = (things: readonly { name: string; place: string }[]): Label[] =>
-  things.map((m) => ({ title: m.name, what: m.place, more: [] }));

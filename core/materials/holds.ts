@@ -1,8 +1,6 @@
 import { type Day, toDay } from '../calendar';
-import { contentsOf, type FlatStep, flatten } from '../course';
-import { byId, type DateStyle, type Enrolment, type Hold, type Household } from '../household';
-import { standingsOf } from '../log';
-import type { Plan } from '../stagger';
+import type { DateStyle, Hold, Household } from '../household';
+import { type LessonAhead, lessonsAhead, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
 
 /** Where a hold stands: waited for, to be fetched, at home, or at home past the day it was due. */
@@ -38,35 +36,14 @@ export function openHolds(state: Pick<Household, 'holds'>, today: Day): { hold: 
     );
 }
 
-/** A lesson to come for which the library may have something. */
-export interface TopicLesson {
-  enrolment: Enrolment;
-  step: FlatStep;
-  day: Day;
-}
-
 /** Lessons of the coming six weeks that are read or made something in, each with its first day: what a library could help with. */
-export function topicLessons(state: Household, plan: Plan): TopicLesson[] {
-  return plan.tracks
-    .flatMap((track): TopicLesson[] => {
-      const enrolment = byId(state.enrolments, track.enrolmentId);
-      const course = enrolment && contentsOf(state, enrolment, plan.today);
-      if (!enrolment || !course) return [];
-      const flat = new Map(flatten(course).map((s) => [s.id, s]));
-      const standings = standingsOf(state.marks, enrolment.id);
-      const seen = new Set<string>();
-      return track.stepIds.flatMap((id, i): TopicLesson[] => {
-        const [step, day] = [flat.get(id), track.days[i]!];
-        if (!step || day < plan.today || day > plan.today + AHEAD_DAYS || seen.has(step.lesson.id)) return [];
-        seen.add(step.lesson.id);
-        const begun = step.lesson.steps.some((s) => standings.get(s.id)?.sat.length);
-        return !begun && step.lesson.steps.some((s) => s.kind === 'read' || s.kind === 'make')
-          ? [{ enrolment, step, day }]
-          : [];
-      });
-    })
-    .sort((a, b) => a.day - b.day);
-}
+export const topicLessons = (state: Household, plan: Plan): LessonAhead[] =>
+  lessonsAhead(state, plan, plan.today, plan.today + AHEAD_DAYS).filter(({ step }) =>
+    step.lesson.steps.some((s) => s.kind === 'read' || s.kind === 'make'),
+  );
+
+/** The day on which something is ready that the library says so many days of: one to fetch it, were it on the shelf. */
+export const readyAfter = (today: Day, waits: number): Day => today + Math.max(1, waits);
 
 /** The day by which a hold for a lesson has to be placed: the day before the lesson, less what the library takes. */
 export const placeBy = (day: Day, waits: number = HOLD_DAYS): Day => day - 1 - waits;

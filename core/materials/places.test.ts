@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import { packThing, placeThings, putBack, removePlace, savePlace } from '../deeds';
+import { packThing, putBack, removePlace, savePlace } from '../deeds';
 import type { Household, Material } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
@@ -60,7 +60,6 @@ describe('places', () => {
     const deed = fc.oneof(
       fc.record({ from: path, to: path }).map((d) => (now: Household) => savePlace(now, d.from, { path: d.to })),
       path.map((p) => (now: Household) => removePlace(now, p)),
-      path.map((p) => (now: Household) => placeThings(now, ['t1'], p)),
     );
     fc.assert(
       fc.property(fc.array(path, { minLength: 1, maxLength: 5 }), fc.array(deed, { maxLength: 6 }), (at, deeds) => {

@@ -43,7 +43,7 @@ export interface Fit {
 }
 
 /** The open dates of a track, followed without end by its weekdays beyond the school year (never closed). */
-function* datesWithoutEnd(track: Track, yearEnd: Day, skip: number): Generator<[Day, number]> {
+export function* datesWithoutEnd(track: Track, yearEnd: Day, skip = 0): Generator<[Day, number]> {
   let toSkip = skip;
   for (let d = 0; d < track.dates.length; d++) {
     const day = track.dates[d]!;

@@ -1,5 +1,5 @@
 import { type Day, fromDay, teacherAways, weekdayOf } from '../calendar';
-import { contentsOf, type FlatStep, flatten, lessonRefOf } from '../course';
+import { type FlatStep, lessonRefOf, lessonsIn } from '../course';
 import {
   byId,
   type Course,
@@ -17,7 +17,7 @@ import {
 } from '../household';
 import { standingsOf } from '../log';
 import { readyBy } from '../materials';
-import type { Plan } from '../stagger';
+import { lessonsAhead, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
 import { dueFirst, type Slot, type Work } from './due-first';
 
@@ -65,7 +65,7 @@ const LEARNED_FROM = 3;
  */
 export function learnedFactor(state: Pick<Household, 'prepared' | 'courses'>, courseId: Id, kind?: MakingKind): number {
   const course = byId(state.courses, courseId);
-  const lessons = new Map((course?.units ?? []).flatMap((u) => u.lessons).map((l) => [l.id, l.prepare ?? 0]));
+  const lessons = new Map(lessonsIn(course).map((l) => [l.id, l.prepare ?? 0]));
   const task = course?.tasks?.find((t) => t.kind === kind);
   const factors = state.prepared
     .filter((p) => p.courseId === courseId && p.task === kind && p.minutes !== undefined)
@@ -80,7 +80,7 @@ export function learnedFactor(state: Pick<Household, 'prepared' | 'courses'>, co
 }
 
 /** A task of a course, or the lesson's own minutes, which have no kind. */
-type Asked = Pick<MakingTask, 'minutes' | 'each' | 'tool'> & { kind?: MakingKind };
+type Asked = Pick<MakingTask, 'minutes' | 'each' | 'tool'> & { kind?: MakingKind; for?: MakingTask['for'] };
 
 /** What a course asks to be made for a lesson: its own minutes, and its tasks in their order; those of the level with its first lesson. */
 function asked(course: Course, lesson: Lesson, first: boolean): Asked[] {
@@ -97,49 +97,37 @@ export function prepTasks(state: Household, year: SchoolYear | undefined, plan: 
   const tasks = new Map<Id, PrepTask & { order: number }>();
   /** How many children come to each. */
   const comes = new Map<Id, number>();
-  for (const track of plan.tracks) {
-    const enrolment = byId(state.enrolments, track.enrolmentId);
-    const teacher = enrolment && byId(state.teachers, enrolment.teacherId);
-    const course = enrolment && contentsOf(state, enrolment, plan.today);
-    if (!enrolment || !teacher || !course) continue;
-    const steps = flatten(course);
-    const lends = new Set(steps.map((s) => lessonRefOf(enrolment.courseId, s.lesson.id).courseId));
-    if (!steps.some((s) => s.lesson.prepare) && ![...lends].some((id) => byId(state.courses, id)?.tasks)) continue;
-    const standings = standingsOf(state.marks, enrolment.id);
-    const begun = new Set(steps.filter((s) => standings.get(s.id)?.sat.length).map((s) => s.lesson.id));
-    const under = begun.size > 0;
-    const flat = new Map(steps.map((s) => [s.id, s]));
-    track.stepIds.forEach((id, i) => {
-      const [step, day] = [flat.get(id), track.days[i]!];
-      if (!step || day < plan.today || day > plan.today + AHEAD_DAYS || begun.has(step.lesson.id)) return;
-      const first = !under && begun.size === 0;
-      begun.add(step.lesson.id);
-      const { courseId, lessonId } = lessonRefOf(enrolment.courseId, step.lesson.id);
-      const own = byId(state.courses, courseId);
-      const lesson = own?.units.flatMap((u) => u.lessons).find((l) => l.id === lessonId) ?? step.lesson;
-      // No later than the day before, whatever the course's own way: the morning of the lesson is for the lesson.
-      const due = Math.min(readyBy(year, own, day), day - 1);
-      asked(own ?? course, lesson, first).forEach((task, order) => {
-        const key = preparedId(courseId, lessonId, task.kind);
-        const known = tasks.get(key);
-        const made = state.prepared.find(
-          (p) => p.courseId === courseId && p.lessonId === lessonId && p.task === task.kind,
-        );
-        const children = (comes.get(key) ?? 0) + enrolment.childIds.length;
-        comes.set(key, children);
-        const pieces = task.each ? children - leftOver(state, made?.pieces ?? 0, courseId, lessonId) : 1;
-        if (made && !(task.each && pieces > 0)) return;
-        const at = known && known.day <= day ? known : { teacher, enrolment, day, due };
-        const estimate = task.minutes * Math.max(1, pieces);
-        tasks.set(key, {
-          ...{ teacher: at.teacher, enrolment: at.enrolment, day: at.day, due: at.due, release: plan.today },
-          ...{ lesson: step.lesson, courseId, lessonId, title: own?.title ?? '', order, estimate },
-          minutes: Math.max(1, Math.round(estimate * learnedFactor(state, courseId, task.kind))),
-          ...(task.kind ? { kind: task.kind } : {}),
-          ...((own?.tasks ?? []).some((t) => t.kind === task.kind && t.for === 'level') ? { level: true } : {}),
-          ...(task.tool ? { tool: task.tool } : {}),
-          ...(task.each ? { pieces, total: pieces + (made?.pieces ?? 0) } : {}),
-        });
+  for (const { enrolment, step, day, opens } of lessonsAhead(state, plan, plan.today, plan.today + AHEAD_DAYS)) {
+    const teacher = byId(state.teachers, enrolment.teacherId);
+    const ref = lessonRefOf(enrolment.courseId, step.lesson.id);
+    const { courseId } = ref;
+    const own = byId(state.courses, courseId);
+    if (!teacher || !own || (!step.lesson.prepare && !own.tasks)) continue;
+    const [first] = lessonsIn(own);
+    // No later than the day before, whatever the course's own way: the morning of the lesson is for the lesson.
+    const due = Math.min(readyBy(year, own, day), day - 1);
+    asked(own, step.lesson, opens).forEach((task, order) => {
+      // What is for the level is kept with the book's first lesson, wherever a child begins.
+      const lessonId = task.for === 'level' ? first!.id : ref.lessonId;
+      const key = preparedId(courseId, lessonId, task.kind);
+      const made = state.prepared.find(
+        (p) => p.courseId === courseId && p.lessonId === lessonId && p.task === task.kind,
+      );
+      const children = (comes.get(key) ?? 0) + enrolment.childIds.length;
+      comes.set(key, children);
+      const pieces = task.each ? children - leftOver(state, made?.pieces ?? 0, own, lessonId) : 1;
+      if (made && !(task.each && pieces > 0)) return;
+      // Lessons come in order of days: it is made for the first who comes to it.
+      const at = tasks.get(key) ?? { teacher, enrolment, day, due };
+      const estimate = task.minutes * Math.max(1, pieces);
+      tasks.set(key, {
+        ...{ teacher: at.teacher, enrolment: at.enrolment, day: at.day, due: at.due, release: plan.today },
+        ...{ lesson: step.lesson, courseId, lessonId, title: own.title, order, estimate },
+        minutes: Math.max(1, Math.round(estimate * learnedFactor(state, courseId, task.kind))),
+        ...(task.kind ? { kind: task.kind } : {}),
+        ...(task.for === 'level' ? { level: true } : {}),
+        ...(task.tool ? { tool: task.tool } : {}),
+        ...(task.each ? { pieces, total: pieces + (made?.pieces ?? 0) } : {}),
       });
     });
   }
@@ -152,15 +140,13 @@ export function prepTasks(state: Household, year: SchoolYear | undefined, plan: 
 }
 
 /** Of what was made for each child: how many nobody has used yet. */
-function leftOver(state: Household, made: number, courseId: Id, lessonId: Id): number {
+function leftOver(state: Household, made: number, course: Course, lessonId: Id): number {
+  const steps = lessonsIn(course).find((l) => l.id === lessonId)?.steps ?? [];
   const used = state.enrolments
-    .filter((e) => e.courseId === courseId)
+    .filter((e) => e.courseId === course.id)
     .filter((e) => {
       const standings = standingsOf(state.marks, e.id);
-      const lesson = byId(state.courses, courseId)
-        ?.units.flatMap((u) => u.lessons)
-        .find((l) => l.id === lessonId);
-      return lesson?.steps.some((s) => standings.get(s.id)?.sat.length) ?? false;
+      return steps.some((s) => standings.get(s.id)?.sat.length);
     })
     .reduce((n, e) => n + e.childIds.length, 0);
   return Math.max(0, made - used);

@@ -1,4 +1,3 @@
-export * from './pages';
 export * from './read-ahead';
 export * from './week';
 export * from './choices';

@@ -1,19 +1,9 @@
 import { type Day, fromDay } from '../calendar';
-import { contentsOf, type FlatStep, flatten, lessonRefOf } from '../course';
-import {
-  byId,
-  type Course,
-  type Enrolment,
-  type Household,
-  type Id,
-  type ReadAhead,
-  type Teacher,
-  titleOf,
-} from '../household';
+import { type FlatStep, lessonRefOf, lessonsIn, pagesIn } from '../course';
+import { byId, type Enrolment, type Household, type Id, type ReadAhead, type Teacher, titleOf } from '../household';
 import { standingsOf } from '../log';
-import type { Plan } from '../stagger';
+import { lessonsAhead, type Plan } from '../stagger';
 import { count } from '../words';
-import { pagesIn } from './pages';
 
 /** Minutes that a page of a manual takes, while nothing is recorded of a teacher (common practice, from memory). */
 export const MINUTES_A_PAGE = 2;
@@ -48,13 +38,11 @@ const rowOf = (
 ): ReadAhead | undefined =>
   state.readAheads.find((r) => r.courseId === courseId && r.lessonId === lessonId && r.teacherId === teacherId);
 
-const lessonsOf = (course: Course | undefined) => course?.units.flatMap((u) => u.lessons) ?? [];
-
 /** Minutes that a page takes a teacher: the median of what was recorded, from the third reading on. */
 export function paceOf(state: Pick<Household, 'readAheads' | 'courses'>, teacherId: Id): number {
   const paces = state.readAheads
     .flatMap((r) => {
-      const lesson = lessonsOf(byId(state.courses, r.courseId)).find((l) => l.id === r.lessonId);
+      const lesson = lessonsIn(byId(state.courses, r.courseId)).find((l) => l.id === r.lessonId);
       const pages = pagesIn(lesson?.pages);
       return r.teacherId === teacherId && r.minutes && pages > 0 ? [r.minutes / pages] : [];
     })
@@ -69,7 +57,7 @@ export function paceOf(state: Pick<Household, 'readAheads' | 'courses'>, teacher
  */
 export function readsAhead(state: Household, enrolment: Enrolment): boolean {
   const course = byId(state.courses, enrolment.courseId);
-  if (!course || course.readAhead === false || !lessonsOf(course).some((l) => pagesIn(l.pages) > 0)) return false;
+  if (!course || course.readAhead === false || !lessonsIn(course).some((l) => pagesIn(l.pages) > 0)) return false;
   return !state.enrolments.some(
     (e) =>
       e.id !== enrolment.id &&
@@ -79,7 +67,7 @@ export function readsAhead(state: Household, enrolment: Enrolment): boolean {
   );
 }
 function taughtWhole(state: Household, e: Enrolment): boolean {
-  const steps = lessonsOf(byId(state.courses, e.courseId)).flatMap((l) => l.steps);
+  const steps = lessonsIn(byId(state.courses, e.courseId)).flatMap((l) => l.steps);
   const standings = standingsOf(state.marks, e.id);
   return steps.length > 0 && steps.every((s) => (standings.get(s.id)?.state ?? 'open') !== 'open');
 }
@@ -91,32 +79,21 @@ function taughtWhole(state: Household, e: Enrolment): boolean {
 export function readingOf(state: Household, plan: Plan, from: Day, to: Day): ReadingLine[] {
   const lines = new Map<string, ReadingLine>();
   const paces = new Map(state.teachers.map((t) => [t.id, paceOf(state, t.id)]));
-  for (const track of plan.tracks) {
-    const enrolment = byId(state.enrolments, track.enrolmentId);
-    const teacher = enrolment && byId(state.teachers, enrolment.teacherId);
-    const course = enrolment && contentsOf(state, enrolment, plan.today);
-    if (!enrolment || !teacher || !course || !readsAhead(state, enrolment)) continue;
-    const steps = flatten(course);
-    const standings = standingsOf(state.marks, enrolment.id);
-    const seen = new Set(steps.filter((s) => standings.get(s.id)?.sat.length).map((s) => s.lesson.id));
-    const flat = new Map(steps.map((s) => [s.id, s]));
-    track.stepIds.forEach((id, i) => {
-      const [step, day] = [flat.get(id), track.days[i]!];
-      if (!step || day < 0 || seen.has(step.lesson.id)) return;
-      seen.add(step.lesson.id);
-      const pages = pagesIn(step.lesson.pages);
-      if (pages === 0 || day < from || day > to) return;
-      const { courseId, lessonId } = lessonRefOf(enrolment.courseId, step.lesson.id);
-      const key = JSON.stringify([courseId, lessonId, teacher.id]);
-      const known = lines.get(key);
-      if (known && known.day <= day) return;
-      const row = rowOf(state, courseId, lessonId, teacher.id);
-      lines.set(key, {
-        ...{ teacher, enrolment, courseId, lessonId, title: titleOf(state, courseId), lesson: step.lesson, day },
-        ...{ pages: step.lesson.pages!, minutes: Math.max(1, Math.round(pages * paces.get(teacher.id)!)) },
-        read: row?.read !== undefined,
-        ...(row?.note ? { note: row.note } : {}),
-      });
+  const reads = new Map(state.enrolments.map((e) => [e.id, readsAhead(state, e)]));
+  for (const { enrolment, step, day } of lessonsAhead(state, plan, from, to)) {
+    const teacher = byId(state.teachers, enrolment.teacherId);
+    const pages = pagesIn(step.lesson.pages);
+    if (!teacher || pages === 0 || !reads.get(enrolment.id)) continue;
+    const { courseId, lessonId } = lessonRefOf(enrolment.courseId, step.lesson.id);
+    const key = JSON.stringify([courseId, lessonId, teacher.id]);
+    // Of several children who come to it, the first.
+    if (lines.has(key)) continue;
+    const row = rowOf(state, courseId, lessonId, teacher.id);
+    lines.set(key, {
+      ...{ teacher, enrolment, courseId, lessonId, title: titleOf(state, courseId), lesson: step.lesson, day },
+      ...{ pages: step.lesson.pages!, minutes: Math.max(1, Math.round(pages * paces.get(teacher.id)!)) },
+      read: row?.read !== undefined,
+      ...(row?.note ? { note: row.note } : {}),
     });
   }
   return [...lines.values()].sort((a, b) => a.day - b.day || a.title.localeCompare(b.title));

@@ -15,10 +15,10 @@ import {
   effectOf,
   effectWords,
   offersSitDown,
-  pagesIn,
   paceOf,
   readingOf,
   readingWords,
+  silentLately,
   sitDownOf,
   skippedReading,
   weekToPlan,
@@ -60,19 +60,6 @@ const base = (change: Partial<Household> = {}): Household =>
 const planOf = (h: Household, today = MONDAY) => makePlan(makeProblem(h, h.years[0]!, today), { sweeps: 1, seed: 1 });
 const year = (h: Household) => h.years[0]!;
 
-describe('pages that a book names', () => {
-  it.each([
-    ['46–48', 3],
-    ['12', 1],
-    ['3, 7–9', 4],
-    ['pp. 20-23', 4],
-    ['146–8', 3],
-    ['9–4', 1],
-    ['', 0],
-    ['the map inside the cover', 0],
-  ])('%s: %i', (text, pages) => expect(pagesIn(text)).toBe(pages));
-});
-
 describe('when a week turns', () => {
   it('the next week is sat down over from the last school day on, this one to its first; once, unless it never is', () => {
     const h = base();
@@ -100,6 +87,19 @@ describe('when a week turns', () => {
     h = afterDeed(h, weekWords(h, MONDAY, '  an hour with A alone ', newId));
     expect(sitDownOf(h, MONDAY)).toMatchObject({ words: 'an hour with A alone' });
     expect(sitDownOf(afterDeed(h, weekWords(h, MONDAY, '', newId)), MONDAY)?.words).toBeUndefined();
+  });
+});
+
+describe('days of which nothing was said', () => {
+  it('are those of the last two weeks, by child; none where all were marked', () => {
+    const h = base();
+    expect(silentLately(h, year(h), MONDAY)).toMatchObject([{ child: { id: 'A' }, days: 5 }]);
+    const marked = base({
+      marks: [7, 8, 9, 10, 11].map((d, i) =>
+        aMark('e', `L${i + 1}-1`, 'done', `2026-09-${String(d).padStart(2, '0')}`),
+      ),
+    });
+    expect(silentLately(marked, year(h), MONDAY)).toEqual([]);
   });
 });
 
@@ -205,6 +205,9 @@ describe('reading ahead', () => {
     expect([notesFor(h, 'c', 'L2'), lines(h)[1]!.read]).toEqual(['', true]);
     h = afterDeed(h, readLesson(h, lines(h)[1]!, undefined, newId));
     expect(h.readAheads).toEqual([]);
+    // Both said at once.
+    h = afterDeed(h, noteLesson(h, lines(h)[1]!, 'bring a map', newId, { day: MONDAY, minutes: 7 }));
+    expect(h.readAheads).toMatchObject([{ note: 'bring a map', read: '2026-09-14', minutes: 7 }]);
   });
 
   it('is for nobody who taught the level before, nor in a course that is said to need none', () => {

@@ -1,12 +1,14 @@
-import { type Day, dayKind, schoolDays, toDay } from '../calendar';
+import { type Day, dayKind, hasSchool, schoolDays, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
-import { type Household, type SchoolYear, sits } from '../household';
+import { childCount } from '../attendance';
+import { type Child, type Household, type SchoolYear, sits } from '../household';
 import { compareMarks, marksByEnrolment } from '../log';
 import type { Reserve } from '../pace';
 import { count, dayAndDate, inHand, listing } from '../words';
 import type { WeekPage, WeekRow } from '../week';
 
-const isSchool = (year: SchoolYear, d: Day) => ['full', 'light', 'catch-up'].includes(dayKind(year, d));
+/** So many days back it is asked what a day without a mark was. */
+const LATELY = 14;
 
 /** A course in the week that is sat down over. */
 export interface CourseLine {
@@ -116,7 +118,7 @@ export function effectWords({ inHand: [b, a], clashes: [cb, ca], minutes }: Effe
 /** The school days of a week, and what is not one of them, in words; `days` so far in the year before it. */
 export function weekDatesWords(year: SchoolYear, start: Day): string {
   const days = Array.from({ length: 7 }, (_, i) => start + i);
-  const school = days.filter((d) => isSchool(year, d)).length;
+  const school = days.filter((d) => hasSchool(dayKind(year, d))).length;
   const light = days.filter((d) => dayKind(year, d) === 'light').length;
   return `${count(school, 'school day')}${light > 0 ? `, ${light} of them light` : ''}`;
 }
@@ -124,3 +126,11 @@ export function weekDatesWords(year: SchoolYear, start: Day): string {
 /** School days of a year before a day. */
 export const schoolDaysBefore = (year: SchoolYear, day: Day): number =>
   schoolDays(year).filter((d) => d < day && d >= toDay(year.start)).length;
+
+/** Children with days of the last two weeks of which nobody has said anything, and how many. */
+export function silentLately(state: Household, year: SchoolYear, today: Day): { child: Child; days: number }[] {
+  return state.children.flatMap((child) => {
+    const days = childCount(state, year, child, today).unmarked.filter((d) => d < today && d >= today - LATELY).length;
+    return days > 0 ? [{ child, days }] : [];
+  });
+}

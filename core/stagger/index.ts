@@ -1,7 +1,7 @@
 export * from './plan';
 export type { Clash, PlanCost } from './cost';
 export * from './problem';
-export { type Random, seeded } from './random';
+export { type Random, seeded, seedOf } from './random';
 export * from './weights';
 export { unitsTaken } from './links';
 export * from './reserves';
@@ -9,3 +9,4 @@ export * from './reviews';
 export * from './goodness';
 export * from './kept';
 export * from './allowance';
+export * from './ahead';

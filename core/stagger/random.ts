@@ -15,3 +15,7 @@ export function seeded(seed: number): Random {
     return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
   };
 }
+
+/** A seed that is always the same for the same name: what is added beside it changes nothing of it. */
+export const seedOf = (name: string): number =>
+  [...name].reduce((n, c) => (Math.imul(n, 31) + c.charCodeAt(0)) >>> 0, 7);

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
+import { letWait } from '../deeds';
 import type { Household, Mark } from '../household';
 import { makeTrack, reserveOf } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
-import { boxWaits, letWait, waitWords } from './index';
+import { boxWaits, waitWords } from './index';
 
 const TODAY = toDay('2026-09-07');
 /** A course of a lesson a day whose third lesson wants the jar. */

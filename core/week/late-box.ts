@@ -1,14 +1,5 @@
 import { type Day, fromDay } from '../calendar';
-import {
-  byId,
-  type DateStyle,
-  type Enrolment,
-  type Household,
-  type Id,
-  type Put,
-  type SchoolYear,
-  titleOf,
-} from '../household';
+import { byId, type DateStyle, type Enrolment, type Household, type Id, type SchoolYear, titleOf } from '../household';
 import { futureUses } from '../materials';
 import { makeTrack, reserveOf } from '../pace';
 import { makePlan, makeProblem, type Plan } from '../stagger';
@@ -36,14 +27,14 @@ export interface BoxWait {
   fault?: string;
 }
 
-/** The household as it would be if that course waited; undefined where it cannot. */
-function waiting(state: Household, year: SchoolYear, plan: Plan, wait: BoxWait): Household | undefined {
+/** The household as it would be if that course waited, or why it cannot. */
+function waiting(state: Household, year: SchoolYear, plan: Plan, wait: BoxWait): Household | { fault: string } {
   if (wait.begins) {
     const put = { ...wait.enrolment, firstDate: fromDay(wait.from) };
     return { ...state, enrolments: state.enrolments.map((e) => (e.id === put.id ? put : e)) };
   }
   const move = moveSitting(state, year, plan, wait.enrolment, wait.needed, wait.from);
-  return 'fault' in move ? undefined : withMove(state, move);
+  return 'fault' in move ? move : withMove(state, move);
 }
 
 /**
@@ -73,30 +64,13 @@ export function boxWaits(state: Household, year: SchoolYear, plan: Plan, materia
         last: { now: lastOf(plan), then: undefined },
       };
       const then = waiting(state, year, plan, base);
-      if (!then) {
-        const move = moveSitting(state, year, plan, enrolment, use.day, from);
-        return [{ ...base, fault: 'fault' in move ? move.fault : '' }];
-      }
+      if ('fault' in then) return [{ ...base, fault: then.fault }];
       const own = byId(then.enrolments, enrolment.id)!;
       const planned = makePlan(makeProblem(then, year, plan.today), { sweeps: 1, seed: 1 });
       base.inHand.then = reserveOf(makeTrack(then, year, own, plan.today), year).daysInHand;
       base.last.then = lastOf(planned);
       return [base];
     });
-}
-
-/** The course waits for what comes: it begins on that day, or the sitting that needs it is moved there. */
-export function letWait(now: Household, year: SchoolYear, plan: Plan, wait: BoxWait): Put[] {
-  const enrolment = byId(now.enrolments, wait.enrolment.id);
-  if (!enrolment) return [];
-  if (wait.begins) return [{ table: 'enrolments', put: { ...enrolment, firstDate: fromDay(wait.from) } }];
-  const move = moveSitting(now, year, plan, enrolment, wait.needed, wait.from);
-  if ('fault' in move) return [];
-  return [
-    ...move.remove.map((id): Put => ({ table: 'pins', remove: id })),
-    ...move.put.map((put): Put => ({ table: 'pins', put })),
-    ...move.unfix.map((put): Put => ({ table: 'published', put })),
-  ];
 }
 
 /** What waiting means, in a sentence: “Tideways, Chapter 20: Mon 16 Nov → Tue 24 Nov; days in hand 12 → 9”. */
