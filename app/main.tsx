@@ -31,9 +31,12 @@ const Materials = lazy(() => import('./materials/materials'));
 const ForecastPage = lazy(() => import('./forecast/forecast-page'));
 const CardsPage = lazy(() => import('./cards/cards-page'));
 const SitDown = lazy(() => import('./sitdown/sit-down'));
+const ThingsSheet = lazy(() => import('./materials/sheet-page'));
 const Labels = lazy(() => import('./materials/labels-page'));
 const Record = lazy(() => import('./record/record'));
 const HouseholdPage = lazy(() => import('./household/household-page'));
+const TeacherPage = lazy(() => import('./week/teacher-page'));
+const WaysPage = lazy(() => import('./household/ways-page'));
 const Keeping = lazy(() => import('./keep/keeping'));
 
 void watchUpdates();
@@ -105,6 +108,14 @@ function Doors() {
             }
           />
           <Route
+            path="/materials/sheet"
+            element={
+              <Whole>
+                <ThingsSheet />
+              </Whole>
+            }
+          />
+          <Route
             path="/materials/labels"
             element={
               <Whole>
@@ -121,7 +132,16 @@ function Doors() {
             }
           />
           <Route path="/child/:childId" element={<ChildPage />} />
+          <Route
+            path="/teacher/:teacherId"
+            element={
+              <Whole>
+                <TeacherPage />
+              </Whole>
+            }
+          />
           <Route path="/household" element={<HouseholdPage />} />
+          <Route path="/household/ways" element={<WaysPage />} />
           <Route
             path="/keeping"
             element={

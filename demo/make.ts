@@ -13,7 +13,7 @@ import {
   type PublishedWeek,
   type SchoolYear,
 } from '../core/household';
-import { absentFrom, dayPage, type DayRow, ritualsOn } from '../core/day';
+import { absentFrom, dayPage, type DayRow, ritualMark, ritualsOn } from '../core/day';
 import { evenPerSitting, openDates } from '../core/pace';
 import { makePlan, makeProblem, seeded } from '../core/stagger';
 import { publishWeek, weekPage } from '../core/week';
@@ -445,7 +445,7 @@ export function makeSample(): Backup {
       published.push(publishWeek(weekPage(household, YEAR, plan, start)));
     for (const { ritual } of ritualsOn(household, YEAR, day)) {
       if (day % 9 === 0) continue;
-      const done = { id: `ritual-${date}-${ritual.id}`, ritualId: ritual.id, date };
+      const done = ritualMark(ritual, date, `ritual-${date}-${ritual.id}`);
       household = { ...household, ritualMarks: [...household.ritualMarks, done] };
     }
     for (const row of dayPage(household, plan, day).groups.flatMap((g) => g.sittings.flatMap((s) => s.rows))) {

@@ -114,6 +114,15 @@ export const openRows = (page: Page): Locator =>
   page.locator('[data-row]:not([data-whenever] *):has(button[aria-pressed="false"])');
 export const status = (page: Page): Locator => page.getByRole('contentinfo').getByRole('status');
 
+/** A backup file becomes one's own household, which lives by the day as the sample does not. */
+export async function ownFrom(page: Page, text: string): Promise<void> {
+  await startOwn(page);
+  await walk(page, '/keeping');
+  await chooseFile(page, 'Choose a backup file', 'sample.json', text);
+  await page.getByRole('dialog').getByRole('button', { name: 'Restore it' }).click();
+  await expect(status(page)).toContainText('restored');
+}
+
 /** The text of a backup made by the button, as a user would get it. */
 export async function backup(page: Page): Promise<string> {
   await page.goto('/keeping');
@@ -159,6 +168,9 @@ export const VIEWS = [
   '/materials?part=ready',
   '/materials?part=places',
   '/materials/labels',
+  '/materials/sheet',
+  '/household/ways',
+  '/teacher/tobias',
   '/materials?part=all',
   '/record',
   '/household',

@@ -1,4 +1,4 @@
-import { expect, settled, startOwn, status, test } from './app';
+import { expect, openToday, settled, startOwn, status, test, walk } from './app';
 
 test('the courses over the year: what does not fit is said, a course opens to units and lessons, a unit is moved', async ({
   page,
@@ -124,4 +124,30 @@ test('a course as bought: parts, an ISBN checked by its digits, a date to exchan
   await expect(page.getByRole('region', { name: 'Wish list' })).toContainText('Stars over the Towpath');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('can be exchanged until')).toHaveCount(0);
+});
+
+test('a score below the line of its course is spoken of on Today, done again in one press, or put away for good', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/shelf/arith-b');
+  await expect(page.getByRole('figure', { name: 'Scores of Wren' })).toBeVisible();
+  await page.getByRole('button', { name: 'Title, minutes, presence' }).click();
+  await page.getByLabel('A score below so many per cent is proposed again').fill('80');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText(/below the line of the course/).first()).toBeVisible();
+  await walk(page, '/');
+  await page.getByRole('button', { name: 'A word', exact: true }).click();
+  const words = page.getByRole('list', { name: 'Words at the right moment' });
+  await expect(words).toContainText('15 of 20, below the line of the course');
+  await words.getByRole('button', { name: 'Put away' }).click();
+  await expect(words).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('button', { name: /to make ready/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'A word', exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'A word', exact: true }).click();
+  await words.getByRole('button', { name: 'Again', exact: true }).click();
+  await expect(status(page)).toContainText('to do again');
+  await expect(words).toHaveCount(0);
 });

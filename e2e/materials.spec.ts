@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { chooseFile, expect, openToday, startOwn, status, test, walk } from './app';
+import { ownFrom, expect, openToday, status, test, walk } from './app';
 
 /** The sample as one's own household, which lives by the day; some tables blank. */
 async function ownSample(page: Page, at: string, blank: readonly string[] = []): Promise<void> {
@@ -8,11 +8,7 @@ async function ownSample(page: Page, at: string, blank: readonly string[] = []):
   const file = JSON.parse(text) as Record<string, unknown>;
   for (const table of blank) file[table] = [];
   await page.clock.setFixedTime(new Date(at));
-  await startOwn(page);
-  await walk(page, '/keeping');
-  await chooseFile(page, 'Choose a backup file', 'sample.json', JSON.stringify(file));
-  await page.getByRole('button', { name: 'Restore it' }).click();
-  await expect(page.getByText('The backup is restored.')).toBeVisible();
+  await ownFrom(page, JSON.stringify(file));
 }
 /** The sample's courses and record with a blank inventory. */
 const blankInventory = (page: Page) =>
@@ -140,12 +136,12 @@ test('a lesson to make ready stands in its teacher’s own minutes, is ticked wh
   await openToday(page);
   const note = page.getByRole('button', { name: /\d+ min to make ready/ });
   await note.click();
-  await expect(page.getByRole('list', { name: 'To make ready' })).toContainText('Pond and Sky');
+  await expect(page.getByRole('list', { name: 'To make ready' })).toContainText('read pages');
   await walk(page, '/materials?part=ready');
   const lines = page.getByRole('region', { name: 'To make ready, Tobias' }).getByRole('listitem');
   const before = await lines.count();
   await lines.first().getByRole('checkbox').click();
-  await expect(status(page)).toContainText('made ready');
+  await expect(status(page)).toContainText(': done');
   await expect(lines).toHaveCount(before - 1);
   await walk(page, '/');
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -156,6 +152,8 @@ test('a lesson to make ready stands in its teacher’s own minutes, is ticked wh
 test('a place goes with all that lies in it, a label says what is in it, and undo puts both back', async ({ page }) => {
   await openToday(page);
   await walk(page, '/materials?part=places');
+  // Shelves are by child until it is said otherwise.
+  await page.getByRole('radio', { name: 'by place' }).check();
   await page.getByRole('button', { name: 'Change the place study', exact: true }).click();
   await page.getByLabel('Called').fill('loft / study box');
   await page.getByLabel('Its room, in cm of shelf').fill('40');
@@ -176,6 +174,7 @@ test('a place goes with all that lies in it, a label says what is in it, and und
   expect((await sheet.boundingBox())!.width).toBeCloseTo(816, -1);
   await page.getByRole('button', { name: 'Undo' }).click();
   await walk(page, '/materials?part=places');
+  await page.getByRole('radio', { name: 'by place' }).check();
   await expect(page.getByRole('button', { name: 'Change the place study', exact: true })).toBeVisible();
 });
 
@@ -228,4 +227,118 @@ test('a title is asked for at the library for a lesson, fetched and brought back
   await page.reload();
   await expect(page.getByText('what stands here is what was last heard')).toBeVisible();
   await expect(asked).toContainText('Stories of the heron');
+});
+
+test('what a lesson needs is written on its sheet, packed, and at the week’s end put back where it lies', async ({
+  page,
+}) => {
+  await blankInventory(page);
+  await walk(page, '/shelf/arith-e/sheet');
+  await page.getByLabel(/preparation, variants/).check();
+  const sheet = page.getByRole('grid', { name: /Contents of/ });
+  await sheet.focus();
+  await page.keyboard.press('Control+Home');
+  await page.keyboard.press('End');
+  await expect(sheet.locator('.sheet-active')).toBeInViewport({ ratio: 0.9 });
+  await page.keyboard.type('2 × counting stone; tally stick each');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowUp');
+  // The same for every lesson of the book, filled down.
+  await page.keyboard.press('Control+Shift+ArrowDown');
+  await page.keyboard.press('Control+d');
+  await expect(status(page)).toContainText('filled down');
+  await walk(page, '/materials');
+  const packed = page.getByRole('checkbox', { name: 'counting stone is in the box' });
+  await packed.click();
+  await expect(packed).toBeChecked();
+  await page.getByRole('checkbox', { name: 'tally stick is in the box' }).click();
+  await expect(page.getByRole('list', { name: 'To put back' })).toHaveCount(0);
+  // The course is over for now: nothing needs them in the next week.
+  await walk(page, '/shelf/arith-e/sheet');
+  await page.getByLabel(/preparation, variants/).check();
+  await sheet.focus();
+  await page.keyboard.press('Control+Home');
+  await page.keyboard.press('End');
+  await page.keyboard.press('Control+Shift+ArrowDown');
+  await page.keyboard.press('Delete');
+  await expect(status(page)).toContainText('cells written');
+  await page.clock.setFixedTime(new Date('2026-11-21T09:00:00'));
+  await walk(page, '/materials');
+  await page.reload();
+  const back = page.getByRole('list', { name: 'To put back' });
+  await expect(back.getByRole('listitem')).toHaveCount(2);
+  await page.getByRole('button', { name: 'All 2 are back' }).click();
+  await expect(back).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(back.getByRole('listitem')).toHaveCount(2);
+});
+
+test('a part left out on purpose is missed by nobody, and a download asks to be printed on', async ({ page }) => {
+  await openToday(page);
+  await walk(page, '/shelf/arith-e');
+  await page.getByRole('button', { name: 'Parts and purchase' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('a download, printed up to page').first().fill('0');
+  await form.getByLabel('left out on purpose').last().check();
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('printed up to page 0')).toBeVisible();
+  await expect(page.getByText('left out on purpose')).toBeVisible();
+  // Editions that go together are a table of the parent's own: the odd part is named, and its steps are flagged.
+  await page.getByRole('button', { name: 'Parts and purchase' }).click();
+  await form.getByLabel(/Editions that go together/).fill('manual third');
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form.getByRole('alert')).toContainText('Line 1');
+  await form.getByLabel(/Editions that go together/).fill('teacher’s manual 3rd edition + textbook 3rd edition');
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(
+    page.getByText('teacher’s manual is the 2nd edition; with the others goes the 3rd edition.'),
+  ).toBeVisible();
+  await walk(page, '/');
+  await expect(page.locator('[data-row^="arith-jory "]').first()).toContainText('of another edition');
+  await walk(page, '/materials?part=ready');
+  const print = page.getByRole('listitem').filter({ hasText: /: print .*, pages 1–\d+/ });
+  await print.getByRole('checkbox').click();
+  await expect(status(page)).toContainText(': done');
+  await expect(print).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(print).toHaveCount(1);
+});
+
+test('things are written, pasted and filled down on a sheet; a fault is said by its row, and all of it comes back', async ({
+  page,
+}) => {
+  await blankInventory(page);
+  await walk(page, '/materials?part=all');
+  await page.getByRole('link', { name: 'As a sheet' }).click();
+  const sheet = page.getByRole('grid', { name: 'Things of the house' });
+  await sheet.focus();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', 'counting stones\t40\tloft / box\nslate\t3\tstudy\nreed pens\t\tstudy');
+    document
+      .querySelector('[role="grid"]')!
+      .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+  });
+  await expect(status(page)).toContainText('3 rows pasted');
+  await expect(sheet.getByRole('row')).toHaveCount(4);
+  await page.keyboard.press('Control+Home');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.type('forty');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Row 1: “forty” under “there” is no number');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+Home');
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.type('yes');
+  await page.keyboard.press('Enter');
+  await expect(status(page)).toContainText('a cell written');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Control+Shift+ArrowDown');
+  await page.keyboard.press('Control+d');
+  await expect(status(page)).toContainText('filled down');
+  await walk(page, '/materials?part=all');
+  await expect(rowOf(page, 'counting stones')).toContainText('40');
+  await expect(rowOf(page, 'reed pens')).toContainText('not counted');
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/No thing is listed/)).toBeVisible();
 });

@@ -1,4 +1,4 @@
-import { expect, openToday, settled, status, test, walk } from './app';
+import { ownFrom, backup, expect, openToday, settled, status, test, walk } from './app';
 
 /** A Friday of the sample’s week: the week turns. */
 const FRIDAY = '2026-11-13T16:00:00';
@@ -75,4 +75,136 @@ test('a course is chosen otherwise with what that does, a lesson is read and not
   await page.getByRole('button', { name: 'Seen to, next' }).click();
   await page.getByRole('button', { name: /The week’s dates/ }).click();
   await expect(page.getByLabel('Your own words for the week')).toHaveValue('an hour with Wren alone');
+});
+
+test('a chore and an extra are entered while sitting down, stand on the day and on the child’s list, and count for nothing', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/sit-down?part=errands');
+  // A household that keeps school only is asked for no chore.
+  await expect(page.getByRole('button', { name: 'Add an extra' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Add a chore' })).toHaveCount(0);
+  await walk(page, '/household');
+  await page.getByLabel('What is kept here').selectOption('home');
+  await walk(page, '/sit-down?part=errands');
+  await page.getByRole('button', { name: 'Add a chore' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('What', { exact: true }).fill('sweep the lock steps');
+  for (const child of ['Pip', 'Wren', 'Oda']) await form.getByRole('checkbox', { name: child }).uncheck();
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('list', { name: 'Chores of the week' })).toContainText('sweep the lock steps');
+  await page.getByRole('button', { name: 'Add an extra' }).click();
+  await form.getByLabel('What', { exact: true }).fill('the museum of boats');
+  await form.getByLabel('On', { exact: true }).fill('11 Nov 2026');
+  await form.getByLabel('it counts as school').check();
+  await form.getByRole('button', { name: 'Save' }).click();
+  await walk(page, '/');
+  const chores = page.getByRole('region', { name: 'Chores' });
+  await chores.getByRole('checkbox', { name: /sweep the lock steps/ }).click();
+  await expect(status(page)).toContainText('sweep the lock steps done');
+  await expect(page.getByRole('region', { name: 'Everyday things' })).toContainText('counts as school');
+  await walk(page, '/child/jory');
+  await expect(page.getByText('before screens and play').first()).toBeVisible();
+  await walk(page, '/');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(chores.getByRole('checkbox')).not.toBeChecked();
+});
+
+test('the questions on which families differ are looked up, and an answer holds where it says', async ({ page }) => {
+  await openToday(page);
+  const letters = page.getByText('sh, ch and th');
+  await expect(letters.first()).toBeVisible();
+  await walk(page, '/household');
+  await page.getByRole('link', { name: /Where families differ/ }).click();
+  await expect(page.locator('main li h2')).toHaveCount(17);
+  await page.getByLabel('Numbers, or full text? Here it is').selectOption('numbers');
+  await expect(status(page)).toContainText('numbers only');
+  await walk(page, '/');
+  await expect(letters).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(letters.first()).toBeVisible();
+});
+
+test('another teacher’s week stands on a page of its own, and what was reported is entered in one press', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/household');
+  await page.getByRole('link', { name: 'The week of Tobias' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Tobias teaches');
+  const enter = page.getByRole('button', { name: /^Enter \d+ steps? as done$/ });
+  const n = Number(/\d+/.exec(await enter.innerText())![0]);
+  await page
+    .getByRole('checkbox', { name: /was done$/, checked: true })
+    .last()
+    .uncheck();
+  await expect(enter).toContainText(String(n - 1));
+  await enter.click();
+  await expect(status(page)).toContainText('Tobias reported');
+  await expect(page.getByRole('button', { name: 'Enter 1 step as done' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: `Enter ${n} steps as done` })).toBeVisible();
+});
+
+test('three weeks in a row by keyboard alone: an ordinary one, a ragged one, one after a break', async ({ page }) => {
+  test.setTimeout(120_000);
+  const print = () =>
+    page.evaluate(() => {
+      window.print = () => void document.body.setAttribute('data-printed', 'yes');
+    });
+  await page.goto('/keeping');
+  const sample = await backup(page);
+  await ownFrom(page, sample);
+
+  /** From the line on Today to print, with the presses it took; what is done `before` a part is counted by it. */
+  const sitDown = async (at: string, week: RegExp, before?: (part: string) => Promise<number>) => {
+    await page.clock.setFixedTime(new Date(at));
+    await page.goto('/');
+    await settled(page);
+    await print();
+    const press = async (key: string) => {
+      await page.keyboard.press(key);
+      presses++;
+    };
+    let presses = 0;
+    await page.getByRole('button', { name: week }).focus();
+    await press('Enter');
+    await page.getByRole('link', { name: 'Sit down over it' }).focus();
+    await press('Enter');
+    for (let i = 0; i < 6; i++) {
+      const open = page.locator('main button[aria-expanded="true"]').first();
+      await expect(page.getByRole('button', { name: 'Seen to, next' })).toBeFocused();
+      const part = await open.innerText();
+      if (before) {
+        presses += await before(part);
+        await page.getByRole('button', { name: 'Seen to, next' }).focus();
+      }
+      await press('Enter');
+      await expect(open).not.toHaveText(part);
+    }
+    await expect(page.getByRole('button', { name: 'Publish and print', exact: true })).toBeFocused();
+    await press('Enter');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('published');
+    await expect(page.locator('body')).toHaveAttribute('data-printed', 'yes');
+    return presses;
+  };
+  expect(await sitDown('2026-11-13T16:00:00', /Sit down over the week of 16 Nov/)).toBeLessThanOrEqual(12);
+  // Nothing was marked all week: Friday's list is left, two courses have slipped, and one of them is held for a week.
+  const ragged = await sitDown('2026-11-20T16:00:00', /Sit down over the week of 23 Nov/, async (part) => {
+    if (!/Course by course/.test(part)) return 0;
+    const courses = page.getByRole('list', { name: 'Course by course' });
+    await courses
+      .getByRole('listitem')
+      .filter({ hasText: 'Tideways' })
+      .getByRole('button', { name: /^Otherwise/ })
+      .press('Enter');
+    await page.getByLabel('hold it').press('Space');
+    await page.getByRole('button', { name: 'Keep it so' }).press('Enter');
+    await settled(page);
+    return 3;
+  });
+  expect(ragged).toBeLessThanOrEqual(30);
+  // The winter break is over.
+  expect(await sitDown('2027-01-08T16:00:00', /Sit down over the week of 11 Jan/)).toBeLessThanOrEqual(12);
 });

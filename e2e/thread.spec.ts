@@ -180,3 +180,19 @@ test('a child’s own page: cards, checklist or planner, with what the parent’
   await page.getByRole('button', { name: 'Later' }).click();
   await expect(page.getByText('week of Monday 16 November')).toBeVisible();
 });
+
+test('what a teacher makes ready stands behind the lessons in the drawing, by the clock, and is ticked there', async ({
+  page,
+}) => {
+  await openToday(page);
+  await page.getByRole('button', { name: 'By the clock' }).click();
+  const own = page.getByRole('list', { name: 'After the lessons, to make ready' });
+  await expect(own.getByRole('listitem').first()).toContainText(/\d\d:\d\d/);
+  const first = own.getByRole('button', { name: /(makes ready|reads ahead) .*: mark it done/ }).first();
+  const name = (await first.getAttribute('aria-label'))!;
+  await first.click();
+  await expect(status(page)).toContainText(': done');
+  await expect(own.getByRole('button', { name, exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(own.getByRole('button', { name, exact: true })).toHaveCount(1);
+});

@@ -1,17 +1,4 @@
-import {
-  backup,
-  chooseFile,
-  expect,
-  openRows,
-  openToday,
-  rows,
-  SATURDAY,
-  settled,
-  startOwn,
-  status,
-  test,
-  walk,
-} from './app';
+import { ownFrom, backup, expect, openRows, openToday, rows, SATURDAY, settled, status, test, walk } from './app';
 
 test('a Monday by keyboard alone: a press a step, focus never lost', async ({ page }) => {
   await page.clock.setFixedTime(new Date('2026-11-09T08:30:00'));
@@ -207,11 +194,7 @@ test('what stood on the list and was not done is named the next morning, and set
 }) => {
   await page.goto('/keeping');
   const sample = await backup(page);
-  await startOwn(page);
-  await walk(page, '/keeping');
-  await chooseFile(page, 'Choose a backup file', 'sample.json', sample);
-  await page.getByRole('dialog').getByRole('button', { name: 'Restore it' }).click();
-  await expect(status(page)).toContainText('restored');
+  await ownFrom(page, sample);
   await walk(page, '/');
   await settled(page);
   // Two things are done on Wednesday; the rest is neither done nor put off.

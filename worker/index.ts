@@ -1,14 +1,17 @@
 import { proxy, wrap } from 'comlink';
-import { type Household, patchOf, piecesOf, type TableName } from '../core/household';
+import { type Household, type Patch, patchOf, piecesOf, type TableName } from '../core/household';
 import type { Plan, Reserves } from '../core/stagger';
 import type { KeptPlan, PlannerWorker, PlanRequest } from './plan.worker';
+import type { Stores, StoresWish } from './stores';
 
-export type { KeptPlan };
+export type { KeptPlan, Stores, StoresWish };
+export type { ThingOutlook } from './stores';
 
-/** What a plan is made from: the planner is told of these. */
+/** What a plan is made from, and what its needs are netted against: the planner is told of these. */
 const TOLD: readonly TableName[] = [
   ...(['children', 'teachers', 'years', 'absences', 'aways', 'calendars', 'feeds'] as const),
   ...(['courses', 'enrolments', 'loops', 'links', 'overlaps', 'marks', 'proofs', 'pins', 'published'] as const),
+  ...(['materials', 'needs', 'movements', 'orders', 'prepared', 'pulled', 'readAheads'] as const),
 ];
 
 /** Rows told at one go: more would hold up the page while they are copied. */
@@ -24,6 +27,8 @@ export interface Told {
 /** The door to the planner: a new request ends the one before it, and only what comes of it is told. */
 export interface Planner {
   request(household: Household, wish: Omit<PlanRequest, 'n' | 'patch'>, told: Told): void;
+  /** What a plan needs, lacks and has to be made ready, by the household as it is. */
+  stores(household: Household, plan: Plan, wish: StoresWish): Promise<Stores | undefined>;
   close(): void;
 }
 
@@ -32,7 +37,16 @@ export function openPlanner(): Planner {
   const remote = wrap<PlannerWorker>(worker);
   let current = 0;
   let known: Household | undefined;
-  let line = Promise.resolve();
+  let line: Promise<unknown> = Promise.resolve();
+  let knownPlan: Plan | undefined;
+  /** Tells what has changed since it was told last, in turns, but for the last piece. */
+  const tellMost = async (household: Household): Promise<Patch> => {
+    const pieces = piecesOf(patchOf(known, household, TOLD), MOST_ROWS);
+    known = household;
+    const patch = pieces.pop()!;
+    for (const piece of pieces) await remote.know(piece);
+    return patch;
+  };
   return {
     request(household, wish, told) {
       const mine = ++current;
@@ -47,10 +61,7 @@ export function openPlanner(): Planner {
       };
       const tell = async () => {
         if (mine !== current) return;
-        const pieces = piecesOf(patchOf(known, household, TOLD), MOST_ROWS);
-        known = household;
-        const patch = pieces.pop()!;
-        for (const piece of pieces) await remote.know(piece);
+        const patch = await tellMost(household);
         void remote
           .plan(
             { n: mine, patch, ...wish },
@@ -61,6 +72,19 @@ export function openPlanner(): Planner {
           .catch(failed);
       };
       line = line.then(tell).catch(failed);
+    },
+    stores(household, plan, wish) {
+      // One behind the other, with the plans: each is told what has changed since the one before it.
+      const ask = async () => {
+        const patch = await tellMost(household);
+        const by = plan === knownPlan ? undefined : plan;
+        knownPlan = plan;
+        // Asked and not waited for: the next may be told meanwhile.
+        return { told: remote.stores(patch, wish, by) };
+      };
+      const asked = line.then(ask);
+      line = asked.catch(() => undefined);
+      return asked.then(({ told }) => told);
     },
     close() {
       current = -1;

@@ -12,6 +12,7 @@ import {
   type Reserves,
   reservesOf,
 } from '../core/stagger';
+import { type Stores, storesOf, type StoresWish } from './stores';
 
 /** The last settled plan, under the key of its problem. */
 export interface KeptPlan {
@@ -22,6 +23,8 @@ export interface KeptPlan {
 let latest = 0;
 /** The household as far as the planner was told of it. */
 let household = Object.fromEntries(TABLES.map((t) => [t, []])) as unknown as Household;
+/** The plan by which the stores were last asked about. */
+let asked: Plan | undefined;
 
 /** Takes in what has changed; what was worked out about all other enrolments' marks is kept. */
 function takeIn(patch: Patch): void {
@@ -64,6 +67,12 @@ export interface PlanRequest {
 const planner = {
   /** Takes in what has changed, and plans nothing yet. */
   know: takeIn,
+  /** What is needed, missing and made ready; `by`: the plan, where it is not the one of the last question. */
+  stores(patch: Patch, wish: StoresWish, by?: Plan): Stores | undefined {
+    takeIn(patch);
+    asked = by ?? asked;
+    return asked && storesOf(household, asked, wish);
+  },
   /**
    * Plans until the effort is spent or a newer request arrives; tells the days in hand first, then the plans, the last one as
    * settled with the key under which it may be kept. In between it tells how far it is, as a share of the effort. A plan that was

@@ -12,7 +12,7 @@ export default function MinutesChart({ minutes, name }: { minutes: readonly Minu
     <figure className="relative w-full overflow-hidden" aria-label={`All minutes of ${name}`}>
       <div className="h-48 w-full max-w-2xl" aria-hidden="true">
         <ResponsiveContainer width="100%" height="100%">
-          <BarChart data={points} margin={{ top: 8, right: 8, bottom: 4, left: 0 }}>
+          <BarChart accessibilityLayer={false} data={points} margin={{ top: 8, right: 8, bottom: 4, left: 0 }}>
             <CartesianGrid stroke="var(--color-rule)" vertical={false} />
             <XAxis dataKey="day" stroke="var(--color-ink)" tick={{ fontSize: 13 }} />
             <YAxis allowDecimals={false} stroke="var(--color-ink)" tick={{ fontSize: 13 }} width={36} />

@@ -11,7 +11,7 @@ import { InputField } from '../ui/field';
 import { Ornament } from '../ui/ornament';
 import { MARK_WORDS } from '../ui/words';
 import { codesTried, type Handed, PAUSE, takeBack, wrongCode } from './handed';
-import { company, PICTURES, short } from './sheets';
+import { BEFORE_PLAY, company, PICTURES, short } from './sheets';
 import { newId } from '../ui/id';
 import { once } from '../ui/once';
 
@@ -131,7 +131,9 @@ function Card({ item, press }: Shown) {
 }
 
 function Line({ item, press }: Shown) {
-  const words = [item.what, company(item), `${item.minutes} min`].filter(Boolean).join(' · ');
+  const words = [item.kind === 'chore' && BEFORE_PLAY, item.what, company(item), `${item.minutes} min`]
+    .filter(Boolean)
+    .join(' · ');
   return (
     <li className="border-b border-rule">
       <button

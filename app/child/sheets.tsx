@@ -4,6 +4,7 @@ import {
   ClipboardCheck,
   Hammer,
   HeartHandshake,
+  House,
   Music,
   Pencil,
   Puzzle,
@@ -11,6 +12,7 @@ import {
   Scissors,
   Sparkles,
 } from 'lucide-react';
+import { Fragment } from 'react';
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
 import { lessonName } from '../../core/course';
 import type { ChildDayItems, ChildItem } from '../../core/day';
@@ -18,6 +20,9 @@ import type { Child } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, WEEKDAY_NAMES } from '../ui/dates';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
+
+/** Over the work about the house: when it is done. */
+export const BEFORE_PLAY = 'before screens and play';
 
 /** The box a child ticks: empty on paper, ticked where it is done already. */
 export function Box({ done }: { done: boolean }) {
@@ -54,16 +59,21 @@ export function Checklist({ days, workday }: { days: ChildDayItems[]; workday: D
             {WEEKDAY_NAMES[weekdayOf(d.day)]}
           </h2>
           <ul>
-            {d.items.map((item) => (
-              <li key={item.key} className="flex gap-2 border-b border-rule py-1.5 leading-tight">
-                <Box done={item.mark === 'done'} />
-                <span className="min-w-0 wrap-break-word">
-                  {item.title} {short(item) && <b className="font-semibold">{short(item)}</b>}
-                  <span className="block text-[0.9rem] text-soft">
-                    {[item.what, company(item)].filter(Boolean).join(' · ')}
+            {d.items.map((item, i) => (
+              <Fragment key={item.key}>
+                {item.kind === 'chore' && d.items[i - 1]?.kind !== 'chore' && (
+                  <li className="label pt-2">{BEFORE_PLAY}</li>
+                )}
+                <li className="flex gap-2 border-b border-rule py-1.5 leading-tight">
+                  <Box done={item.mark === 'done'} />
+                  <span className="min-w-0 wrap-break-word">
+                    {item.title} {short(item) && <b className="font-semibold">{short(item)}</b>}
+                    <span className="block text-[0.9rem] text-soft">
+                      {[item.what, company(item)].filter(Boolean).join(' · ')}
+                    </span>
                   </span>
-                </span>
-              </li>
+                </li>
+              </Fragment>
             ))}
           </ul>
           {d.items.length === 0 ? (
@@ -158,6 +168,7 @@ export const PICTURES = {
   make: Scissors,
   drill: Puzzle,
   ritual: Music,
+  chore: House,
   help: HeartHandshake,
 };
 

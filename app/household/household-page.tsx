@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { useState } from 'react';
 import { ageOn, fromDay, type Weekday } from '../../core/calendar';
 import {
@@ -17,6 +18,7 @@ import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
 import { ChildForm } from './child-form';
 import { DayWindows } from './day-windows';
+import { WhileWaiting } from './while-waiting';
 import { OrderOfDay } from './order-of-day';
 import { TeacherForm } from './teacher-form';
 import { WishesSection } from './wishes';
@@ -91,9 +93,14 @@ export default function HouseholdPage() {
                       · {hours(t.minutes.reduce((a, b) => a + b, 0))} a week
                     </span>
                   </span>
-                  <button type="button" className="btn" aria-label={`Change ${t.name}`} onClick={() => setTeacher(t)}>
-                    Change
-                  </button>
+                  <span className="flex gap-2">
+                    <Link className="btn btn-quiet" to={`/teacher/${t.id}`} aria-label={`The week of ${t.name}`}>
+                      Week
+                    </Link>
+                    <button type="button" className="btn" aria-label={`Change ${t.name}`} onClick={() => setTeacher(t)}>
+                      Change
+                    </button>
+                  </span>
                 </div>
                 <p className="text-[0.95rem] text-soft">
                   {week
@@ -108,6 +115,7 @@ export default function HouseholdPage() {
         <OrderOfDay />
         <div className="flex flex-col gap-8">
           <DayWindows />
+          <WhileWaiting />
           <WishesSection />
         </div>
         <section aria-labelledby="habits" className="flex flex-col gap-4">
@@ -189,6 +197,23 @@ export default function HouseholdPage() {
               </select>
             )}
           </Field>
+          <Field label="What is kept here">
+            {(p) => (
+              <select
+                {...p}
+                value={settings.home ? 'home' : 'school'}
+                onChange={(e) => set('what is kept here', { home: e.target.value === 'home' })}
+              >
+                <option value="school">school only</option>
+                <option value="home">school, and the work about the house</option>
+              </select>
+            )}
+          </Field>
+          <p>
+            <Link className="page-link" to="/household/ways">
+              Where families differ: seventeen questions to look up
+            </Link>
+          </p>
           <Field label="When a week turns">
             {(p) => (
               <select

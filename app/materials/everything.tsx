@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import type { Material } from '../../core/household';
 import {
@@ -9,8 +10,8 @@ import {
   missingPartsWords,
   stock,
   thereWords,
-  type ThingNet,
 } from '../../core/materials';
+import type { ThingOutlook } from '../../worker';
 import { useHousehold } from '../shell/household';
 import { InputField } from '../ui/field';
 import { count } from '../ui/words';
@@ -28,7 +29,7 @@ const found = (m: Material, words: readonly string[]) => {
 };
 
 /** Every thing: how many, where, who has some, and how many lessons use it; by name or by place. */
-export function Everything({ nets, open }: { nets: ThingNet[]; open: (m: Material) => void }) {
+export function Everything({ nets, open }: { nets: ThingOutlook[]; open: (m: Material) => void }) {
   const { household, today } = useHousehold();
   const [text, setText] = useState('');
   const [byPlace, setByPlace] = useState(false);
@@ -46,14 +47,17 @@ export function Everything({ nets, open }: { nets: ThingNet[]; open: (m: Materia
   const shown = all
     .filter((m) => found(m, words))
     .sort((a, b) => (byPlace ? a.place.localeCompare(b.place) : 0) || a.name.localeCompare(b.name));
-  const unused = new Set(nets.filter((n) => n.uses.length > 0).map((n) => n.material.id));
+  const unused = new Set(nets.filter((n) => n.uses > 0).map((n) => n.material.id));
   if (all.length === 0)
     return (
       <>
         <p className="py-2 text-soft">No thing is listed. Start with what one lesson needs tomorrow, or with a list.</p>
         <button type="button" className="btn" onClick={() => setTable(true)}>
           Paste a list, or read a CSV file
-        </button>
+        </button>{' '}
+        <Link className="btn" to="/materials/sheet">
+          As a sheet
+        </Link>
         {table && (
           <Suspense>
             <InventoryFile close={() => setTable(false)} />
@@ -86,6 +90,9 @@ export function Everything({ nets, open }: { nets: ThingNet[]; open: (m: Materia
         <button type="button" className="btn" onClick={() => setTable(true)}>
           As a table …
         </button>
+        <Link className="btn" to="/materials/sheet">
+          As a sheet
+        </Link>
         <span className="pb-3 text-soft" role="status">
           {shown.length === all.length
             ? count(all.length, 'thing')

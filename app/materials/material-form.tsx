@@ -51,6 +51,9 @@ interface Values {
   copied: boolean;
   cautions: Caution[];
   substitutes: Id[];
+  /** Empty: its copies take nothing that is counted. */
+  copiedOn: string;
+  copySheets: string;
 }
 
 const whole = (least: number, most: number, words: string) =>
@@ -98,6 +101,8 @@ const schema: ObjectSchema<Values> = object({
   copied: boolean().defined(),
   cautions: array().of(string<Caution>().defined()).defined(),
   substitutes: array().of(string().defined()).defined(),
+  copiedOn: string().defined(),
+  copySheets: whole(1, 1000, 'Give whole sheets from 1 to 1000, or leave it empty.'),
 });
 
 /** A thing: what it is, where it lies, how many were counted. A new count is an entry of its own; the old ones stay. */
@@ -128,6 +133,7 @@ export function MaterialForm({
       ...{ parts: partsText(material?.parts), consumable: material?.consumable ?? false },
       ...{ copied: material?.copied ?? false, cautions: material?.cautions ?? [] },
       substitutes: material?.substitutes ?? [],
+      ...{ copiedOn: material?.copiedOn ?? '', copySheets: material?.copySheets?.toString() ?? '' },
     },
   });
   const { errors } = formState;
@@ -172,6 +178,8 @@ export function MaterialForm({
       ...(parts.length > 0 ? { parts } : {}),
       ...(v.substitutes.length > 0 ? { substitutes: v.substitutes } : {}),
       ...(v.copied ? { copied: true } : {}),
+      ...(v.copied && v.copiedOn ? { copiedOn: v.copiedOn } : {}),
+      ...(v.copied && v.copiedOn && v.copySheets !== '' ? { copySheets: Number(v.copySheets) } : {}),
       ...(tags.length > 0 ? { tags } : {}),
       ...(retired ? { retired } : {}),
     };
@@ -256,6 +264,30 @@ export function MaterialForm({
         <label className="flex min-h-[44px] items-center gap-2">
           <input type="checkbox" {...register('copied')} /> it can be copied at home
         </label>
+        {now.copied && others.length > 0 && (
+          <>
+            <Field label="Copied on" hint="Its copies take of that.">
+              {(p) => (
+                <select {...p} {...register('copiedOn')}>
+                  <option value="">nothing that is counted</option>
+                  {others.map((m) => (
+                    <option key={m.id} value={m.id}>
+                      {m.name}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <InputField
+              label="How many of that a copy takes"
+              hint="Empty: 1."
+              fault={errors.copySheets?.message}
+              inputMode="numeric"
+              className="w-32"
+              {...register('copySheets')}
+            />
+          </>
+        )}
       </div>
       <fieldset>
         <legend className="label mb-1">Caution</legend>

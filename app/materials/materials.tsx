@@ -4,10 +4,11 @@ import { useSearchParams } from 'react-router';
 import { type Day, weekStart } from '../../core/calendar';
 import { byId, type Material } from '../../core/household';
 import { toBuy } from '../../core/jot';
-import { boxOf, netThings, openHolds, openOrders, placeTree, putBackList, shortages } from '../../core/materials';
-import { preparation } from '../../core/prepare';
+import { openHolds, openOrders, placeTree } from '../../core/materials';
+import type { Stores } from '../../worker';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
+import { useStores } from '../shell/use-stores';
 import { Box } from './box';
 import { Everything } from './everything';
 import { MaterialForm } from './material-form';
@@ -20,29 +21,24 @@ import { Thing } from './thing';
 
 const PARTS = ['box', 'missing', 'orders', 'library', 'ready', 'places', 'all'] as const;
 type Part = (typeof PARTS)[number];
+/** Before the planner has answered. */
+const NOTHING: Stores = { things: [], missing: [], box: [], back: [], ready: [] };
 /** From the last days of a week on its own box is emptied as well: the first day whose things stay out. */
 const endOfBox = (start: Day, today: Day): Day => (today >= start + 4 ? start + 7 : start);
 
 /** The shared inventory: the week's box, what will be missing and by when to act, what is on order, and every thing. */
 export default function Materials() {
-  const { household, today, year } = useHousehold();
-  const { plan } = usePlan();
+  const { household, today } = useHousehold();
   const workday = useWorkday();
   const [params, setParams] = useSearchParams();
   const [adding, setAdding] = useState(false);
   const start = weekStart(workday, household.settings.firstDay);
-  const nets = useMemo(() => (plan ? netThings(household, plan) : []), [household, plan]);
-  const missing = useMemo(() => (plan ? shortages(household, plan, nets) : []), [household, plan, nets]);
-  const lines = useMemo(
-    () => (plan ? boxOf(household, plan, start, start + 6, nets) : []),
-    [household, plan, start, nets],
-  );
-  const away = useMemo(
-    () => (plan ? putBackList(household, plan, endOfBox(start, today)) : []),
-    [household, plan, start, today],
-  );
+  const stores = useStores({ net: true, box: [start, start + 6], back: endOfBox(start, today), ready: true });
+  const { things: nets, missing, box: lines, back: away, ready } = stores ?? NOTHING;
+  const { plan } = usePlan();
+  /** Of a plan nothing is said to be missing, or not, before it was worked out. */
+  const told = (content: ReactNode) => (plan && !stores ? <p className="py-2 text-soft">Loading …</p> : content);
   const orders = useMemo(() => openOrders(household, today), [household, today]);
-  const ready = useMemo(() => (plan ? preparation(household, year, plan) : []), [household, year, plan]);
   const buy = toBuy(household, today);
   const asked = params.get('part');
   const part: Part = PARTS.find((p) => p === asked) ?? 'box';
@@ -91,11 +87,11 @@ export default function Materials() {
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      {panel('box', <Box lines={lines} start={start} open={open} away={away} />)}
-      {panel('missing', <Missing list={missing} nets={nets} open={open} />)}
+      {panel('box', told(<Box lines={lines} start={start} open={open} away={away} />))}
+      {panel('missing', told(<Missing list={missing} nets={nets} open={open} />))}
       {panel('orders', <Orders orders={orders} buy={buy} open={open} />)}
       {panel('library', <Library />)}
-      {panel('ready', <Ready lines={ready} />)}
+      {panel('ready', told(<Ready lines={ready} />))}
       {panel('places', <Places open={open} />)}
       {panel('all', <Everything nets={nets} open={open} />)}
       {thing && (

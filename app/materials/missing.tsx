@@ -7,10 +7,10 @@ import {
   orderByWords,
   orderIs,
   type Shortage,
-  type ThingNet,
   toOrderWords,
   wayWords,
 } from '../../core/materials';
+import type { ThingOutlook } from '../../worker';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { newId } from '../ui/id';
@@ -19,7 +19,7 @@ import { ThingLine } from './thing-line';
 import { ThingName } from './thing-name';
 
 /** What the plan will run out of: how many, on which day, by when to order it, and the ways out. */
-export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingNet[]; open: (m: Material) => void }) {
+export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingOutlook[]; open: (m: Material) => void }) {
   const { household, today, commit } = useHousehold();
   const [shown, setShown] = useState<string>();
   const listed = new Set(household.orders.filter((o) => !o.ordered && !o.closed).map((o) => o.materialId));
@@ -35,7 +35,7 @@ export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingNet
     );
   const unlisted = list.filter((s) => !listed.has(s.material.id));
   const soon = unlisted.filter((s) => orderIs(s.orderBy, today) !== 'to come');
-  const unknown = nets.filter((n) => !n.known && n.uses.length > 0);
+  const unknown = nets.filter((n) => !n.known && n.uses > 0);
   return (
     <section aria-labelledby="missing">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
@@ -109,7 +109,7 @@ function Row({
   open: openIt,
 }: {
   shortage: Shortage;
-  net: ThingNet | undefined;
+  net: ThingOutlook | undefined;
   listed: boolean;
   shown: boolean;
   show: () => void;

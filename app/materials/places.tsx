@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { byId, type Material, type Reach } from '../../core/household';
+import { wayOf, byId, type Material, type Reach } from '../../core/household';
 import { allIn, fullness, fullnessWords, type PlaceNode, placeTree, thingsBy } from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -14,7 +14,7 @@ const WAYS = { place: 'by place', child: 'by child', course: 'by course' } as co
 /** Where things lie: place within place, how full each is, whose it is; or the same things by child or by course. */
 export function Places({ open }: { open: (m: Material) => void }) {
   const { household } = useHousehold();
-  const [way, setWay] = useState<keyof typeof WAYS>('place');
+  const [way, setWay] = useState<keyof typeof WAYS>(wayOf(household.settings, 'shelves'));
   const [form, setForm] = useState<{ node?: PlaceNode }>();
   const tree = useMemo(() => placeTree(household), [household]);
   const homeless = household.materials.filter((m) => !m.retired && !m.place.trim());

@@ -1,12 +1,10 @@
 import { useState } from 'react';
-import { makeReady } from '../../core/deeds';
-import { lastForIt, makingWords, type PrepLine, preparedRow, prepWords } from '../../core/prepare';
+import { prepareLine } from '../../core/deeds';
+import { lastForIt, lineKey, lineName, type PrepLine, prepWords } from '../../core/prepare';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
-
-const nameOf = (line: PrepLine) =>
-  [`${line.title}, ${line.lesson.title}`, makingWords(line)].filter(Boolean).join(': ');
+import { newId } from '../ui/id';
 
 /** Lessons to make ready, each with a box to tick; how long it took can be said, and is learned from. */
 export function PrepList({ lines }: { lines: readonly PrepLine[] }) {
@@ -17,20 +15,15 @@ export function PrepList({ lines }: { lines: readonly PrepLine[] }) {
     <>
       <ul aria-label="To make ready">
         {lines.map((line) => (
-          <li
-            key={`${line.courseId} ${line.lessonId} ${line.kind}`}
-            className="flex items-center gap-x-3 border-b border-rule"
-          >
+          <li key={lineKey(line)} className="flex items-center gap-x-3 border-b border-rule">
             <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
               <input
                 type="checkbox"
                 checked={false}
-                onChange={() =>
-                  void commit(`${nameOf(line)}: made ready`, (now) => makeReady(now, preparedRow(line, today), true))
-                }
+                onChange={() => void commit(`${lineName(line)}: done`, (now) => prepareLine(now, line, today, newId))}
               />
               <span className="min-w-0 flex-1 wrap-anywhere">
-                {nameOf(line)}
+                {lineName(line)}
                 <span
                   className={`block text-[0.95rem] ${line.late === undefined && line.on.length > 0 ? 'text-soft' : ''}`}
                 >
@@ -43,14 +36,16 @@ export function PrepList({ lines }: { lines: readonly PrepLine[] }) {
                 )}
               </span>
             </label>
-            <button
-              type="button"
-              className="press page-link cursor-pointer px-2 text-soft print:hidden"
-              aria-label={`${nameOf(line)}: it took other than ${line.minutes} min`}
-              onClick={() => setTimed(line)}
-            >
-              {line.minutes} min
-            </button>
+            {!line.instalment && (
+              <button
+                type="button"
+                className="press page-link cursor-pointer px-2 text-soft print:hidden"
+                aria-label={`${lineName(line)}: it took other than ${line.minutes} min`}
+                onClick={() => setTimed(line)}
+              >
+                {line.minutes} min
+              </button>
+            )}
           </li>
         ))}
       </ul>
@@ -68,14 +63,12 @@ function Took({ line, close }: { line: PrepLine; close: () => void }) {
   const keep = async () => {
     const n = Number(minutes.trim());
     if (!/^\d+$/.test(minutes.trim()) || n > 1440) return setFault('Give whole minutes from 0 to 1440.');
-    const done = await commit(`${nameOf(line)}: made ready in ${n} min`, (now) =>
-      makeReady(now, preparedRow(line, today, n), true),
-    );
+    const done = await commit(`${lineName(line)}: done in ${n} min`, (now) => prepareLine(now, line, today, newId, n));
     if (done) close();
   };
   return (
     <FormDialog
-      title={nameOf(line)}
+      title={lineName(line)}
       close={close}
       keep="Made ready"
       onSubmit={(e) => {

@@ -1,5 +1,6 @@
 import { addMonths, type Day, monthStart } from '../../core/calendar';
-import { amount, type ThingNet } from '../../core/materials';
+import { amount } from '../../core/materials';
+import type { ThingOutlook } from '../../worker';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 
@@ -11,7 +12,7 @@ const [LEFT, RIGHT, TOP, FOOT] = [44, 16, 14, 24];
  * A thing over the plan: a stair of what is there, a mark up where some arrives, and where it crosses nothing. Of what comes back
  * to the shelf, what is over on each day that uses it.
  */
-export function ThingLine({ net, today }: { net: ThingNet; today: Day }) {
+export function ThingLine({ net, today }: { net: ThingOutlook; today: Day }) {
   const { household } = useHousehold();
   const { material, rows } = net;
   // What went too far is not drawn: the thing wants counting, and the needs are netted from nothing.

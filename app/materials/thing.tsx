@@ -1,7 +1,9 @@
 import { useMemo, useState } from 'react';
-import { moveThing, wantThing } from '../../core/deeds';
+import { moveThing, takeBackEntry, wantThing } from '../../core/deeds';
 import { byId, type Material, type MovementKind } from '../../core/household';
 import {
+  copiesOf,
+  copyWords,
   countIt,
   holdersOf,
   holderWords,
@@ -18,8 +20,8 @@ import {
   stoppedBy,
   stoppedWords,
   thereWords,
-  type ThingNet,
 } from '../../core/materials';
+import type { ThingOutlook } from '../../worker';
 import { useHousehold } from '../shell/household';
 import { Dialog } from '../ui/dialog';
 import { InputField } from '../ui/field';
@@ -46,7 +48,15 @@ const HAPPENS: readonly [MovementKind, string][] = [
 const MOST_LINES = 12;
 
 /** One thing: what is there, who has some, what happened to it and what can happen now, in single presses. */
-export function Thing({ material, net, close }: { material: Material; net: ThingNet | undefined; close: () => void }) {
+export function Thing({
+  material,
+  net,
+  close,
+}: {
+  material: Material;
+  net: ThingOutlook | undefined;
+  close: () => void;
+}) {
   const { household, today, commit } = useHousehold();
   const [quantity, setQuantity] = useState('1');
   const [who, setWho] = useState('');
@@ -58,6 +68,7 @@ export function Thing({ material, net, close }: { material: Material; net: Thing
   const known = knownThings(household).has(material.id);
   const lines = useMemo(() => ledgerOf(household, material.id), [household, material.id]);
   const holders = holdersOf(household, material.id);
+  const copies = useMemo(() => copiesOf(household, material.id), [household, material.id]);
   const missing = missingParts(material);
   const coming = openOrders(household, today).filter((o) => o.material.id === material.id);
   const people = [
@@ -111,6 +122,15 @@ export function Thing({ material, net, close }: { material: Material; net: Thing
             {o.open} {orderWords(style, o, today)}
           </p>
         ))}
+        {copies.length > 0 && (
+          <ul aria-label="Copies written in">
+            {copies.map((c) => (
+              <li key={`${c.child.id} ${c.course}`} className="wrap-anywhere">
+                {copyWords(c)}
+              </li>
+            ))}
+          </ul>
+        )}
         {details.length > 0 && <p className="text-soft">{details.join(' · ')}</p>}
         {stoppedBy(material).length > 0 && (
           <p className="font-semibold">{stoppedWords(material, stoppedBy(material))}.</p>
@@ -185,9 +205,9 @@ export function Thing({ material, net, close }: { material: Material; net: Thing
                       className="press page-link cursor-pointer px-2"
                       aria-label={`Take back: ${ledgerWords(style, l, material.unit, today)}`}
                       onClick={() =>
-                        void commit(`An entry of ${material.name} taken back`, [
-                          { table: 'movements', remove: l.movementId! },
-                        ])
+                        void commit(`An entry of ${material.name} taken back`, (now) =>
+                          takeBackEntry(now, l.movementId!),
+                        )
                       }
                     >
                       Take back

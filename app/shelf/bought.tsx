@@ -4,7 +4,17 @@ import { isIsoDate } from '../../core/calendar';
 import { asIsbn13, readIsbn } from '../../core/course';
 import { byId, type Course, type CoursePart, PART_KINDS, type Purchase } from '../../core/household';
 import { thingsOfCourse } from '../../core/deeds';
-import { editionsWords, exchangeWords, money, readPrice, setOf, setWords } from '../../core/materials';
+import {
+  afterWords,
+  editionsWords,
+  exchangeWords,
+  readTogether,
+  togetherText,
+  money,
+  readPrice,
+  setOf,
+  setWords,
+} from '../../core/materials';
 import { finishOf } from '../../core/overview';
 import { isTaken } from '../../core/pace';
 import { usePlan } from '../shell/plan';
@@ -30,6 +40,7 @@ export function Bought({ course }: { course: Course }) {
       return finish.kind === 'planned' ? finish.day : undefined;
     });
   const exchange = exchangeWords(household, course, ends, today);
+  const after = afterWords(household, course, today);
   const set = setOf(household, course);
   const [apart, missing] = [editionsWords(course), setWords(set)];
   const facts = [
@@ -69,6 +80,7 @@ export function Bought({ course }: { course: Course }) {
         </p>
       )}
       {facts.length > 0 && <p>{facts.join(', ')}.</p>}
+      {after && <p>{after}</p>}
       {exchange && <p className="font-semibold">{exchange}</p>}
       {apart && <p>{apart}</p>}
       {missing && <p>{missing}</p>}
@@ -78,8 +90,14 @@ export function Bought({ course }: { course: Course }) {
             <span className="min-w-0 flex-1 wrap-anywhere">
               {p.title || p.kind} <span className="text-soft">{p.title && p.kind}</span>
             </span>
-            {is !== 'not checked' && <span className={is === 'here' ? 'text-soft' : ''}>{is}</span>}
+            {p.printedTo !== undefined && <span>printed up to page {p.printedTo}</span>}
+            {is !== 'not checked' && (
+              <span className={is === 'here' || is === 'not wanted' ? 'text-soft' : ''}>
+                {is === 'not wanted' ? 'left out on purpose' : is}
+              </span>
+            )}
             {p.edition && <span className="text-soft">{p.edition}</span>}
+            {p.proof && <span className="text-soft">proof: {p.proof}</span>}
             {p.isbn && <span>ISBN {asIsbn13(p.isbn)}</span>}
             {p.price !== undefined && <span>{money(p.price)}</span>}
           </li>
@@ -97,6 +115,10 @@ interface PartDraft {
   isbn: string;
   edition: string;
   price: string;
+  notWanted: boolean;
+  /** Empty: no download. */
+  printedTo: string;
+  proof: string;
 }
 
 function BoughtForm({ course, close }: { course: Course; close: () => void }) {
@@ -109,6 +131,9 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
       isbn: p.isbn ?? '',
       edition: p.edition ?? '',
       price: p.price === undefined ? '' : money(p.price),
+      notWanted: p.notWanted ?? false,
+      printedTo: p.printedTo?.toString() ?? '',
+      proof: p.proof ?? '',
     })),
   );
   const [bought, setBought] = useState({
@@ -118,6 +143,7 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
     exchangeUntil: course.bought?.exchangeUntil ?? '',
   });
   const [wish, setWish] = useState(course.wish ?? false);
+  const [together, setTogether] = useState(togetherText(course));
   const [faults, setFaults] = useState<Record<string, string>>({});
   const set = (i: number, change: Partial<PartDraft>) =>
     setParts(parts.map((p, at) => (at === i ? { ...p, ...change } : p)));
@@ -128,6 +154,8 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
       if (isbn && 'fault' in isbn) found[`isbn ${p.id}`] = isbn.fault;
       const price = readPrice(p.price);
       if (price === undefined && p.price.trim() !== '') found[`price ${p.id}`] = 'Give a price like 24.50.';
+      const printed = p.printedTo.trim();
+      if (!/^\d{0,5}$/.test(printed)) found[`printed ${p.id}`] = 'Give a page, 0 before the first, or leave it empty.';
       return {
         id: p.id,
         kind: p.kind,
@@ -135,12 +163,17 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
         ...(isbn && 'isbn' in isbn ? { isbn: isbn.isbn } : {}),
         ...(p.edition.trim() ? { edition: p.edition.trim() } : {}),
         ...(price === undefined ? {} : { price }),
+        ...(p.notWanted ? { notWanted: true } : {}),
+        ...(printed === '' ? {} : { printedTo: Number(printed) }),
+        ...(p.proof.trim() ? { proof: p.proof.trim() } : {}),
       };
     });
     for (const key of ['date', 'exchangeUntil'] as const)
       if (bought[key] && !isIsoDate(bought[key])) found[key] = 'Give a day that exists, or leave it empty.';
+    const sets = readTogether(together, made);
+    if ('sentence' in sets) found['together'] = sets.sentence;
     setFaults(found);
-    if (Object.keys(found).length > 0) return;
+    if (Object.keys(found).length > 0 || 'sentence' in sets) return;
     const purchase: Purchase = {
       ...(bought.from.trim() ? { from: bought.from.trim() } : {}),
       ...(bought.date ? { date: bought.date } : {}),
@@ -150,10 +183,11 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
     void commit(`${course.title}: as bought`, (now) => {
       const stored = byId(now.courses, course.id);
       if (!stored) return [];
-      const { parts: _p, bought: _b, wish: _w, ...rest } = stored;
+      const { parts: _p, bought: _b, wish: _w, together: _t, ...rest } = stored;
       const put: Course = {
         ...rest,
         ...(made.length > 0 ? { parts: made } : {}),
+        ...(sets.length > 0 ? { together: sets } : {}),
         ...(Object.keys(purchase).length > 0 ? { bought: purchase } : {}),
         ...(wish ? { wish: true } : {}),
       };
@@ -170,6 +204,11 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
         keep();
       }}
     >
+      {parts.length > 0 && (
+        <p className="text-[0.95rem] text-soft">
+          The pages of a download are those that its lessons name: 0 before any is printed.
+        </p>
+      )}
       {parts.map((p, i) => (
         <div
           key={p.id}
@@ -210,17 +249,77 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
           >
             <X size={18} aria-hidden="true" />
           </button>
+          <label className="flex min-h-[44px] items-center gap-2 sm:col-span-2">
+            <input type="checkbox" checked={p.notWanted} onChange={(e) => set(i, { notWanted: e.target.checked })} />
+            left out on purpose
+          </label>
+          <label className="col-span-2 flex min-h-[44px] flex-wrap items-center gap-2 sm:col-span-4">
+            a download, printed up to page
+            <input
+              className="w-20"
+              inputMode="numeric"
+              maxLength={5}
+              value={p.printedTo}
+              onChange={(e) => set(i, { printedTo: e.target.value })}
+              aria-invalid={faults[`printed ${p.id}`] !== undefined}
+            />
+            {faults[`printed ${p.id}`] && (
+              <span role="alert" className="font-semibold">
+                {faults[`printed ${p.id}`]}
+              </span>
+            )}
+          </label>
+          <label className="col-span-2 flex min-h-[44px] flex-wrap items-center gap-2 sm:col-span-6">
+            proof of its edition
+            <input
+              className="min-w-0 flex-1"
+              maxLength={200}
+              value={p.proof}
+              placeholder="a picture of the imprint, in folder 3"
+              onChange={(e) => set(i, { proof: e.target.value })}
+            />
+          </label>
         </div>
       ))}
       <button
         type="button"
         className="btn self-start"
         onClick={() =>
-          setParts([...parts, { id: newId(), kind: 'manual', title: '', isbn: '', edition: '', price: '' }])
+          setParts([
+            ...parts,
+            {
+              id: newId(),
+              kind: 'manual',
+              title: '',
+              isbn: '',
+              edition: '',
+              price: '',
+              notWanted: false,
+              printedTo: '',
+              proof: '',
+            },
+          ])
         }
       >
         <Plus size={18} aria-hidden="true" /> A part
       </button>
+      {parts.length > 1 && (
+        <Field
+          label="Editions that go together, a line for each set"
+          hint="“manual 2nd + workbook 3rd”: a step that refers to another edition is flagged."
+          fault={faults['together']}
+        >
+          {(f) => (
+            <textarea
+              {...f}
+              rows={2}
+              maxLength={10_000}
+              value={together}
+              onChange={(e) => setTogether(e.target.value)}
+            />
+          )}
+        </Field>
+      )}
       <div className="grid gap-4 sm:grid-cols-3">
         <InputField
           label="Bought from"

@@ -52,6 +52,8 @@ export interface CourseValues {
   weighByPages: boolean;
   ahead: '' | Ahead;
   mastery: Mastery | '';
+  /** Empty: no score proposes anything. */
+  again: string;
   proof: ProofValues;
   lessons: number;
   word: string;
@@ -104,6 +106,10 @@ const schema: ObjectSchema<CourseValues> = object({
   countsNew: boolean().defined(),
   weighByPages: boolean().defined(),
   ahead: string<'' | Ahead>().defined(),
+  again: string()
+    .defined()
+    .trim()
+    .matches(/^([1-9]\d?|100)?$/, 'Give a whole number from 1 to 100, or leave it empty.'),
   mastery: string()
     .oneOf(['', ...MASTERIES] as const)
     .defined(),
@@ -192,6 +198,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       weighByPages: course?.weighByPages ?? false,
       ahead: course?.ahead === 'week' ? '' : (course?.ahead ?? ''),
       mastery: course?.mastery ?? '',
+      again: course?.again?.toString() ?? '',
       proof: course?.proof ?? USUAL_PROOF,
       lessons: 22,
       word: 'Lesson',
@@ -225,6 +232,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       ...(v.edition ? { edition: v.edition } : {}),
       ...(v.weighByPages ? { weighByPages: true } : {}),
       ...(v.mastery ? { mastery: v.mastery } : {}),
+      ...(v.again ? { again: Number(v.again) } : {}),
       ...(v.ahead ? { ahead: v.ahead } : {}),
       ...(isUsual(v.proof) ? {} : { proof: ruleOf(v.proof) }),
     };
@@ -235,6 +243,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       edition: _e,
       weighByPages: _w,
       mastery: _m,
+      again: _g,
       ahead: _a,
       proof: _r,
       ...kept
@@ -364,6 +373,14 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
               </select>
             )}
           </Field>
+          <InputField
+            label="A score below so many per cent is proposed again"
+            hint="Empty: no score proposes anything."
+            inputMode="numeric"
+            className="w-24"
+            fault={errors.again?.message}
+            {...register('again')}
+          />
           {household.settings.scope === 'mastered' && (
             <fieldset>
               <legend className="label mb-1">To prove that a stretch is known, keep so many steps to</legend>

@@ -11,6 +11,7 @@ import { Making } from './making';
 import { NoCourse } from './no-course';
 import { Proofs } from './proofs';
 import { Rhythms } from './rhythms';
+import { Scores } from './scores';
 
 const CourseForecast = lazy(() => import('../forecast/course-forecast'));
 
@@ -52,6 +53,7 @@ export default function CoursePage() {
       <Suspense>
         <CourseForecast course={course} />
       </Suspense>
+      <Scores enrolments={enrolments} />
       <Proofs enrolments={enrolments} />
       <Bought course={course} />
       <Making course={course} />

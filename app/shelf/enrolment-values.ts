@@ -1,6 +1,7 @@
 import { array, boolean, number, object, type ObjectSchema, string } from 'yup';
 import { isIsoDate, type Weekday } from '../../core/calendar';
 import {
+  wayOf,
   type Course,
   type Enrolment,
   type Household,
@@ -129,11 +130,12 @@ export function paceValues(
 ): PaceValues {
   const rule = enrolment?.rule;
   const stretch = enrolment?.stretches?.[0];
+  const all = household.children.length === 1 || wayOf(household.settings, 'children') === 'together';
   return {
-    childIds: enrolment?.childIds ?? (household.children.length === 1 ? [household.children[0]!.id] : []),
+    childIds: enrolment?.childIds ?? (all ? household.children.map((c) => c.id) : []),
     teacherId: enrolment?.teacherId ?? usualTeacher(household, year?.weekdays)?.id ?? '',
     weekdays: enrolment?.weekdays ?? year?.weekdays ?? [1, 2, 3, 4, 5],
-    rule: rule?.kind ?? 'even',
+    rule: rule?.kind ?? wayOf(household.settings, 'pace'),
     minutes: rule?.kind === 'minutes' ? rule.minutes : 15,
     rhythmId: rule?.kind === 'printed' ? (rule.rhythmId ?? '') : (course.rhythms?.[0]?.id ?? ''),
     n: rule?.kind === 'weekly' ? rule.n : 4,

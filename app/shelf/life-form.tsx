@@ -11,7 +11,8 @@ import {
   type Verdict,
   type WORTHS,
 } from '../../core/household';
-import { swapCourse } from '../../core/deeds';
+import { swapCourse, takeAgain } from '../../core/deeds';
+import { isThrough } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -27,6 +28,8 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
   const commit = useFormCommit();
   const [life, setLife] = useState<Life>(enrolment.life);
   const [swap, setSwap] = useState('');
+  const [again, setAgain] = useState<'' | 'whole' | 'half'>('');
+  const through = isThrough(household, enrolment);
   const [verdicts, setVerdicts] = useState<Record<string, { worth: Worth; text: string }>>(
     Object.fromEntries((enrolment.verdicts ?? []).map((v) => [v.childId, { worth: v.worth, text: v.text }])),
   );
@@ -53,6 +56,14 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
       ? `${course.title} swapped for ${next.title} for ${who}`
       : `${course.title} for ${who}: ${LIFE_WORDS[life]}`;
     const id = newId();
+    if (again !== '') {
+      const part = again === 'half' ? 'its second half' : 'all of it';
+      const taken = await commit(`${course.title} for ${who}: ${part} once more`, (now) =>
+        takeAgain(now, enrolment.id, again === 'half', today, id),
+      );
+      if (taken) close();
+      return;
+    }
     const wish = next
       ? (now: Household) => swapCourse(now, year, put, next.id, today, id)
       : [{ table: 'enrolments' as const, put }];
@@ -67,6 +78,17 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
         void keep();
       }}
     >
+      {through && (
+        <Field label="Go over it once more" hint="The first time keeps its record.">
+          {(p) => (
+            <select {...p} value={again} onChange={(e) => setAgain(e.target.value as typeof again)}>
+              <option value="">no</option>
+              <option value="whole">all of it, from today</option>
+              <option value="half">its second half, from today</option>
+            </select>
+          )}
+        </Field>
+      )}
       <Field label="It is">
         {(p) => (
           <select

@@ -1,8 +1,16 @@
 import { useState } from 'react';
-import { isClock } from '../../core/calendar';
+import { fromDay, isClock, isIsoDate, type IsoDate } from '../../core/calendar';
 import { GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
-import { childrenOf, type Presence, PRESENCES, type Ritual, titleOf, usualTeacher } from '../../core/household';
+import {
+  childrenOf,
+  type Presence,
+  PRESENCES,
+  type Ritual,
+  type RitualSort,
+  titleOf,
+  usualTeacher,
+} from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
@@ -11,21 +19,45 @@ import { ChildName } from '../ui/ornament';
 import { PeoplePicker } from '../ui/people-picker';
 import { listing, PRESENCE_WORDS } from '../ui/words';
 import { newId } from '../ui/id';
-import { TimeField } from '../ui/date-field';
+import { DateField, TimeField } from '../ui/date-field';
 
-/** A ritual: what, with whom, on which days. */
-export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; close: () => void }) {
-  const { household, year } = useHousehold();
+/** Each sort by its name, and like what it is. */
+const SORTS = {
+  school: { title: 'An everyday thing', kept: 'everyday thing', like: 'date, weather, a hymn' },
+  chore: { title: 'A chore', kept: 'chore', like: 'feed the hens' },
+  extra: { title: 'An extra', kept: 'extra', like: 'the museum of boats' },
+} as const;
+
+/** A ritual, a chore or an extra: what, with whom, on which days. */
+export function RitualForm({
+  ritual,
+  sort: wanted,
+  date: proposed,
+  close,
+}: {
+  ritual: Ritual | undefined;
+  /** Of a new one. */
+  sort?: RitualSort | undefined;
+  /** Of a new extra. */
+  date?: IsoDate | undefined;
+  close: () => void;
+}) {
+  const { household, year, today } = useHousehold();
+  const sort = ritual ? ritual.sort : wanted;
+  const words = SORTS[sort ?? 'school'];
   const commit = useFormCommit();
   const [title, setTitle] = useState(ritual?.title ?? '');
   const [childIds, setChildIds] = useState(ritual?.childIds ?? household.children.map((c) => c.id));
   const [teacherId, setTeacherId] = useState(ritual?.teacherId ?? usualTeacher(household, undefined)?.id ?? '');
-  const [weekdays, setWeekdays] = useState(ritual?.weekdays ?? year?.weekdays ?? []);
+  const [weekdays, setWeekdays] = useState(ritual?.weekdays ?? (sort === 'extra' ? [] : (year?.weekdays ?? [])));
   const [minutes, setMinutes] = useState(ritual?.minutes ?? 10);
-  const [presence, setPresence] = useState<Presence>(ritual?.presence ?? 'with');
+  const [presence, setPresence] = useState<Presence>(ritual?.presence ?? (sort === 'chore' ? 'alone' : 'with'));
   const [at, setAt] = useState(ritual?.at ?? '');
   const [alone, setAlone] = useState(ritual?.alone ?? false);
   const [sheets, setSheets] = useState(ritual?.sheets ?? []);
+  const [date, setDate] = useState<string>(ritual?.date ?? proposed ?? fromDay(today));
+  const [until, setUntil] = useState<string>(ritual?.until ?? '');
+  const [secure, setSecure] = useState(ritual?.secure !== undefined);
   const [fault, setFault] = useState<string>();
   const atTable = household.enrolments
     .filter((e) => isTaken(e) && e.childIds.every((id) => childIds.includes(id)))
@@ -36,15 +68,16 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
   const marked = ritual && household.ritualMarks.some((m) => m.ritualId === ritual.id);
   return (
     <FormDialog
-      title={ritual?.title ?? 'An everyday thing'}
+      title={ritual?.title ?? words.title}
       close={close}
       onSubmit={(e) => {
         e.preventDefault();
-        if (!title.trim()) return setFault('Say what it is, like “date, weather, a hymn”.');
+        if (!title.trim()) return setFault(`Say what it is, like “${words.like}”.`);
         if (childIds.length === 0) return setFault('Choose who takes part.');
         if (!teacherId) return setFault('Add a teacher under Household first.');
         if (!Number.isInteger(minutes) || minutes < 1 || minutes > 600)
           return setFault('Give whole minutes from 1 to 600.');
+        if (sort === 'extra' && !isIsoDate(date)) return setFault('Give the day on which it is.');
         const answered = sheets.filter((id) => atTable.some((e) => e.id === id));
         const put: Ritual = {
           id: ritual?.id ?? newId(),
@@ -55,10 +88,14 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
           minutes,
           presence,
           ...(isClock(at) ? { at } : {}),
-          ...(alone ? { alone } : {}),
+          ...(alone && sort !== 'chore' ? { alone } : {}),
+          ...(sort ? { sort } : {}),
+          ...(sort === 'extra' && isIsoDate(date) ? { date } : {}),
+          ...(sort !== 'extra' && isIsoDate(until) ? { until } : {}),
+          ...(secure && sort === undefined ? { secure: ritual?.secure ?? fromDay(today) } : {}),
           ...(answered.length > 0 ? { sheets: answered } : {}),
         };
-        void commit(`${put.title}: everyday thing saved`, [{ table: 'rituals', put }]).then((done) => done && close());
+        void commit(`${put.title}: ${words.kept} saved`, [{ table: 'rituals', put }]).then((done) => done && close());
       }}
     >
       <InputField
@@ -66,7 +103,7 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
         fault={fault}
         value={title}
         maxLength={120}
-        placeholder="date, weather, a hymn"
+        placeholder={words.like}
         onChange={(e) => setTitle(e.target.value)}
       />
       <fieldset>
@@ -86,13 +123,20 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
           ))}
         </div>
       </fieldset>
-      <WeekdayPicker
-        legend="On"
-        value={weekdays}
-        onChange={setWeekdays}
-        firstDay={household.settings.firstDay}
-        {...(year ? { among: year.weekdays } : {})}
-      />
+      {sort === 'extra' ? (
+        <DateField label="On" value={date} onChange={setDate} />
+      ) : (
+        <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+          <WeekdayPicker
+            legend="On"
+            value={weekdays}
+            onChange={setWeekdays}
+            firstDay={household.settings.firstDay}
+            {...(year && sort === undefined ? { among: year.weekdays } : {})}
+          />
+          <DateField label="For the last time on (empty: goes on)" value={until} onChange={setUntil} />
+        </div>
+      )}
       <div className="grid gap-4 sm:grid-cols-3">
         <InputField
           label="Minutes"
@@ -124,25 +168,43 @@ export function RitualForm({ ritual, close }: { ritual: Ritual | undefined; clos
         </Field>
       </div>
       <TimeField label="At a fixed time (empty: where it fits)" value={at} onChange={(v) => setAt(v)} />
-      <label className="flex min-h-[44px] items-center gap-2">
-        <input type="checkbox" checked={alone} onChange={(e) => setAlone(e.target.checked)} /> it makes a school day by
-        itself (otherwise it counts only on days with other work)
-      </label>
-      <PeoplePicker
-        legend="A game round the table: everybody answers from their own sheet of"
-        people={atTable}
-        value={sheets}
-        onChange={setSheets}
-      />
-      {sheets.length > 0 && (
+      {sort !== 'chore' && (
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="checkbox" checked={alone} onChange={(e) => setAlone(e.target.checked)} />{' '}
+          {sort === 'extra'
+            ? 'it counts as school'
+            : 'it makes a school day by itself (otherwise it counts only on days with other work)'}
+        </label>
+      )}
+      {sort === 'chore' && (
         <p className="text-[0.9rem] text-soft">
-          The day’s {listing(GAME_KINDS.map(kindName))} of these is done by the game, and takes no time of its own.
+          It comes on its weekdays whether school is held or not, before screens and play, and counts towards no
+          requirement.
         </p>
+      )}
+      {sort === undefined && (
+        <>
+          <label className="flex min-h-[44px] items-center gap-2">
+            <input type="checkbox" checked={secure} onChange={(e) => setSecure(e.target.checked)} /> it is secure, and
+            rests until it is wanted again
+          </label>
+          <PeoplePicker
+            legend="A game round the table: everybody answers from their own sheet of"
+            people={atTable}
+            value={sheets}
+            onChange={setSheets}
+          />
+          {sheets.length > 0 && (
+            <p className="text-[0.9rem] text-soft">
+              The day’s {listing(GAME_KINDS.map(kindName))} of these is done by the game, and takes no time of its own.
+            </p>
+          )}
+        </>
       )}
       {ritual &&
         (marked ? (
           <p className="text-[0.95rem] text-soft">
-            It stands in the record, which is kept. Without any weekday it rests.
+            It stands in the record, which is kept.{sort !== 'extra' && ' Without any weekday it rests.'}
           </p>
         ) : (
           <button

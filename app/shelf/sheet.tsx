@@ -1,37 +1,21 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react';
-import { type CellEdit, type CourseColumn, type GridRow, gridRows, writeBlock } from '../../core/contents';
-import { type Course, KINDS, PRESENCES } from '../../core/household';
+import { writeBlock } from '../../core/contents';
 import { count } from '../ui/words';
 
-export const COLUMN_WORDS: Record<CourseColumn, string> = {
-  unit: 'unit',
-  title: 'lesson',
-  pages: 'manual pages',
-  step: 'kind',
-  label: 'own name',
-  minutes: 'minutes',
-  presence: 'teacher',
-  optional: 'optional',
-  prepare: 'minutes to prepare',
-  variant: 'variant',
-  weekday: 'weekday',
-  track: 'track',
-};
-const WIDTHS: Record<CourseColumn, number> = {
-  unit: 150,
-  title: 230,
-  pages: 126,
-  step: 110,
-  label: 190,
-  minutes: 80,
-  presence: 90,
-  optional: 80,
-  prepare: 150,
-  variant: 100,
-  weekday: 110,
-  track: 110,
-};
+/** A row of a sheet: its cells as text. */
+export interface RowOfSheet {
+  key: string;
+  cells: Readonly<Record<string, string>>;
+}
+/** A column: what it is called, and how wide it is drawn. */
+export interface ColumnOfSheet<C extends string> {
+  id: C;
+  words: string;
+  width: number;
+  /** What can be written in it, where that is a choice. */
+  offers?: readonly string[];
+}
 const ROW = 34;
 const NUMBER = 52;
 
@@ -44,27 +28,35 @@ interface Cell {
  * The sheet itself: one focus for the whole of it, cells drawn only where they can be seen. Keys are those of any
  * spreadsheet. What is written, pasted, filled or taken out goes to the caller, who stores it or says why not.
  */
-export function Sheet({
-  course,
-  columns,
+export function Sheet<C extends string>({
+  label,
+  rows,
+  columns: all,
+  start = 0,
+  repeated,
   write,
   paste,
   fill,
   add,
   remove,
 }: {
-  course: Course;
-  columns: CourseColumn[];
-  write: (edits: CellEdit[]) => boolean;
+  label: string;
+  rows: readonly RowOfSheet[];
+  columns: readonly ColumnOfSheet<C>[];
+  /** The column in which one begins to write. */
+  start?: number;
+  /** A cell that only says again what the row above says of the same thing. */
+  repeated?: (column: C, row: number) => boolean;
+  write: (edits: { row: number; column: C; text: string }[]) => boolean;
   paste: (row: number, column: number, text: string) => void;
-  fill: (from: number, to: number, columns: CourseColumn[]) => void;
+  fill: (from: number, to: number, columns: C[]) => void;
   add: (row: number) => void;
   remove: (from: number, to: number) => void;
 }) {
-  const rows = useMemo(() => gridRows(course), [course]);
+  const columns = useMemo(() => all.map((c) => c.id), [all]);
   const scroller = useRef<HTMLDivElement>(null);
-  const [at, setAt] = useState<Cell>({ row: 0, column: 1 });
-  const [anchor, setAnchor] = useState<Cell>({ row: 0, column: 1 });
+  const [at, setAt] = useState<Cell>({ row: 0, column: start });
+  const [anchor, setAnchor] = useState<Cell>({ row: 0, column: start });
   const [editing, setEditing] = useState<string>();
   // The virtualizer keeps its own state between renders, which the compiler must not memoize away.
   // eslint-disable-next-line react-hooks/incompatible-library
@@ -77,7 +69,7 @@ export function Sheet({
   });
   const [r0, r1] = [Math.min(at.row, anchor.row), Math.max(at.row, anchor.row)];
   const [c0, c1] = [Math.min(at.column, anchor.column), Math.max(at.column, anchor.column)];
-  const width = NUMBER + columns.reduce((n, c) => n + WIDTHS[c], 0);
+  const width = NUMBER + all.reduce((n, c) => n + c.width, 0);
 
   const go = (row: number, column: number, extend = false) => {
     const to = {
@@ -87,6 +79,11 @@ export function Sheet({
     setAt(to);
     if (!extend) setAnchor(to);
     virtual.scrollToIndex(to.row);
+    // Across as well as down: the cell that is written in is in sight.
+    const [box, before] = [scroller.current, all.slice(0, to.column).reduce((n, c) => n + c.width, NUMBER)];
+    const after = before + (all[to.column]?.width ?? 0);
+    if (box && before - NUMBER < box.scrollLeft) box.scrollLeft = before - NUMBER;
+    else if (box && after > box.scrollLeft + box.clientWidth) box.scrollLeft = after - box.clientWidth;
   };
   const finish = (down: number, right: number) => {
     const column = columns[at.column]!;
@@ -97,7 +94,7 @@ export function Sheet({
     scroller.current?.focus();
   };
   const clear = () => {
-    const edits: CellEdit[] = [];
+    const edits: { row: number; column: C; text: string }[] = [];
     for (let row = r0; row <= r1; row++)
       for (let c = c0; c <= c1; c++) edits.push({ row, column: columns[c]!, text: '' });
     write(edits);
@@ -162,7 +159,7 @@ export function Sheet({
   const onCopy = (e: ClipboardEvent) => {
     if (editing !== undefined || rows.length === 0) return;
     e.preventDefault();
-    const block = rows.slice(r0, r1 + 1).map((r) => columns.slice(c0, c1 + 1).map((c) => r.cells[c]));
+    const block = rows.slice(r0, r1 + 1).map((r) => columns.slice(c0, c1 + 1).map((c) => r.cells[c]!));
     e.clipboardData.setData('text/plain', writeBlock(block));
   };
   const onPaste = (e: ClipboardEvent) => {
@@ -199,7 +196,7 @@ export function Sheet({
         ref={scroller}
         role="grid"
         tabIndex={0}
-        aria-label={`Contents of ${course.title}`}
+        aria-label={label}
         aria-rowcount={rows.length + 1}
         aria-colcount={columns.length}
         aria-multiselectable="true"
@@ -211,9 +208,9 @@ export function Sheet({
       >
         <div role="row" aria-rowindex={1} className="sticky top-0 z-10 flex bg-paper" style={{ width, height: ROW }}>
           <span className="sheet-head text-right" style={{ width: NUMBER }} aria-hidden="true" />
-          {columns.map((c) => (
-            <span key={c} role="columnheader" className="sheet-head" style={{ width: WIDTHS[c] }}>
-              {COLUMN_WORDS[c]}
+          {all.map((c) => (
+            <span key={c.id} role="columnheader" className="sheet-head" style={{ width: c.width }}>
+              {c.words}
             </span>
           ))}
         </div>
@@ -223,13 +220,13 @@ export function Sheet({
             const active = at.row === item.index;
             return (
               <SheetRow
-                key={rows[item.index]!.stepId}
+                key={rows[item.index]!.key}
                 row={rows[item.index]!}
-                above={rows[item.index - 1]}
+                again={all.reduce((n, c, k) => (repeated?.(c.id, item.index) ? n | (1 << k) : n), 0)}
                 index={item.index}
                 top={item.start}
                 width={width}
-                columns={columns}
+                columns={all}
                 from={inside ? c0 : -1}
                 to={inside ? c1 : -2}
                 active={active ? at.column : -1}
@@ -279,7 +276,7 @@ interface Hands {
 
 const SheetRow = memo(function SheetRow({
   row,
-  above,
+  again,
   index,
   top,
   width,
@@ -290,12 +287,13 @@ const SheetRow = memo(function SheetRow({
   editing,
   hands,
 }: {
-  row: GridRow;
-  above: GridRow | undefined;
+  row: RowOfSheet;
+  /** A bit for each column that only repeats the row above. */
+  again: number;
   index: number;
   top: number;
   width: number;
-  columns: CourseColumn[];
+  columns: readonly ColumnOfSheet<string>[];
   /** The marked columns of this row, and the one that is active; −1 for none. */
   from: number;
   to: number;
@@ -303,38 +301,34 @@ const SheetRow = memo(function SheetRow({
   editing: string | undefined;
   hands: Hands;
 }) {
-  // What a lesson or unit says once stands out only where it begins.
-  const repeated = (c: CourseColumn) =>
-    above !== undefined &&
-    ((['unit', 'track'].includes(c) && above.unitId === row.unitId) ||
-      (['title', 'pages', 'prepare'].includes(c) && above.lessonId === row.lessonId));
   return (
     <div role="row" aria-rowindex={index + 2} className="absolute left-0 flex" style={{ top, height: ROW, width }}>
       <span className="sheet-number" style={{ width: NUMBER }} aria-hidden="true">
         {index + 1}
       </span>
-      {columns.map((c, k) => (
+      {columns.map(({ id: c, words, width: wide, offers }, k) => (
         <span
           key={c}
           id={cellId(index, k)}
           role="gridcell"
           aria-colindex={k + 1}
           aria-selected={k >= from && k <= to}
-          title={row.cells[c].length > 20 ? row.cells[c] : undefined}
-          className={`sheet-cell ${active === k ? 'sheet-active' : k >= from && k <= to ? 'sheet-inside' : ''} ${repeated(c) ? 'text-soft' : ''}`}
-          style={{ width: WIDTHS[c] }}
+          title={row.cells[c]!.length > 20 ? row.cells[c] : undefined}
+          className={`sheet-cell ${active === k ? 'sheet-active' : k >= from && k <= to ? 'sheet-inside' : ''} ${again & (1 << k) ? 'text-soft' : ''}`}
+          style={{ width: wide }}
           onMouseDown={(e) => {
             if (active === k && editing !== undefined) return;
             e.preventDefault();
             hands.press(index, k, e.shiftKey);
           }}
           onMouseEnter={(e) => e.buttons === 1 && hands.sweep(index, k)}
-          onDoubleClick={() => hands.edit(row.cells[c])}
+          onDoubleClick={() => hands.edit(row.cells[c]!)}
         >
           {active === k && editing !== undefined ? (
             <CellInput
               column={c}
-              name={`${COLUMN_WORDS[c]}, row ${index + 1}`}
+              offers={offers ?? []}
+              name={`${words}, row ${index + 1}`}
               value={editing}
               change={hands.edit}
               finish={hands.finish}
@@ -351,21 +345,21 @@ const SheetRow = memo(function SheetRow({
 
 function CellInput({
   column,
+  offers,
   name,
   value,
   change,
   finish,
   leave,
 }: {
-  column: CourseColumn;
+  column: string;
+  offers: readonly string[];
   name: string;
   value: string;
   change: (text: string) => void;
   finish: (down: number, right: number) => void;
   leave: () => void;
 }) {
-  const offers =
-    column === 'step' ? KINDS.map((k) => (k === 'assess' ? 'test' : k)) : column === 'presence' ? PRESENCES : [];
   return (
     <>
       <input

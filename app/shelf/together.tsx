@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
+import { toDay } from '../../core/calendar';
 import {
   byId,
   childrenOf,
@@ -8,11 +9,12 @@ import {
   type Link as InStep,
   type Loop,
   type Ritual,
+  type RitualSort,
   titleOf,
 } from '../../core/household';
 import { loopOf } from '../../core/pace';
 import { useHousehold } from '../shell/household';
-import { WEEKDAY_NAMES } from '../ui/dates';
+import { dayAndDate, WEEKDAY_NAMES } from '../ui/dates';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
 import { Yields } from './yields';
 
@@ -25,7 +27,7 @@ type Asked =
   | { what: 'loop'; loop: Loop }
   | { what: 'link'; link: InStep | undefined }
   | { what: 'overlap' }
-  | { what: 'ritual'; ritual: Ritual | undefined };
+  | { what: 'ritual'; ritual: Ritual | undefined; sort?: RitualSort };
 
 /** An enrolment by its course and children: "Canal history (Oda and Thora)". */
 export function enrolmentName(state: Household, e: Enrolment): string {
@@ -35,7 +37,7 @@ export function enrolmentName(state: Household, e: Enrolment): string {
 
 /** What concerns several courses at once: turns, courses in step, the same work twice, rituals, and what yields first. */
 export default function Together() {
-  const { household, commit } = useHousehold();
+  const { household, today, commit } = useHousehold();
   const [asked, setAsked] = useState<Asked>();
   const close = () => setAsked(undefined);
   const name = (id: string) => {
@@ -52,6 +54,21 @@ export default function Together() {
     return any ? loopOf(household, any).members : [];
   };
   const days = (list: readonly (keyof typeof WEEKDAY_NAMES)[]) => listing(list.map((d) => WEEKDAY_NAMES[d]));
+  const style = household.settings.dateStyle;
+  const when = (r: Ritual) => (r.date ? dayAndDate(style, toDay(r.date), today) : days(r.weekdays) || 'on no weekday');
+  const line = (r: Ritual) => (
+    <Line key={r.id} label={`Change ${r.title}`} change={() => setAsked({ what: 'ritual', ritual: r })}>
+      <b className="font-semibold">{r.title}</b>, {when(r)}:{' '}
+      {listing(r.childIds.map((id) => byId(household.children, id)?.name ?? ''))}{' '}
+      <span className="text-soft">
+        · {count(r.minutes, 'minute')}
+        {r.sort === 'chore' ? '' : `, teacher ${PRESENCE_WORDS[r.presence]}`}
+        {r.until && `, for the last time on ${dayAndDate(style, toDay(r.until), today)}`}
+        {r.secure && ', secure: it rests'}
+        {r.sort === 'extra' && r.alone && ', counts as school'}
+      </span>
+    </Line>
+  );
   return (
     <div className="max-w-4xl">
       <h1 className="pb-2">Courses together</h1>
@@ -113,15 +130,26 @@ export default function Together() {
         add="Add an everyday thing"
         onAdd={() => setAsked({ what: 'ritual', ritual: undefined })}
       >
-        {household.rituals.map((r) => (
-          <Line key={r.id} label={`Change ${r.title}`} change={() => setAsked({ what: 'ritual', ritual: r })}>
-            <b className="font-semibold">{r.title}</b>, {days(r.weekdays)}:{' '}
-            {listing(r.childIds.map((id) => byId(household.children, id)?.name ?? ''))}{' '}
-            <span className="text-soft">
-              · {count(r.minutes, 'minute')}, teacher {PRESENCE_WORDS[r.presence]}
-            </span>
-          </Line>
-        ))}
+        {household.rituals.filter((r) => r.sort === undefined).map(line)}
+      </Part>
+      <Part
+        title="Chores"
+        hint="Work about the house, on its weekdays whether school is held or not; it counts towards nothing."
+        add="Add a chore"
+        onAdd={() => setAsked({ what: 'ritual', ritual: undefined, sort: 'chore' })}
+      >
+        {household.rituals.filter((r) => r.sort === 'chore').map(line)}
+      </Part>
+      <Part
+        title="Extras"
+        hint="A museum, a film, a party for a book: on one day, and school only where it says so."
+        add="Add an extra"
+        onAdd={() => setAsked({ what: 'ritual', ritual: undefined, sort: 'extra' })}
+      >
+        {household.rituals
+          .filter((r) => r.sort === 'extra')
+          .sort((a, b) => (a.date! < b.date! ? 1 : -1))
+          .map(line)}
       </Part>
       <Yields />
       {asked && (
@@ -133,7 +161,7 @@ export default function Together() {
           ) : asked.what === 'overlap' ? (
             <OverlapForm close={close} />
           ) : (
-            <RitualForm ritual={asked.ritual} close={close} />
+            <RitualForm ritual={asked.ritual} sort={asked.sort} close={close} />
           )}
         </Suspense>
       )}

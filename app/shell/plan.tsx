@@ -1,11 +1,11 @@
-import { createContext, type ReactNode, use, useEffect, useMemo, useRef, useState } from 'react';
+import { createContext, type ReactNode, use, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Reserve } from '../../core/pace';
-import type { Id, SchoolYear } from '../../core/household';
+import type { Household, Id, SchoolYear } from '../../core/household';
 import { type Coming, comingOf } from '../../core/attendance';
 import { workedDays } from '../../core/log';
 import { isBetweenYears, nextSchoolDay, outsideOf } from '../../core/calendar';
 import type { Plan } from '../../core/stagger';
-import { type KeptPlan, openPlanner, type Planner } from '../../worker';
+import { type KeptPlan, openPlanner, type Planner, type Stores, type StoresWish } from '../../worker';
 import { useWhile } from '../ui/use-while';
 import { useHousehold } from './household';
 import { KEPT_PLAN } from './notes';
@@ -22,6 +22,8 @@ interface Planned {
   fault: string | undefined;
   /** The plan that has settled, and the settled one of a day before it, which stood until then. */
   settled: { plan: Plan; before: Plan | undefined } | undefined;
+  /** Asks the planner's worker what a plan needs, lacks and has to be made ready. */
+  stores: (household: Household, plan: Plan, wish: StoresWish) => Promise<Stores | undefined>;
 }
 
 const NOTHING: Pick<Planned, 'reserves' | 'morning'> = { reserves: new Map(), morning: new Map() };
@@ -151,14 +153,19 @@ export function PlanProvider({ children }: { children: ReactNode }) {
     );
   }, [asked, today, kept, store]);
 
+  const stores = useCallback(
+    async (state: Household, by: Plan, wish: StoresWish) => planner.current?.stores(state, by, wish),
+    [],
+  );
   const value = useMemo(
     (): Planned => ({
       plan: year ? plan : undefined,
       ...(year ? standing : NOTHING),
       fault,
       settled: year ? stands : undefined,
+      stores,
     }),
-    [year, plan, standing, fault, stands],
+    [year, plan, standing, fault, stands, stores],
   );
 
   return <Context value={value}>{children}</Context>;

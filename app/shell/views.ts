@@ -27,6 +27,8 @@ export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus
   ['/shelf', 'Add a course'],
   ['/shelf/together', 'Keep courses in step'],
   ['/shelf/together', 'Add an everyday thing'],
+  ['/shelf/together', 'Add a chore'],
+  ['/shelf/together', 'Add an extra'],
   ['/shelf/together', 'Say what does the same work'],
   ['/materials', 'Add a thing'],
   ['/household', 'Add a child'],
@@ -39,6 +41,8 @@ export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus
 
 /** The pages within a view, by the words that stand on them. */
 export const PAGES = [
+  ['/materials/sheet', 'Things: the sheet'],
+  ['/household/ways', 'Ways: where families differ'],
   ['/cards', 'Cards: decks, review, one minute'],
   ['/sit-down', 'Sit down over a week: the planning evening'],
   ['/year/courses', 'Courses over the year'],

@@ -1,9 +1,18 @@
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
 import { choose } from '../../core/deeds';
 import { byId, childrenOf, titleOf } from '../../core/household';
 import { makeTrack, reserveOf } from '../../core/pace';
-import { CHOICE_WORDS, type Choosing, choosingOf, type CourseLine, effectOf, effectWords } from '../../core/sitdown';
+import {
+  CHOICE_WORDS,
+  type Choosing,
+  choosingOf,
+  type CourseLine,
+  effectOf,
+  effectWords,
+  proposedFor,
+} from '../../core/sitdown';
 import { type WeekPage, weekPage } from '../../core/week';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -61,11 +70,13 @@ function Otherwise({ line, page, start, close }: { line: CourseLine; page: WeekP
   const { household, year, today, commit } = useHousehold();
   const { plan, reserves } = usePlan();
   const { enrolment } = line.row;
-  const [which, setWhich] = useState<string>();
+  const [picked, setWhich] = useState<string>();
   const list = useMemo(
     () => (plan && year ? choosingOf(household, year, plan, enrolment, start) : []),
     [household, year, plan, enrolment, start],
   );
+  const proposed = proposedFor(household, reserves.get(enrolment.id)?.daysInHand, list);
+  const which = picked ?? proposed;
   const chosen = list.find((c) => c.choice === which);
   const then = chosen && 'then' in chosen ? chosen.then : undefined;
   const tried = useTriedPlan(`${enrolment.id} ${which} ${start}`, then, year, plan?.today ?? today);
@@ -104,10 +115,20 @@ function Otherwise({ line, page, start, close }: { line: CourseLine; page: WeekP
           />
           <span>
             {CHOICE_WORDS[c.choice]}
+            {'what' in c && <span className="text-soft"> ({c.what})</span>}
             {'fault' in c && <span className="text-soft"> – not possible: {c.fault}</span>}
           </span>
         </label>
       ))}
+      {proposed && (
+        <p className="text-soft">
+          It is short of days, and that is what this household does then (
+          <Link className="page-link" to="/household/ways">
+            Ways
+          </Link>
+          ).
+        </p>
+      )}
       {chosen && (
         <p className="flex flex-wrap items-center gap-3 pt-1" role="status">
           <span className="min-w-0 flex-1">{words ?? 'What it does is being worked out …'}</span>

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
+import { toDay } from '../../core/calendar';
 import { weekWords } from '../../core/deeds';
-import { schoolDaysBefore, silentLately, weekDatesWords } from '../../core/sitdown';
+import { classesBeginning, schoolDaysBefore, silentLately, weekDatesWords } from '../../core/sitdown';
 import { goneWords } from '../../core/words';
 import type { WeekPage } from '../../core/week';
 import { Link } from 'react-router';
@@ -18,6 +19,7 @@ export function Dates({ page, start, words }: { page: WeekPage; start: number; w
   // Not with every letter that is typed.
   const silent = useMemo(() => (year ? silentLately(household, year, today) : []), [household, year, today]);
   if (!year) return null;
+  const begins = classesBeginning(household, start, start + 6);
   const keep = () => {
     if (text.trim() !== words) void commit('your words for the week', (now) => weekWords(now, start, text, newId));
   };
@@ -27,6 +29,19 @@ export function Dates({ page, start, words }: { page: WeekPage; start: number; w
         {weekDatesWords(year, start)}; {count(schoolDaysBefore(year, start), 'school day')} of the year before it
         {page.programmes.map((p) => `; ${p.label}: its week ${p.week}`)}.
       </p>
+      {begins.length > 0 && (
+        <p className="font-semibold">
+          Begins in this week: {listing(begins.map((a) => `${a.label} (${dayAndDate(style, toDay(a.from), today)})`))}.
+        </p>
+      )}
+      {page.programmes.map(
+        (p) =>
+          p.notes && (
+            <p key={p.label} className="wrap-anywhere">
+              {p.label}: <i>{p.notes}</i>
+            </p>
+          ),
+      )}
       <ul aria-label="Days of the week">
         {page.days.map((d) => (
           <li key={d.day} className="flex flex-wrap gap-x-4 border-b border-rule/60 py-1">

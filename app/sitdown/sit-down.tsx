@@ -2,23 +2,24 @@ import { Check } from 'lucide-react';
 import { type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { fromDay, isIsoDate, toDay, weekStart } from '../../core/calendar';
-import { leftBefore } from '../../core/day';
+import { extrasWithin, leftBefore } from '../../core/day';
 import { seePart } from '../../core/deeds';
 import { SIT_DOWN_PARTS, type SitDownPart } from '../../core/household';
 import { errandsOf } from '../../core/jot';
-import { boxOf, netThings, openHolds, orderSoon, shortages } from '../../core/materials';
+import { openHolds, orderSoon } from '../../core/materials';
 import { courseLines, readingOf, sitDownOf, weekDatesWords, weekToPlan } from '../../core/sitdown';
 import { publishWeek, weekPage } from '../../core/week';
-import { JottingList } from '../jot/list';
 import { Box } from '../materials/box';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
+import { useStores } from '../shell/use-stores';
 import { LastDay } from '../today/left';
 import { dayAndDate, longDate, shortDate } from '../ui/dates';
 import { newId } from '../ui/id';
 import { count } from '../ui/words';
 import { Courses } from './courses';
 import { Dates } from './dates';
+import { Extras } from './extras';
 import { Reading } from './reading';
 
 const TITLES: Record<SitDownPart, string> = {
@@ -50,15 +51,9 @@ export default function SitDownPage() {
   );
   const left = useMemo(() => leftBefore(household, today), [household, today]);
   const reading = useMemo(() => (plan ? readingOf(household, plan, start, start + 6) : []), [household, plan, start]);
-  const nets = useMemo(() => (plan ? netThings(household, plan) : []), [household, plan]);
-  const box = useMemo(
-    () => (plan ? boxOf(household, plan, start, start + 6, nets) : []),
-    [household, plan, start, nets],
-  );
-  const short = useMemo(
-    () => (plan ? orderSoon(shortages(household, plan, nets), Math.max(today, start)) : []),
-    [household, plan, nets, today, start],
-  );
+  const stores = useStores({ net: true, box: [start, start + 6] });
+  const box = stores?.box ?? [];
+  const short = orderSoon(stores?.missing ?? [], Math.max(today, start));
   const lines = useMemo(() => (page ? courseLines(household, page) : []), [household, page]);
   const next = useRef<HTMLButtonElement>(null);
   const open = SIT_DOWN_PARTS.find((p) => p === params.get('part')) ?? SIT_DOWN_PARTS.find((p) => !done.includes(p));
@@ -89,6 +84,7 @@ export default function SitDownPage() {
     );
   const days = [left.last, ...left.older].filter((d) => d !== undefined);
   const errands = errandsOf(household, start, Math.max(today, start));
+  const extras = extrasWithin(household, start, start + 6).length;
   const holds = openHolds(household, today);
   const unread = reading.filter((l) => !l.read).length;
   const tests = lines.reduce((n, l) => n + l.tests.length, 0);
@@ -108,7 +104,7 @@ export default function SitDownPage() {
       box.length + short.length === 0
         ? 'nothing is needed'
         : `${count(box.length, 'thing')}${short.length > 0 ? `, ${short.length} to order` : ''}`,
-    errands: errands.length === 0 ? 'none' : count(errands.length, 'line'),
+    errands: extras + errands.length === 0 ? 'none' : count(extras + errands.length, 'line'),
     lists: page.published ? 'published' : 'to publish and print',
   };
   const see = async (part: SitDownPart) => {
@@ -165,14 +161,7 @@ export default function SitDownPage() {
         )}
       </>
     ),
-    errands:
-      errands.length === 0 ? (
-        <p className="text-soft">
-          None. One is jotted down from anywhere with <kbd>j</kbd>.
-        </p>
-      ) : (
-        <JottingList jottings={errands} name="Errands and extras of the week" />
-      ),
+    errands: <Extras start={start} errands={errands} />,
     lists: (
       <>
         <ul aria-label="The children’s lists" className="flex flex-wrap gap-x-6">
@@ -184,6 +173,17 @@ export default function SitDownPage() {
             </li>
           ))}
         </ul>
+        {household.teachers.length > 1 && (
+          <ul aria-label="The teachers’ pages" className="flex flex-wrap gap-x-6">
+            {household.teachers.map((t) => (
+              <li key={t.id}>
+                <Link className="page-link" to={`/teacher/${t.id}?of=${fromDay(start)}`}>
+                  {t.name}’s page
+                </Link>
+              </li>
+            ))}
+          </ul>
+        )}
         <p className="text-soft">
           Publishing holds the week as it is printed, and remembers what was meant; it prints on one side.
         </p>

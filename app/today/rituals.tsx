@@ -1,6 +1,6 @@
 import { closedGates } from '../../core/overview';
 import { useMemo } from 'react';
-import { type DayPage, gamesOn, practicesOn, practiceWords, ritualsOn } from '../../core/day';
+import { type DayPage, type DayRitual, gamesOn, practicesOn, practiceWords, ritualsOn } from '../../core/day';
 import { childrenOf, titleOf } from '../../core/household';
 import { reviewsOn } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
@@ -9,41 +9,55 @@ import { listing } from '../ui/words';
 import type { Note } from './notes';
 import { useRitual } from './use-ritual';
 
-/** The day's rituals, ticked by one press each. */
+/** The day's rituals, extras and chores, ticked by one press each. */
 export function Rituals({ page }: { page: DayPage }) {
   const { day } = page;
   const { household, year } = useHousehold();
   const toggle = useRitual(day);
   const rituals = ritualsOn(household, year, day);
   const games = gamesOn(household, year, page);
-  if (rituals.length === 0) return null;
-  return (
-    <section aria-label="Everyday things" className="flex flex-wrap items-center gap-x-6 border-t border-rule">
-      {rituals.map((r) => (
-        <label key={r.ritual.id} className="press flex items-center gap-2">
-          <input type="checkbox" checked={r.mark !== undefined} onChange={() => toggle(r, games.get(r.ritual.id))} />
-          <span>
-            {r.ritual.title}{' '}
-            <span className="text-[0.95rem] text-soft">
-              <span className="hidden sm:inline">{listing(r.children.map((c) => c.name))} · </span>
-              {r.ritual.minutes} min
-              {r.ritual.at && ` · at ${r.ritual.at}`}
-              {games.has(r.ritual.id) &&
-                ` · does ${listing(
-                  games
-                    .get(r.ritual.id)!
-                    .map(
-                      (row) =>
-                        `${titleOf(household, row.enrolment.courseId)} ${row.step.lesson.title} (${listing(childrenOf(household, row.enrolment).map((c) => c.name))})`,
-                    ),
-                )}`}
-            </span>
+  const of = (chore: boolean) => rituals.filter((r) => (r.ritual.sort === 'chore') === chore);
+  const list = (some: readonly DayRitual[]) =>
+    some.map((r) => (
+      <label key={r.ritual.id} className="press flex items-center gap-2">
+        <input type="checkbox" checked={r.mark !== undefined} onChange={() => toggle(r, games.get(r.ritual.id))} />
+        <span>
+          {r.ritual.title}{' '}
+          <span className="text-[0.95rem] text-soft">
+            <span className={r.ritual.sort ? '' : 'hidden sm:inline'}>{listing(r.children.map((c) => c.name))} · </span>
+            {r.ritual.minutes} min
+            {r.ritual.at && ` · at ${r.ritual.at}`}
+            {r.ritual.sort === 'extra' && ` · ${r.ritual.alone ? 'counts as school' : 'today only'}`}
+            {games.has(r.ritual.id) &&
+              ` · does ${listing(
+                games
+                  .get(r.ritual.id)!
+                  .map(
+                    (row) =>
+                      `${titleOf(household, row.enrolment.courseId)} ${row.step.lesson.title} (${listing(childrenOf(household, row.enrolment).map((c) => c.name))})`,
+                  ),
+              )}`}
           </span>
-        </label>
-      ))}
-    </section>
+        </span>
+      </label>
+    ));
+  return (
+    <>
+      {of(false).length > 0 && (
+        <section aria-label="Everyday things" className={ROW}>
+          {list(of(false))}
+        </section>
+      )}
+      {of(true).length > 0 && (
+        <section aria-label="Chores" className={ROW}>
+          <span className="label">chores</span>
+          {list(of(true))}
+        </section>
+      )}
+    </>
   );
 }
+const ROW = 'flex flex-wrap items-center gap-x-6 border-t border-rule';
 
 /**
  * Courses that have something else than their next step on the day, or nothing: extra practice while a new lesson waits, review until

@@ -2,7 +2,8 @@ import { Check } from 'lucide-react';
 import type { KeyboardEvent } from 'react';
 import { lessonName, stepName } from '../../core/course';
 import type { DayRow, DaySitting } from '../../core/day';
-import { byId, titleOf } from '../../core/household';
+import { editionFlag } from '../../core/materials/editions';
+import { wayOf, byId, titleOf } from '../../core/household';
 import { writeScore } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
@@ -31,6 +32,7 @@ export function Row({
   const { household } = useHousehold();
   const { step, mark } = row;
   const name = lessonName(step.lesson.title);
+  const odd = editionFlag(sitting.course, stepName(step), row.pages);
   const family = sitting.children.length > 1;
   const fullName = `${titleOf(household, sitting.course.id)}, ${step.lesson.title}, ${stepName(step)}`;
   const { helper: help } = row.enrolment;
@@ -97,7 +99,7 @@ export function Row({
               <span className="label ml-2 border border-rubric px-1 whitespace-nowrap text-rubric">new lesson</span>
             )}
             <span className="ml-2">
-              {name.rest && `${name.rest} · `}
+              {name.rest && (!name.numeral || wayOf(household.settings, 'detail') === 'text') && `${name.rest} · `}
               <i>{stepName(step)}</i>
             </span>
           </p>
@@ -111,6 +113,7 @@ export function Row({
                 {row.pages && <ManualPages pages={row.pages} before={row.readBefore} />}
                 {row.prepare !== undefined && <b className="font-semibold text-ink"> · {row.prepare} min to prepare</b>}
                 {row.note && <b className="font-semibold text-ink"> · {row.note}</b>}
+                {odd && ` · ${odd}`}
                 {row.left && ` · left: ${row.left}`}
                 {row.proof && ' · to prove it is known'}
                 {row.carriedFrom !== undefined && (

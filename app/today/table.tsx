@@ -1,16 +1,14 @@
-import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
-import { boxOf, cautionsInUse, missingPartsWords, stoppedBy } from '../../core/materials';
+import { cautionsInUse, missingPartsWords, stoppedBy } from '../../core/materials';
 import { useHousehold } from '../shell/household';
-import { usePlan } from '../shell/plan';
+import { useStores } from '../shell/use-stores';
 import { listing } from '../ui/words';
 
 /** What has to be on the table for the day, and what of it is missing or of no use. Nothing of it holds a lesson up. */
 export function TableToday({ day }: { day: Day }) {
-  const { household, whole } = useHousehold();
-  const { plan } = usePlan();
-  const lines = useMemo(() => (plan && whole ? boxOf(household, plan, day, day) : []), [household, plan, day, whole]);
+  const { household } = useHousehold();
+  const lines = useStores({ box: [day, day] })?.box ?? [];
   if (lines.length === 0) return null;
   const short = lines.filter((l) => l.short > 0);
   const useless = lines.filter((l) => stoppedBy(l.material).length > 0);

@@ -11,6 +11,7 @@ import { count, listing } from '../ui/words';
 import { markKeys } from './mark-keys';
 import { MenuButton } from './menu-button';
 import { BETWEEN, STROKES, type Scale, scaleByClock, scaleByOrder, ThreadLines } from './thread-lines';
+import { OwnWorkLines } from './own-work';
 import type { RowActions } from './today';
 import { useLayout } from './use-layout';
 import { useRitual } from './use-ritual';
@@ -73,6 +74,7 @@ export default function Thread({
               now={now}
               day={page.day}
             />
+            <OwnWorkLines layout={layout} byClock={byClock} day={page.day} />
           </>
         ) : (
           <p className="py-6">Laying out the day …</p>
@@ -213,6 +215,7 @@ function Drawing({
           >
             {count(w.to - w.from, 'minute')} to wait
             {w.meanwhile.map((m) => ` · ${m.course.title}: ${stepName(m.step)}`)}
+            {w.own.map((words) => ` · ${words}`)}
           </div>
         ))}
         {layout.pieces.flatMap((piece) =>

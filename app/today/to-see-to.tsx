@@ -8,6 +8,7 @@ import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { count } from '../ui/words';
 import { type Note, Notes } from './notes';
+import { usePrompts } from './prompts';
 import { TableToday } from './table';
 import { useAhead } from './use-ahead';
 
@@ -29,6 +30,7 @@ function Ahead() {
   const { soon, ready } = useAhead();
   const style = household.settings.dateStyle;
   const notes = [
+    usePrompts(today),
     orderNote(orderSoon(soon, today), style, today),
     readyNote(preparationOn(ready, today), today),
     libraryNote(household, style, today),

@@ -1,5 +1,5 @@
 import { fromDay, type Day } from '../../core/calendar';
-import type { DayRitual, DayRow } from '../../core/day';
+import { type DayRitual, type DayRow, ritualMark } from '../../core/day';
 import { markSteps } from '../../core/deeds';
 import { useHousehold } from '../shell/household';
 import { newId } from '../ui/id';
@@ -20,7 +20,7 @@ export function useRitual(day: Day): (ritual: DayRitual, sheets?: readonly DayRo
       if (stored.length > 0) return [];
       const steps = sheets.map((row) => ({ enrolmentId: row.enrolment.id, stepId: row.step.id, day }));
       const marks = markSteps(now, steps, 'done', newId);
-      return [{ table: 'ritualMarks', put: { id: newId(), ritualId: ritual.id, date } }, ...marks];
+      return [{ table: 'ritualMarks', put: ritualMark(ritual, date, newId()) }, ...marks];
     });
   };
 }

@@ -1,6 +1,6 @@
 import { childOut, type Day, schoolDays, yearWithOutside } from '../calendar';
 import { contentsOf, flatten } from '../course';
-import { ritualsOn } from '../day';
+import { isSchool, ritualsOn } from '../day';
 import { byId, type Household, type Id, type SchoolYear } from '../household';
 import { standingsOf } from '../log';
 import type { Plan } from '../stagger';
@@ -55,7 +55,7 @@ export function comingOf(state: Household, stored: SchoolYear, plan: Plan): Comi
         const days = planned.get(child.id)!;
         const minutes = days.get(day) ?? 0;
         // Beside other work only, unless it is said to be school of its own: the same as once it is marked.
-        if (minutes > 0 || ritual.alone) days.set(day, minutes + ritual.minutes);
+        if (isSchool(ritual, minutes > 0)) days.set(day, minutes + ritual.minutes);
       }
     }
   }

@@ -1,5 +1,6 @@
 import { childOut, type Day, toDay, withUs } from '../calendar';
 import { contentsOf, flatten } from '../course';
+import { isSchool } from '../day';
 import {
   byId,
   type Child,
@@ -71,12 +72,13 @@ export function workOf(state: Household, childId: Id): Map<Day, number> {
     for (const [day, minutes] of own ?? []) all.set(day, (all.get(day) ?? 0) + minutes);
   }
   // Those that are school of their own first: beside them the others count.
-  const own = (m: RitualMark) => Number(byId(state.rituals, m.ritualId)?.alone ?? false);
+  const as = (m: RitualMark) => m.was ?? byId(state.rituals, m.ritualId);
+  const own = (m: RitualMark) => Number(as(m)?.alone ?? false);
   for (const m of [...state.ritualMarks].sort((a, b) => own(b) - own(a))) {
-    const ritual = byId(state.rituals, m.ritualId);
+    const ritual = as(m);
     const day = toDay(m.date);
     if (!ritual?.childIds.includes(childId) || childOut(state, childId, day)) continue;
-    if (ritual.alone || all.has(day)) all.set(day, (all.get(day) ?? 0) + ritual.minutes);
+    if (isSchool(ritual, all.has(day))) all.set(day, (all.get(day) ?? 0) + ritual.minutes);
   }
   return all;
 }

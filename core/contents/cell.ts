@@ -1,4 +1,5 @@
 import { KINDS, type Kind, PRESENCES, type Presence } from '../household/types';
+import { readThings, thingsText } from './things';
 import { WEEKDAY_NAMES, type Weekday } from '../calendar/day';
 
 /** Columns of a course's contents, one row a step, in a file and on the sheet. Only `title` must be there. */
@@ -17,6 +18,9 @@ export const COURSE_COLUMNS = [
   'track',
 ] as const;
 export type CourseColumn = (typeof COURSE_COLUMNS)[number];
+/** On the sheet a lesson says its things as well; they are kept with the inventory, not with the course. */
+export const SHEET_COLUMNS = [...COURSE_COLUMNS, 'things'] as const;
+export type SheetColumn = (typeof SHEET_COLUMNS)[number];
 
 /** What a cell holds once it is read; undefined for an empty one. */
 export interface CellValues {
@@ -33,6 +37,10 @@ export interface CellValues {
   weekday: Weekday | undefined;
   track: string | undefined;
 }
+/** The same of the sheet. */
+export interface SheetValues extends CellValues {
+  things: string | undefined;
+}
 
 const WEEKDAYS: Weekday[] = [1, 2, 3, 4, 5, 6, 7];
 const text = (t: string, most: number) => t.slice(0, most) || undefined;
@@ -47,13 +55,13 @@ const minutes = (t: string) => {
  * Reads what is written in one cell. A kind may be called "test"; a weekday by its first three letters; yes and no in
  * several ways. @returns the value, or a sentence that says what to write instead.
  */
-export function readCell<C extends CourseColumn>(
+export function readCell<C extends SheetColumn>(
   column: C,
   written: string,
-): { value: CellValues[C] } | { sentence: string } {
+): { value: SheetValues[C] } | { sentence: string } {
   const t = written.trim();
   const low = t.toLowerCase();
-  const read = (): { value: CellValues[CourseColumn] } | { sentence: string } => {
+  const read = (): { value: SheetValues[SheetColumn] } | { sentence: string } => {
     switch (column) {
       case 'unit':
         return { value: t.slice(0, 500) };
@@ -82,6 +90,10 @@ export function readCell<C extends CourseColumn>(
       case 'minutes':
       case 'prepare':
         return minutes(t);
+      case 'things': {
+        const things = readThings(t);
+        return 'sentence' in things ? things : { value: thingsText(things) || undefined };
+      }
       case 'pages':
       case 'variant':
       case 'track':
@@ -90,5 +102,5 @@ export function readCell<C extends CourseColumn>(
         return { value: text(t, 500) };
     }
   };
-  return read() as { value: CellValues[C] } | { sentence: string };
+  return read() as { value: SheetValues[C] } | { sentence: string };
 }

@@ -1,26 +1,27 @@
 import Papa from 'papaparse';
 import { WEEKDAY_NAMES } from '../calendar/day';
 import { insertStep } from '../course';
-import type { Course, Id, Lesson, Step, Unit } from '../household/types';
-import { COURSE_COLUMNS, type CourseColumn, readCell } from './cell';
+import type { Course, Id, Step, Unit } from '../household/types';
+import { readCell, SHEET_COLUMNS, type SheetColumn } from './cell';
+import type { SheetLesson } from './things';
 
 /** One row of the contents sheet: a step with what its lesson and unit say, as text. */
 export interface GridRow {
   stepId: Id;
   lessonId: Id;
   unitId: Id;
-  cells: Record<CourseColumn, string>;
+  cells: Record<SheetColumn, string>;
 }
 /** A cell to be written, by the position of its row. */
 export interface CellEdit {
   row: number;
-  column: CourseColumn;
+  column: SheetColumn;
   text: string;
 }
 export interface GridFault {
   /** Row of the sheet, from 1. */
   row: number;
-  column: CourseColumn;
+  column: SheetColumn;
   sentence: string;
 }
 /** The changed course; or, when a cell cannot be read, what is wrong with each, and nothing is changed. */
@@ -35,7 +36,7 @@ export function gridRows(course: Pick<Course, 'units'>): GridRow[] {
   );
 }
 
-const cellsOf = (u: Unit, l: Lesson, s: Step): Record<CourseColumn, string> => ({
+const cellsOf = (u: Unit, l: SheetLesson, s: Step): Record<SheetColumn, string> => ({
   unit: u.title,
   title: l.title,
   pages: l.pages ?? '',
@@ -48,11 +49,12 @@ const cellsOf = (u: Unit, l: Lesson, s: Step): Record<CourseColumn, string> => (
   variant: s.variant ?? '',
   weekday: s.weekday ? WEEKDAY_NAMES[s.weekday] : '',
   track: u.track ?? '',
+  things: l.things ?? '',
 });
 
 /** Where each column is kept: a cell of a unit or a lesson changes it for every row of theirs. */
 const UNIT_KEYS = { unit: 'title', track: 'track' } as const;
-const LESSON_KEYS = { title: 'title', pages: 'pages', prepare: 'prepare' } as const;
+const LESSON_KEYS = { title: 'title', pages: 'pages', prepare: 'prepare', things: 'things' } as const;
 const STEP_KEYS = {
   step: 'kind',
   label: 'label',
@@ -111,7 +113,7 @@ export function pasteBlock(
   at: { row: number; column: number },
   block: readonly (readonly string[])[],
   newId: () => Id,
-  columns: readonly CourseColumn[] = COURSE_COLUMNS,
+  columns: readonly SheetColumn[] = SHEET_COLUMNS,
 ): GridResult {
   const there = gridRows(course).length;
   const lines = block.map((line, i) => {
@@ -139,7 +141,7 @@ export function pasteBlock(
 /** A new last row, in the last lesson unless its cells name another lesson or unit. */
 function appendRow(course: Course, cells: readonly CellEdit[], newId: () => Id): Course {
   const units = course.units.map((u) => ({ ...u, lessons: [...u.lessons] }));
-  const text = (c: CourseColumn) => cells.find((x) => x.column === c)?.text.trim() ?? '';
+  const text = (c: SheetColumn) => cells.find((x) => x.column === c)?.text.trim() ?? '';
   let unit = units.at(-1);
   if (!unit || (text('unit') && text('unit') !== unit.title) || (text('track') && text('track') !== unit.track)) {
     unit = { id: newId(), title: text('unit'), lessons: [] };
@@ -166,7 +168,7 @@ export function addRow(course: Course, row: number, ids: readonly Id[]): Course 
 }
 
 /** Repeats the cells of the first row of a range in all the rows below it. */
-export function fillDown(course: Course, from: number, to: number, columns: readonly CourseColumn[]): GridResult {
+export function fillDown(course: Course, from: number, to: number, columns: readonly SheetColumn[]): GridResult {
   const first = gridRows(course)[from];
   if (!first) return { course };
   const edits: CellEdit[] = [];

@@ -3,3 +3,4 @@ export * from './build';
 export * from './csv';
 export * from './cell';
 export * from './grid';
+export * from './things';

@@ -11,7 +11,7 @@ const OWN = ['id', 'bought', 'wish'] as const;
 const pick = (fields: Fields, without: readonly string[]): Fields =>
   Object.fromEntries(Object.entries(fields).filter(([k]) => !without.includes(k)));
 /** The same of a thing: where it lies, what it cost, what of it was counted and what the household puts in its place. */
-const OWN_OF_THING = ['id', 'place', 'leadDays', 'price', 'substitutes', 'retired'] as const;
+const OWN_OF_THING = ['id', 'place', 'leadDays', 'price', 'substitutes', 'copiedOn', 'copySheets', 'retired'] as const;
 const COURSE_FIELDS = pick(TABLE_FIELDS.courses, OWN);
 const THING_FIELDS: Fields = {
   ...pick(TABLE_FIELDS.materials, OWN_OF_THING),
@@ -37,12 +37,25 @@ export interface CourseFile {
 /** A course with what it needs, as a file for another family: nothing of who takes it, what it cost or where it is kept. */
 export function writeCourseFile(state: Pick<Household, 'materials' | 'needs'>, course: Course): string {
   const { id: _id, bought: _bought, wish: _wish, ...book } = course;
-  const parts = book.parts?.map(({ price: _price, ...part }) => part);
+  const parts = book.parts?.map(
+    ({ price: _price, printedTo: _printed, notWanted: _unwanted, proof: _proof, ...part }) => part,
+  );
   const things = state.materials.flatMap((m): FileThing[] => {
     const needs = state.needs
       .filter((n) => n.courseId === course.id && n.materialId === m.id)
       .map(({ id: _n, materialId: _m, courseId: _c, ...need }) => need);
-    const { id: _i, place: _p, leadDays: _l, price: _e, substitutes: _s, retired: _r, parts: kit, ...thing } = m;
+    const {
+      id: _i,
+      place: _p,
+      leadDays: _l,
+      price: _e,
+      substitutes: _s,
+      copiedOn: _c,
+      copySheets: _n,
+      retired: _r,
+      parts: kit,
+      ...thing
+    } = m;
     const uncounted = kit?.map(({ have: _h, checked: _c, ...part }) => part);
     return needs.length > 0 ? [{ ...thing, ...(uncounted ? { parts: uncounted } : {}), needs }] : [];
   });

@@ -14,7 +14,7 @@ import type {
   Step,
   Unit,
 } from '../household/types';
-import { kindName } from './steps';
+import { kindName, lessonsIn } from './steps';
 
 type Shelf = Pick<Household, 'courses'>;
 
@@ -102,6 +102,7 @@ function hasChoices(course: Course, e: Enrolment): boolean {
     (e.presences ?? []).length > 0 ||
     e.helper !== undefined ||
     e.splitOver !== undefined ||
+    e.splits !== undefined ||
     e.variant !== undefined ||
     variantsOf(course).length > 0
   );
@@ -140,7 +141,8 @@ function takenOf(course: Course, lesson: Lesson, e: Enrolment, presences: readon
     const own = helped ? 'near' : presences.filter((p) => p.kind === s.kind).at(-1)?.presence;
     const step = own === undefined ? s : { ...s, presence: own };
     const minutes = s.minutes ?? course.kinds[s.kind].minutes;
-    if (e.splitOver === undefined || minutes <= e.splitOver || minutes < 2) return [step];
+    const split = e.splits?.includes(s.id) || (e.splitOver !== undefined && minutes > e.splitOver);
+    if (!split || minutes < 2) return [step];
     const name = s.label ?? (many.get(s.kind)! > 1 ? `${kindName(s.kind)} ${number}` : kindName(s.kind));
     const first = Math.ceil(minutes / 2);
     return [
@@ -149,6 +151,10 @@ function takenOf(course: Course, lesson: Lesson, e: Enrolment, presences: readon
     ];
   });
 }
+
+/** Whether a step is one half of one that is split over two days. */
+export const isHalf = (contents: Pick<Course, 'units'>, stepId: Id): boolean =>
+  stepId.endsWith(SECOND) || lessonsIn(contents).some((l) => l.steps.some((s) => s.id === `${stepId}${SECOND}`));
 
 /** What a pasted page comes to. */
 export interface ContentsCount {

@@ -115,19 +115,31 @@ export const KIND_DEFAULTS: Record<Kind, KindDefault> = {
 export const lessonsIn = (course: Pick<Course, 'units'> | undefined): Lesson[] =>
   (course?.units ?? []).flatMap((u) => u.lessons);
 
+const PAGES = /(\d{1,5})\s*(?:[-–—]\s*(\d{1,5}))?/g;
+/** The last page of “146–8” or “12”, as written. */
+function lastOf(from: string, to: string | undefined): number {
+  if (to === undefined) return Number(from);
+  return Number(to.length < from.length ? from.slice(0, from.length - to.length) + to : to);
+}
+
 /**
  * How many pages a text like “46–48”, “12”, “3, 7–9” or “pp. 20–23” names; 0 where it names none that can be counted. A range that runs
  * backwards, as books print them (“146–8”), is filled up from its first page.
  */
 export function pagesIn(text: string | undefined): number {
   let pages = 0;
-  for (const [, from, to] of (text ?? '').matchAll(/(\d{1,5})\s*(?:[-–—]\s*(\d{1,5}))?/g)) {
-    const first = Number(from);
-    const short = to !== undefined && to.length < from!.length;
-    const last = to === undefined ? first : Number(short ? from!.slice(0, from!.length - to.length) + to : to);
+  for (const [, from, to] of (text ?? '').matchAll(PAGES)) {
+    const [first, last] = [Number(from), lastOf(from!, to)];
     pages += last >= first && last - first < 1000 ? last - first + 1 : 1;
   }
   return pages;
+}
+
+/** The last page that such a text names; 0 where it names none. @example lastPageIn('46–48, 51') // 51 */
+export function lastPageIn(text: string | undefined): number {
+  let most = 0;
+  for (const [, from, to] of (text ?? '').matchAll(PAGES)) most = Math.max(most, lastOf(from!, to));
+  return most;
 }
 
 /** How many pages a lesson's manual pages are, for its share of the year; what cannot be counted is 1. */

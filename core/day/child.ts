@@ -25,7 +25,7 @@ export interface ChildItem {
   lesson: string;
   what: string;
   /** `help`: with a younger one, as whose helper this child sits there. */
-  kind: Kind | 'ritual' | 'help';
+  kind: Kind | 'ritual' | 'chore' | 'help';
   minutes: number;
   presence: Presence;
   fresh: boolean;
@@ -58,7 +58,7 @@ export function sheetFor(child: Child, day: Day): Sheet {
 
 /**
  * A child's week, day by day from the household's first weekday on: what the parent's page of each day has for this child, to
- * the number, with its rituals before it and what it helps a younger one with behind it (the minutes are its own work's). What was said to be known, left out or missed by this child is not on it.
+ * the number, with its rituals before it, what it helps a younger one with and its chores behind it (the minutes are its own work's). What was said to be known, left out or missed by this child is not on it.
  */
 export function childWeek(
   state: Household,
@@ -74,14 +74,14 @@ export function childWeek(
   const start = weekStart(inWeek, state.settings.firstDay);
   return Array.from({ length: 7 }, (_, i) => start + i).flatMap((day): ChildDayItems[] => {
     const kind = dayKind(year, day);
-    const rituals = ritualsOn(state, year, day)
+    const all = ritualsOn(state, year, day)
       .filter((r) => r.children.some((c) => c.id === child.id))
       .map((r): ChildItem => ({
         key: `ritual ${r.ritual.id} ${day}`,
         title: r.ritual.title,
         lesson: '',
         what: '',
-        kind: 'ritual',
+        kind: r.ritual.sort === 'chore' ? 'chore' : 'ritual',
         minutes: r.ritual.minutes,
         presence: r.ritual.presence,
         fresh: false,
@@ -89,6 +89,8 @@ export function childWeek(
         others: r.children.filter((c) => c.id !== child.id),
         ...tickable({ kind: 'ritual', ritualId: r.ritual.id }, day),
       }));
+    const rituals = all.filter((r) => r.kind === 'ritual');
+    const chores = all.filter((r) => r.kind === 'chore');
     const page = dayPage(state, plan, day);
     const out = page.children.find((c) => c.child.id === child.id)?.out !== undefined;
     const steps = page.groups.flatMap((g) =>
@@ -116,7 +118,7 @@ export function childWeek(
         ),
     );
     const helping = out ? [] : helpingOn(state, page, child);
-    const items = [...rituals, ...steps, ...helping];
+    const items = [...rituals, ...steps, ...helping, ...chores];
     const school = kind === 'full' || kind === 'light';
     if (items.length === 0 && !school) return [];
     return [{ day, kind, items, minutes: [...rituals, ...steps].reduce((n, x) => n + x.minutes, 0) }];

@@ -15,3 +15,4 @@ export * from './words';
 export * from './timetable';
 export * from './any';
 export * from './left';
+export * from './meanwhile';

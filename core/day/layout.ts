@@ -2,6 +2,7 @@ import type { Day } from '../calendar';
 import { contentsOf, type FlatStep } from '../course';
 import { byId, type Child, type Course, type Enrolment, type Household, type Teacher } from '../household';
 import { isTaken, remainingSteps } from '../pace';
+import { ownMeanwhile } from './meanwhile';
 import { practiceOffers } from './practice';
 import type { LaidOut } from './solve';
 import { pieceId } from './problem';
@@ -21,6 +22,8 @@ export interface DayPiece extends Span {
 export interface Wait extends Span {
   child: Child;
   meanwhile: { enrolment: Enrolment; course: Course; step: FlatStep }[];
+  /** Of the household's own list, where its courses leave room for it. */
+  own: string[];
 }
 
 /** A day, laid out. */
@@ -109,13 +112,17 @@ function waitsOf(state: Household, day: Day, problem: DayProblem, pieces: readon
       // Between two pieces of one task there is a break, not a wait.
       if (before.task === next.task || next.from - before.to < SHORTEST) continue;
       if (away.some((s) => s.from < next.from && s.to > before.to)) continue;
-      waits.push({ child, from: before.to, to: next.from, meanwhile: [] });
+      waits.push({ child, from: before.to, to: next.from, meanwhile: [], own: [] });
     }
   }
   waits.sort((a, b) => a.from - b.from);
   const offers = new Map(state.children.map((c) => [c.id, meanwhileOf(state, c, day, pieces)]));
   // Each wait gets something else to do, for as long as there is something.
-  return waits.map((w) => ({ ...w, meanwhile: offers.get(w.child.id)!.splice(0, MOST_MEANWHILE) }));
+  const lists = new Map(state.children.map((c) => [c.id, ownMeanwhile(state, c, day)]));
+  return waits.map((w) => {
+    const meanwhile = offers.get(w.child.id)!.splice(0, MOST_MEANWHILE);
+    return { ...w, meanwhile, own: lists.get(w.child.id)!.splice(0, MOST_MEANWHILE - meanwhile.length) };
+  });
 }
 
 /** What a child can do by itself: the next of what has no timetable, then drill and practice of what it has begun. */

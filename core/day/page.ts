@@ -26,7 +26,7 @@ import {
   titleOf,
   youngestFirst,
 } from '../household';
-import { compareMarks, marksByEnrolment, type Standing, standingsOf } from '../log';
+import { isOpen, compareMarks, marksByEnrolment, type Standing, standingsOf } from '../log';
 import { proofsOf, type ProofStanding } from '../proof';
 import { isTaken, remainingSteps } from '../pace';
 import type { Plan } from '../stagger';
@@ -211,7 +211,7 @@ function sittingOf(
   const standings = standingsOf(state.marks, enrolment.id);
   for (const id of placed) {
     // A plan made before the last mark may still name a step that has been settled since: the log wins.
-    if ((standings.get(id)?.state ?? 'open') === 'open') wanted.add(id);
+    if (isOpen(standings, id)) wanted.add(id);
   }
   if (wanted.size === 0) return undefined;
   const proofs = proofsOf(state, enrolment);

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { workOf } from '../attendance/work';
 import { toDay } from '../calendar';
-import type { Household } from '../household';
+import type { Household, Ritual } from '../household';
 import { reviewsOn, makePlan, makeProblem } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
-import { ritualsOn } from './index';
+import { childWeek, choresByChild, extrasWithin, ritualMark, ritualsOn } from './index';
 
 const year = aYear({ closed: [{ id: 'c', from: '2026-09-14', to: '2026-09-14', label: 'fair' }] });
 const h = (change: Partial<Household> = {}): Household =>
@@ -93,5 +93,71 @@ describe('review until they meet', () => {
       if (placed.includes(d)) expect(now.some((r) => r.enrolment.id === 'f')).toBe(false);
       expect(now.some((r) => r.enrolment.id === 's')).toBe(false);
     }
+  });
+});
+
+describe('chores and extras', () => {
+  const base = { childIds: ['A'], teacherId: 'T', minutes: 15, presence: 'alone' as const };
+  const hens: Ritual = { ...base, id: 'hens', title: 'feed the hens', sort: 'chore', weekdays: [1, 6] };
+  const museum: Ritual = { ...base, id: 'museum', title: 'museum', sort: 'extra', weekdays: [], date: '2026-09-12' };
+  const with_ = (...rituals: Ritual[]) => h({ rituals });
+
+  it('a chore comes on its weekdays, school or not; an extra on its date alone', () => {
+    const state = with_(hens, museum);
+    expect(on(state, '2026-09-12')).toEqual([
+      ['museum', 'A', false],
+      ['hens', 'A', false],
+    ]);
+    // A closed Monday, and a Saturday a week later.
+    expect(on(state, '2026-09-14')).toEqual([['hens', 'A', false]]);
+    expect(on(state, '2026-09-19')).toEqual([['hens', 'A', false]]);
+    expect(extrasWithin(state, toDay('2026-09-07'), toDay('2026-09-13')).map((r) => [r.title, r.names])).toEqual([
+      ['museum', ['A']],
+    ]);
+    expect(choresByChild(state, toDay('2026-09-07')).map((c) => [c.child.id, c.chores.length])).toEqual([['A', 1]]);
+  });
+
+  it('what is secure, or past its last date, rests; it comes back when it is wanted again', () => {
+    const hymn: Ritual = { ...base, id: 'hymn', title: 'hymn', weekdays: [1, 2, 3, 4, 5] };
+    expect(on(with_({ ...hymn, until: '2026-09-08' }), '2026-09-08')).toHaveLength(1);
+    expect(on(with_({ ...hymn, until: '2026-09-08' }), '2026-09-09')).toEqual([]);
+    expect(on(with_({ ...hymn, secure: '2026-09-08' }), '2026-09-07')).toHaveLength(1);
+    expect(on(with_({ ...hymn, secure: '2026-09-08' }), '2026-09-08')).toEqual([]);
+    expect(on(with_(hymn), '2026-09-08')).toHaveLength(1);
+  });
+
+  it('work about the house is never school; an extra is only where it says so, and then without other work', () => {
+    const mark = (r: Ritual, date: string) => ritualMark(r, date, `m ${r.id} ${date}`);
+    const worked = (rituals: Ritual[], dates: string[]) =>
+      workOf({ ...with_(...rituals), ritualMarks: rituals.flatMap((r) => dates.map((d) => mark(r, d))) }, 'A');
+    const course = { courses: [aCourse('c', { lessons: 2 })], enrolments: [anEnrolment('e', 'c')] };
+    expect(worked([hens], ['2026-09-07']).size).toBe(0);
+    expect(worked([museum], ['2026-09-12']).size).toBe(0);
+    expect([...worked([{ ...museum, alone: true }], ['2026-09-12'])]).toEqual([[toDay('2026-09-12'), 15]]);
+    const beside = {
+      ...with_(hens, museum),
+      ...course,
+      marks: [aMark('e', 'L1-1', 'done', '2026-09-12', { minutes: 20 })],
+    };
+    const both = { ...beside, ritualMarks: [mark(hens, '2026-09-12'), mark(museum, '2026-09-12')] };
+    expect(workOf(both, 'A').get(toDay('2026-09-12'))).toBe(20);
+  });
+
+  it('what is changed of it later changes no day gone by', () => {
+    const film: Ritual = { ...museum, alone: true };
+    const done = { ...with_(film), ritualMarks: [ritualMark(film, '2026-09-12', 'm')] };
+    const changed = { ...done, rituals: [{ ...film, minutes: 90, alone: false, childIds: ['B'] }] };
+    expect(workOf(changed, 'A')).toEqual(workOf(done, 'A'));
+    expect(ritualsOn(changed, year, toDay('2026-09-12'))[0]!.ritual.minutes).toBe(15);
+  });
+
+  it('stand behind the lessons on the child’s own list', () => {
+    const state = h({ rituals: [hens], courses: [aCourse('c', { lessons: 9 })], enrolments: [anEnrolment('e', 'c')] });
+    const plan = makePlan(makeProblem(state, year, toDay('2026-09-07')), { sweeps: 1, seed: 1 });
+    const week = childWeek(state, year, plan, state.children[0]!, toDay('2026-09-07'));
+    expect(week[0]!.items.map((i) => i.kind).at(-1)).toBe('chore');
+    expect(week.find((d) => d.day === toDay('2026-09-12'))!.items.map((i) => i.title)).toEqual(['feed the hens']);
+    // Its minutes are no work of the school's.
+    expect(week[0]!.minutes).toBe(week[0]!.items.slice(0, -1).reduce((n, i) => n + i.minutes, 0));
   });
 });

@@ -1,8 +1,9 @@
-import { childOut, type Day, dayKind, fromDay, weekdayOf } from '../calendar';
+import { childOut, type Day, dayKind, fromDay, hasSchool, type IsoDate, toDay, weekdayOf } from '../calendar';
 import {
   byId,
   type Child,
   type Household,
+  type Id,
   type Ritual,
   type RitualMark,
   type SchoolYear,
@@ -18,23 +19,85 @@ export interface DayRitual {
   mark: RitualMark | undefined;
 }
 
+/** Whether a ritual comes on a day: `open` where school is held. What was said to be secure rests from that date on. */
+function comes(ritual: Ritual, day: Day, open: boolean): boolean {
+  const date = fromDay(day);
+  if (ritual.sort === 'extra') return ritual.date === date;
+  if ((ritual.until && ritual.until < date) || (ritual.secure && ritual.secure <= date)) return false;
+  return (open || ritual.sort === 'chore') && ritual.weekdays.includes(weekdayOf(day));
+}
+
+/** Everyday things first, then what is of this day alone, then the work about the house. */
+const RANK = (r: Ritual) => (r.sort === undefined ? 0 : r.sort === 'extra' ? 1 : 2);
+
 /**
- * The rituals of a day: those meant for its weekday, on a day with school, while any of their children is there; and
- * those marked on it whatever day it is. One that was not done on an earlier day leaves no trace.
+ * The rituals of a day: those meant for its weekday, on a day with school, while any of their children is there; chores on their weekdays
+ * whatever day it is, extras on their date; and those marked on it whatever day it is. One that was not done on an earlier day leaves no
+ * trace.
  */
 export function ritualsOn(state: Household, year: SchoolYear | undefined, day: Day): DayRitual[] {
-  const open = year !== undefined && ['full', 'light', 'part'].includes(dayKind(year, day));
+  const open = year !== undefined && hasSchool(dayKind(year, day));
   // Those for most days come first.
   const inOrder = [...state.rituals].sort(
-    (a, b) => b.weekdays.length - a.weekdays.length || (a.title < b.title ? -1 : 1),
+    (a, b) => RANK(a) - RANK(b) || b.weekdays.length - a.weekdays.length || (a.title < b.title ? -1 : 1),
   );
-  return inOrder.flatMap((ritual): DayRitual[] => {
-    const mark = state.ritualMarks.find((m) => m.ritualId === ritual.id && m.date === fromDay(day));
+  return inOrder.flatMap((row): DayRitual[] => {
+    const mark = state.ritualMarks.find((m) => m.ritualId === row.id && m.date === fromDay(day));
+    // A day gone by shows what it was when it was marked.
+    const ritual = mark?.was ? { ...row, ...mark.was } : row;
     const children = ritual.childIds
       .filter((id) => !childOut(state, id, day))
       .map((id) => byId(state.children, id))
       .filter((c) => c !== undefined);
-    const due = open && ritual.weekdays.includes(weekdayOf(day)) && children.length > 0;
+    const due = comes(ritual, day, open) && children.length > 0;
     return mark || due ? [{ ritual, teacher: byId(state.teachers, ritual.teacherId), children, mark }] : [];
   });
 }
+
+/** The mark of a ritual done, with what the ritual was then: what is changed of it later changes no day gone by. */
+export function ritualMark(
+  { id: ritualId, title, minutes, childIds, sort, alone }: Ritual,
+  date: IsoDate,
+  id: Id,
+): RitualMark {
+  const was = { title, minutes, childIds, ...(sort ? { sort } : {}), ...(alone ? { alone } : {}) };
+  return { id, ritualId, date, was };
+}
+
+/**
+ * Whether a ritual is school on a day for a child: by itself where it says so, else beside other work; work about the house never is, what
+ * is of one date only where it says so.
+ */
+export const isSchool = ({ sort, alone }: Pick<Ritual, 'sort' | 'alone'>, otherWork: boolean): boolean =>
+  sort === 'chore' ? false : alone === true || (sort === undefined && otherWork);
+
+/** Extras whose date is from…to (both included), by date, with who takes part. */
+export const extrasWithin = (
+  state: Pick<Household, 'rituals' | 'children'>,
+  from: Day,
+  to: Day,
+): (Ritual & { day: Day; names: string[] })[] =>
+  state.rituals
+    .flatMap((r) => {
+      if (r.sort !== 'extra' || r.date === undefined) return [];
+      const names = r.childIds.map((id) => byId(state.children, id)?.name ?? '');
+      return [{ ...r, day: toDay(r.date), names }];
+    })
+    .filter((r) => r.day >= from && r.day <= to)
+    .sort((a, b) => a.day - b.day || a.title.localeCompare(b.title));
+
+/** The chores that each child has in the week of a day; children without any are not named. */
+export const choresByChild = (
+  state: Pick<Household, 'rituals' | 'children'>,
+  start: Day,
+): { child: Child; chores: Ritual[] }[] =>
+  state.children.flatMap((child) => {
+    const chores = state.rituals.filter(
+      (r) =>
+        r.sort === 'chore' &&
+        r.weekdays.length > 0 &&
+        r.childIds.includes(child.id) &&
+        !(r.until && r.until < fromDay(start)),
+    );
+    return chores.length > 0 ? [{ child, chores }] : [];
+  });

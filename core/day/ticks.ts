@@ -1,3 +1,4 @@
+import { ritualMark } from './rituals';
 import { childOut, type Day, fromDay, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
 import { byId, type Child, type Household, type Id, type Mark, type RitualMark, type Tick } from '../household';
@@ -84,7 +85,10 @@ function named(state: Household, { of, date }: Tick): { title: string; detail: s
 
 /** What a nod to a tick puts in the record: done, on the day it was ticked. */
 export function nodTo(state: Household, { of, date }: Tick, id: Id): Nod {
-  if (of.kind === 'ritual') return { table: 'ritualMarks', put: { id, ritualId: of.ritualId, date } };
+  if (of.kind === 'ritual') {
+    const ritual = byId(state.rituals, of.ritualId);
+    return { table: 'ritualMarks', put: ritual ? ritualMark(ritual, date, id) : { id, ritualId: of.ritualId, date } };
+  }
   const { enrolmentId, stepId } = of;
   return { table: 'marks', put: markRow(state, { enrolmentId, stepId, date, kind: 'done' }, id) };
 }

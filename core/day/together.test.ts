@@ -207,7 +207,10 @@ describe('a child’s tick', () => {
   it('becomes a mark of its day by a nod, and waits no longer once there is one', () => {
     const nod = nodTo(h, step, 'new');
     expect(nod).toMatchObject({ table: 'marks', put: { id: 'new', kind: 'done', date: DATE, stepId: 'L1-1' } });
-    expect(nodTo(h, ritual, 'new')).toEqual({ table: 'ritualMarks', put: { id: 'new', ritualId: 'game', date: DATE } });
+    expect(nodTo(h, ritual, 'new')).toMatchObject({
+      table: 'ritualMarks',
+      put: { id: 'new', ritualId: 'game', date: DATE },
+    });
     const marked = { ...h, marks: [aMark('letters-nine', 'L1-1', 'partly', DATE)] };
     expect(waitingTicks(marked).map((t) => t.tick.id)).toEqual(['t2']);
     expect(waitingTicks({ ...h, enrolments: [], rituals: [] })).toEqual([]);

@@ -1,9 +1,23 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fromDay } from '../calendar';
+import { fromDay, toDay } from '../calendar';
+import { editCells, gridRows, sheetPuts, withThings } from '../contents';
 import { deleteLesson, deleteStep, flatten } from '../course';
 import { readBackup, writeBackup } from '../formats';
-import { type Household, MOVEMENT_KINDS, PART_KINDS, type Put } from '../household';
+import { ritualMark } from '../day';
+import {
+  type Household,
+  MOVEMENT_KINDS,
+  PART_KINDS,
+  type Put,
+  type Ritual,
+  RITUAL_SORTS,
+  type WayKey,
+  WAYS,
+} from '../household';
+import { isThrough, remainingSteps } from '../pace';
+import { withChange } from '../sitdown';
+import { withWay } from '../ways';
 import { preparedRow } from '../prepare';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
@@ -24,7 +38,9 @@ import {
   pinStep,
   proofFailed,
   proofWithdrawn,
+  putPromptAway,
   redo,
+  takeAgain,
   thingsOfCourse,
   tickOff,
   unmarkStep,
@@ -112,6 +128,50 @@ const DEEDS: Record<string, (now: Household2, a: number, b: number, id: () => st
   box: ({ state, today }, a, b, id) => {
     const thing = of(state.materials, a);
     return thing ? packThing(state, fromDay(today), thing.id, b % 2 === 0, id) : [];
+  },
+  'things on the sheet': ({ state }, a, b, id) => {
+    const course = of(state.courses, a);
+    const rows = course ? gridRows(withThings(state, course)).length : 0;
+    if (!course || rows === 0) return [];
+    const text = ['2 × reed; mud each', 'mud', ''][b % 3]!;
+    const made = editCells(withThings(state, course), [{ row: b % rows, column: 'things', text }]);
+    return 'course' in made ? sheetPuts(state, made.course, id) : [];
+  },
+  'a step in two halves, or a stretch faster': ({ state, today }, a, b) => {
+    const on = stepOf(state, a, b, today);
+    const e = on && state.enrolments.find((x) => x.id === on.enrolmentId);
+    const step = e && flatten(state.courses.find((c) => c.id === e.courseId)!).find((s) => s.id === on.stepId);
+    if (!e || !step) return [];
+    const stretch = { fromLessonId: step.lesson.id, toLessonId: step.lesson.id, times: 2 };
+    return [{ table: 'enrolments', put: withChange(e, b % 2 ? { split: step.id } : { stretch }) }];
+  },
+  'once more': ({ state, today }, a, b, id) =>
+    takeAgain(state, of(state.enrolments, a)?.id ?? '', b % 2 === 0, today, id()),
+  'a chore or an extra, done': ({ state, today }, a, b, id) => {
+    const child = of(state.children, a);
+    const teacher = of(state.teachers, b);
+    if (!child || !teacher) return [];
+    const sort = RITUAL_SORTS[b % 2]!;
+    const ritual: Ritual = {
+      ...{ id: id(), title: 'hens', childIds: [child.id], teacherId: teacher.id, weekdays: [1], minutes: 5 },
+      ...{ presence: 'alone' as const, sort, ...(sort === 'extra' ? { date: fromDay(today) } : {}) },
+    };
+    return [
+      { table: 'rituals', put: ritual },
+      { table: 'ritualMarks', put: ritualMark(ritual, fromDay(today), id()) },
+    ];
+  },
+  'an answer, and a word put away': ({ state, today }, a, b, id) => {
+    const key = of(Object.keys(WAYS) as WayKey[], a)!;
+    return [
+      { table: 'settings', put: withWay(state.settings, key, of(WAYS[key] as readonly string[], b)!) },
+      ...putPromptAway(state, `word ${a % 3}`, today, id),
+    ];
+  },
+  'copied on paper': ({ state }, a, b) => {
+    const [thing, paper] = [of(state.materials, a), of(state.materials, b)];
+    if (!thing || !paper || thing.id === paper.id) return [];
+    return [{ table: 'materials', put: { ...thing, copied: true, copiedOn: paper.id, copySheets: 2 } }];
   },
   'need of a lesson': ({ state }, a, b, id) => {
     const course = of(state.courses, a);
@@ -308,5 +368,39 @@ describe('removing', () => {
     expect([c.pins, c.ticks]).toEqual([[], []]);
     // What was published stays what it was.
     expect(c.published[0]!.placements).toHaveLength(1);
+  });
+});
+
+describe('a level that is through', () => {
+  const marks = (ids: string[]) => ids.map((id, i) => ({ ...aMark('e', id, 'done', '2026-05-04'), seq: i + 1 }));
+  const home = (done: string[]) =>
+    aHousehold({
+      children: [aChild('A')],
+      courses: [aCourse('c', { lessons: 4, perLesson: [{ kind: 'practise', count: 1 }] })],
+      enrolments: [anEnrolment('e', 'c', { target: '2026-06-01' })],
+      marks: marks(done),
+    });
+  const all = ['L1-1', 'L2-1', 'L3-1', 'L4-1'];
+  const today = toDay('2026-09-07');
+
+  it('is gone over once more, all of it or its second half; the first time keeps its record', () => {
+    const h = home(all);
+    const whole = afterDeed(h, takeAgain(h, 'e', false, today, 'new'));
+    expect(whole.enrolments.map((e) => [e.id, e.life])).toEqual([
+      ['e', 'finished'],
+      ['new', 'running'],
+    ]);
+    expect(whole.marks).toMatchObject(h.marks);
+    const left = (state: Household) => remainingSteps(state, state.enrolments[1]!).map((s) => s.id);
+    expect(left(whole)).toEqual(all);
+    const half = afterDeed(h, takeAgain(h, 'e', true, today, 'new'));
+    expect(left(half)).toEqual(all.slice(2));
+    expect(half.enrolments[1]!.target).toBeUndefined();
+  });
+
+  it('is not while something of it is left to do', () => {
+    const h = home(all.slice(0, 3));
+    expect(isThrough(h, h.enrolments[0]!)).toBe(false);
+    expect(takeAgain(h, 'e', false, today, 'new')).toEqual([]);
   });
 });

@@ -1,6 +1,7 @@
 import { type Day, fromDay } from '../calendar';
 import { byId, type Enrolment, type Household, type Id, type Put, type SchoolYear } from '../household';
-import { swapRows } from '../pace';
+import { contentsOf, flatten } from '../course';
+import { isThrough, swapRows } from '../pace';
 import type { Plan } from '../stagger';
 import { type BoxWait, moveSitting } from '../week';
 
@@ -40,5 +41,28 @@ export function swapCourse(
     { table: 'enrolments', put: dropped },
     { table: 'enrolments', put: taken },
     ...(loop ? [{ table: 'loops' as const, put: loop }] : []),
+  ];
+}
+
+/**
+ * A level that is through is gone over once more, all of it or its second half, as after a summer: taken anew by the same children in the
+ * same way, from today on; the first time keeps its record, and is finished. Nothing where something of it is left to do.
+ */
+export function takeAgain(now: Household, enrolmentId: Id, half: boolean, today: Day, newId: Id): Put[] {
+  const before = byId(now.enrolments, enrolmentId);
+  const course = before && contentsOf(now, before);
+  if (!before || !course || !isThrough(now, before)) return [];
+  const steps = flatten(course);
+  const lessons = [...new Set(steps.map((s) => s.lesson.id))];
+  const middle = lessons[Math.floor(lessons.length / 2)];
+  const from = half ? steps.find((s) => s.lesson.id === middle) : undefined;
+  const { target: _t, verdicts: _v, swappedFor: _s, gates: _g, fromStepId: _f, ...same } = before;
+  const taken: Enrolment = {
+    ...{ ...same, id: newId, life: 'running', firstDate: fromDay(today) },
+    ...(from ? { fromStepId: from.id } : {}),
+  };
+  return [
+    { table: 'enrolments', put: { ...before, life: 'finished' } },
+    { table: 'enrolments', put: taken },
   ];
 }

@@ -8,7 +8,7 @@ import {
   type SchoolYear,
   type SitDownPart,
 } from '../household';
-import { type Choosing, inTurn, readRow, sitDownRow, withPart } from '../sitdown';
+import { type Choosing, inTurn, readRow, sitDownRow, withChange, withPart } from '../sitdown';
 import type { Plan } from '../stagger';
 import { markSteps } from './marks';
 
@@ -90,6 +90,10 @@ export function choose(
       ...then.pins.filter((p) => !now.pins.includes(p)).map((put): Put => ({ table: 'pins', put })),
       ...then.published.filter((p) => !now.published.includes(p)).map((put): Put => ({ table: 'published', put })),
     ];
+  }
+  if ('change' in choosing) {
+    const put = withChange(enrolment, choosing.change);
+    return put === enrolment ? [] : [{ table: 'enrolments', put }];
   }
   const steps = choosing.out.map((stepId) => ({ enrolmentId, stepId, day: today }));
   return markSteps(now, steps, 'left out', newId);

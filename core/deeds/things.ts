@@ -1,5 +1,6 @@
 import { type Day, fromDay } from '../calendar';
 import {
+  wayOf,
   byId,
   type CoursePart,
   type Household,
@@ -15,7 +16,9 @@ import {
   type Put,
 } from '../household';
 import { nextSeq } from '../log';
-import { openOf } from '../materials';
+import { knownThings, openOf, thingOfPart } from '../materials';
+import { type PrepLine, preparedRow } from '../prepare';
+import { readLesson } from './sitdown';
 
 /** What happened to a thing. */
 export interface Happened {
@@ -29,7 +32,16 @@ export interface Happened {
   orderId?: Id;
 }
 
-/** An entry of the inventory; none of a thing that is gone, or of nothing. */
+/** The entry by which a copy took its paper. */
+const paperOf = (entryId: Id): Id => idOf(entryId, 'paper');
+
+/** An entry is taken back, and the paper that its copies took comes with it. */
+export const takeBackEntry = (now: Household, entryId: Id): Put[] =>
+  [entryId, paperOf(entryId)].flatMap((id): Put[] =>
+    byId(now.movements, id) ? [{ table: 'movements', remove: id }] : [],
+  );
+
+/** An entry of the inventory; none of a thing that is gone, or of nothing. What is copied takes its paper with it. */
 export function moveThing(now: Household, wish: Happened, newId: () => Id): Put[] {
   const { materialId, kind, quantity, day, who, note, orderId } = wish;
   if (!byId(now.materials, materialId) || (quantity <= 0 && kind !== 'count')) return [];
@@ -40,7 +52,22 @@ export function moveThing(now: Household, wish: Happened, newId: () => Id): Put[
     ...(note ? { note } : {}),
     ...(orderId ? { orderId } : {}),
   };
-  return [{ table: 'movements', put }];
+  const row = (p: Movement): Put => ({ table: 'movements', put: p });
+  const thing = byId(now.materials, materialId)!;
+  const paper = kind === 'copied' ? byId(now.materials, thing.copiedOn ?? '') : undefined;
+  // Paper that nobody ever counted is not counted by copying on it.
+  if (!paper || !knownThings(now).has(paper.id)) return [row(put)];
+  const takes: Movement = {
+    ...{
+      id: paperOf(put.id),
+      materialId: paper.id,
+      date: put.date,
+      kind: 'out',
+      quantity: quantity * (thing.copySheets ?? 1),
+    },
+    ...{ seq: put.seq + 1, note: `for ${thing.name}` },
+  };
+  return [row(put), row(takes)];
 }
 
 /**
@@ -141,35 +168,52 @@ const WRITTEN_IN: ReadonlySet<CoursePart['kind']> = new Set(['workbook', 'tests'
  */
 export function thingsOfCourse(now: Household, courseId: Id, newId: () => Id): Put[] {
   const course = byId(now.courses, courseId);
+  // Who copies it keeps the original, for one child as for three.
+  const copied = (part: CoursePart) => wayOf(now.settings, 'writing') === 'copy' && part.kind === 'workbook';
+  const usedUp = (part: CoursePart) => WRITTEN_IN.has(part.kind) && !copied(part);
   return (course?.parts ?? []).flatMap((part): Put[] => {
     const title = part.title || part.kind;
     const name = title.toLowerCase().includes(course!.title.toLowerCase()) ? title : `${course!.title}, ${title}`;
-    const there = now.materials.some(
-      (m) => (part.isbn !== undefined && m.isbn === part.isbn) || m.name.toLowerCase() === name.toLowerCase(),
-    );
-    if (there) return [];
+    if (part.notWanted || thingOfPart(now, course!, part)) return [];
     const material: Material = {
       ...{
         id: newId(),
         name: name.slice(0, 200),
         place: '',
-        consumable: WRITTEN_IN.has(part.kind),
+        consumable: usedUp(part),
         unit: '',
         cautions: [],
       },
+      ...(copied(part) ? { copied: true } : {}),
       ...(part.isbn ? { isbn: part.isbn } : {}),
       ...((part.edition ?? course!.edition) ? { edition: (part.edition ?? course!.edition)! } : {}),
       ...(part.price === undefined ? {} : { price: part.price }),
     };
     const need: Need = {
       ...{ id: newId(), materialId: material.id, courseId, rule: { for: 'course' }, quantity: 1 },
-      per: WRITTEN_IN.has(part.kind) ? 'child' : 'shared',
+      per: usedUp(part) ? 'child' : 'shared',
     };
     return [
       { table: 'materials', put: material },
       { table: 'needs', put: need },
     ];
   });
+}
+
+/** A download is printed up to a page; never fewer than were printed already. */
+export function printUpTo(now: Household, courseId: Id, partId: Id, page: number): Put[] {
+  const course = byId(now.courses, courseId);
+  const part = course?.parts?.find((p) => p.id === partId);
+  if (!course || part?.printedTo === undefined || part.printedTo >= page) return [];
+  const parts = course.parts!.map((p) => (p.id === partId ? { ...p, printedTo: page } : p));
+  return [{ table: 'courses', put: { ...course, parts } }];
+}
+
+/** A line of what a teacher makes ready is done: made, printed or read; `minutes`: how long it took, where that is said. */
+export function prepareLine(now: Household, line: PrepLine, today: Day, newId: () => Id, minutes?: number): Put[] {
+  if (line.instalment) return printUpTo(now, line.courseId, line.instalment.partId, line.instalment.to);
+  if (line.pages) return readLesson(now, line, today, newId, minutes);
+  return makeReady(now, preparedRow(line, today, minutes), true);
 }
 
 /** A lesson, or one of its tasks, is made ready, or is not after all. `pieces` are all that are there then. */

@@ -56,6 +56,7 @@ export const LATER: readonly TableName[] = [
   'places',
   'holds',
   'sitDowns',
+  'prompts',
   'readAheads',
   'decks',
   'cards',

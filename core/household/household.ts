@@ -1,6 +1,18 @@
 import type { Weekday } from '../calendar/day';
-import type { Child, Course, DateStyle, Enrolment, Household, Id, Settings, Teacher } from './types';
-import { TABLES } from './types';
+import {
+  type Child,
+  type Course,
+  type DateStyle,
+  type Enrolment,
+  type Household,
+  type Id,
+  type Settings,
+  TABLES,
+  type Teacher,
+  type WayKey,
+  type Ways,
+  WAYS,
+} from './types';
 
 /** A household with nothing in it but its settings. */
 export function emptyHousehold(settings: Settings): Household {
@@ -156,3 +168,7 @@ export function youngestFirst<T extends Pick<Child, 'id' | 'born'>>(children: T[
   const sorted = [...children].sort((a, b) => (a.born > b.born ? -1 : a.born < b.born ? 1 : a.id < b.id ? -1 : 1));
   return sorted.every((c, i) => c === children[i]) ? children : sorted;
 }
+
+/** What is chosen of a question that the household answers; the usual where nothing was. */
+export const wayOf = <K extends WayKey>({ ways }: Pick<Settings, 'ways'>, key: K): NonNullable<Ways[K]> =>
+  (ways?.[key] ?? WAYS[key][0]) as NonNullable<Ways[K]>;

@@ -46,6 +46,7 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
   pulled: ['weekStart', 'materialId'],
   prepared: ['courseId', 'lessonId', 'task'],
   sitDowns: ['weekStart'],
+  prompts: ['key'],
   readAheads: ['courseId', 'lessonId', 'teacherId'],
 };
 

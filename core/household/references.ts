@@ -86,6 +86,13 @@ export const REFERENCES: readonly Reference[] = [
   ref('rituals', 'sheets[]', 'enrolments', 'holds', (_: Household, r: { title: string }) => {
     return `The game “${r.title}” is answered from it: change that on the shelf first.`;
   }),
+  ref(
+    'ritualMarks',
+    'was.childIds[]',
+    'children',
+    'holds',
+    () => 'There are marks about them in the record, which is kept.',
+  ),
   ref('ritualMarks', 'ritualId', 'rituals', 'holds', () => {
     return 'It stands in the record, which is kept. Without any weekday it rests.';
   }),
@@ -104,6 +111,7 @@ export const REFERENCES: readonly Reference[] = [
   }),
   ref('enrolments', 'rule.rhythmId', 'rhythms', 'field'),
   ref('enrolments', 'fromStepId', 'steps', 'field'),
+  ref('enrolments', 'splits[]', 'steps', 'entry'),
   ref('enrolments', 'stretches[].fromLessonId', 'lessons', 'entry'),
   ref('enrolments', 'stretches[].toLessonId', 'lessons', 'entry'),
   ref('enrolments', 'gates[].lessonId', 'lessons', 'entry'),
@@ -137,6 +145,7 @@ export const REFERENCES: readonly Reference[] = [
   ref('movements', 'orderId', 'orders', 'field'),
   ref('orders', 'materialId', 'materials', 'row'),
   ref('materials', 'substitutes[]', 'materials', 'entry'),
+  ref('materials', 'copiedOn', 'materials', 'field'),
   ref('needs', 'materialId', 'materials', 'row'),
   ref('needs', 'courseId', 'courses', 'row'),
   ref('needs', 'lessonId', 'lessons', 'row'),

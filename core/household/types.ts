@@ -54,7 +54,34 @@ export interface Settings {
   nod?: boolean;
   /** False where the household has a standing routine and is never asked to sit down over a week. */
   sitDown?: boolean;
+  /** Work about the house is kept here as well: chores, and the errands of the week. Without it, school only. */
+  home?: boolean;
+  /** What the household answers where families differ; where it says nothing, the first of each holds. */
+  ways?: Ways;
+  /** What children do while they wait, beside what their courses have. */
+  meanwhile?: Meanwhile[];
 }
+/** Something to do while one waits: for these ages, in whole years, with these things. */
+export interface Meanwhile {
+  text: string;
+  from?: number;
+  to?: number;
+  things?: string;
+}
+/** Questions on which families differ that are answered for the whole household, each with its answers, the usual one first. */
+export const WAYS = {
+  pace: ['even', 'weekly', 'minutes', 'when'],
+  guide: ['choose', 'letter'],
+  children: ['own', 'together'],
+  behind: ['carry', 'double', 'drop'],
+  detail: ['text', 'numbers'],
+  ahead: ['week', 'level', 'lesson'],
+  writing: ['book', 'copy'],
+  shelves: ['child', 'course', 'place'],
+  after: ['keep', 'sell', 'give'],
+} as const;
+export type WayKey = keyof typeof WAYS;
+export type Ways = { [K in WayKey]?: (typeof WAYS)[K][number] };
 export const ORDER_RULES = ['youngest', 'eldest', 'short', 'beside'] as const;
 /**
  * What comes first in the day where nothing is put in order by hand: the youngest child, the eldest, what is over soonest,
@@ -384,6 +411,17 @@ export interface CoursePart {
   edition?: string;
   /** In hundredths of the household's own money. */
   price?: number;
+  /** Left out on purpose: never missing, and of a manual nothing is read ahead. */
+  notWanted?: boolean;
+  /** A download: printed up to this page of those that the lessons name, 0 before the first. */
+  printedTo?: number;
+  /** Where the proof of its edition lies, for who buys it one day. */
+  proof?: string;
+}
+/** A part by its edition, in a set of editions that go together. */
+export interface EditionOf {
+  partId: Id;
+  edition: string;
 }
 /** A whole level in the break before it, a week ahead, or the next lesson. */
 export const AHEAD = ['level', 'week', 'lesson'] as const;
@@ -434,6 +472,8 @@ export interface Course {
   /** The weekly rhythms that the book prints; a course may print several. */
   rhythms?: PrintedRhythm[];
   parts?: CoursePart[];
+  /** Which editions of its parts go together: a set for each, as the parent found them. */
+  together?: EditionOf[][];
   bought?: Purchase;
   /** How far ahead its things are made ready; a week, where nothing is said. */
   ahead?: (typeof AHEAD)[number];
@@ -443,6 +483,8 @@ export interface Course {
   wish?: boolean;
   /** False where nobody reads ahead in its manual. */
   readAhead?: boolean;
+  /** A test or drill with a score below so many per cent is proposed again. */
+  again?: number;
   units: Unit[];
 }
 
@@ -544,6 +586,8 @@ export interface Enrolment {
   presences?: OwnPresence[];
   /** A step longer than so many minutes is split over two days. */
   splitOver?: number;
+  /** Single steps that are split over two days, whatever they take. */
+  splits?: Id[];
   /** Kinds of which two fit into one place of a sitting. */
   easy?: Kind[];
   stretches?: Stretch[];
@@ -587,9 +631,23 @@ export interface Overlap {
   one: LessonRef;
   other: LessonRef;
 }
+export const RITUAL_SORTS = ['chore', 'extra'] as const;
+/**
+ * `chore`: work about the house, on its weekdays whether school is held or not, towards no requirement. `extra`: something of one date, a
+ * museum or a party; it counts as school only where `alone` says so.
+ */
+export type RitualSort = (typeof RITUAL_SORTS)[number];
 /** Something done on its weekdays without any sequence; it can never fall behind. */
 export interface Ritual {
   id: Id;
+  /** Without it an everyday thing of the school. */
+  sort?: RitualSort;
+  /** Of an extra: its date. */
+  date?: IsoDate;
+  /** The last date on which it comes. */
+  until?: IsoDate;
+  /** It is secure since this date, and rests until it is wanted again. */
+  secure?: IsoDate;
   title: string;
   childIds: Id[];
   teacherId: Id;
@@ -608,6 +666,8 @@ export interface RitualMark {
   id: Id;
   ritualId: Id;
   date: IsoDate;
+  /** What it was when it was marked. Without it nothing of it has changed since. */
+  was?: Pick<Ritual, 'title' | 'minutes' | 'childIds' | 'sort' | 'alone'>;
 }
 /** A child says of something on its own page that it is done; it waits for the parent's nod. */
 export interface Tick {
@@ -753,6 +813,9 @@ export interface Material {
   substitutes?: Id[];
   /** It can be copied at home. */
   copied?: boolean;
+  /** What it is copied on, paper as a rule, and how many of that a copy takes: one, where nothing is said. */
+  copiedOn?: Id;
+  copySheets?: number;
   /** Words to find it by: a skill, an age, a season. */
   tags?: string[];
   /** The day it was taken out of the house; what was entered of it stays. */
@@ -875,6 +938,13 @@ export interface SitDown {
   /** The parent's own line or two for the week. */
   words?: string;
 }
+/** A word that was put away: it is not said again. */
+export interface Prompt {
+  id: Id;
+  /** What it is about. */
+  key: string;
+  date: IsoDate;
+}
 /** What a teacher has read of a lesson ahead of it, and what is to be thought of when it is taught. */
 export interface ReadAhead {
   id: Id;
@@ -971,6 +1041,7 @@ export interface Household {
   places: Place[];
   holds: Hold[];
   sitDowns: SitDown[];
+  prompts: Prompt[];
   readAheads: ReadAhead[];
   decks: Deck[];
   cards: Card[];
@@ -1009,6 +1080,7 @@ export const TABLES = [
   'places',
   'holds',
   'sitDowns',
+  'prompts',
   'readAheads',
   'decks',
   'cards',

@@ -92,6 +92,18 @@ describe('the calendar file', () => {
     expect(own.every((t) => t.startsWith('B: '))).toBe(true);
   });
 
+  it('holds what has to go back to a library on the day it is due, until it is back', () => {
+    const hold = { id: 'h', title: 'Reeds', placed: '2026-09-01', fetched: '2026-09-03', due: '2026-09-24' };
+    const loans = (holds: Household['holds']) =>
+      entriesOf({ ...household(), holds }, year, undefined, {
+        ...OPTIONS,
+      })
+        .filter((e) => e.uid.startsWith('loan'))
+        .map((e) => [e.title, fromDay(e.from)]);
+    expect(loans([hold])).toEqual([['Back to the library: Reeds', '2026-09-24']]);
+    expect(loans([{ ...hold, back: '2026-09-20' }])).toEqual([]);
+  });
+
   it('has stable UIDs: written anew after a change it moves what moved and doubles nothing', () => {
     const before = household();
     const after = {
@@ -102,7 +114,8 @@ describe('the calendar file', () => {
       marks: [...before.marks, aMark('e', 'L1-2', 'left out', '2026-09-09')],
     };
     const kept = new Map(events(write(before)).map((e) => [e.uid, e]));
-    for (const e of events(write(after, { stamp: OPTIONS.stamp + 3_600_000 }))) {
+    const sent = sentOf(entriesOf(before, year, planOf(before), OPTIONS));
+    for (const e of events(write(after, { stamp: OPTIONS.stamp + 3_600_000, sent }))) {
       // A calendar program takes the one with the higher SEQUENCE (RFC 5545, 3.8.7.4).
       const old = kept.get(e.uid);
       if (old) expect(Number(e.sequence)).toBeGreaterThan(Number(old.sequence));

@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { blocksOf, type Day, dayKind, dayLabel, fromDay, toDay } from '../calendar';
-import { contentsOf, flatten, stepName } from '../course';
+import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { standingsOf } from '../log';
 import { shortages } from '../materials';
@@ -36,10 +36,10 @@ export interface Entry {
 }
 
 /**
- * Writes an iCalendar file (RFC 5545) of the steps planned and done, the closed days, and the dates by which things must
- * be ordered. An entry's UID names what it is about (this step of this course, this closed range) and not its date,
- * and its SEQUENCE rises with the minute of writing: read in anew, it moves what it moved before and doubles nothing.
- * Steps that fell away since are written as cancelled, and so is all that an earlier file held and this household has no more.
+ * Writes an iCalendar file (RFC 5545) of the sittings planned and done, the closed days, the dates by which things must be ordered and
+ * those on which they go back to a library. An entry's UID names what it is about (this course's sitting of a date, this closed range), and
+ * its SEQUENCE rises with the minute of writing: read in anew, it changes what it named before and doubles nothing. All that an earlier
+ * file held and this household has no more is written as cancelled.
  */
 export function writeCalendar(
   state: Household,
@@ -60,9 +60,10 @@ export function writeCalendar(
 /** The entries that a calendar file would hold, so that a page can say how many before it is written. */
 export function entriesOf(state: Household, year: SchoolYear, plan: Plan | undefined, options: WriteOptions): Entry[] {
   const entries = [
-    ...(options.sittings ? stepEntries(state, plan, options) : []),
+    ...(options.sittings ? sittingEntries(state, plan, options) : []),
     ...(options.closed ? closedEntries(state, year, options) : []),
     ...(options.orders && plan ? orderEntries(state, plan) : []),
+    ...(options.orders ? loanEntries(state) : []),
   ];
   const sent = new Set(options.sent?.map((s) => s.uid));
   const now = new Set(entries.map((e) => e.uid));
@@ -80,7 +81,8 @@ export const sentOf = (entries: readonly Entry[]): SentEntry[] =>
 
 const uid = (...parts: string[]) => `${parts.map((p) => encodeURIComponent(p)).join('.')}@olden-primer`;
 
-function stepEntries(state: Household, plan: Plan | undefined, { childIds }: WriteOptions): Entry[] {
+/** One entry for each sitting: what an enrolment has on a date, planned or done. */
+function sittingEntries(state: Household, plan: Plan | undefined, { childIds }: WriteOptions): Entry[] {
   const about = (e: Enrolment) => childIds.length === 0 || e.childIds.some((id) => childIds.includes(id));
   return state.enrolments.filter(about).flatMap((enrolment) => {
     const course = contentsOf(state, enrolment);
@@ -88,30 +90,44 @@ function stepEntries(state: Household, plan: Plan | undefined, { childIds }: Wri
     const standings = standingsOf(state.marks, enrolment.id);
     const track = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
     const planned = new Map(track?.stepIds.map((id, i) => [id, track.days[i]!]));
-    const names = enrolment.childIds.map((id) => byId(state.children, id)?.name ?? '').join(', ');
-    return flatten(course).flatMap((step): Entry[] => {
+    const sittings = new Map<Day, { steps: FlatStep[]; done: number }>();
+    for (const step of flatten(course)) {
       const standing = standings.get(step.id);
       const settled = standing !== undefined && standing.state !== 'open';
+      // What was skipped or left out nobody sat for.
+      if (settled && standing.state !== 'done') continue;
       const day = settled ? toDay(standing.last.date) : planned.get(step.id);
-      if (day === undefined || day < 0) return [];
-      return [
-        {
-          uid: uid('step', enrolment.id, step.id),
-          title: `${names}: ${course.title}, ${step.lesson.title}, ${stepName(step)}`,
-          from: day,
-          to: day,
-          text: [
-            `${step.minutes} minutes`,
-            step.lesson.pages && `manual pages ${step.lesson.pages}`,
-            settled && standing.state,
-          ]
-            .filter(Boolean)
-            .join(', '),
-          ...(settled && standing.state !== 'done' ? { cancelled: true } : {}),
-        },
-      ];
+      if (day === undefined || day < 0) continue;
+      const sitting = sittings.get(day) ?? { steps: [], done: 0 };
+      sittings.set(day, sitting);
+      sitting.steps.push(step);
+      if (settled) sitting.done++;
+    }
+    const names = enrolment.childIds.map((id) => byId(state.children, id)?.name ?? '').join(', ');
+    return [...sittings].map(([day, { steps, done }]): Entry => {
+      const pages = [...new Set(steps.flatMap((s) => s.lesson.pages ?? []))];
+      return {
+        uid: uid('sitting', enrolment.id, fromDay(day)),
+        title: `${names}: ${course.title}, ${stepsWords(steps)}`,
+        from: day,
+        to: day,
+        text: [
+          `${steps.reduce((n, s) => n + s.minutes, 0)} minutes`,
+          pages.length > 0 && `manual pages ${pages.join(', ')}`,
+          done > 0 && (done === steps.length ? 'done' : `${done} of ${steps.length} done`),
+        ]
+          .filter(Boolean)
+          .join(', '),
+      };
     });
   });
+}
+
+/** Steps by their lessons: “Lesson 4, introduce, practise 1; Lesson 5, introduce”. */
+function stepsWords(steps: readonly FlatStep[]): string {
+  const lessons = new Map<Id, string[]>();
+  for (const s of steps) lessons.set(s.lesson.id, [...(lessons.get(s.lesson.id) ?? [s.lesson.title]), stepName(s)]);
+  return [...lessons.values()].map((words) => words.join(', ')).join('; ');
 }
 
 function closedEntries(state: Household, year: SchoolYear, { childIds }: WriteOptions): Entry[] {
@@ -159,6 +175,14 @@ function orderEntries(state: Household, plan: Plan): Entry[] {
     to: orderBy,
     text: `needed on ${fromDay(day)}`,
   }));
+}
+
+/** What has to go back to a library, on the day it is due. */
+function loanEntries(state: Household): Entry[] {
+  return state.holds.flatMap((h): Entry[] => {
+    if (!h.fetched || !h.due || h.back) return [];
+    return [{ uid: uid('loan', h.id), title: `Back to the library: ${h.title}`, from: toDay(h.due), to: toDay(h.due) }];
+  });
 }
 
 function eventOf(entry: Entry, stamp: number): ICAL.Component {

@@ -1,1 +1,2 @@
 export * from './inventory-file';
+export * from './sheet';

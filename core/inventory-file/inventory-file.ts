@@ -11,7 +11,8 @@ export const INVENTORY_COLUMNS = [
   ...(['thing', 'there', 'place', 'counted in', 'used up', 'in packs of', 'price', 'days to order'] as const),
   ...(['isbn', 'edition', 'cautions', 'words', 'cm wide'] as const),
 ] as const;
-type Column = (typeof INVENTORY_COLUMNS)[number];
+export type InventoryColumn = (typeof INVENTORY_COLUMNS)[number];
+type Column = InventoryColumn;
 
 /** A row as it was read: what it says, and nothing of what it left empty. */
 export interface InventoryRow {
@@ -67,7 +68,7 @@ export function readInventory(text: string): InventoryReading {
     const at = i + 1;
     if ((named && i === 0) || cells.every((c) => c.trim() === '')) return;
     const cell = (column: Column) => undefuse(cells[columns.indexOf(column)] ?? '').trim();
-    const read = readRow(cell);
+    const read = readInventoryRow(cell);
     if ('fault' in read) faults.push({ row: at, sentence: read.fault });
     else rows.push({ row: at, ...read });
   });
@@ -85,7 +86,8 @@ function delimiterOf(text: string): string | undefined {
   return byHead ?? (first.includes('\t') ? '\t' : undefined);
 }
 
-function readRow(cell: (column: Column) => string): Omit<InventoryRow, 'row'> | { fault: string } {
+/** One row as it was typed: what it says of a thing, or what is wrong with it. */
+export function readInventoryRow(cell: (column: Column) => string): Omit<InventoryRow, 'row'> | { fault: string } {
   const name = cell('thing');
   if (name === '') return { fault: 'The thing has no name.' };
   if (name.length > 200) return { fault: 'The name is longer than 200 letters.' };
@@ -154,27 +156,30 @@ export function takeInventory(now: Household, rows: readonly InventoryRow[], day
   return [...made.map((put): Put => ({ table: 'materials', put })), ...puts];
 }
 
+/** A thing as the cells of a row; `there` is empty where nobody counted. */
+export const thingCells = (m: Material, there: number | undefined): Record<Column, string> => ({
+  thing: m.name,
+  there: there === undefined ? '' : String(there),
+  place: m.place,
+  'counted in': m.unit,
+  'used up': m.consumable ? 'yes' : 'no',
+  'in packs of': String(m.pack ?? ''),
+  price: m.price === undefined ? '' : money(m.price),
+  'days to order': String(m.leadDays ?? ''),
+  isbn: m.isbn ?? '',
+  edition: m.edition ?? '',
+  cautions: m.cautions.join(', '),
+  words: (m.tags ?? []).join(', '),
+  'cm wide': String(m.width ?? ''),
+});
+
 /** The inventory as CSV (RFC 4180), a thing a row in order of name; what nobody counted has no number. */
 export function writeInventory(state: Household): string {
   const [onHand, known] = [stock(state), knownThings(state)];
   const rows = state.materials
     .filter((m) => !m.retired)
     .sort((a, b) => a.name.localeCompare(b.name))
-    .map((m): Record<Column, string> => ({
-      thing: m.name,
-      there: known.has(m.id) ? String(Math.max(0, onHand.get(m.id) ?? 0)) : '',
-      place: m.place,
-      'counted in': m.unit,
-      'used up': m.consumable ? 'yes' : 'no',
-      'in packs of': String(m.pack ?? ''),
-      price: m.price === undefined ? '' : money(m.price),
-      'days to order': String(m.leadDays ?? ''),
-      isbn: m.isbn ?? '',
-      edition: m.edition ?? '',
-      cautions: m.cautions.join(', '),
-      words: (m.tags ?? []).join(', '),
-      'cm wide': String(m.width ?? ''),
-    }));
+    .map((m) => thingCells(m, known.has(m.id) ? Math.max(0, onHand.get(m.id) ?? 0) : undefined));
   const cells = rows.map((r) => INVENTORY_COLUMNS.map((c) => defuse(r[c])));
   return `${Papa.unparse([[...INVENTORY_COLUMNS], ...cells], { newline: '\r\n' })}\r\n`;
 }

@@ -105,6 +105,10 @@ export function marksByEnrolment(marks: readonly Mark[]): ReadonlyMap<Id, readon
   return groups;
 }
 
+/** Whether a step is still to do: nothing was said of it that settles it. */
+export const isOpen = (standings: ReadonlyMap<Id, Pick<Standing, 'state'>> | undefined, stepId: Id): boolean =>
+  (standings?.get(stepId)?.state ?? 'open') === 'open';
+
 /** The standings of one enrolment's steps. */
 export function standingsOf(marks: readonly Mark[], enrolmentId: Id): ReadonlyMap<Id, Standing> {
   let all = foldCache.get(marks);

@@ -3,3 +3,4 @@ export * from './fold';
 export * from './marking';
 export * from './past';
 export * from './record';
+export * from './scores';

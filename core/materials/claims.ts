@@ -102,27 +102,47 @@ function spread(need: Need, course: Course, lent: boolean): Claim[] {
   }
 }
 
-/** A claim and where it stands in its list. */
+/** A claim and where it stands in its list, with what every step of its lesson asks of it: a year asks tens of thousands of times. */
 export interface Listed {
   claim: Claim;
   at: number;
+  /** Where its need stands in the list of needs. */
+  needAt: number;
+  all: boolean;
+  once: boolean;
 }
-const lessonsKept = new WeakMap<readonly Claim[], ReadonlyMap<Id, readonly Listed[]>>();
+/** Claims by the lessons in which they can fall, and the needs that they come from. */
+export interface ByLesson {
+  lessons: ReadonlyMap<Id, readonly Listed[]>;
+  needs: readonly Need[];
+}
+const lessonsKept = new WeakMap<readonly Claim[], ByLesson>();
 
 /** Claims by the lessons in which they can fall; kept with the list. */
-export function claimsByLesson(claims: readonly Claim[]): ReadonlyMap<Id, readonly Listed[]> {
+export function claimsByLesson(claims: readonly Claim[]): ByLesson {
   const known = lessonsKept.get(claims);
   if (known) return known;
-  const byLesson = new Map<Id, Listed[]>();
+  const lessons = new Map<Id, Listed[]>();
+  const needs = new Map<Need, number>();
   claims.forEach((claim, at) => {
+    const { need, all, once } = claim;
+    if (!needs.has(need)) needs.set(need, needs.size);
     for (const id of claim.lessons) {
-      const list = byLesson.get(id);
-      if (list) list.push({ claim, at });
-      else byLesson.set(id, [{ claim, at }]);
+      const list = lessons.get(id);
+      const listed = { claim, at, needAt: needs.get(need)!, all, once };
+      if (list) list.push(listed);
+      else lessons.set(id, [listed]);
     }
   });
-  lessonsKept.set(claims, byLesson);
-  return byLesson;
+  // Anew, so that what one lesson asks lies side by side in memory.
+  for (const [id, list] of lessons)
+    lessons.set(
+      id,
+      list.map((l) => ({ ...l })),
+    );
+  const found = { lessons, needs: [...needs.keys()] };
+  lessonsKept.set(claims, found);
+  return found;
 }
 
 /** How many lessons need each thing: a lesson that needs it for several steps, or twice, is one. */

@@ -12,3 +12,5 @@ export * from './sets';
 export * from './places';
 export * from './holds';
 export * from './spent';
+export * from './editions';
+export * from './copies';

@@ -178,10 +178,10 @@ describe('what is missing', () => {
     const with2 = { ...year, closed: [{ id: 'h', from: '2026-10-12', to: '2026-10-23', label: '' }] };
     const course = aCourse('c');
     const day = toDay('2026-11-04');
-    expect(readyBy(with2, course, day)).toBe(day - 7);
-    expect(readyBy(with2, { ...course, ahead: 'lesson' }, day)).toBe(day - 1);
+    expect(readyBy(aHousehold(), with2, course, day)).toBe(day - 7);
+    expect(readyBy(aHousehold(), with2, { ...course, ahead: 'lesson' }, day)).toBe(day - 1);
     // From the Saturday on which the break begins.
-    expect(readyBy(with2, { ...course, ahead: 'level' }, day)).toBe(toDay('2026-10-10'));
+    expect(readyBy(aHousehold(), with2, { ...course, ahead: 'level' }, day)).toBe(toDay('2026-10-10'));
     expect(horizonOf(with2, toDay('2026-09-20'))).toBe(toDay('2026-10-09'));
   });
 });

@@ -1,6 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { net, packsFor, shortageIn } from './index';
+import { toDay } from '../calendar';
+import { moveThing, takeBackEntry } from '../deeds';
+import type { Household, Material } from '../household';
+import { makePlan, makeProblem } from '../stagger';
+import { afterDeed } from '../tests/apply';
+import { aChild, aCourse, aHousehold, anEnrolment } from '../tests/make';
+import { net, packsFor, shortageIn, shortages, stock } from './index';
 
 const weekly = (list: readonly number[]) => list.map((quantity, i) => ({ day: i + 1, quantity }));
 const wanted = fc.array(fc.record({ day: fc.integer({ min: 1, max: 30 }), quantity: fc.integer({ min: 0, max: 9 }) }), {
@@ -109,5 +115,86 @@ describe('netting over time', () => {
       expect(packs).toBe(short ? packsFor(short.quantity, pack) : 0);
       if (short) expect(days.find((d) => value(`x${d}`) > 0)).toBe(short.day);
     }
+  });
+});
+
+/**
+ * The explosion of a bill of materials, level by level (Orlicky 1975): what is missing of a thing that is copied is what its paper is asked
+ * for. Checked against counting by hand, day by day.
+ */
+describe('what is copied asks for its paper', () => {
+  const things: Material[] = [
+    {
+      id: 'page',
+      name: 'page',
+      place: '',
+      consumable: true,
+      unit: '',
+      cautions: [],
+      copied: true,
+      copiedOn: 'paper',
+      copySheets: 2,
+    },
+    { id: 'paper', name: 'paper', place: '', consumable: true, unit: 'sheet', cautions: [], pack: 10 },
+  ];
+  const home = (pages: number, sheets: number): Household =>
+    aHousehold({
+      children: [aChild('A'), aChild('B')],
+      courses: [aCourse('c', { lessons: 6, perLesson: [{ kind: 'practise', count: 1 }] })],
+      enrolments: [anEnrolment('e', 'c', { childIds: ['A', 'B'], rule: { kind: 'weekly', n: 5, unit: 'steps' } })],
+      materials: things,
+      movements: [
+        { id: 'v1', materialId: 'page', date: '2026-09-01', seq: 1, kind: 'count', quantity: pages },
+        { id: 'v2', materialId: 'paper', date: '2026-09-01', seq: 2, kind: 'count', quantity: sheets },
+      ],
+      needs: [{ id: 'n', materialId: 'page', courseId: 'c', rule: { for: 'lessons' }, quantity: 1, per: 'child' }],
+    });
+  const today = toDay('2026-09-07');
+  const planOf = (h: Household) => makePlan(makeProblem(h, h.years[0]!, today), { sweeps: 1, seed: 1 });
+
+  it('from the day on which the copies that are there run out', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 14 }), fc.integer({ min: 0, max: 40 }), (pages, sheets) => {
+        const h = home(pages, sheets);
+        const plan = planOf(h);
+        const days = plan.tracks[0]!.days;
+        // By hand: two pages a day, two sheets a page.
+        let [p, s] = [pages, sheets];
+        let dry: number | undefined;
+        let lack = 0;
+        for (const day of days) {
+          const missing = Math.max(0, 2 - p);
+          p = Math.max(0, p - 2);
+          const wants = missing * 2;
+          if (wants > s) dry ??= day;
+          lack += Math.max(0, wants - s);
+          s = Math.max(0, s - wants);
+        }
+        const found = shortages(h, plan).find((x) => x.material.id === 'paper');
+        expect(found?.day).toBe(dry);
+        expect(found?.short ?? 0).toBe(lack);
+        expect(found?.quantity ?? 0).toBe(Math.ceil(lack / 10) * 10);
+      }),
+    );
+  });
+
+  it('and takes it when the copies are made: then it is asked for less, and undone it is back', () => {
+    let n = 0;
+    const before = home(0, 20);
+    const puts = moveThing(
+      before,
+      { materialId: 'page', kind: 'copied', quantity: 5, day: today },
+      () => `v${(n += 9)}`,
+    );
+    const after = afterDeed(before, puts);
+    expect([stock(after).get('page'), stock(after).get('paper')]).toEqual([5, 10]);
+    expect(shortages(after, planOf(after)).find((x) => x.material.id === 'paper')?.short).toBe(4);
+    const entry = after.movements.find((m) => m.kind === 'copied')!;
+    const back = afterDeed(after, takeBackEntry(after, entry.id));
+    expect([stock(back).get('page'), stock(back).get('paper')]).toEqual([0, 20]);
+    const unknown = { ...before, movements: before.movements.slice(0, 1) };
+    expect(
+      moveThing(unknown, { materialId: 'page', kind: 'copied', quantity: 5, day: today }, () => 'v9'),
+    ).toHaveLength(1);
   });
 });

@@ -18,11 +18,13 @@ export interface NetRow {
   net: number;
 }
 
-const byDay = (list: readonly Dated[]): Map<Day, number> => {
+/** In order of days, what several say of one day together; lists that are so already, as most are, stay as they are. */
+function byDay(list: readonly Dated[]): readonly Dated[] {
+  if (list.every((d, i) => i === 0 || list[i - 1]!.day < d.day)) return list;
   const days = new Map<Day, number>();
   for (const { day, quantity } of list) days.set(day, (days.get(day) ?? 0) + quantity);
-  return days;
-};
+  return [...days].map(([day, quantity]) => ({ day, quantity })).sort((a, b) => a.day - b.day);
+}
 
 /**
  * A thing's needs netted over time, day by day, as the textbooks of material requirements planning have it, lot for lot: what
@@ -36,9 +38,11 @@ export function net(onHand: number, gross: readonly Dated[], receipts: readonly 
   const [wanted, coming] = [byDay(gross), byDay(receipts)];
   const rows: NetRow[] = [];
   let there = onHand;
-  let got = 0;
-  for (const day of [...new Set([...wanted.keys(), ...coming.keys()])].sort((a, b) => a - b)) {
-    const [need, comes] = [wanted.get(day) ?? 0, coming.get(day) ?? 0];
+  let [got, w, c] = [0, 0, 0];
+  while (w < wanted.length || c < coming.length) {
+    const day = Math.min(wanted[w]?.day ?? Infinity, coming[c]?.day ?? Infinity);
+    const need = wanted[w]?.day === day ? wanted[w++]!.quantity : 0;
+    const comes = coming[c]?.day === day ? coming[c++]!.quantity : 0;
     there += comes;
     const balance = there - need;
     const lack = Math.max(0, -(balance + got));

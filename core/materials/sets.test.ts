@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import type { Course, Household, Material, Movement } from '../household';
 import { aChild, aCourse, aHousehold, anEnrolment } from '../tests/make';
-import { editionsWords, exchangeWords, setOf, setWords } from './index';
+import { thingsOfCourse } from '../deeds';
+import { makePlan, makeProblem } from '../stagger';
+import { editionsWords, exchangeWords, setOf, setWords, shortages } from './index';
 
 const TODAY = toDay('2026-09-07');
 const course = (change: Partial<Course> = {}): Course => ({
@@ -74,5 +76,25 @@ describe('an exchange', () => {
     expect(said(undefined)).toContain('not finished by then');
     expect(said('2026-09-24', { enrolments: [] })).toBe('Can be exchanged until 1 Oct.');
     expect(said('2026-09-24', { courses: [course({ bought: { exchangeUntil: '2026-09-06' } })] })).toBe('');
+  });
+
+  it('misses nothing that was left out on purpose, reads no manual of it and makes no thing of it', () => {
+    const parts = course().parts!.map((p) => (p.id === 'p1' || p.id === 'p2' ? { ...p, notWanted: true } : p));
+    const h = aHousehold({
+      children: [aChild('A')],
+      courses: [course({ parts })],
+      enrolments: [anEnrolment('e', 'c')],
+      materials: [thing('w', 'Sums, Workbook', { consumable: true })],
+      movements: [counted('w', 0)],
+      needs: [{ id: 'n', materialId: 'w', courseId: 'c', rule: { for: 'course' }, quantity: 1, per: 'child' }],
+    });
+    expect(setWords(setOf(h, h.courses[0]!))).toBe('');
+    const plan = makePlan(makeProblem(h, h.years[0]!, TODAY), { sweeps: 1, seed: 1 });
+    expect(shortages(h, plan)).toEqual([]);
+    const wanted = { ...h, courses: [course()] };
+    expect(shortages(wanted, plan).map((s) => s.material.id)).toEqual(['w']);
+    expect(
+      thingsOfCourse(h, 'c', () => 'x').flatMap((p) => ('put' in p && p.table === 'materials' ? [p.put.name] : [])),
+    ).toEqual(['Sums, Cards', 'Sums, Video']);
   });
 });

@@ -1,6 +1,15 @@
 import { type Day, fromDay, toDay } from '../calendar';
 import { asIsbn13 } from '../course';
-import { childrenOf, type Course, type CoursePart, type DateStyle, type Household, type Material } from '../household';
+import {
+  wayOf,
+  childrenOf,
+  type Course,
+  type CoursePart,
+  type DateStyle,
+  type Household,
+  type Id,
+  type Material,
+} from '../household';
 import { isTaken } from '../pace';
 import { count, listing, shortDate } from '../words';
 import { knownThings, missingParts, stock } from './ledger';
@@ -11,20 +20,38 @@ export interface PartOfSet {
   part: CoursePart;
   thing?: Material;
   /** `not checked`: taken as here until somebody looks. */
-  is: 'here' | 'not complete' | 'missing' | 'not checked';
+  is: 'here' | 'not complete' | 'missing' | 'not checked' | 'not wanted';
 }
 
-/** The checklist of a set: each part that was bought, and whether it is there. */
+/** The thing that a part of a course is among the things of the household: by its ISBN, or its name. */
+export function thingOfPart(
+  { materials }: Pick<Household, 'materials'>,
+  course: Pick<Course, 'title'>,
+  part: CoursePart,
+): Material | undefined {
+  const title = part.title || part.kind;
+  const names = [title, `${course.title}, ${title}`].map((n) => n.toLowerCase());
+  return materials.find(
+    (m) =>
+      (part.isbn !== undefined && m.isbn !== undefined && asIsbn13(m.isbn) === asIsbn13(part.isbn)) ||
+      names.includes(m.name.toLowerCase()),
+  );
+}
+
+/** Things that are parts which nobody wants: of these nothing is ever missing. */
+export const unwantedThings = (state: Pick<Household, 'courses' | 'materials'>): ReadonlySet<Id> =>
+  new Set(
+    state.courses.flatMap((course) =>
+      (course.parts ?? []).flatMap((p) => (p.notWanted && thingOfPart(state, course, p)?.id) || []),
+    ),
+  );
+
+/** The checklist of a set: each part that was bought, and whether it is there. What was left out on purpose is missed by nobody. */
 export function setOf(state: Household, course: Course): PartOfSet[] {
   const [onHand, known] = [stock(state), knownThings(state)];
   return (course.parts ?? []).map((part): PartOfSet => {
-    const title = part.title || part.kind;
-    const names = [title, `${course.title}, ${title}`].map((n) => n.toLowerCase());
-    const thing = state.materials.find(
-      (m) =>
-        (part.isbn !== undefined && m.isbn !== undefined && asIsbn13(m.isbn) === asIsbn13(part.isbn)) ||
-        names.includes(m.name.toLowerCase()),
-    );
+    const thing = thingOfPart(state, course, part);
+    if (part.notWanted) return { part, ...(thing ? { thing } : {}), is: 'not wanted' };
     if (!thing || (!known.has(thing.id) && !thing.retired))
       return { part, ...(thing ? { thing } : {}), is: 'not checked' };
     if (thing.retired || (onHand.get(thing.id) ?? 0) <= 0) return { part, thing, is: 'missing' };
@@ -41,18 +68,6 @@ export function setWords(set: readonly PartOfSet[]): string {
   const price =
     cost === 0 ? '' : `, ${money(cost)} to buy${unpriced > 0 ? ` and ${count(unpriced, 'part')} without a price` : ''}`;
   return `Missing of the set: ${listing(missing.map((p) => p.part.title || p.part.kind))}${price}.`;
-}
-
-/** Parts of one course that are of different editions: they may not go together page for page. Empty where they agree. */
-export function editionsWords(course: Course): string {
-  const of = (course.parts ?? []).map((p) => ({
-    title: p.title || p.kind,
-    edition: p.edition ?? course.edition ?? '',
-  }));
-  const named = of.filter((p) => p.edition !== '');
-  const editions = new Set(named.map((p) => p.edition.trim().toLowerCase()));
-  if (editions.size < 2) return '';
-  return `Two editions: ${listing(named.map((p) => `${p.title} is the ${p.edition}`))}. Look whether they go together page for page.`;
 }
 
 /**
@@ -84,6 +99,27 @@ export function exchangeWords(
   );
   const later = younger.length > 0 ? ` ${listing(younger.map((c) => c.name))} may want it later.` : '';
   return `${head}${pace}.${later}`;
+}
+
+/**
+ * What becomes of a course that everybody has finished, as the household does it: kept for the next younger child while one is there that
+ * has not taken it, else sold or given away. Empty while somebody takes it, or nobody has.
+ */
+export function afterWords(state: Household, course: Course, today: Day): string {
+  const takings = state.enrolments.filter((e) => e.courseId === course.id);
+  if (takings.length === 0 || takings.some((e) => e.life !== 'finished' && e.life !== 'dropped')) return '';
+  const way = wayOf(state.settings, 'after');
+  const takers = takings.flatMap((e) => childrenOf(state, e));
+  const oldest = takers.map((c) => c.born).sort()[0] ?? '';
+  const younger = state.children
+    .filter((c) => c.born > oldest && !takers.some((t) => t.id === c.id) && (!c.until || c.until >= fromDay(today)))
+    .sort((a, b) => a.born.localeCompare(b.born));
+  const away = way === 'sell' ? 'it can be sold' : 'it can be given away';
+  if (way !== 'keep')
+    return `Everybody has finished it: ${away}${younger[0] ? `, unless ${younger[0].name} is to have it` : ''}.`;
+  return younger[0]
+    ? `Everybody has finished it: keep it for ${younger[0].name}.`
+    : 'Everybody has finished it, and nobody younger will want it: it can be sold or given away.';
 }
 
 function paceWords(style: DateStyle, ends: Day | undefined, last: Day, today: Day): string {

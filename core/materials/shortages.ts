@@ -1,5 +1,6 @@
 import { type Day, dayKind, toDay } from '../calendar';
 import {
+  wayOf,
   byId,
   type Course,
   type Household,
@@ -12,6 +13,7 @@ import {
 import type { Plan } from '../stagger';
 import { countIt, knownThings, stock } from './ledger';
 import { type Dated, net, type NetRow, packsFor, shortageIn } from './netting';
+import { unwantedThings } from './sets';
 import { demandByDay, futureUses, groupUses, type Use } from './uses';
 
 /** Days from ordering a thing to having it, while nobody has said otherwise (common practice: a week). */
@@ -75,9 +77,14 @@ function arrivals(state: Household, today: Day): Map<Id, Dated[]> {
   return coming;
 }
 
-/** The day by which what a course needs on a day has to be in the house: by how far ahead it is made ready. */
-export function readyBy(year: SchoolYear | undefined, course: Course | undefined, day: Day): Day {
-  switch (course?.ahead ?? 'week') {
+/** The day by which what a course needs on a day has to be in the house: by how far ahead it is made ready, or the household usually does. */
+export function readyBy(
+  { settings }: Pick<Household, 'settings'>,
+  year: SchoolYear | undefined,
+  course: Course | undefined,
+  day: Day,
+): Day {
+  switch (course?.ahead ?? wayOf(settings, 'ahead')) {
     case 'lesson':
       return day - 1;
     case 'week':
@@ -99,9 +106,19 @@ function breakBefore(year: SchoolYear, day: Day): Day {
   return start - 7;
 }
 
+const horizons = new WeakMap<SchoolYear, Map<Day, Day>>();
+
 /** The last day that an order covers which is made for a day: the end of the school before the next break, or of the year. */
 export function horizonOf(year: SchoolYear | undefined, day: Day): Day {
   if (!year) return Infinity;
+  const known = horizons.get(year) ?? new Map<Day, Day>();
+  horizons.set(year, known);
+  let last = known.get(day);
+  if (last === undefined) known.set(day, (last = lastBeforeBreak(year, day)));
+  return last;
+}
+
+function lastBeforeBreak(year: SchoolYear, day: Day): Day {
   const end = toDay(year.end);
   let run = 0;
   for (let d = day; d <= end; d++) {
@@ -154,21 +171,45 @@ export type Way =
 
 /** Every thing that the plan or an order names, netted over time, in order of name; `only`: some of them. */
 export function netThings(state: Household, plan: Plan, only?: ReadonlySet<Id>): ThingNet[] {
-  const [onHand, known, coming] = [stock(state), knownThings(state), arrivals(state, plan.today)];
+  const [onHand, counted, coming] = [stock(state), knownThings(state), arrivals(state, plan.today)];
+  const unwanted = unwantedThings(state);
   const groups = groupUses(futureUses(state, plan));
+  const known = (m: Material) => counted.has(m.id) && !unwanted.has(m.id);
+  const netOf = (material: Material, more: readonly Use[] = []): ThingNet => {
+    const have = onHand.get(material.id) ?? 0;
+    const own = groups.get(material) ?? [];
+    const uses = more.length > 0 ? [...own, ...more].sort((a, b) => a.day - b.day) : own;
+    const gross = demandByDay(material, uses);
+    return {
+      ...{ material, known: known(material), onHand: have, uses },
+      // Below nothing it wants counting; what went too far is not asked for a second time.
+      rows: net(countIt(have) ? 0 : have, gross, coming.get(material.id) ?? [], material.consumable),
+    };
+  };
+  // Level by level, as the textbooks explode a bill of materials: what is to be copied asks for the paper that it takes.
+  const copied = state.materials
+    .filter((m) => m.copied && m.copiedOn && known(m) && groups.has(m))
+    .map((m) => netOf(m));
+  const paper = new Map<Id, Use[]>();
+  for (const n of copied) {
+    const on = n.material.copiedOn!;
+    paper.set(on, [...(paper.get(on) ?? []), ...paperUses(byId(state.materials, on), n)]);
+  }
+  const first = new Map(copied.map((n) => [n.material, n]));
   return state.materials
-    .filter((m) => (groups.has(m) || coming.has(m.id)) && (!only || only.has(m.id)))
-    .map((material) => {
-      const have = onHand.get(material.id) ?? 0;
-      const uses = groups.get(material) ?? [];
-      const gross = demandByDay(material, uses);
-      return {
-        ...{ material, known: known.has(material.id), onHand: have, uses },
-        // Below nothing it wants counting; what went too far is not asked for a second time.
-        rows: net(countIt(have) ? 0 : have, gross, coming.get(material.id) ?? [], material.consumable),
-      };
-    })
+    .filter((m) => (groups.has(m) || coming.has(m.id) || paper.has(m.id)) && (!only || only.has(m.id)))
+    .map((m) => (paper.has(m.id) ? netOf(m, paper.get(m.id)) : (first.get(m) ?? netOf(m))))
     .sort((a, b) => a.material.name.localeCompare(b.material.name));
+}
+
+/** What the copies that are missing of a thing take of the paper they are made on, each on the day it is missing. */
+function paperUses(paper: Material | undefined, { material, rows, uses }: ThingNet): Use[] {
+  const sheets = material.copySheets ?? 1;
+  if (!paper || paper.retired || paper.id === material.id) return [];
+  return rows.flatMap((r): Use[] => {
+    const of = r.net > 0 ? uses.find((u) => u.day === r.day) : undefined;
+    return of ? [{ ...of, material: paper, quantity: r.net * sheets, atOnce: false, firstUse: false }] : [];
+  });
 }
 
 /** Every thing that the plan runs short of, by the date on which it first has to be ordered: needs netted over time. */
@@ -186,7 +227,7 @@ export function shortages(state: Household, plan: Plan, nets = netThings(state, 
     const ready = Math.min(
       ...uses
         .filter((u) => u.day === any.day)
-        .map((u) => readyBy(year, byId(state.courses, u.enrolment.courseId), any.day)),
+        .map((u) => readyBy(state, year, byId(state.courses, u.enrolment.courseId), any.day)),
     );
     const packs = material.pack ? packsFor(short, material.pack) : undefined;
     const each = packs ?? short;

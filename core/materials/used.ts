@@ -54,7 +54,7 @@ function countUsed(
   const result = new Map<Id, Used>();
   const course = contentsOf(state, enrolment);
   if (!course || claims.length === 0) return result;
-  const byLesson = claimsByLesson(claims);
+  const byLesson = claimsByLesson(claims).lessons;
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const missed = (id: Id) =>
     enrolment.childIds.length > 1 ? (standingsOf(state.marks, enrolment.id).get(id)?.missed.length ?? 0) : 0;
@@ -84,10 +84,9 @@ export function* takenByWork(
 ): Generator<{ materialId: Id; mark: Mark; quantity: number; enrolment: Enrolment }> {
   const usedUp = new Set(state.materials.filter((m) => m.consumable).map((m) => m.id));
   for (const enrolment of state.enrolments) {
-    const claims = claimsOf(state, enrolment).filter((c) => usedUp.has(c.need.materialId));
-    if (claims.length === 0) continue;
     const used = usedByMarks(state, enrolment);
-    for (const claim of claims)
+    if (used.size === 0) continue;
+    for (const claim of claimsOf(state, enrolment).filter((c) => usedUp.has(c.need.materialId)))
       for (const { mark, quantity } of used.get(claim.id)?.taken ?? [])
         yield { materialId: claim.need.materialId, mark, quantity, enrolment };
   }

@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
 import { contentsOf, type FlatStep, flatten } from '../course';
-import { byId, type Enrolment, type Household, type Id, type Material } from '../household';
+import { byId, type Enrolment, type Household, type Material } from '../household';
 import type { Plan } from '../stagger';
 import { claimsByLesson, claimsOf } from './claims';
 import type { Dated } from './netting';
@@ -57,39 +57,42 @@ function usesOf(state: Household, plan: Plan): Use[] {
     const claims = enrolment ? claimsOf(state, enrolment) : [];
     const course = enrolment && claims.length > 0 ? contentsOf(state, enrolment) : undefined;
     if (!enrolment || !course) continue;
-    const byLesson = claimsByLesson(claims);
+    const { lessons, needs } = claimsByLesson(claims);
     const flat = new Map(flatten(course).map((s) => [s.id, s]));
     const used = usedByMarks(state, enrolment);
-    /** Things that it has used before, or earlier in the plan. */
-    const met = new Set<Id>();
+    // By need: its thing, and how many of it; looked up once, not at every lesson.
+    const things = needs.map((n) => materials.get(n.materialId));
+    const places = needs.map((n) => needs.findIndex((o) => o.materialId === n.materialId));
+    const amounts = needs.map((n) => quantityOf(n, enrolment));
+    /** Things that it has used before, or earlier in the plan: by the first need of each. */
+    const met = new Uint8Array(needs.length);
     /** By claim: the last day on which it fell; of one that is served once and for all, any. */
     const fell = new Int32Array(claims.length).fill(NEVER);
     if (used.size > 0)
       claims.forEach((c, at) => {
         if ((used.get(c.id)?.times ?? 0) === 0) return;
-        met.add(c.need.materialId);
+        met[places[needs.indexOf(c.need)]!] = 1;
         if (c.once) fell[at] = BEFORE;
       });
     track.stepIds.forEach((id, i) => {
       const step = flat.get(id);
       const day = track.days[i]!;
-      const here = step && day >= 0 ? byLesson.get(step.lesson.id) : undefined;
+      const here = step && day >= 0 ? lessons.get(step.lesson.id) : undefined;
       if (!step || !here) return;
       let list = byDay.get(day);
       if (!list) byDay.set(day, (list = []));
-      for (const { claim, at } of here) {
-        if (!claim.all && !claim.serves(step)) continue;
-        const { need } = claim;
-        const material = materials.get(need.materialId);
+      for (const { claim, at, needAt, all, once } of here) {
+        if (!all && !claim.serves(step)) continue;
+        const material = things[needAt];
         if (!material) continue;
         if (material.consumable) {
-          if ((claim.once && fell[at] !== NEVER) || (used.size > 0 && used.get(claim.id)?.inHand.has(id))) continue;
+          if ((once && fell[at] !== NEVER) || (used.size > 0 && used.get(claim.id)?.inHand.has(id))) continue;
         } else if (fell[at] === day) continue;
         fell[at] = day;
-        const firstUse = !met.has(need.materialId);
-        if (firstUse) met.add(need.materialId);
-        const quantity = quantityOf(need, enrolment);
-        list.push({ material, day, quantity, enrolment, step, atOnce: need.atOnce ?? false, firstUse });
+        const firstUse = met[places[needAt]!] === 0;
+        met[places[needAt]!] = 1;
+        const atOnce = needs[needAt]!.atOnce ?? false;
+        list.push({ material, day, quantity: amounts[needAt]!, enrolment, step, atOnce, firstUse });
       }
     });
   }

@@ -38,6 +38,7 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   pulled: ['thing in the week’s box', 'things in the week’s box'],
   places: ['place', 'places'],
   sitDowns: ['week sat down over', 'weeks sat down over'],
+  prompts: ['word put away', 'words put away'],
   readAheads: ['lesson read ahead', 'lessons read ahead'],
   decks: ['deck of cards', 'decks of cards'],
   cards: ['card', 'cards'],

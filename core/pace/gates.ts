@@ -1,7 +1,7 @@
 import { type Day, toDay } from '../calendar';
 import { contentsOf, type FlatStep } from '../course';
 import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYear } from '../household';
-import { type Standing, standingsOf } from '../log';
+import { isOpen, type Standing, standingsOf } from '../log';
 import { earliestFit } from './fit';
 import { takenSteps } from './taken';
 import { makeTrack, type TrackOptions } from './track';
@@ -102,7 +102,7 @@ export function fillWindow(
     if (stands.kind === 'open') return { from: today, before: today };
     const taken = takenSteps(state, other);
     const standings = standingsOf(state.marks, other.id);
-    const remaining = taken.filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
+    const remaining = taken.filter((s) => isOpen(standings, s.id));
     const at = gatePosition(gate, taken, remaining, standings);
     if (at < 0) return { from: today, before: today };
     let from = today;

@@ -1,7 +1,7 @@
 import type { Day } from '../calendar';
 import type { FlatStep } from '../course';
 import type { Enrolment, Household } from '../household';
-import { standingsOf } from '../log';
+import { isOpen, standingsOf } from '../log';
 import { takenSteps } from './taken';
 
 /** How far an enrolment is, in steps. done + known + leftOut + open are all the steps it takes. */
@@ -40,7 +40,7 @@ const LOOKED_BACK = 28;
 export function forecastDay(state: Household, enrolment: Enrolment, today: Day): Day | undefined {
   const standings = standingsOf(state.marks, enrolment.id);
   const taken = takenSteps(state, enrolment);
-  const open = taken.filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open').length;
+  const open = taken.filter((s) => isOpen(standings, s.id)).length;
   const lately = taken.filter((s) => {
     const standing = standings.get(s.id);
     return standing?.state === 'done' && (standing.sat.at(-1) ?? -Infinity) > today - LOOKED_BACK;

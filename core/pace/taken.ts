@@ -1,7 +1,7 @@
 import type { Day } from '../calendar';
 import { contentsOf, flatten, type FlatStep, lentId } from '../course';
 import type { Course, Enrolment, Household, Id, Lesson, LessonRef, Unit } from '../household';
-import { type Standing, standingsOf } from '../log';
+import { isOpen, type Standing, standingsOf } from '../log';
 
 /**
  * The steps an enrolment takes at all: from its first step on, without optional ones it has declined and without those
@@ -16,7 +16,7 @@ export function takenSteps(state: Household, enrolment: Enrolment, day?: Day): F
   const { takesOptional, optionalKinds } = enrolment;
   const wanted = (s: FlatStep) => !s.optional || (takesOptional && (optionalKinds?.includes(s.kind) ?? true));
   const standings = covered.size > 0 ? standingsOf(state.marks, enrolment.id) : undefined;
-  const settled = (s: FlatStep) => (standings?.get(s.id)?.state ?? 'open') !== 'open';
+  const settled = (s: FlatStep) => !isOpen(standings, s.id);
   return all.slice(Math.max(0, from)).filter((s) => wanted(s) && (!covered.has(s.lesson.id) || settled(s)));
 }
 
@@ -64,6 +64,14 @@ function doneLesson(state: Household, e: Enrolment, ref: LessonRef): Lesson | un
 }
 const NOTHING = { units: [] as Unit[] } as Course;
 
+/** Whether nothing of a taking is left to do: it is finished, or every step that it takes is settled. */
+export function isThrough(state: Household, enrolment: Enrolment): boolean {
+  if (enrolment.life === 'finished') return true;
+  const steps = takenSteps(state, enrolment);
+  const standings = standingsOf(state.marks, enrolment.id);
+  return steps.length > 0 && steps.every((s) => !isOpen(standings, s.id));
+}
+
 /** The steps still to do, in the order in which they are to be done. */
 export function remainingSteps(state: Household, enrolment: Enrolment): FlatStep[] {
   const standings = standingsOf(state.marks, enrolment.id);
@@ -75,7 +83,7 @@ export function remainingSteps(state: Household, enrolment: Enrolment): FlatStep
  * not been sat for yet (the deferred steps of a lesson in their own order), so that it comes back as review.
  */
 export function inOrderToDo(taken: readonly FlatStep[], standings: ReadonlyMap<Id, Standing>): FlatStep[] {
-  const open = taken.filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
+  const open = taken.filter((s) => isOpen(standings, s.id));
   const held = open.filter((s) => !standings.get(s.id)?.deferred);
   const deferred = open.filter((s) => standings.get(s.id)?.deferred);
   if (deferred.length === 0) return open;

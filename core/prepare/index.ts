@@ -1,2 +1,3 @@
 export * from './due-first';
 export * from './preparation';
+export * from './own-work';

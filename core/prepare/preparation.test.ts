@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import { makeReady } from '../deeds';
+import { makeReady, prepareLine, printUpTo } from '../deeds';
+import type { DayPiece } from '../day';
 import type { Course, Household } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
@@ -8,6 +9,7 @@ import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher } from '../te
 import {
   lastForIt,
   makingWords,
+  ownWork,
   prepDayWords,
   preparation,
   preparationMinutes,
@@ -134,5 +136,70 @@ describe('making lessons ready', () => {
     const h = base(DAILY, { children: [aChild('A', { born: '2016-01-01' }), aChild('B', { born: '2018-01-01' })] });
     expect(lastForIt(h, 'c')).toBe(false);
     expect(lastForIt({ ...h, enrolments: [anEnrolment('e', 'c', { childIds: ['B'] })] }, 'c')).toBe(true);
+  });
+
+  it('prints the next pages of a download, to the end of the unit, before the first lesson beyond what is printed', () => {
+    const pattern = { lessons: 6, lessonsPerUnit: 3, perLesson: [{ kind: 'practise' as const, count: 1 }] };
+    const made = { ...aCourse('c', pattern), readAhead: false };
+    const units = made.units.map((u, k) => ({
+      ...u,
+      lessons: u.lessons.map((l, i) => ({ ...l, pages: `${(k * 3 + i) * 4 + 1}–${(k * 3 + i) * 4 + 4}` })),
+    }));
+    const part = { id: 'p', kind: 'manual' as const, title: 'Guide', printedTo: 6 };
+    const h = base(DAILY, { courses: [{ ...made, units, ahead: 'lesson', parts: [part] }] });
+    const [line, ...others] = of(h);
+    expect(others).toEqual([]);
+    // Lesson 2 is on pages 5 to 8; the first unit ends on page 12.
+    expect([line!.lesson.title, line!.due, makingWords(line!)]).toEqual(['Lesson 2', TODAY, 'print Guide, pages 7–12']);
+    const after = afterDeed(h, printUpTo(h, 'c', 'p', 12));
+    expect(of(after).map((l) => [l.lesson.title, makingWords(l)])).toEqual([['Lesson 4', 'print Guide, pages 13–24']]);
+    // Pressed twice, or late on another device, no page is unprinted.
+    expect(printUpTo(after, 'c', 'p', 12)).toEqual([]);
+    expect(of(afterDeed(after, printUpTo(after, 'c', 'p', 24)))).toEqual([]);
+    expect(of(base(DAILY, { courses: [{ ...made, units, parts: [{ ...part, notWanted: true }] }] }))).toEqual([]);
+  });
+
+  it('stands behind the lessons of the day on the teacher’s own thread, one piece behind the other', () => {
+    const two = base([60, 60, 0, 0, 0, 0, 0]);
+    const lines = of(two);
+    const [teacher] = two.teachers;
+    const piece = (from: number, to: number) => ({ from, to, piece: {} as DayPiece });
+    const threads = [{ teacher: teacher!, parts: [piece(480, 510), { from: 510, to: 600 }, piece(600, 615)] }];
+    const at = (from: number, parts: typeof threads) =>
+      ownWork({ from, threads: parts }, lines, TODAY).map((w) => [w.line.lesson.title, w.from, w.to]);
+    expect(at(480, threads)).toEqual([
+      ['Lesson 1', 615, 635],
+      ['Lesson 2', 635, 655],
+      ['Lesson 3', 655, 675],
+    ]);
+    expect(at(480, []).map(([, from]) => from)).toEqual([480, 500, 520]);
+    expect(ownWork({ from: 480, threads }, lines, TODAY + 3)).toEqual([]);
+  });
+
+  it('has its reading among it, the evening before at the latest, for those who keep hours for it', () => {
+    const made = aCourse('c', { lessons: 3, perLesson: [{ kind: 'practise', count: 1 }] });
+    const units = made.units.map((u) => ({
+      ...u,
+      lessons: u.lessons.map((l, i) => ({ ...l, pages: `${i + 10}–${i + 14}` })),
+    }));
+    const read = (prepares: number[] | undefined, change: Partial<Household> = {}) =>
+      of(base(prepares, { courses: [{ ...made, units }], ...change }));
+    const lines = read(DAILY);
+    expect(lines.map((l) => [makingWords(l), l.minutes, l.due])).toEqual([
+      ['read pages 10–14', 10, TODAY - 1],
+      ['read pages 11–15', 10, TODAY],
+      ['read pages 12–16', 10, TODAY + 1],
+    ]);
+    expect(read(undefined)).toEqual([]);
+    const h = base(DAILY, { courses: [{ ...made, units }] });
+    const after = afterDeed(
+      h,
+      prepareLine(h, lines[0]!, TODAY, () => 'r', 12),
+    );
+    expect(after.readAheads).toMatchObject([{ lessonId: 'L1', read: '2026-09-07', minutes: 12 }]);
+    expect(of(after).map((l) => l.lesson.title)).toEqual(['Lesson 2', 'Lesson 3']);
+    const tasks = [{ kind: 'read ahead' as const, minutes: 5, for: 'lesson' as const }];
+    // A course with a task of its own for it asks for that alone.
+    expect(read(DAILY, { courses: [{ ...made, units, tasks }] }).every((l) => l.pages === undefined)).toBe(true);
   });
 });

@@ -1,5 +1,5 @@
 import { type Day, fromDay, teacherAways, weekdayOf } from '../calendar';
-import { type FlatStep, lessonRefOf, lessonsIn } from '../course';
+import { type FlatStep, lastPageIn, lessonRefOf, lessonsIn } from '../course';
 import {
   byId,
   type Course,
@@ -17,6 +17,7 @@ import {
 } from '../household';
 import { standingsOf } from '../log';
 import { readyBy } from '../materials';
+import { readingOf } from '../sitdown';
 import { lessonsAhead, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
 import { dueFirst, type Slot, type Work } from './due-first';
@@ -41,6 +42,10 @@ export interface PrepTask extends Work {
   total?: number;
   /** Minutes as they were estimated, before any were learned. */
   estimate: number;
+  /** The next pages of a download, to be printed. */
+  instalment?: { partId: Id; name: string; from: number; to: number };
+  /** Pages of the manual to be read ahead. */
+  pages?: string;
 }
 /** A task and when it is done: `late` by so many days, or not at all in the time that is looked at. */
 export interface PrepLine extends PrepTask {
@@ -105,7 +110,7 @@ export function prepTasks(state: Household, year: SchoolYear | undefined, plan: 
     if (!teacher || !own || (!step.lesson.prepare && !own.tasks)) continue;
     const [first] = lessonsIn(own);
     // No later than the day before, whatever the course's own way: the morning of the lesson is for the lesson.
-    const due = Math.min(readyBy(year, own, day), day - 1);
+    const due = Math.min(readyBy(state, year, own, day), day - 1);
     asked(own, step.lesson, opens).forEach((task, order) => {
       // What is for the level is kept with the book's first lesson, wherever a child begins.
       const lessonId = task.for === 'level' ? first!.id : ref.lessonId;
@@ -131,13 +136,71 @@ export function prepTasks(state: Household, year: SchoolYear | undefined, plan: 
       });
     });
   }
-  return [...tasks.values()]
+  return [...tasks.values(), ...instalments(state, year, plan), ...readings(state, plan)]
     .sort(
       (a, b) =>
         a.due - b.due || a.title.localeCompare(b.title) || a.lessonId.localeCompare(b.lessonId) || a.order - b.order,
     )
     .map(({ order: _order, ...task }) => task);
 }
+
+/** Minutes to print something at home, and pages printed in a minute (common practice, from memory). */
+const PRINT_MINUTES = 5;
+const PAGES_A_MINUTE = 10;
+
+/**
+ * The next pages of each download: those from where it is printed to, to the end of the unit of the first lesson beyond; due before that
+ * lesson.
+ */
+function instalments(state: Household, year: SchoolYear | undefined, plan: Plan): (PrepTask & { order: number })[] {
+  const open = state.courses.flatMap((course) =>
+    (course.parts ?? []).flatMap((part) => (part.printedTo === undefined || part.notWanted ? [] : [{ course, part }])),
+  );
+  if (open.length === 0) return [];
+  const ahead = lessonsAhead(state, plan, plan.today, plan.today + AHEAD_DAYS);
+  return open.flatMap(({ course, part }) => {
+    const at = ahead.find(
+      ({ enrolment, step }) =>
+        lessonRefOf(enrolment.courseId, step.lesson.id).courseId === course.id &&
+        lastPageIn(step.lesson.pages) > part.printedTo!,
+    );
+    const teacher = at && byId(state.teachers, at.enrolment.teacherId);
+    if (!at || !teacher) return [];
+    const { lessonId } = lessonRefOf(at.enrolment.courseId, at.step.lesson.id);
+    const unit = course.units.find((u) => u.lessons.some((l) => l.id === lessonId));
+    const to = Math.max(...(unit?.lessons ?? [at.step.lesson]).map((l) => lastPageIn(l.pages)));
+    const from = part.printedTo! + 1;
+    const minutes = PRINT_MINUTES + Math.ceil((to - from + 1) / PAGES_A_MINUTE);
+    return [
+      {
+        ...{ teacher, enrolment: at.enrolment, day: at.day, release: plan.today, order: -1 },
+        due: Math.min(readyBy(state, year, course, at.day), at.day - 1),
+        ...{ lesson: at.step.lesson, courseId: course.id, lessonId, title: course.title, estimate: minutes, minutes },
+        ...{ kind: 'print' as const, instalment: { partId: part.id, name: part.title || part.kind, from, to } },
+      },
+    ];
+  });
+}
+
+/** Reading is looked at so many days ahead: who reads earlier has forgotten it by then. */
+const READ_DAYS = 14;
+
+/**
+ * What is still to be read for the lessons of two weeks, in the hours that its teacher keeps for making ready, the evening before at the
+ * latest; of teachers who keep none nothing, and of courses that have a task of their own for it.
+ */
+const readings = (state: Household, plan: Plan): (PrepTask & { order: number })[] =>
+  readingOf(state, plan, plan.today, plan.today + READ_DAYS)
+    .filter(
+      (l) =>
+        !l.read &&
+        l.teacher.prepares?.some((m) => m > 0) &&
+        !byId(state.courses, l.courseId)?.tasks?.some((t) => t.kind === 'read ahead'),
+    )
+    .map(({ teacher, enrolment, lesson, courseId, lessonId, title, day, minutes, pages }) => ({
+      ...{ teacher, enrolment, lesson, courseId, lessonId, title, day, minutes, pages, order: -2 },
+      ...{ estimate: minutes, due: day - 1, release: plan.today, kind: 'read ahead' as const },
+    }));
 
 /** Of what was made for each child: how many nobody has used yet. */
 function leftOver(state: Household, made: number, course: Course, lessonId: Id): number {
@@ -196,13 +259,25 @@ export function makingWords({
   tool,
   pieces,
   level,
-}: Pick<PrepTask, 'kind' | 'tool' | 'pieces' | 'level'>): string {
+  instalment,
+  pages,
+}: Pick<PrepTask, 'kind' | 'tool' | 'pieces' | 'level' | 'instalment' | 'pages'>): string {
   if (!kind) return '';
+  if (pages) return `read pages ${pages}`;
+  if (instalment) return `print ${instalment.name}, pages ${instalment.from}–${instalment.to}`;
   const what = tool ? `${kind} with the ${tool}` : kind;
   return [what, pieces !== undefined && `for ${count(pieces, 'child', 'children')}`, level && 'for the whole level']
     .filter(Boolean)
     .join(', ');
 }
+
+/** What is made ready and for what: “Pond and Sky, 6, mud under the glass: copy, for 2 children”. */
+export const lineName = (line: PrepTask): string =>
+  [`${line.title}, ${line.lesson.title}`, makingWords(line)].filter(Boolean).join(': ');
+
+/** The same task among several. */
+export const lineKey = (line: PrepTask): string =>
+  JSON.stringify([line.courseId, line.lessonId, line.kind, line.instalment?.partId, line.pages, line.teacher.id]);
 
 /** What is made ready on a day, a lesson at a time: “Pond and Sky, 6, mud under the glass (copy, cut)”. */
 export function prepDayWords(lines: readonly Pick<PrepTask, 'title' | 'lesson' | 'kind'>[]): string {

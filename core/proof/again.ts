@@ -1,7 +1,7 @@
 import type { IsoDate } from '../calendar';
 import { type Course, type Enrolment, type Household, type Id, type Mark, type Mastery } from '../household';
 import { contentsOf, flatten } from '../course';
-import { markRow, standingsOf } from '../log';
+import { isOpen, markRow, standingsOf } from '../log';
 import { fromDay } from '../calendar';
 
 /** How much is to be done again: the step itself, its whole lesson, or all that was sat for since a date. */
@@ -20,7 +20,7 @@ export function againSteps(state: Household, enrolment: Enrolment, stepId: Id, s
   const standings = standingsOf(state.marks, enrolment.id);
   const flat = flatten(course);
   const own = flat.find((s) => s.id === stepId);
-  const settled = (id: Id) => (standings.get(id)?.state ?? 'open') !== 'open';
+  const settled = (id: Id) => !isOpen(standings, id);
   const since = (id: Id, date: IsoDate) =>
     standings.get(id)?.state === 'done' && standings.get(id)!.sat.some((d) => fromDay(d) >= date);
   return flat

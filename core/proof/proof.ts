@@ -10,7 +10,7 @@ import {
   type ProofRule,
   type SchoolYear,
 } from '../household';
-import { markRow, standingsOf, type StepState } from '../log';
+import { isOpen, markRow, standingsOf, type StepState } from '../log';
 import { makeTrack, type Reserve, reserveOf, takenSteps } from '../pace';
 
 /** One practice sheet, the next sitting one review, the next the test: common practice. */
@@ -38,7 +38,7 @@ export function planProof(state: Household, enrolment: Enrolment, fromStepId: Id
   const all = takenSteps(state, enrolment);
   const at = (id: Id) => all.findIndex((s) => s.id === id);
   const [a, b] = [at(fromStepId), at(toStepId)].sort((x, y) => x - y) as [number, number];
-  const open = a < 0 ? [] : all.slice(a, b + 1).filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open');
+  const open = a < 0 ? [] : all.slice(a, b + 1).filter((s) => isOpen(standings, s.id));
   const last = (n: number, test: (s: FlatStep) => boolean) => (n > 0 ? open.filter(test).slice(-n) : []);
   const practise = last(rule.practise, (s) => s.kind === 'practise');
   const keep = new Set([

@@ -1,19 +1,32 @@
 import { type Day, fromDay } from '../calendar';
-import { contentsOf, flatten } from '../course';
-import type { Enrolment, Household, Id, Mark, SchoolYear } from '../household';
-import { standingsOf } from '../log';
+import { contentsOf, type FlatStep, flatten, isHalf, stepName } from '../course';
+import {
+  wayOf,
+  byId,
+  type Enrolment,
+  type Household,
+  type Id,
+  type Mark,
+  type SchoolYear,
+  type Stretch,
+} from '../household';
+import { isOpen, standingsOf } from '../log';
 import { makeTrack } from '../pace';
 import { makePlan, makeProblem, type Plan } from '../stagger';
 import { moveSitting, withMove } from '../week';
 
 /** What can be chosen for a course in a week beside what the plan has. */
-export const CHOICES = ['more', 'less', 'hold', 'leave out'] as const;
+export const CHOICES = ['more', 'less', 'hold', 'double', 'single', 'split', 'whole', 'leave out'] as const;
 export type Choice = (typeof CHOICES)[number];
 /** What each is called. */
 export const CHOICE_WORDS: Record<Choice, string> = {
   more: 'one sitting more: the next week’s first comes in',
   less: 'one sitting less: the last goes into the next week',
   hold: 'hold it: nothing of it this week',
+  double: 'two lessons in a sitting, for what the week holds',
+  single: 'as many in a sitting as usual again',
+  split: 'its longest over two days',
+  whole: 'its two halves on one day again',
   'leave out': 'leave out what is optional',
 };
 
@@ -26,7 +39,41 @@ export interface MoveOf {
 export type Choosing =
   | { choice: Choice; moves: MoveOf[]; then: Household }
   | { choice: Choice; out: Id[]; then: Household }
+  | { choice: Choice; change: Change; what: string; then: Household }
   | { choice: Choice; fault: string };
+
+/** What is taken otherwise from then on: a stretch faster, or a step in two halves; or as before. */
+export type Change = { stretch: Stretch } | { single: Stretch } | { split: Id } | { whole: Id };
+
+/** The enrolment with a change of how it is taken; as it was where it is taken so already. */
+export function withChange(enrolment: Enrolment, change: Change): Enrolment {
+  const { splits = [], stretches = [], ...rest } = enrolment;
+  const same = (a: Stretch) => (b: Stretch) => a.fromLessonId === b.fromLessonId && a.toLessonId === b.toLessonId;
+  const taken = (halves: readonly Id[], faster: readonly Stretch[]): Enrolment => ({
+    ...rest,
+    ...(halves.length > 0 ? { splits: [...halves] } : {}),
+    ...(faster.length > 0 ? { stretches: [...faster] } : {}),
+  });
+  if ('split' in change) return splits.includes(change.split) ? enrolment : taken([...splits, change.split], stretches);
+  if ('whole' in change)
+    return splits.includes(change.whole)
+      ? taken(
+          splits.filter((id) => id !== change.whole),
+          stretches,
+        )
+      : enrolment;
+  if ('single' in change)
+    return stretches.some(same(change.single))
+      ? taken(
+          splits,
+          stretches.filter((s) => !same(change.single)(s)),
+        )
+      : enrolment;
+  return stretches.some(same(change.stretch)) ? enrolment : taken(splits, [...stretches, change.stretch]);
+}
+
+/** What a step takes at least that is worth splitting, in minutes. */
+const WORTH_SPLITTING = 15;
 
 /**
  * What the choices of a course in a week come to, each tried. What is not possible says why; what would change nothing is not there.
@@ -71,11 +118,34 @@ export function choosingOf(
   const course = contentsOf(state, enrolment, plan.today);
   const standings = standingsOf(state.marks, enrolment.id);
   const days = new Map(track.stepIds.map((id, i) => [id, track.days[i]!]));
-  const out = (course ? flatten(course) : [])
-    .filter((s) => s.optional && within.includes(days.get(s.id) ?? -1))
-    .filter((s) => (standings.get(s.id)?.state ?? 'open') === 'open')
-    .map((s) => s.id);
-  if (out.length > 0) {
+  const steps = (course ? flatten(course) : [])
+    .filter((s) => within.includes(days.get(s.id) ?? -1))
+    .filter((s) => isOpen(standings, s.id));
+  const changed = (choice: Choice, change: Change, what: string) => {
+    const own = withChange(enrolment, change);
+    if (own !== enrolment) list.push({ choice, change, what, then: withRow(state, own) });
+  };
+  const lessons = [...new Map(steps.map((s) => [s.lesson.id, s.lesson])).values()];
+  if (lessons.length > 1 && enrolment.rule.kind !== 'loop')
+    changed(
+      'double',
+      { stretch: { fromLessonId: lessons[0]!.id, toLessonId: lessons.at(-1)!.id, times: 2 } },
+      `${lessons[0]!.title} to ${lessons.at(-1)!.title}`,
+    );
+  const here = new Set(lessons.map((l) => l.id));
+  const faster = enrolment.stretches?.find((s) => here.has(s.fromLessonId) || here.has(s.toLessonId));
+  if (faster) changed('single', { single: faster }, `it goes ${faster.times} times as fast`);
+  // Both halves are still to do: else there is nothing to put together.
+  const halved = enrolment.splits?.map((id) => steps.find((s) => s.id === id)).find((s) => s !== undefined);
+  if (halved) changed('whole', { whole: halved.id }, `${halved.lesson.title}, ${stepName(halved)}`);
+  const longest = steps.reduce<FlatStep | undefined>((b, s) => (s.minutes > (b?.minutes ?? 0) ? s : b), undefined);
+  // What is half of a step already, or lent by another level under an id of its own, is not halved.
+  const halves = longest && byId(state.courses, enrolment.courseId);
+  const whole = halves?.units.some((u) => u.lessons.some((l) => l.steps.some((s) => s.id === longest!.id)));
+  if (longest && whole && longest.minutes >= WORTH_SPLITTING && !isHalf(course!, longest.id))
+    changed('split', { split: longest.id }, `${longest.lesson.title}, ${stepName(longest)}, ${longest.minutes} min`);
+  const out = steps.filter((s) => s.optional).map((s) => s.id);
+  if (out.length > 0 && wayOf(state.settings, 'guide') === 'choose') {
     const marks = out.map((stepId, i): Mark => ({
       ...{ id: `tried ${i}`, enrolmentId: enrolment.id, stepId, date: fromDay(plan.today) },
       ...{ seq: Number.MAX_SAFE_INTEGER, kind: 'left out' },
@@ -84,6 +154,26 @@ export function choosingOf(
   }
   return list;
 }
+
+/**
+ * What the household does about a course that is short of days, where that can be done in this week; undefined where it carries and
+ * shows, or the course is not short.
+ */
+export function proposedFor(
+  state: Household,
+  daysInHand: number | undefined,
+  list: readonly Choosing[],
+): Choice | undefined {
+  const way = wayOf(state.settings, 'behind');
+  if (way === 'carry' || daysInHand === undefined || daysInHand >= 0) return undefined;
+  const choice = way === 'double' ? 'double' : 'leave out';
+  return list.some((c) => c.choice === choice && !('fault' in c)) ? choice : undefined;
+}
+
+const withRow = (state: Household, own: Enrolment): Household => ({
+  ...state,
+  enrolments: state.enrolments.map((e) => (e.id === own.id ? own : e)),
+});
 
 /** Moves tried one after the other, each on what the one before left; or why one of them cannot be. */
 export function inTurn(

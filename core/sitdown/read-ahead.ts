@@ -1,7 +1,8 @@
 import { type Day, fromDay } from '../calendar';
 import { type FlatStep, lessonRefOf, lessonsIn, pagesIn } from '../course';
 import { byId, type Enrolment, type Household, type Id, type ReadAhead, type Teacher, titleOf } from '../household';
-import { standingsOf } from '../log';
+import { isOpen, standingsOf } from '../log';
+import { isThrough } from '../pace';
 import { lessonsAhead, type Plan } from '../stagger';
 import { count } from '../words';
 
@@ -52,24 +53,21 @@ export function paceOf(state: Pick<Household, 'readAheads' | 'courses'>, teacher
 }
 
 /**
- * Whether a teacher reads ahead in a course: its lessons name pages, nobody said that there is nothing to read, and this teacher has not
- * taught it to the end before, to another child.
+ * Whether a teacher reads ahead in a course: its lessons name pages, nobody said that there is nothing to read or that its manual was left
+ * out on purpose, and this teacher has not taught it to the end before, to another child.
  */
 export function readsAhead(state: Household, enrolment: Enrolment): boolean {
   const course = byId(state.courses, enrolment.courseId);
+  const manuals = (course?.parts ?? []).filter((p) => p.kind === 'manual');
+  if (manuals.length > 0 && manuals.every((p) => p.notWanted)) return false;
   if (!course || course.readAhead === false || !lessonsIn(course).some((l) => pagesIn(l.pages) > 0)) return false;
   return !state.enrolments.some(
     (e) =>
       e.id !== enrolment.id &&
       e.courseId === enrolment.courseId &&
       e.teacherId === enrolment.teacherId &&
-      (e.life === 'finished' || taughtWhole(state, e)),
+      isThrough(state, e),
   );
-}
-function taughtWhole(state: Household, e: Enrolment): boolean {
-  const steps = lessonsIn(byId(state.courses, e.courseId)).flatMap((l) => l.steps);
-  const standings = standingsOf(state.marks, e.id);
-  return steps.length > 0 && steps.every((s) => (standings.get(s.id)?.state ?? 'open') !== 'open');
 }
 
 /**
@@ -112,7 +110,7 @@ export function skippedReading(state: Household, enrolment: Enrolment): string[]
   const begun = (id: Id) => (standings.get(id)?.sat.length ?? 0) > 0;
   const unit = course.units.findLast((u) => u.lessons.some((l) => l.steps.some((s) => begun(s.id))));
   if (!unit) return [];
-  const open = unit.lessons.some((l) => l.steps.some((s) => (standings.get(s.id)?.state ?? 'open') === 'open'));
+  const open = unit.lessons.some((l) => l.steps.some((s) => isOpen(standings, s.id)));
   if (!open) return [];
   return unit.lessons
     .filter((l) => pagesIn(l.pages) > 0 && l.steps.some((s) => begun(s.id)))

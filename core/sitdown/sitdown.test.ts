@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
+import { contentsOf, flatten, stepName } from '../course';
 import { notesFor } from '../day';
 import { askSitDown, choose, noteLesson, putSitDownAway, readInCourse, readLesson, seePart, weekWords } from '../deeds';
-import { type Course, type Household, SIT_DOWN_PARTS } from '../household';
+import { type AwayBlock, type Course, type Household, SIT_DOWN_PARTS } from '../household';
 import { makeTrack, reserveOf } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
@@ -11,6 +12,7 @@ import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear } from
 import { weekPage } from '../week';
 import {
   choosingOf,
+  classesBeginning,
   courseLines,
   effectOf,
   effectWords,
@@ -152,6 +154,8 @@ describe('courses of a week', () => {
       ['more', false],
       ['less', false],
       ['hold', false],
+      ['double', false],
+      ['split', false],
       ['leave out', false],
     ]);
     const days = (state: Household) =>
@@ -164,6 +168,31 @@ describe('courses of a week', () => {
     };
     const now = days(h);
     expect(['more', 'less', 'hold'].map((c) => days(then(c)))).toEqual([now + 1, now - 1, 0]);
+    // Two lessons in a sitting: what the week holds is over sooner, and nothing of it is lost.
+    const double = then('double');
+    expect(double.enrolments[0]!.stretches).toEqual([{ fromLessonId: 'L1', toLessonId: 'L2', times: 2 }]);
+    expect(planOf(double).tracks[0]!.stepIds).toEqual(plan.tracks[0]!.stepIds);
+    const split = then('split');
+    expect(split.enrolments[0]!.splits).toEqual(['L1-1']);
+    const halves = flatten(contentsOf(split, split.enrolments[0]!)!).slice(0, 2);
+    expect(halves.map((s) => [stepName(s), s.minutes])).toEqual([
+      ['introduce, first half', 10],
+      ['introduce, second half', 10],
+    ]);
+    // Both are offered back, and the taking is as it was.
+    const back = (state: Household, choice: string) => {
+      const c = choosingOf(state, year(h), planOf(state), state.enrolments[0]!, MONDAY).find(
+        (x) => x.choice === choice,
+      )!;
+      return afterDeed(state, choose(state, year(h), planOf(state), 'e', c, MONDAY, newId)).enrolments;
+    };
+    expect(back(double, 'single')).toEqual(h.enrolments);
+    expect(back(split, 'whole')).toEqual(h.enrolments);
+    // A step that is one half already is not halved again, and pressed twice nothing changes.
+    const again = choosingOf(split, year(h), planOf(split), split.enrolments[0]!, MONDAY).find(
+      (c) => c.choice === 'split',
+    );
+    if (again && 'change' in again) expect(again.change).not.toEqual({ split: 'L1-1' });
     expect(then('leave out').marks.map((m) => [m.stepId, m.kind])).toEqual([['L2-2', 'left out']]);
     const side = (state: Household) => ({
       reserve: reserveOf(makeTrack(state, year(h), state.enrolments[0]!, MONDAY), year(h)),
@@ -232,5 +261,30 @@ describe('reading ahead', () => {
     expect(skipped(h(4, 'L1'))).toEqual(['Lesson 3 (18–21)', 'Lesson 4 (22–25)']);
     expect(skipped(h(3, 'L3'))).toEqual(['Lesson 1 (10–13)', 'Lesson 2 (14–17)']);
     expect(skipped(h(10, 'L1'))).toEqual([]);
+  });
+});
+
+describe('the week’s dates', () => {
+  it('name what begins in it, and what was noted of a programme’s own week', () => {
+    const away = (id: string, from: string, to: string): AwayBlock => ({
+      ...{
+        id,
+        label: id,
+        childIds: ['A'],
+        teacherIds: [],
+        from,
+        to,
+        weekdays: [2],
+        everyWeeks: 1,
+        travel: 0,
+        breaks: [],
+      },
+      ...{ takesDay: [], counts: true, firstWeek: 1, notes: `bring the ${id}` },
+    });
+    const h = base({ aways: [away('flute', '2026-09-15', '2026-12-01'), away('dentist', '2026-09-16', '2026-09-16')] });
+    expect(classesBeginning(h, MONDAY, MONDAY + 6).map((a) => a.id)).toEqual(['flute']);
+    expect(classesBeginning(h, MONDAY + 7, MONDAY + 13)).toEqual([]);
+    const [programme] = weekPage(h, year(h), planOf(h), MONDAY).programmes;
+    expect(programme).toEqual({ label: 'flute', week: 1, notes: 'bring the flute' });
   });
 });

@@ -1,7 +1,7 @@
 import { type Day, dayKind, hasSchool, schoolDays, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import { childCount } from '../attendance';
-import { type Child, type Household, type SchoolYear, sits } from '../household';
+import { type AwayBlock, type Child, type Household, type SchoolYear, sits } from '../household';
 import { compareMarks, marksByEnrolment } from '../log';
 import type { Reserve } from '../pace';
 import { count, dayAndDate, inHand, listing } from '../words';
@@ -134,3 +134,9 @@ export function silentLately(state: Household, year: SchoolYear, today: Day): { 
     return days > 0 ? [{ child, days }] : [];
   });
 }
+
+/** Outside classes and programmes whose first day is from…to, both included, by that day; a single day away begins nothing. */
+export const classesBeginning = ({ aways }: Pick<Household, 'aways'>, from: Day, to: Day): AwayBlock[] =>
+  aways
+    .filter((a) => a.from !== a.to && toDay(a.from) >= from && toDay(a.from) <= to)
+    .sort((a, b) => a.from.localeCompare(b.from) || a.label.localeCompare(b.label));

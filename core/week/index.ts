@@ -2,3 +2,4 @@ export * from './week';
 export * from './move';
 export * from './cost';
 export * from './late-box';
+export * from './teacher-page';

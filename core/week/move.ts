@@ -9,7 +9,7 @@ import {
   type PublishedWeek,
   type SchoolYear,
 } from '../household';
-import { standingsOf } from '../log';
+import { isOpen, standingsOf } from '../log';
 import { relatedTo } from '../pace';
 import { makePlan, makeProblem, type Plan } from '../stagger';
 import { count } from '../words';
@@ -53,7 +53,7 @@ export function moveSitting(
   const track = plan.tracks.find((t) => t.enrolmentId === enrolment.id);
   const ids = track?.stepIds.filter((_, i) => track.days[i] === from) ?? [];
   const standings = standingsOf(state.marks, enrolment.id);
-  const moved = ids.filter((id) => (standings.get(id)?.state ?? 'open') === 'open');
+  const moved = ids.filter((id) => isOpen(standings, id));
   if (!track || moved.length === 0) return { fault: 'Nothing of this course is left to move on that day.' };
   const refused = moved.some((id) => standings.get(id)?.refused.at(-1) === to || standings.get(id)?.sat.at(-1) === to);
   if (refused) return { fault: 'It was marked on that day already; take the mark off first.' };

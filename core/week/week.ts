@@ -25,7 +25,7 @@ import {
   type Teacher,
   sits,
 } from '../household';
-import { compareMarks, marksByEnrolment, standingsOf } from '../log';
+import { isOpen, compareMarks, marksByEnrolment, standingsOf } from '../log';
 import { newLessonsAllowed, type Plan } from '../stagger';
 
 /** One step in one cell of the week. */
@@ -81,7 +81,7 @@ export interface WeekPage {
   rows: WeekRow[];
   published: PublishedWeek | undefined;
   /** Programmes led elsewhere that meet in this week, with their own number of it. */
-  programmes: { label: string; week: number }[];
+  programmes: { label: string; week: number; notes?: string }[];
 }
 
 /**
@@ -112,11 +112,11 @@ export function weekPage(state: Household, stored: SchoolYear, plan: Plan | unde
 }
 
 /** The own week numbers of programmes that meet in the seven days from `start`. */
-export function programmesIn(state: Pick<Household, 'aways'>, start: Day): { label: string; week: number }[] {
+export function programmesIn(state: Pick<Household, 'aways'>, start: Day): WeekPage['programmes'] {
   return state.aways.flatMap((a) => {
     // An ISO week may begin inside the household's: the later one that meets is the one named.
     const week = programmeWeek(a, start + 6) ?? programmeWeek(a, start);
-    return week === undefined ? [] : [{ label: a.label, week }];
+    return week === undefined ? [] : [{ label: a.label, week, ...(a.notes ? { notes: a.notes } : {}) }];
   });
 }
 
@@ -131,7 +131,7 @@ function rowOf(
   if (!course) return undefined;
   const steps = new Map(flatten(course).map((s) => [s.id, s]));
   const standings = standingsOf(state.marks, enrolment.id);
-  const open = (id: Id) => (standings.get(id)?.state ?? 'open') === 'open';
+  const open = (id: Id) => isOpen(standings, id);
   const from = fromDay(days[0]!);
   const to = fromDay(days.at(-1)!);
   const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? [])

@@ -1,4 +1,14 @@
-import { type Clock, type Day, fromDay, isIsoDate, type IsoDate, toDay } from '../calendar';
+import {
+  type Clock,
+  type Day,
+  fromDay,
+  isIsoDate,
+  type IsoDate,
+  toDay,
+  type Weekday,
+  WEEKDAY_NAMES,
+} from '../calendar';
+import { listing } from './index';
 import type { DateStyle } from '../household';
 
 const LOCALES: Record<DateStyle, string> = { 'day month': 'en-GB', 'month day': 'en-US', 'year-month-day': 'en-GB' };
@@ -105,4 +115,14 @@ export function readClock(text: string): Clock | undefined {
   const minutes = Number(m[2] ?? 0);
   if (hours > 23 || minutes > 59) return undefined;
   return `${String(hours).padStart(2, '0')}:${String(minutes).padStart(2, '0')}`;
+}
+
+/** Weekdays in words: "every day", "Mon to Fri", "Mon and Thu"; "on no weekday". */
+export function weekdayWords(weekdays: readonly Weekday[]): string {
+  const days = [...new Set(weekdays)].sort((a, b) => a - b);
+  const short = (d: Weekday) => WEEKDAY_NAMES[d].slice(0, 3);
+  if (days.length === 0) return 'on no weekday';
+  if (days.length === 7) return 'every day';
+  const run = days.length > 2 && days.at(-1)! - days[0]! === days.length - 1;
+  return run ? `${short(days[0]!)} to ${short(days.at(-1)!)}` : listing(days.map(short));
 }

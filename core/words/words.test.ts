@@ -20,6 +20,7 @@ import {
   readClock,
   readDate,
   shortDate,
+  weekdayWords,
   wholeHours,
 } from './index';
 
@@ -104,6 +105,16 @@ describe('words with figures', () => {
     expect(dayAndDate('month day', next, near)).toBe('Wed Jan 20, 2027');
     expect(longDate('day month', next, near)).toBe('Wednesday, 20 January 2027');
     expect(longDate('day month', next)).toBe('Wednesday 20 January');
+  });
+});
+
+describe('weekdays', () => {
+  it('are a run, a list or every day', () => {
+    expect(weekdayWords([5, 1, 2, 3, 4])).toBe('Mon to Fri');
+    expect(weekdayWords([1, 4])).toBe('Mon and Thu');
+    expect(weekdayWords([1, 2])).toBe('Mon and Tue');
+    expect(weekdayWords([1, 2, 3, 4, 5, 6, 7])).toBe('every day');
+    expect(weekdayWords([])).toBe('on no weekday');
   });
 });
 

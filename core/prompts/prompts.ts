@@ -1,0 +1,98 @@
+import { type Day, dayKind, fromDay, hasSchool, schoolDays, toDay } from '../calendar';
+import { BREAK_DAYS, deckView } from '../cards';
+import { type Household, type Id, type SchoolYear, titleOf } from '../household';
+import { lowScores, marksByEnrolment } from '../log';
+import { isTaken, isThrough } from '../pace';
+import { count, listing, shortDate } from '../words';
+
+/** A word at the right moment: once, put away in one press, and never counted against anybody. */
+export interface Prompted {
+  /** What it is about: put away, it comes back for nothing else. */
+  key: string;
+  words: string;
+  /** Where it can be seen to. */
+  to?: { path: string; words: string };
+  /** What can be done about it in one press: a step is to be done again. */
+  again?: { enrolmentId: Id; stepId: Id };
+}
+/** Days that a word about something gone by stands. */
+const STANDS = 14;
+/** Days before an exchange ends on which it is spoken of. */
+const BEFORE_EXCHANGE = 14;
+
+type Source = (state: Household, year: SchoolYear | undefined, today: Day) => Prompted[];
+
+/** After a break of a week or more: what to go over first. For a week of school. */
+const afterBreak: Source = (state, year, today) => {
+  if (!year) return [];
+  const days = schoolDays(year).filter((d) => d <= today);
+  const last = days.at(-1);
+  if (last === undefined || !hasSchool(dayKind(year, today))) return [];
+  const back = days.findLast((d, i) => i > 0 && d - days[i - 1]! > BREAK_DAYS);
+  if (back === undefined || today - back > 6) return [];
+  const decks = state.decks.filter((deck) =>
+    state.children.some((c) => deckView(state, deck, c.id, today).count['to review'] > 0),
+  );
+  const before = days[days.indexOf(back) - 1]!;
+  const gone = `${count(back - before - 1, 'day')} without school`;
+  const words =
+    decks.length > 0
+      ? `${gone}: go over the cards first (${listing(decks.map((d) => d.name))}), then a lesson of each course again if it did not last.`
+      : `${gone}: a lesson of each course again, where it did not last, is sooner done than a new one on sand.`;
+  return [
+    { key: `break ${fromDay(back)}`, words, ...(decks.length > 0 ? { to: { path: '/cards', words: 'Cards' } } : {}) },
+  ];
+};
+
+/** A level is finished: what it was worth, and what comes next. */
+const atTheEnd: Source = (state, _year, today) =>
+  state.enrolments.filter(isTaken).flatMap((e): Prompted[] => {
+    const marks = marksByEnrolment(state.marks).get(e.id);
+    if (!marks || marks.length === 0 || !isThrough(state, e)) return [];
+    const last = Math.max(...marks.map((m) => toDay(m.date)));
+    if (today - last > STANDS) return [];
+    return [
+      {
+        key: `end ${e.id}`,
+        words: `${titleOf(state, e.courseId)} is finished: say what it was worth, and what comes next.`,
+        to: { path: `/shelf/${encodeURIComponent(e.courseId)}`, words: 'To the course' },
+      },
+    ];
+  });
+
+/** An exchange is possible for some days yet. */
+const exchange: Source = (state, _year, today) =>
+  state.courses.flatMap((c): Prompted[] => {
+    const until = c.bought?.exchangeUntil;
+    if (!until) return [];
+    const day = toDay(until);
+    if (day < today || day > today + BEFORE_EXCHANGE) return [];
+    return [
+      {
+        key: `exchange ${c.id} ${until}`,
+        words: `${c.title} can be exchanged until ${shortDate(state.settings.dateStyle, day, today)}.`,
+        to: { path: `/shelf/${encodeURIComponent(c.id)}`, words: 'How far it will be by then' },
+      },
+    ];
+  });
+
+/** A test or drill below the line that its course draws. */
+const belowTheLine: Source = (state, _year, today) =>
+  state.enrolments.filter(isTaken).flatMap((e) =>
+    lowScores(state, e)
+      .filter((s) => today - s.day <= STANDS)
+      .map((s): Prompted => ({
+        key: `score ${s.mark.id}`,
+        words: `${titleOf(state, e.courseId)}, ${s.words}: ${s.mark.score!.got} of ${s.mark.score!.of}, below the line of the course. Do it again?`,
+        again: { enrolmentId: e.id, stepId: s.mark.stepId },
+      })),
+  );
+
+/** All that has something to say, in the order in which it is said; what is built later adds its own. */
+const SOURCES: readonly Source[] = [belowTheLine, afterBreak, atTheEnd, exchange];
+
+/** What is to be said on a day, but for what was put away. */
+export function promptsOn(state: Household, year: SchoolYear | undefined, today: Day): Prompted[] {
+  const away = new Set(state.prompts.map((p) => p.key));
+  return SOURCES.flatMap((s) => s(state, year, today)).filter((p) => !away.has(p.key));
+}

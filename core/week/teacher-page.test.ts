@@ -1,0 +1,60 @@
+import { describe, expect, it } from 'vitest';
+import { toDay } from '../calendar';
+import { markSteps } from '../deeds';
+import type { Household } from '../household';
+import { makePlan, makeProblem } from '../stagger';
+import { afterDeed } from '../tests/apply';
+import { aChild, aCourse, aHousehold, anEnrolment, aTeacher } from '../tests/make';
+import { teacherPage, toReport, weekPage } from './index';
+
+const MONDAY = toDay('2026-09-07');
+const home = (): Household =>
+  aHousehold({
+    teachers: [aTeacher('T'), aTeacher('U', { name: 'Aunt' })],
+    children: [aChild('A'), aChild('B')],
+    courses: [aCourse('c', { lessons: 9, perLesson: [{ kind: 'practise', count: 1 }] }), aCourse('d', { lessons: 9 })],
+    enrolments: [
+      anEnrolment('e', 'c', { childIds: ['A', 'B'], teacherId: 'U', rule: { kind: 'weekly', n: 5, unit: 'steps' } }),
+      anEnrolment('f', 'd'),
+    ],
+    materials: [{ id: 'm', name: 'the green book', place: '', consumable: false, unit: '', cautions: [] }],
+    movements: [{ id: 'v', materialId: 'm', date: '2026-09-01', seq: 1, kind: 'lent', quantity: 1, who: 'the Weirs' }],
+    needs: [{ id: 'n', materialId: 'm', courseId: 'c', rule: { for: 'course' }, quantity: 1, per: 'shared' }],
+  });
+const pageOf = (h: Household, today = MONDAY) => {
+  const year = h.years[0]!;
+  return weekPage(h, year, makePlan(makeProblem(h, year, today), { sweeps: 1, seed: 1 }), MONDAY);
+};
+
+describe('the page of one who teaches from this shelf', () => {
+  it('holds that teacher’s own lessons of the week, to the number, with children, things and who has the book', () => {
+    const h = home();
+    const page = pageOf(h);
+    const days = teacherPage(h, page, 'U');
+    const own = page.rows.find((r) => r.enrolment.id === 'e')!;
+    expect(days.flatMap((d) => d.lines.map((l) => [d.day, l.step.id]))).toEqual(
+      own.cells.flatMap((c) => c.items.map((i) => [c.day, i.step.id])),
+    );
+    expect(days[0]!.lines[0]).toMatchObject({
+      words: 'Lesson 1, practise',
+      things: ['the green book (the Weirs has it)'],
+    });
+    expect(days[0]!.lines[0]!.children.map((c) => c.id)).toEqual(['A', 'B']);
+    expect(teacherPage(h, page, 'nobody')).toEqual([]);
+  });
+
+  it('what was reported is entered in one go on its own days, and asked for no more', () => {
+    const h = home();
+    const lines = toReport(teacherPage(h, pageOf(h), 'U'), MONDAY + 1);
+    expect(lines.length).toBeGreaterThan(0);
+    expect(lines.every((l) => l.day <= MONDAY + 1)).toBe(true);
+    const steps = lines.map((l) => ({ enrolmentId: l.enrolment.id, stepId: l.step.id, day: l.day }));
+    let n = 0;
+    const after = afterDeed(
+      h,
+      markSteps(h, steps, 'done', () => `m${++n}`),
+    );
+    expect(after.marks.map((m) => [m.stepId, toDay(m.date)])).toEqual(lines.map((l) => [l.step.id, l.day]));
+    expect(toReport(teacherPage(after, pageOf(after, MONDAY + 2), 'U'), MONDAY + 1)).toEqual([]);
+  });
+});

@@ -1,0 +1,52 @@
+import type { Day } from '../calendar';
+import { type FlatStep, stepName } from '../course';
+import { type Child, type Enrolment, type Household, type Id, type MarkKind, sits } from '../household';
+import { holdersOf, thingsAt } from '../materials';
+import type { WeekPage } from './week';
+
+/** A step on the page of somebody who teaches from this shelf. */
+export interface TeacherLine {
+  day: Day;
+  enrolment: Enrolment;
+  step: FlatStep;
+  children: Child[];
+  title: string;
+  /** Lesson and step in words. */
+  words: string;
+  minutes: number;
+  fresh: boolean;
+  mark?: MarkKind;
+  /** What it needs, each with who has it where somebody does. */
+  things: string[];
+}
+
+/**
+ * All that one teacher teaches in a week, day by day in the order of the week's own rows, with pages, minutes, things and who has the book:
+ * a page for somebody who does not open this program.
+ */
+export function teacherPage(state: Household, page: WeekPage, teacherId: Id): { day: Day; lines: TeacherLine[] }[] {
+  return page.days
+    .map(({ day }) => ({
+      day,
+      lines: page.rows
+        .filter((r) => r.enrolment.teacherId === teacherId)
+        .flatMap((row) =>
+          (row.cells.find((c) => c.day === day)?.items ?? [])
+            .filter((i) => !i.slipped)
+            .map((i): TeacherLine => ({
+              ...{ day, enrolment: row.enrolment, step: i.step, children: row.children, title: row.course.title },
+              ...{ words: `${i.step.lesson.title}, ${stepName(i.step)}`, minutes: i.minutes, fresh: i.fresh },
+              ...(i.mark ? { mark: i.mark } : {}),
+              things: thingsAt(state, row.enrolment, i.step).map((m) => {
+                const [holder] = holdersOf(state, m.id);
+                return holder ? `${m.name} (${holder.who || 'somebody'} has it)` : m.name;
+              }),
+            })),
+        ),
+    }))
+    .filter((d) => d.lines.length > 0);
+}
+
+/** Of a teacher's page what can be reported as done by a day: what stands there unmarked up to it. */
+export const toReport = (days: readonly { day: Day; lines: readonly TeacherLine[] }[], until: Day): TeacherLine[] =>
+  days.filter((d) => d.day <= until).flatMap((d) => d.lines.filter((l) => l.mark === undefined || !sits(l.mark)));
