@@ -12,7 +12,7 @@ import { usePlan } from './plan';
  */
 export function DayLists() {
   const { household, year, today, store, lost } = useHousehold();
-  const { plan, settled } = usePlan();
+  const { plan, settled, listed } = usePlan();
   /** The plan of before whose days have been looked at: once is enough. */
   const looked = useRef<Plan>(undefined);
   useEffect(() => {
@@ -24,11 +24,12 @@ export function DayLists() {
     const before = settled?.before === looked.current ? undefined : settled?.before;
     const lists = listsToKeep(household, year, stands, today, before);
     if (before) looked.current = before;
-    if (lists.length === 0) return;
+    const done = () => settled && listed(settled.plan.today);
+    if (lists.length === 0) return done();
     // A list that another window has kept meanwhile stays. Should it not be stored, today’s is tried again.
     const wish = (now: Household) =>
       lists.filter((l) => !byId(now.dayLists, l.id)).map((put) => ({ table: 'dayLists' as const, put }));
-    void store.absorb(wish).catch(() => undefined);
-  }, [household, year, today, store, lost, plan, settled]);
+    void store.absorb(wish).then(done, () => undefined);
+  }, [household, year, today, store, lost, plan, settled, listed]);
   return null;
 }

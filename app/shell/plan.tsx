@@ -22,6 +22,8 @@ interface Planned {
   fault: string | undefined;
   /** The plan that has settled, and the settled one of a day before it, which stood until then. */
   settled: { plan: Plan; before: Plan | undefined } | undefined;
+  /** The lists that plans of before `day` have to say something of are stored: its own plan may take their place. */
+  listed: (day: number) => void;
   /** Asks the planner's worker what a plan needs, lacks and has to be made ready. */
   stores: (household: Household, plan: Plan, wish: StoresWish) => Promise<Stores | undefined>;
 }
@@ -39,6 +41,38 @@ export function usePlan(): Planned {
 export const EFFORT = { sweeps: 60, seed: 1 };
 /** Milliseconds of quiet after which a settled plan is kept for the next time. */
 const KEEP_AFTER = 400;
+
+/**
+ * Keeps settled plans by `store`: the first of a day as soon as the lists of days gone by are stored (`release`), for it takes the
+ * place of the plan that those were made from; later ones after some quiet, since while somebody marks on there will be another.
+ */
+function keeperOf(store: (keep: KeptPlan) => void) {
+  let waiting: { keep: KeptPlan; timer: ReturnType<typeof setTimeout> } | undefined;
+  let released: number | undefined;
+  const drop = () => {
+    clearTimeout(waiting?.timer);
+    waiting = undefined;
+  };
+  const flush = () => {
+    if (!waiting || waiting.keep.plan.today !== released) return;
+    const { keep } = waiting;
+    drop();
+    store(keep);
+  };
+  return {
+    drop,
+    flush,
+    keep: (keep: KeptPlan) => {
+      drop();
+      waiting = { keep, timer: setTimeout(flush, KEEP_AFTER) };
+    },
+    release: (day: number) => {
+      if (released === day) return;
+      released = day;
+      flush();
+    },
+  };
+}
 
 export function PlanProvider({ children }: { children: ReactNode }) {
   const { household, year, today, store } = useHousehold();
@@ -91,7 +125,17 @@ export function PlanProvider({ children }: { children: ReactNode }) {
       left = true;
     };
   }, [store]);
-  const keeping = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const keeper = useMemo(() => keeperOf((keep) => void store.setNote(KEPT_PLAN, keep).catch(() => undefined)), [store]);
+  useEffect(() => {
+    // Who closes the window in the quiet before it is kept has it kept all the same.
+    const hide = () => document.visibilityState === 'hidden' && keeper.flush();
+    addEventListener('pagehide', keeper.flush);
+    document.addEventListener('visibilitychange', hide);
+    return () => {
+      removeEventListener('pagehide', keeper.flush);
+      document.removeEventListener('visibilitychange', hide);
+    };
+  }, [keeper]);
 
   const [standing, setStanding] = useState(NOTHING);
   useEffect(() => {
@@ -102,7 +146,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
     markPlanning(true);
     if (kept === undefined) return;
     tellPlanShare(0);
-    clearTimeout(keeping.current);
+    keeper.drop();
     planner.current?.request(
       asked,
       { today, effort: EFFORT, kept: kept ?? undefined, eager: improving.current || shownFor.current !== today },
@@ -128,14 +172,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
                       : kept?.plan,
             }));
             tellPlanShare(undefined);
-            if (settledAs !== kept?.key) {
-              const keep: KeptPlan = { key: settledAs, plan: better };
-              // Not at once: while somebody marks on there will be another.
-              keeping.current = setTimeout(
-                () => void store.setNote(KEPT_PLAN, keep).catch(() => undefined),
-                KEEP_AFTER,
-              );
-            }
+            if (settledAs !== kept?.key) keeper.keep({ key: settledAs, plan: better });
           }
           if (show) shownFor.current = better.today;
           setPlan((shown) => (show || !shown || shown.today !== better.today ? better : shown));
@@ -151,7 +188,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
         },
       },
     );
-  }, [asked, today, kept, store]);
+  }, [asked, today, kept, store, keeper]);
 
   const stores = useCallback(
     async (state: Household, by: Plan, wish: StoresWish) => planner.current?.stores(state, by, wish),
@@ -163,9 +200,10 @@ export function PlanProvider({ children }: { children: ReactNode }) {
       ...(year ? standing : NOTHING),
       fault,
       settled: year ? stands : undefined,
+      listed: keeper.release,
       stores,
     }),
-    [year, plan, standing, fault, stands, stores],
+    [year, plan, standing, fault, stands, stores, keeper],
   );
 
   return <Context value={value}>{children}</Context>;
