@@ -31,6 +31,7 @@ const Materials = lazy(() => import('./materials/materials'));
 const ForecastPage = lazy(() => import('./forecast/forecast-page'));
 const CardsPage = lazy(() => import('./cards/cards-page'));
 const SitDown = lazy(() => import('./sitdown/sit-down'));
+const ReadingList = lazy(() => import('./sitdown/reading-page'));
 const ThingsSheet = lazy(() => import('./materials/sheet-page'));
 const Labels = lazy(() => import('./materials/labels-page'));
 const Record = lazy(() => import('./record/record'));
@@ -94,6 +95,7 @@ function Doors() {
               </Whole>
             }
           />
+          <Route path="/sit-down/reading" element={<ReadingList />} />
           <Route path="/shelf" element={<Shelf />} />
           <Route path="/shelf/new/contents" element={<PastePage />} />
           <Route path="/shelf/together" element={<Together />} />

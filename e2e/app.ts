@@ -150,6 +150,7 @@ export const VIEWS = [
   '/',
   '/week',
   '/sit-down',
+  '/sit-down/reading',
   '/cards',
   '/year',
   '/year/courses',

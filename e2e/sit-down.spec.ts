@@ -50,7 +50,7 @@ test('a course is chosen otherwise with what that does, a lesson is read and not
   await openToday(page);
   await walk(page, '/sit-down?part=courses');
   const courses = page.getByRole('list', { name: 'Course by course' });
-  const tideways = courses.getByRole('listitem').filter({ hasText: 'Tideways' });
+  const tideways = courses.getByRole('listitem').filter({ hasText: /^Tideways/ });
   await expect(tideways).toContainText('3 sittings');
   await tideways.getByRole('button', { name: /^Otherwise/ }).click();
   await page.getByLabel('one sitting less').check();
@@ -196,7 +196,7 @@ test('three weeks in a row by keyboard alone: an ordinary one, a ragged one, one
     const courses = page.getByRole('list', { name: 'Course by course' });
     await courses
       .getByRole('listitem')
-      .filter({ hasText: 'Tideways' })
+      .filter({ hasText: /^Tideways/ })
       .getByRole('button', { name: /^Otherwise/ })
       .press('Enter');
     await page.getByLabel('hold it').press('Space');
@@ -207,4 +207,44 @@ test('three weeks in a row by keyboard alone: an ordinary one, a ragged one, one
   expect(ragged).toBeLessThanOrEqual(30);
   // The winter break is over.
   expect(await sitDown('2027-01-08T16:00:00', /Sit down over the week of 11 Jan/)).toBeLessThanOrEqual(12);
+});
+
+test('in the hand: every part fits the screen, what the manual has worth doing becomes an extra, and all prints take one side', async ({
+  page,
+}) => {
+  await page.clock.setFixedTime(new Date(FRIDAY));
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openToday(page);
+  await page.evaluate(() => (window.print = () => undefined));
+  await walk(page, '/sit-down');
+  const next = page.getByRole('button', { name: 'Seen to, next' });
+  for (let i = 0; i < 6; i++) {
+    const open = page.locator('main button[aria-expanded="true"]').first();
+    const part = await open.innerText();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), part).toBeLessThanOrEqual(390);
+    expect((await next.boundingBox())!.height, part).toBeGreaterThanOrEqual(40);
+    if (/To read ahead/.test(part)) {
+      await page.getByRole('button', { name: 'Worth doing: Grammar by Lantern, Lesson 15' }).click();
+      await page.getByRole('button', { name: 'Save' }).click();
+      await expect(page.getByText('Say what it is, like')).toBeVisible();
+      await page.getByLabel('What the manual has').fill('a lantern of card');
+      await page.getByLabel(/^an extra on/).check();
+      await page.getByRole('button', { name: 'Save' }).click();
+      await expect(status(page)).toContainText('a lantern of card: chosen from the manual');
+    }
+    if (/Errands and extras/.test(part))
+      await expect(page.getByRole('list', { name: 'Extras of the week', exact: true })).toContainText('a lantern of card');
+    await next.click();
+    await expect(open).not.toHaveText(part);
+  }
+  await page.getByRole('button', { name: 'Publish and print', exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('published');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  for (const view of ['/sit-down/reading', '/child/wren', '/teacher/tobias', '/materials', '/week']) {
+    await walk(page, `${view}?of=2026-11-16`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    if (view === '/sit-down/reading') await expect(page.getByRole('region', { name: 'Maren reads' })).toBeVisible();
+    const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+    expect(pdf.match(/\/Type\s*\/Page[^s]/g), view).toHaveLength(1);
+  }
 });

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { fromDay, isClock, isIsoDate, type IsoDate } from '../../core/calendar';
-import { GAME_KINDS } from '../../core/day';
+import { easierFor, GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
 import {
   childrenOf,
@@ -58,6 +58,9 @@ export function RitualForm({
   const [date, setDate] = useState<string>(ritual?.date ?? proposed ?? fromDay(today));
   const [until, setUntil] = useState<string>(ritual?.until ?? '');
   const [secure, setSecure] = useState(ritual?.secure !== undefined);
+  const [easier, setEasier] = useState(ritual?.easier ?? '');
+  const [hard, setHard] = useState(ritual?.hard !== undefined);
+  const easierOnes = easierFor(household.rituals, ritual?.id);
   const [fault, setFault] = useState<string>();
   const atTable = household.enrolments
     .filter((e) => isTaken(e) && e.childIds.every((id) => childIds.includes(id)))
@@ -93,6 +96,8 @@ export function RitualForm({
           ...(sort === 'extra' && isIsoDate(date) ? { date } : {}),
           ...(sort !== 'extra' && isIsoDate(until) ? { until } : {}),
           ...(secure && sort === undefined ? { secure: ritual?.secure ?? fromDay(today) } : {}),
+          ...(sort === undefined && easier ? { easier } : {}),
+          ...(sort === undefined && easier && hard ? { hard: ritual?.hard ?? fromDay(today) } : {}),
           ...(answered.length > 0 ? { sheets: answered } : {}),
         };
         void commit(`${put.title}: ${words.kept} saved`, [{ table: 'rituals', put }]).then((done) => done && close());
@@ -188,6 +193,26 @@ export function RitualForm({
             <input type="checkbox" checked={secure} onChange={(e) => setSecure(e.target.checked)} /> it is secure, and
             rests until it is wanted again
           </label>
+          {easierOnes.length > 0 && (
+            <Field label="While it is too hard, in its place">
+              {(p) => (
+                <select {...p} value={easier} onChange={(e) => setEasier(e.target.value)}>
+                  <option value="">nothing</option>
+                  {easierOnes.map((r) => (
+                    <option key={r.id} value={r.id}>
+                      {r.title}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+          )}
+          {easier && (
+            <label className="flex min-h-[44px] items-center gap-2">
+              <input type="checkbox" checked={hard} onChange={(e) => setHard(e.target.checked)} /> it is too hard for
+              now: the easier one comes on its days
+            </label>
+          )}
           <PeoplePicker
             legend="A game round the table: everybody answers from their own sheet of"
             people={atTable}

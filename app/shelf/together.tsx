@@ -65,6 +65,7 @@ export default function Together() {
         {r.sort === 'chore' ? '' : `, teacher ${PRESENCE_WORDS[r.presence]}`}
         {r.until && `, for the last time on ${dayAndDate(style, toDay(r.until), today)}`}
         {r.secure && ', secure: it rests'}
+        {r.hard && `, too hard for now: ${byId(household.rituals, r.easier ?? '')?.title ?? ''} comes in its place`}
         {r.sort === 'extra' && r.alone && ', counts as school'}
       </span>
     </Line>

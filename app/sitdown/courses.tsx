@@ -42,6 +42,7 @@ export function Courses({ lines, page, start }: { lines: readonly CourseLine[]; 
                   {l.proposed}, {count(l.sittings, 'sitting')}, {l.minutes} min
                   {hand !== undefined && ` · ${inHand(hand)}`}
                 </span>
+                {l.reviews && <span className="block text-soft">{l.reviews}</span>}
                 {l.tests.length > 0 && (
                   <b className="block font-semibold">
                     {l.tests.length === 1 ? 'Test' : 'Tests'}: {listing(l.tests)}

@@ -1,4 +1,6 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
+import { type Day, fromDay } from '../../core/calendar';
 import { noteLesson, readInCourse, readLesson } from '../../core/deeds';
 import { titleOf } from '../../core/household';
 import { isTaken } from '../../core/pace';
@@ -9,11 +11,13 @@ import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { listing } from '../ui/words';
+import { ManualExtraForm } from './manual-extra-form';
 
 /** What each teacher reads ahead, as it sits in the bag: ticked once read; a note shows when the lesson is taught. */
-export function Reading({ lines }: { lines: readonly ReadingLine[] }) {
+export function Reading({ lines, start }: { lines: readonly ReadingLine[]; start: Day }) {
   const { household, today, commit } = useHousehold();
   const [noting, setNoting] = useState<ReadingLine>();
+  const [adding, setAdding] = useState<ReadingLine>();
   const style = household.settings.dateStyle;
   const teachers = [...new Map(lines.map((l) => [l.teacher.id, l.teacher])).values()];
   const skipped = household.enrolments.filter(isTaken).flatMap((e) => {
@@ -69,6 +73,14 @@ export function Reading({ lines }: { lines: readonly ReadingLine[] }) {
                       >
                         Note, minutes
                       </button>
+                      <button
+                        type="button"
+                        className="press page-link cursor-pointer px-2"
+                        aria-label={`Worth doing: ${title}, ${l.lesson.title}`}
+                        onClick={() => setAdding(l)}
+                      >
+                        Worth doing
+                      </button>
                     </li>
                   ))}
               </ul>
@@ -76,6 +88,13 @@ export function Reading({ lines }: { lines: readonly ReadingLine[] }) {
           </section>
         );
       })}
+      {lines.length > 0 && (
+        <p>
+          <Link className="page-link" to={`/sit-down/reading?of=${fromDay(start)}`}>
+            The reading list, to print
+          </Link>
+        </p>
+      )}
       {skipped.length > 0 && <p className="text-soft">Taught unread, as far as is known: {skipped.join('; ')}.</p>}
       {courses.length + unread.length > 0 && (
         <p className="flex flex-wrap gap-x-4">
@@ -106,6 +125,7 @@ export function Reading({ lines }: { lines: readonly ReadingLine[] }) {
         </p>
       )}
       {noting && <NoteForm line={noting} close={() => setNoting(undefined)} />}
+      {adding && <ManualExtraForm line={adding} close={() => setAdding(undefined)} />}
     </>
   );
 }

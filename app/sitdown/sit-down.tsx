@@ -7,7 +7,7 @@ import { seePart } from '../../core/deeds';
 import { SIT_DOWN_PARTS, type SitDownPart } from '../../core/household';
 import { errandsOf } from '../../core/jot';
 import { openHolds, orderSoon } from '../../core/materials';
-import { courseLines, readingOf, sitDownOf, weekDatesWords, weekToPlan } from '../../core/sitdown';
+import { courseLines, makingsUndone, readingOf, sitDownOf, weekDatesWords, weekToPlan } from '../../core/sitdown';
 import { publishWeek, weekPage } from '../../core/week';
 import { Box } from '../materials/box';
 import { useHousehold } from '../shell/household';
@@ -21,6 +21,7 @@ import { Courses } from './courses';
 import { Dates } from './dates';
 import { Extras } from './extras';
 import { Reading } from './reading';
+import { Undone } from './undone';
 
 const TITLES: Record<SitDownPart, string> = {
   left: 'What was left',
@@ -54,7 +55,8 @@ export default function SitDownPage() {
   const stores = useStores({ net: true, box: [start, start + 6] });
   const box = stores?.box ?? [];
   const short = orderSoon(stores?.missing ?? [], Math.max(today, start));
-  const lines = useMemo(() => (page ? courseLines(household, page) : []), [household, page]);
+  const lines = useMemo(() => (page ? courseLines(household, page, year, plan) : []), [household, page, year, plan]);
+  const undone = useMemo(() => makingsUndone(household, today), [household, today]);
   const next = useRef<HTMLButtonElement>(null);
   const open = SIT_DOWN_PARTS.find((p) => p === params.get('part')) ?? SIT_DOWN_PARTS.find((p) => !done.includes(p));
   // By keyboard alone: what goes on with Enter has the focus whenever a part opens.
@@ -135,11 +137,12 @@ export default function SitDownPage() {
             <LastDay left={d} />
           </section>
         ))}
+        <Undone makings={undone} />
       </>
     ),
     dates: <Dates key={row?.words ?? ''} page={page} start={start} words={row?.words ?? ''} />,
     courses: <Courses lines={lines} page={page} start={start} />,
-    reading: <Reading lines={reading} />,
+    reading: <Reading lines={reading} start={start} />,
     things: (
       <>
         <Box lines={box} start={start} away={[]} open={(m) => void navigate(`/materials?thing=${m.id}`)} />

@@ -4,7 +4,7 @@ import { toDay } from '../calendar';
 import type { Household, Ritual } from '../household';
 import { reviewsOn, makePlan, makeProblem } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
-import { childWeek, choresByChild, extrasWithin, ritualMark, ritualsOn } from './index';
+import { childWeek, choresByChild, easierFor, extrasWithin, ritualMark, ritualsOn } from './index';
 
 const year = aYear({ closed: [{ id: 'c', from: '2026-09-14', to: '2026-09-14', label: 'fair' }] });
 const h = (change: Partial<Household> = {}): Household =>
@@ -159,5 +159,36 @@ describe('chores and extras', () => {
     expect(week.find((d) => d.day === toDay('2026-09-12'))!.items.map((i) => i.title)).toEqual(['feed the hens']);
     // Its minutes are no work of the school's.
     expect(week[0]!.minutes).toBe(week[0]!.items.slice(0, -1).reduce((n, i) => n + i.minutes, 0));
+  });
+});
+
+describe('a game that is too hard', () => {
+  const game = (id: string, weekdays: Ritual['weekdays'], change: Partial<Ritual> = {}): Ritual => ({
+    ...{ id, title: id, childIds: ['A'], teacherId: 'T', weekdays, minutes: 5, presence: 'with' },
+    ...change,
+  });
+  const ids = (rituals: Ritual[], date: string) => on(h({ rituals }), date).map(([id]) => id);
+
+  it('gives way to an easier one on its own days, from the date it is said on, and comes back', () => {
+    const [dice, pairs] = [game('dice', [1, 3]), game('pairs', [5])];
+    const hard = { ...dice, easier: 'pairs', hard: '2026-09-09' };
+    // Monday the 7th, Wednesday the 9th, Friday the 11th.
+    expect(ids([hard, pairs], '2026-09-07')).toEqual(['dice']);
+    expect(ids([hard, pairs], '2026-09-09')).toEqual(['pairs']);
+    expect(ids([hard, pairs], '2026-09-11')).toEqual(['pairs']);
+    expect(ids([{ ...dice, easier: 'pairs' }, pairs], '2026-09-09')).toEqual(['dice']);
+    // Down a row of them, and one that is secure by now is not brought back by it.
+    const middle = { ...pairs, easier: 'snap', hard: '2026-09-08' };
+    expect(ids([hard, middle, game('snap', [])], '2026-09-09')).toEqual(['snap']);
+    expect(ids([hard, { ...pairs, secure: '2026-09-01' }], '2026-09-09')).toEqual([]);
+    // Of two that name each other neither comes, and nothing hangs.
+    expect(ids([hard, { ...pairs, easier: 'dice', hard: '2026-09-08' }], '2026-09-09')).toEqual([]);
+  });
+
+  it('is never offered what leans on it itself', () => {
+    const all = [game('a', [1], { easier: 'b' }), game('b', [1], { easier: 'c' }), game('c', [1])];
+    expect(easierFor(all, 'c').map((r) => r.id)).toEqual([]);
+    expect(easierFor(all, 'a').map((r) => r.id)).toEqual(['b', 'c']);
+    expect(easierFor(all, undefined)).toHaveLength(3);
   });
 });

@@ -19,12 +19,44 @@ export interface DayRitual {
   mark: RitualMark | undefined;
 }
 
-/** Whether a ritual comes on a day: `open` where school is held. What was said to be secure rests from that date on. */
-function comes(ritual: Ritual, day: Day, open: boolean): boolean {
+/** Whether a ritual gives way on a date: it is too hard, and there is an easier one. */
+const givesWay = ({ easier, hard }: Pick<Ritual, 'easier' | 'hard'>, date: IsoDate): boolean =>
+  easier !== undefined && hard !== undefined && hard <= date;
+
+/**
+ * Whether a ritual comes on a day: `open` where school is held. What was said to be secure rests from that date on; what is too hard gives
+ * way, and the easier one comes on its days as well as on its own.
+ */
+function comes(ritual: Ritual, all: readonly Ritual[], day: Day, open: boolean): boolean {
   const date = fromDay(day);
   if (ritual.sort === 'extra') return ritual.date === date;
   if ((ritual.until && ritual.until < date) || (ritual.secure && ritual.secure <= date)) return false;
-  return (open || ritual.sort === 'chore') && ritual.weekdays.includes(weekdayOf(day));
+  if (givesWay(ritual, date) || !(open || ritual.sort === 'chore')) return false;
+  const weekday = weekdayOf(day);
+  // Followed from harder to harder, each once: two that name one another end there.
+  const seen = new Set([ritual]);
+  const stands = (r: Ritual): boolean =>
+    r.weekdays.includes(weekday) ||
+    all.some((harder) => {
+      if (harder.easier !== r.id || seen.has(harder) || !givesWay(harder, date)) return false;
+      if (harder.until && harder.until < date) return false;
+      seen.add(harder);
+      return stands(harder);
+    });
+  return stands(ritual);
+}
+
+/** What can stand in for a ritual while it is too hard: everyday things that do not, in the end, lean on it themselves. */
+export function easierFor(rituals: readonly Ritual[], id: Id | undefined): Ritual[] {
+  const leans = (r: Ritual): boolean => {
+    const seen = new Set<Id>();
+    for (let at: Ritual | undefined = r; at && !seen.has(at.id); at = at.easier ? byId(rituals, at.easier) : undefined) {
+      if (at.id === id) return true;
+      seen.add(at.id);
+    }
+    return false;
+  };
+  return rituals.filter((r) => r.sort === undefined && !leans(r));
 }
 
 /** Everyday things first, then what is of this day alone, then the work about the house. */
@@ -49,7 +81,7 @@ export function ritualsOn(state: Household, year: SchoolYear | undefined, day: D
       .filter((id) => !childOut(state, id, day))
       .map((id) => byId(state.children, id))
       .filter((c) => c !== undefined);
-    const due = comes(ritual, day, open) && children.length > 0;
+    const due = comes(ritual, state.rituals, day, open) && children.length > 0;
     return mark || due ? [{ ritual, teacher: byId(state.teachers, ritual.teacherId), children, mark }] : [];
   });
 }

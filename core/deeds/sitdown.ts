@@ -1,14 +1,17 @@
-import type { Day } from '../calendar';
+import { type Day, fromDay } from '../calendar';
+import { changeStep, insertStep, lessonsIn } from '../course';
 import {
   byId,
   type Household,
   type Id,
+  type Need,
   type Put,
   type ReadAhead,
+  type Ritual,
   type SchoolYear,
   type SitDownPart,
 } from '../household';
-import { type Choosing, inTurn, readRow, sitDownRow, withChange, withPart } from '../sitdown';
+import { type Choosing, inTurn, type ReadingLine, readRow, sitDownRow, withChange, withPart } from '../sitdown';
 import type { Plan } from '../stagger';
 import { markSteps } from './marks';
 
@@ -67,6 +70,48 @@ export function noteLesson(
   }
   const { read: _read, ...blank } = readRow(line, 0);
   return [{ table: 'readAheads', put: { ...(before ?? blank), id: before?.id ?? newId(), note: text } }];
+}
+
+export const MANUAL_EXTRAS = ['step', 'extra', 'thing'] as const;
+/** What something of the manual that is worth doing becomes: an optional step of its lesson, an extra on its day, a thing for its box. */
+export type ManualExtra = (typeof MANUAL_EXTRAS)[number];
+
+/**
+ * Something of the manual that is worth doing beside a lesson. A step is for everybody who takes the course and may be left out; an extra
+ * is of that day and those children alone; a thing that is there by that name is needed for the lesson, else it is entered.
+ */
+export function extraOfManual(
+  now: Household,
+  line: OfLesson & Pick<ReadingLine, 'enrolment' | 'day'>,
+  { words, as, minutes }: { words: string; as: ManualExtra; minutes: number },
+  newId: () => Id,
+): Put[] {
+  const title = words.trim().slice(0, 120);
+  const course = byId(now.courses, line.courseId);
+  const last = lessonsIn(course)
+    .find((l) => l.id === line.lessonId)
+    ?.steps.at(-1);
+  if (!title || !course || !last) return [];
+  if (as === 'step') {
+    const id = newId();
+    const longer = insertStep(course, last.id, id, 'make');
+    return [{ table: 'courses', put: changeStep(longer, id, { label: title, minutes, optional: true }) }];
+  }
+  if (as === 'extra') {
+    const { childIds } = line.enrolment;
+    const ritual: Ritual = {
+      ...{ id: newId(), sort: 'extra', title, childIds, teacherId: line.teacher.id, weekdays: [], minutes },
+      ...{ presence: 'with', date: fromDay(line.day) },
+    };
+    return [{ table: 'rituals', put: ritual }];
+  }
+  const there = now.materials.find((m) => !m.retired && m.name.toLowerCase() === title.toLowerCase());
+  const thing = there ?? { id: newId(), name: title, place: '', consumable: false, unit: '', cautions: [] };
+  const need: Need = {
+    ...{ id: newId(), materialId: thing.id, courseId: course.id, lessonId: line.lessonId, quantity: 1, per: 'shared' },
+  };
+  if (now.needs.some((x) => x.materialId === thing.id && x.lessonId === line.lessonId)) return [];
+  return [...(there ? [] : [{ table: 'materials' as const, put: thing }]), { table: 'needs', put: need }];
 }
 
 /** What was chosen for a course in a week. */

@@ -323,6 +323,8 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     date: opt(date),
     until: opt(date),
     secure: opt(date),
+    easier: opt(id),
+    hard: opt(date),
   },
   ritualMarks: {
     id,

@@ -93,6 +93,7 @@ export const REFERENCES: readonly Reference[] = [
     'holds',
     () => 'There are marks about them in the record, which is kept.',
   ),
+  ref('rituals', 'easier', 'rituals', 'field'),
   ref('ritualMarks', 'ritualId', 'rituals', 'holds', () => {
     return 'It stands in the record, which is kept. Without any weekday it rests.';
   }),

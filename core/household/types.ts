@@ -660,6 +660,10 @@ export interface Ritual {
   alone?: boolean;
   /** A game round the table: each child answers from their own sheet of these enrolments, and the sheets are done by it. */
   sheets?: Id[];
+  /** What comes in its place while it is too hard: an easier one of the same skill. */
+  easier?: Id;
+  /** It is too hard for now, since this date. */
+  hard?: IsoDate;
 }
 /** A ritual done on a day. */
 export interface RitualMark {

@@ -4,7 +4,7 @@ export { lessonsNeeding } from './claims';
 export * from './ledger';
 export * from './netting';
 export * from './shortages';
-export { futureUses, thingsAt, type Use } from './uses';
+export { futureUses, neededAt, thingsAt, type Use } from './uses';
 export * from './alike';
 export * from './words';
 export * from './thing-text';

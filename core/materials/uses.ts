@@ -19,13 +19,17 @@ export interface Use {
   firstUse: boolean;
 }
 
-/** The things that an enrolment needs at a step and that come back to the shelf. */
-export function thingsAt(state: Household, enrolment: Enrolment, step: FlatStep): Material[] {
+/** All things that an enrolment needs at a step, what is used up among them. */
+export function neededAt(state: Household, enrolment: Enrolment, step: FlatStep): Material[] {
   const materials = claimsOf(state, enrolment)
     .filter((c) => c.serves(step))
     .map((c) => byId(state.materials, c.need.materialId));
-  return [...new Set(materials)].filter((m) => m !== undefined && !m.consumable && !m.retired) as Material[];
+  return [...new Set(materials)].filter((m) => m !== undefined && !m.retired) as Material[];
 }
+
+/** The things that an enrolment needs at a step and that come back to the shelf. */
+export const thingsAt = (state: Household, enrolment: Enrolment, step: FlatStep): Material[] =>
+  neededAt(state, enrolment, step).filter((m) => !m.consumable);
 
 const cache = new WeakMap<Plan, { of: readonly unknown[]; uses: readonly Use[] }>();
 

@@ -9,20 +9,23 @@ import {
   type Mark,
   type SchoolYear,
   type Stretch,
+  titleOf,
 } from '../household';
 import { isOpen, standingsOf } from '../log';
 import { makeTrack } from '../pace';
-import { makePlan, makeProblem, type Plan } from '../stagger';
+import { makePlan, makeProblem, meetsOn, type Plan } from '../stagger';
 import { moveSitting, withMove } from '../week';
+import { dayAndDate, listing } from '../words';
 
 /** What can be chosen for a course in a week beside what the plan has. */
-export const CHOICES = ['more', 'less', 'hold', 'double', 'single', 'split', 'whole', 'leave out'] as const;
+export const CHOICES = ['more', 'less', 'hold', 'meet', 'double', 'single', 'split', 'whole', 'leave out'] as const;
 export type Choice = (typeof CHOICES)[number];
 /** What each is called. */
 export const CHOICE_WORDS: Record<Choice, string> = {
   more: 'one sitting more: the next week’s first comes in',
   less: 'one sitting less: the last goes into the next week',
   hold: 'hold it: nothing of it this week',
+  meet: 'review until those it goes with have caught up',
   double: 'two lessons in a sitting, for what the week holds',
   single: 'as many in a sitting as usual again',
   split: 'its longest over two days',
@@ -37,7 +40,7 @@ export interface MoveOf {
 }
 /** What a choice comes to: sittings moved from a day to another, one after the other, or optional steps left out; or why it cannot be. */
 export type Choosing =
-  | { choice: Choice; moves: MoveOf[]; then: Household }
+  | { choice: Choice; moves: MoveOf[]; what?: string; then: Household }
   | { choice: Choice; out: Id[]; then: Household }
   | { choice: Choice; change: Change; what: string; then: Household }
   | { choice: Choice; fault: string };
@@ -96,9 +99,13 @@ export function choosingOf(
   const next = open.find((d) => d >= start + 7);
   const free = open.filter((d) => d >= from && d < start + 7);
   const list: Choosing[] = [];
-  const moved = (choice: Choice, moves: MoveOf[]) => {
+  const moved = (choice: Choice, moves: MoveOf[], what?: string) => {
     const tried = inTurn(state, year, plan, enrolment, moves);
-    list.push('fault' in tried ? { choice, fault: tried.fault } : { choice, moves, then: tried.then });
+    list.push(
+      'fault' in tried
+        ? { choice, fault: tried.fault }
+        : { choice, moves, ...(what ? { what } : {}), then: tried.then },
+    );
   };
   // Onto the last day of the week that it does not have yet: what stands behind that day comes forward by one, and the next week's first
   // takes the place of the last.
@@ -114,6 +121,18 @@ export function choosingOf(
   if (within.length > 0 && next !== undefined) {
     if (within.length > 1) moved('less', [{ from: within.at(-1)!, to: next }]);
     moved('hold', [{ from: within[0]!, to: next }]);
+  }
+  const meets = within.length > 0 ? meetsOn(state, plan, enrolment.id, within[0]!) : undefined;
+  if (meets) {
+    const names = listing(meets.behind.map((e) => titleOf(state, e.courseId)));
+    const to = meets.day === undefined ? undefined : open.find((d) => d >= meets.day!);
+    if (to === undefined) list.push({ choice: 'meet', fault: `${names} does not come as far in this year.` });
+    else if (to > within[0]!)
+      moved(
+        'meet',
+        [{ from: within[0]!, to }],
+        `${names}; it goes on ${dayAndDate(state.settings.dateStyle, to, plan.today)}`,
+      );
   }
   const course = contentsOf(state, enrolment, plan.today);
   const standings = standingsOf(state.marks, enrolment.id);

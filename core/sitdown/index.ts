@@ -2,3 +2,4 @@ export * from './read-ahead';
 export * from './week';
 export * from './choices';
 export * from './offer';
+export * from './undone';

@@ -3,7 +3,19 @@ import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
 import { notesFor } from '../day';
-import { askSitDown, choose, noteLesson, putSitDownAway, readInCourse, readLesson, seePart, weekWords } from '../deeds';
+import {
+  askSitDown,
+  choose,
+  extraOfManual,
+  markStep,
+  noteLesson,
+  unmarkStep,
+  putSitDownAway,
+  readInCourse,
+  readLesson,
+  seePart,
+  weekWords,
+} from '../deeds';
 import { type AwayBlock, type Course, type Household, SIT_DOWN_PARTS } from '../household';
 import { makeTrack, reserveOf } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
@@ -16,6 +28,7 @@ import {
   courseLines,
   effectOf,
   effectWords,
+  makingsUndone,
   offersSitDown,
   paceOf,
   readingOf,
@@ -286,5 +299,143 @@ describe('the week’s dates', () => {
     expect(classesBeginning(h, MONDAY + 7, MONDAY + 13)).toEqual([]);
     const [programme] = weekPage(h, year(h), planOf(h), MONDAY).programmes;
     expect(programme).toEqual({ label: 'flute', week: 1, notes: 'bring the flute' });
+  });
+});
+
+describe('linked courses that are apart', () => {
+  /** Two courses of ten lessons, one step each; the first is five lessons ahead, a week. */
+  const linked = (): Household => {
+    const one = (id: string, title: string): Course => ({
+      ...aCourse(id, { lessons: 10, perLesson: [{ kind: 'practise', count: 1 }] }),
+      title,
+    });
+    const taken = (id: string, courseId: string) =>
+      anEnrolment(id, courseId, {
+        ...{ childIds: ['A'], rule: { kind: 'weekly' as const, n: 3, unit: 'steps' as const }, target: '2026-12-18' },
+      });
+    return base({
+      courses: [one('c', 'Sums'), one('d', 'Tales')],
+      enrolments: [taken('e', 'c'), taken('f', 'd')],
+      marks: Array.from({ length: 3 }, (_, i) => aMark('e', `L${i + 1}-1`, 'done', '2026-09-10')),
+    });
+  };
+  it('offer review until the other has come as far, and say on which day it goes on', () => {
+    const apart = linked();
+    const h: Household = { ...apart, links: [{ id: 'l', enrolmentIds: ['e', 'f'], by: 'whole' }] };
+    // Held apart by a pin, so that the plan has the first go on at once.
+    const pinned = { ...h, pins: [{ id: 'p', enrolmentId: 'e', stepId: 'L4-1', date: '2026-09-14' }] };
+    const plan = planOf(pinned);
+    const [own, other] = pinned.enrolments;
+    const meet = choosingOf(pinned, year(h), plan, own!, MONDAY).find((c) => c.choice === 'meet');
+    expect(meet).toMatchObject({ moves: [{ from: MONDAY }], what: expect.stringMatching(/^Tales; it goes on /) });
+    // Who is behind waits for nobody, and without a link nobody does.
+    const none = (state: Household, e: typeof own) =>
+      choosingOf(state, year(h), planOf(state), e!, MONDAY).filter((c) => c.choice === 'meet');
+    expect([none(pinned, other), none(apart, own)]).toEqual([[], []]);
+    const after = afterDeed(pinned, choose(pinned, year(h), plan, 'e', meet!, MONDAY, newId));
+    const then = planOf(after);
+    const daysOf = (id: string) => then.tracks.find((t) => t.enrolmentId === id)!.days;
+    const to = meet && 'moves' in meet ? meet.moves[0]!.to : 0;
+    expect(daysOf('e')[0]).toBe(to);
+    // By then the other has its three lessons behind it, and not a day sooner.
+    expect(daysOf('f').filter((d) => d < to).length).toBeGreaterThanOrEqual(3);
+    // The days between are named as review while sitting down.
+    const line = courseLines(after, weekPage(after, year(h), then, MONDAY), year(h), then).find(
+      (l) => l.row.enrolment.id === 'e',
+    );
+    if (to > MONDAY + 1) expect(line?.reviews ?? '').toMatch(/^(reviews on .*, until Tales has come as far)?$/);
+  });
+
+  it('a week apart meet again by days of review, as the plan proposes', () => {
+    const h: Household = { ...linked(), links: [{ id: 'l', enrolmentIds: ['e', 'f'], by: 'whole' }] };
+    const plan = makePlan(makeProblem(h, year(h), MONDAY), { sweeps: 30, seed: 1 });
+    const page = weekPage(h, year(h), plan, MONDAY);
+    const lines = courseLines(h, page, year(h), plan);
+    const ahead = lines.find((l) => l.row.enrolment.id === 'e');
+    const behind = lines.find((l) => l.row.enrolment.id === 'f')!;
+    expect(ahead?.steps ?? 0).toBeLessThan(behind.steps);
+    expect(behind.reviews).toBe('');
+  });
+});
+
+describe('experiments and crafts left undone', () => {
+  const making = () => {
+    const own = course('c');
+    own.units[0]!.lessons[0]!.steps[1]!.kind = 'make';
+    return own;
+  };
+  it('are named with their things, carried or left out, until they are done; what was left out can be done after all', () => {
+    const boat = { id: 'm', name: 'cork', place: '', consumable: true, unit: '', cautions: [] };
+    let h = base({
+      courses: [making()],
+      materials: [boat],
+      needs: [{ id: 'n', materialId: 'm', courseId: 'c', lessonId: 'L1', stepId: 'L1-2', quantity: 1, per: 'shared' }],
+      dayLists: [
+        {
+          id: '2026-09-10',
+          date: '2026-09-10',
+          placements: ['L1-1', 'L1-2'].map((stepId) => ({ enrolmentId: 'e', stepId })),
+        },
+      ],
+    });
+    const on = { enrolmentId: 'e', stepId: 'L1-2', day: toDay('2026-09-11') };
+    const undone = () => makingsUndone(h, MONDAY).map((u) => [u.state, u.things.join()]);
+    expect(undone()).toEqual([['carried', 'cork']]);
+    h = afterDeed(h, markStep(h, on, 'left out', newId));
+    expect(undone()).toEqual([['left out', 'cork']]);
+    h = afterDeed(h, unmarkStep(h, on));
+    // It comes again by itself, in this week.
+    const plan = planOf(h);
+    expect(plan.tracks[0]!.days[plan.tracks[0]!.stepIds.indexOf('L1-2')]).toBeLessThan(MONDAY + 7);
+    h = afterDeed(h, markStep(h, on, 'done', newId));
+    expect(undone()).toEqual([]);
+    // After four weeks nobody asks.
+    expect(makingsUndone({ ...h, marks: [] }, MONDAY + 40)).toEqual([]);
+  });
+});
+
+describe('what the manual has that is worth doing', () => {
+  it('becomes a step that may be left out, an extra on the day, or a thing for the box, once', () => {
+    const h = base();
+    const line = readingOf(h, planOf(h), MONDAY, MONDAY + 6)[1]!;
+    const as = (what: 'step' | 'extra' | 'thing', state = h) =>
+      afterDeed(state, extraOfManual(state, line, { words: ' a boat of cork ', as: what, minutes: 12 }, newId));
+    const step = flatten(as('step').courses[0]!).find((s) => s.step.label === 'a boat of cork');
+    expect(step).toMatchObject({ optional: true, minutes: 12, kind: 'make', lesson: { id: 'L2' } });
+    expect(as('extra').rituals).toMatchObject([
+      { sort: 'extra', title: 'a boat of cork', childIds: ['A'], teacherId: 'T', minutes: 12, weekdays: [] },
+    ]);
+    const thing = as('thing');
+    expect(thing.needs).toMatchObject([{ materialId: thing.materials[0]!.id, courseId: 'c', lessonId: 'L2' }]);
+    expect(as('thing', thing)).toEqual(thing);
+    expect(afterDeed(h, extraOfManual(h, line, { words: '  ', as: 'step', minutes: 5 }, newId))).toEqual(h);
+  });
+});
+
+describe('whatever was done and said', () => {
+  it('nothing that was planned is dropped without a word: each step is settled, or still in the plan', () => {
+    const kinds = ['done', 'known', 'left out', 'not today', 'partly', 'again'] as const;
+    const deed = fc.record({ at: fc.nat(19), day: fc.nat(25), kind: fc.constantFrom(...kinds), choice: fc.nat(6) });
+    fc.assert(
+      fc.property(fc.array(deed, { maxLength: 8 }), (deeds) => {
+        let h = base();
+        const all = flatten(contentsOf(h, h.enrolments[0]!)!).map((s) => s.id);
+        for (const { at, day, kind, choice } of [...deeds].sort((a, b) => a.day - b.day)) {
+          const today = MONDAY + day;
+          h = afterDeed(h, markStep(h, { enrolmentId: 'e', stepId: all[at]!, day: today }, kind, newId));
+          const plan = planOf(h, today);
+          const list = choosingOf(h, year(h), plan, h.enrolments[0]!, today);
+          const c = list[choice % Math.max(1, list.length)];
+          if (c && !('fault' in c)) h = afterDeed(h, choose(h, year(h), plan, 'e', c, today, newId));
+        }
+        const plan = planOf(h, MONDAY + 26);
+        const planned = new Set(plan.tracks.flatMap((t) => t.stepIds));
+        const settled = new Set(
+          h.marks.filter((m) => ['done', 'known', 'left out', 'again'].includes(m.kind)).map((m) => m.stepId),
+        );
+        expect(all.filter((id) => !planned.has(id) && !settled.has(id))).toEqual([]);
+      }),
+      { numRuns: Number(process.env['HISTORIES'] ?? 15) },
+    );
   });
 });

@@ -1,9 +1,10 @@
 import { type Day, dayKind, hasSchool, schoolDays, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import { childCount } from '../attendance';
-import { type AwayBlock, type Child, type Household, type SchoolYear, sits } from '../household';
+import { type AwayBlock, type Child, type Household, type Id, type SchoolYear, sits, titleOf } from '../household';
 import { compareMarks, marksByEnrolment } from '../log';
 import type { Reserve } from '../pace';
+import { type Plan, reviewsOn } from '../stagger';
 import { count, dayAndDate, inHand, listing } from '../words';
 import type { WeekPage, WeekRow } from '../week';
 
@@ -25,6 +26,8 @@ export interface CourseLine {
   /** Optional steps of the week that are still open. */
   optional: FlatStep[];
   fresh: number;
+  /** The days on which it reviews, and whom it waits for; empty where it does not. */
+  reviews: string;
 }
 
 const spanWords = (steps: readonly FlatStep[]): string => {
@@ -43,7 +46,17 @@ function lastSat(state: Household, { enrolment }: WeekRow): FlatStep | undefined
 }
 
 /** Course by course: what was done last, what the plan has for the week, which tests fall due. In order of the week's own rows. */
-export function courseLines(state: Household, page: WeekPage): CourseLine[] {
+export function courseLines(state: Household, page: WeekPage, year?: SchoolYear, plan?: Plan): CourseLine[] {
+  const waits = year
+    ? page.days.flatMap(({ day }) => reviewsOn(state, year, plan, day).map((r) => ({ ...r, day })))
+    : [];
+  const reviewing = (id: Id): string => {
+    const own = waits.filter((w) => w.enrolment.id === id);
+    if (own.length === 0) return '';
+    const behind = [...new Set(own.flatMap((w) => w.behind.map((e) => titleOf(state, e.courseId))))];
+    const days = own.map((w) => dayAndDate(state.settings.dateStyle, w.day));
+    return `reviews on ${listing(days)}, until ${listing(behind)} ${behind.length > 1 ? 'have' : 'has'} come as far`;
+  };
   return page.rows.flatMap((row): CourseLine[] => {
     const items = row.cells.flatMap((c) => c.items.filter((i) => !i.slipped).map((item) => ({ ...item, day: c.day })));
     const open = items.filter((i) => i.mark === undefined || !sits(i.mark));
@@ -61,6 +74,7 @@ export function courseLines(state: Household, page: WeekPage): CourseLine[] {
         ),
         optional: open.filter((i) => i.step.optional).map((i) => i.step),
         fresh: open.filter((i) => i.fresh).length,
+        reviews: reviewing(row.enrolment.id),
       },
     ];
   });
