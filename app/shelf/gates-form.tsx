@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { fromDay } from '../../core/calendar';
 import { byId, childrenOf, type Course, type Enrolment, type Gate, titleOf } from '../../core/household';
-import { gateFault, isMastered } from '../../core/pace';
+import { gateFault, isMastered, masteryOfGate } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -26,7 +26,7 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
   const keep = async () => {
     const wrong = gateFault(household, draft());
     if (wrong) return setFault(wrong);
-    const empty = gates.find((g) => g.until.kind === 'mastery' && !g.until.list.trim());
+    const empty = gates.find((g) => g.until.kind === 'mastery' && !g.until.deckId && !g.until.list.trim());
     if (empty) return setFault('Say what must be known, like “letter sounds”.');
     if (await commit(`${course.title}: what ${who} must meet first`, [{ table: 'enrolments', put: draft() }])) close();
   };
@@ -54,6 +54,7 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
           others={others}
           name={name}
           today={fromDay(today)}
+          childIds={enrolment.childIds}
           change={(gate) => change(i, gate)}
           remove={() => setGates(gates.filter((_, k) => k !== i))}
         />
@@ -92,6 +93,7 @@ function GateFields({
   others,
   name,
   today,
+  childIds,
   change,
   remove,
 }: {
@@ -100,6 +102,7 @@ function GateFields({
   others: Enrolment[];
   name: (e: Enrolment) => string;
   today: string;
+  childIds: readonly string[];
   change: (gate: Gate) => void;
   remove: () => void;
 }) {
@@ -112,6 +115,7 @@ function GateFields({
     delete next[key];
     return next;
   };
+  const standing = until.kind === 'mastery' ? masteryOfGate(household, childIds, until) : undefined;
   const other = until.kind === 'course' ? household.enrolments.find((e) => e.id === until.enrolmentId) : undefined;
   const lessons = (other && byId(household.courses, other.courseId)?.units.flatMap((u) => u.lessons)) ?? [];
   return (
@@ -138,30 +142,63 @@ function GateFields({
         </Field>
         {until.kind === 'mastery' ? (
           <>
-            <InputField
-              label="What must be known"
-              maxLength={120}
-              placeholder="letter sounds"
-              value={until.list}
-              onChange={(e) => change({ ...gate, until: { ...until, list: e.target.value } })}
-            />
-            <InputField
-              label="Known so far"
-              type="number"
-              value={until.known}
-              onChange={(e) => change({ ...gate, until: { ...until, known: whole(e.target.value, 0, 10_000) } })}
-            />
-            <InputField
-              label="of"
-              type="number"
-              value={until.of}
-              onChange={(e) => change({ ...gate, until: { ...until, of: whole(e.target.value, 1, 10_000) } })}
-            />
+            {household.decks.length > 0 && (
+              <Field label="Counted">
+                {(p) => (
+                  <select
+                    {...p}
+                    value={until.deckId ?? ''}
+                    onChange={(e) => {
+                      const { deckId: _d, ...byHand } = until;
+                      const deck = byId(household.decks, e.target.value);
+                      change({
+                        ...gate,
+                        until: deck ? { ...byHand, list: deck.name.slice(0, 120), deckId: deck.id } : byHand,
+                      });
+                    }}
+                  >
+                    <option value="">by hand</option>
+                    {household.decks.map((d) => (
+                      <option key={d.id} value={d.id}>
+                        from the cards: {d.name}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Field>
+            )}
+            {until.deckId === undefined ? (
+              <>
+                <InputField
+                  label="What must be known"
+                  maxLength={120}
+                  placeholder="letter sounds"
+                  value={until.list}
+                  onChange={(e) => change({ ...gate, until: { ...until, list: e.target.value } })}
+                />
+                <InputField
+                  label="Known so far"
+                  type="number"
+                  value={until.known}
+                  onChange={(e) => change({ ...gate, until: { ...until, known: whole(e.target.value, 0, 10_000) } })}
+                />
+                <InputField
+                  label="of"
+                  type="number"
+                  value={until.of}
+                  onChange={(e) => change({ ...gate, until: { ...until, of: whole(e.target.value, 1, 10_000) } })}
+                />
+              </>
+            ) : (
+              <p>
+                {standing!.known} of {count(standing!.of, 'card')} mastered by all who take it.
+              </p>
+            )}
             <label className="flex min-h-[44px] items-center gap-2">
               <input
                 type="checkbox"
-                checked={isMastered(until)}
-                disabled={until.known >= until.of}
+                checked={isMastered(household, childIds, until)}
+                disabled={standing !== undefined && standing.known >= standing.of}
                 onChange={(e) => {
                   const { opened: _o, ...closed } = until;
                   change({ ...gate, until: e.target.checked ? { ...until, opened: today } : closed });
@@ -237,9 +274,9 @@ function GateFields({
       <button type="button" className="btn mt-2" onClick={remove}>
         Take this gate away
       </button>
-      {until.kind === 'mastery' && !isMastered(until) && (
+      {standing && until.kind === 'mastery' && !isMastered(household, childIds, until) && (
         <p className="pt-1 text-[0.95rem] text-soft">
-          {count(Math.max(0, until.of - until.known), 'entry is', 'entries are')} still to come.
+          {count(Math.max(0, standing.of - standing.known), 'entry is', 'entries are')} still to come.
         </p>
       )}
     </fieldset>

@@ -1,5 +1,5 @@
 import { createContext, type ReactNode, use, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Reserve } from '../../core/pace';
+import { gatesOpenByDecks, type Reserve } from '../../core/pace';
 import type { Household, Id, SchoolYear } from '../../core/household';
 import { type Coming, comingOf } from '../../core/attendance';
 import { workedDays } from '../../core/log';
@@ -101,11 +101,13 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   } = household;
   // Feeds are fetched often and mostly say the same: what they come to is what counts.
   const outside = outsideOf(household);
+  // Of cards only what they hold open.
+  const gates = gatesOpenByDecks(household);
 
   // Only what a plan is made from: a change of materials must not start the planner.
   const asked = useWhile(year ? household : undefined, [
     ...[settings, kids, teachers, courses, enrolments, marks, pins, published, absences, aways, loops, links, overlaps],
-    ...[outside, year, today],
+    ...[outside, gates, year, today],
   ]);
 
   useEffect(() => {

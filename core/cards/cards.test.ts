@@ -144,7 +144,7 @@ describe('where a card stands', () => {
     // Against the clock a miss only brings it up the next day.
     const missed = say(h, 'a', 'wrong', TODAY + 8, 'minute');
     expect(of(missed, 'a', TODAY + 8)).toMatchObject({ state: 'mastered', missed: TODAY + 8 });
-    expect(sittingOf(missed, DECK, 'A', TODAY + 9).cards[0]).toMatchObject({ why: 'missed against the clock' });
+    expect(sittingOf(missed, DECK, 'A', TODAY + 9).cards[0]).toMatchObject({ why: 'missed lately' });
     expect(of(say(missed, 'a', 'right', TODAY + 9), 'a', TODAY + 9).missed).toBeUndefined();
   });
 

@@ -56,7 +56,7 @@ export function sittingOf(
 }
 
 function whyOf(s: CardStanding, today: Day): string {
-  if (s.missed !== undefined) return 'missed against the clock';
+  if (s.missed !== undefined) return 'missed lately';
   if (s.recall === undefined) return 'new';
   const days = today - s.last!;
   return `${count(days, 'day')} since, still known in ${Math.round(s.recall * 10)} of 10 cases`;

@@ -69,43 +69,71 @@ function lessonsPast(state: Household, deck: Deck, childId: Id): ReadonlySet<Id>
   return past;
 }
 
-/**
- * Where each card of a deck stands with a child, in the deck’s own order: a fold of its rounds by date, in any order of arrival. A miss in
- * review sends a card back; a miss in one minute only brings it up the next day. Slow counts as known, but on the day that would make it
- * mastered.
- */
-export function cardStandings(state: Household, deck: Deck, childId: Id, today: Day): CardStanding[] {
-  const rounds = state.rounds.filter((r) => r.deckId === deck.id && r.childId === childId).sort(compareRounds);
-  const answers = new Map<Id, { day: Day; said: Saying; kind: Round['kind'] }[]>();
-  for (const r of rounds)
+interface Said {
+  day: Day;
+  said: Saying;
+  kind: Round['kind'];
+}
+/** What a child said of each card of a deck, in the order of its rounds. */
+function answersOf(state: Pick<Household, 'rounds'>, deckId: Id, childId: Id): Map<Id, Said[]> {
+  const answers = new Map<Id, Said[]>();
+  for (const r of state.rounds.filter((x) => x.deckId === deckId && x.childId === childId).sort(compareRounds))
     for (const a of r.answers) {
+      if (a.cardId === undefined) continue;
       const list = answers.get(a.cardId) ?? [];
       list.push({ day: toDay(r.date), said: a.said, kind: r.kind });
       answers.set(a.cardId, list);
     }
+  return answers;
+}
+
+/**
+ * What the answers to one card come to. A miss in review sends it back; one in a drill, a minute or a list only brings it up the next day.
+ * Slow counts as known, but on the day that would make it mastered.
+ */
+function foldAnswers(own: readonly Said[]): { rightDays: number; mastered: boolean; missed: Day | undefined } {
+  let [right, mastered] = [new Set<Day>(), false];
+  let missed: Day | undefined;
+  for (const { day, said, kind } of own) {
+    if (said === 'wrong') {
+      if (kind === 'review') [right, mastered, missed] = [new Set(), false, undefined];
+      else missed = day;
+      continue;
+    }
+    if (kind === 'review') missed = undefined;
+    if (right.size === MASTERED_DAYS - 1 && !right.has(day) && said === 'slow') continue;
+    right.add(day);
+    if (right.size >= MASTERED_DAYS) mastered = true;
+  }
+  return { rightDays: right.size, mastered, missed };
+}
+
+/** How many cards a deck has, and how many of them every one of some children has mastered. */
+export function masteredBy(
+  state: Pick<Household, 'rounds' | 'cards'>,
+  deckId: Id,
+  childIds: readonly Id[],
+): { known: number; of: number } {
+  const cards = state.cards.filter((c) => c.deckId === deckId);
+  const by = childIds.map((id) => answersOf(state, deckId, id));
+  const known = cards.filter((c) => by.length > 0 && by.every((a) => foldAnswers(a.get(c.id) ?? []).mastered));
+  return { known: known.length, of: cards.length };
+}
+
+/** Where each card of a deck stands with a child, in the deck’s own order: a fold of its rounds by date, in any order of arrival. */
+export function cardStandings(state: Household, deck: Deck, childId: Id, today: Day): CardStanding[] {
+  const answers = answersOf(state, deck.id, childId);
   const past = deck.courseId === undefined ? undefined : lessonsPast(state, deck, childId);
   return state.cards
     .filter((c) => c.deckId === deck.id)
     .sort((a, b) => a.n - b.n || (a.id < b.id ? -1 : 1))
     .map((card) => {
       const own = answers.get(card.id) ?? [];
-      let [right, mastered] = [new Set<Day>(), false];
-      let missed: Day | undefined;
-      for (const { day, said, kind } of own) {
-        if (said === 'wrong') {
-          if (kind === 'minute') missed = day;
-          else [right, mastered, missed] = [new Set(), false, undefined];
-          continue;
-        }
-        if (kind === 'review') missed = undefined;
-        if (right.size === MASTERED_DAYS - 1 && !right.has(day) && said === 'slow') continue;
-        right.add(day);
-        if (right.size >= MASTERED_DAYS) mastered = true;
-      }
+      const { rightDays, mastered, missed } = foldAnswers(own);
       const known = memoryOf(own);
       const met = own.length > 0 || (card.lessonId !== undefined && (past?.has(card.lessonId) ?? true));
       return {
-        ...{ card, state: mastered ? 'mastered' : met ? 'to review' : 'not met', rightDays: right.size },
+        ...{ card, state: mastered ? 'mastered' : met ? 'to review' : 'not met', rightDays },
         ...(own.length > 0 ? { last: own.at(-1)!.day } : {}),
         ...(missed === undefined ? {} : { missed }),
         ...(known ? { recall: recallAfter(known.memory, Math.max(0, today - known.day)) } : {}),

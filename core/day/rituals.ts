@@ -50,7 +50,11 @@ function comes(ritual: Ritual, all: readonly Ritual[], day: Day, open: boolean):
 export function easierFor(rituals: readonly Ritual[], id: Id | undefined): Ritual[] {
   const leans = (r: Ritual): boolean => {
     const seen = new Set<Id>();
-    for (let at: Ritual | undefined = r; at && !seen.has(at.id); at = at.easier ? byId(rituals, at.easier) : undefined) {
+    for (
+      let at: Ritual | undefined = r;
+      at && !seen.has(at.id);
+      at = at.easier ? byId(rituals, at.easier) : undefined
+    ) {
       if (at.id === id) return true;
       seen.add(at.id);
     }

@@ -1,3 +1,4 @@
+import { drilled } from '../practice';
 import { ritualMark } from './rituals';
 import { childOut, type Day, fromDay, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
@@ -90,7 +91,9 @@ export function nodTo(state: Household, { of, date }: Tick, id: Id): Nod {
     return { table: 'ritualMarks', put: ritual ? ritualMark(ritual, date, id) : { id, ritualId: of.ritualId, date } };
   }
   const { enrolmentId, stepId } = of;
-  return { table: 'marks', put: markRow(state, { enrolmentId, stepId, date, kind: 'done' }, id) };
+  const put = markRow(state, { enrolmentId, stepId, date, kind: 'done' }, id);
+  // What was drilled for it brings its score.
+  return { table: 'marks', put: { ...put, ...drilled(state, { enrolmentId, stepId, date }) } };
 }
 
 /**

@@ -61,6 +61,12 @@ export const LATER: readonly TableName[] = [
   'decks',
   'cards',
   'rounds',
+  'drills',
+  'memory',
+  'recitals',
+  'books',
+  'readings',
+  'milestones',
 ];
 
 const part = (name: string, lines: readonly string[]): string =>

@@ -19,6 +19,8 @@ import {
 } from './shapes';
 
 const weekday = whole(1, 7);
+/** A small picture: about 60 kB at most, so that a box of cards stays a readable file. */
+const picture = like(/^data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]{1,80000}$/, 'should be a small picture');
 const kindDefault = record({ minutes: whole(1, 600), presence: oneOf(H.PRESENCES) });
 const step = record({
   id,
@@ -68,7 +70,7 @@ const gate = record({
   lessonId: opt(id),
   until: byKind({
     course: { enrolmentId: id, lessonId: opt(id), days: whole(0, 366) },
-    mastery: { list: text(120), known: whole(0, 10_000), of: whole(1, 10_000), opened: opt(date) },
+    mastery: { list: text(120), known: whole(0, 10_000), of: whole(1, 10_000), deckId: opt(id), opened: opt(date) },
   }),
   fillId: opt(id),
 });
@@ -472,7 +474,14 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     minutes: opt(whole(0, 1440)),
     note: opt(text(2000)),
   },
-  decks: { id, name: text(), courseId: opt(id), daily: whole(1, 500) },
+  decks: {
+    id,
+    name: text(),
+    courseId: opt(id),
+    daily: whole(1, 500),
+    byHand: opt(yesNo),
+    quick: opt(number(0.1, 60)),
+  },
   cards: {
     id,
     deckId: id,
@@ -482,16 +491,72 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     courseId: opt(id),
     lessonId: opt(id),
     n: whole(0, 1_000_000),
+    reverseOf: opt(id),
+    picture: opt(picture),
   },
   rounds: {
     id,
-    deckId: id,
+    deckId: opt(id),
+    drillId: opt(id),
     childId: id,
     date,
     seq: whole(0, Number.MAX_SAFE_INTEGER),
     kind: oneOf(H.ROUND_KINDS),
-    answers: list(record({ cardId: id, said: oneOf(H.SAYINGS) }), 0, 2000),
+    answers: list(
+      record({ cardId: opt(id), ask: opt(text(500)), said: oneOf(H.SAYINGS), gave: opt(text(500)) }),
+      0,
+      2000,
+    ),
     seconds: opt(whole(0, 86_400)),
+    enrolmentId: opt(id),
+    stepId: opt(id),
+  },
+  drills: {
+    id,
+    name: text(),
+    n: whole(1, 500),
+    facts: list(record({ ask: text(500), answer: text(500) }), 0, 2000),
+    deckId: opt(id),
+    courseId: opt(id),
+    lessonId: opt(id),
+  },
+  memory: { id, strand: text(80), text: text(5000), week: date, childIds: list(id, 1, 50) },
+  recitals: { id, itemId: id, date },
+  books: {
+    id,
+    title: text(),
+    author: opt(text()),
+    isbn: opt(text(20)),
+    level: opt(text(60)),
+    pages: opt(whole(1, 20_000)),
+    childIds: list(id, 1, 50),
+    kind: oneOf(H.READING_KINDS),
+    minutes: whole(1, 600),
+    regular: opt(text(5000)),
+    irregular: opt(text(5000)),
+    questions: opt(text(5000)),
+    closed: opt(date),
+  },
+  readings: {
+    id,
+    bookId: id,
+    childIds: list(id, 1, 50),
+    date,
+    kind: oneOf(H.READING_KINDS),
+    minutes: whole(0, 1440),
+    from: opt(whole(0, 20_000)),
+    to: opt(whole(0, 20_000)),
+    stages: opt(list(oneOf(H.STAGES), 0, 7)),
+    how: opt(text(2000)),
+  },
+  milestones: {
+    id,
+    childId: id,
+    words: text(500),
+    days: whole(1, 1000),
+    span: oneOf(H.MILESTONE_SPANS),
+    from: date,
+    picture: opt(picture),
   },
   holds: {
     id,

@@ -1,5 +1,6 @@
 export * from './household';
 export * from './types';
+export * from './practice';
 export * from './references';
 export * from './settle';
 export * from './changes';

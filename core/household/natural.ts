@@ -47,6 +47,7 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
   prepared: ['courseId', 'lessonId', 'task'],
   sitDowns: ['weekStart'],
   prompts: ['key'],
+  recitals: ['itemId', 'date'],
   readAheads: ['courseId', 'lessonId', 'teacherId'],
 };
 

@@ -170,6 +170,28 @@ export const REFERENCES: readonly Reference[] = [
   ref('rounds', 'deckId', 'decks', 'holds', () => 'Answers to its cards stand in the record, which is kept.'),
   ref('rounds', 'childId', 'children', 'holds', () => 'There are answers of theirs to cards, and those are kept.'),
   ref('rounds', 'answers[].cardId', 'cards', 'stays'),
+  ref('rounds', 'drillId', 'drills', 'field'),
+  ref('rounds', 'enrolmentId', 'enrolments', 'field'),
+  ref('rounds', 'stepId', 'steps', 'stays'),
+  ref('cards', 'reverseOf', 'cards', 'row'),
+  ref('drills', 'deckId', 'decks', 'row'),
+  ref('drills', 'courseId', 'courses', 'field'),
+  ref('drills', 'lessonId', 'lessons', 'field'),
+  ref('memory', 'childIds[]', 'children', 'holds', () => 'Memory work names them: change that first.'),
+  ref('recitals', 'itemId', 'memory', 'holds', () => 'It was said by heart, and that is kept.'),
+  ref('books', 'childIds[]', 'children', 'holds', () => 'Books to read name them: change that first.'),
+  ref('readings', 'bookId', 'books', 'holds', () => 'There are sittings with it in the record, which is kept.'),
+  ref(
+    'readings',
+    'childIds[]',
+    'children',
+    'holds',
+    () => 'There are sittings of theirs with books, and those are kept.',
+  ),
+  ref('milestones', 'childId', 'children', 'row'),
+  ref('enrolments', 'gates[].until.deckId', 'decks', 'holds', (h: Household, e: E) => {
+    return `A gate of ${ofCourse(h, e)} counts it: change that first.`;
+  }),
   ref('settings', 'order[]', 'enrolments', 'entry'),
   ref('settings', 'restart.asleep[].childId', 'children', 'entry'),
 ];

@@ -3,6 +3,7 @@
  * Every row has an `id` that is unique in its table; ids are made by the caller, core never invents one.
  */
 import type { Clock, IsoDate, Weekday } from '../calendar/day';
+import type { Book, Card, Deck, Drill, MemoryItem, Milestone, Reading, Recital, Round } from './practice';
 
 export type Id = string;
 
@@ -524,6 +525,8 @@ export interface Gate {
         list: string;
         known: number;
         of: number;
+        /** It is counted from the cards of this deck that all its children have mastered, instead of by hand. */
+        deckId?: Id;
         opened?: IsoDate;
       };
   /** The enrolment taken meanwhile, and only meanwhile. */
@@ -961,41 +964,6 @@ export interface ReadAhead {
   minutes?: number;
   note?: string;
 }
-export const CARD_KINDS = ['sound', 'rule', 'word', 'fact', 'place', 'verse'] as const;
-/** Cards that are practised together: of a course, or the household's own. */
-export interface Deck {
-  id: Id;
-  name: string;
-  courseId?: Id;
-  /** So many are reviewed at a sitting. */
-  daily: number;
-}
-export interface Card {
-  id: Id;
-  deckId: Id;
-  front: string;
-  back: string;
-  kind?: (typeof CARD_KINDS)[number];
-  /** The course and lesson that introduce it. */
-  courseId?: Id;
-  lessonId?: Id;
-  /** Its place in the deck. */
-  n: number;
-}
-export const SAYINGS = ['right', 'slow', 'wrong'] as const;
-export type Saying = (typeof SAYINGS)[number];
-export const ROUND_KINDS = ['review', 'minute'] as const;
-/** A round of review, or one minute against the clock: one row with all its answers, in their order. */
-export interface Round {
-  id: Id;
-  deckId: Id;
-  childId: Id;
-  date: IsoDate;
-  seq: number;
-  kind: (typeof ROUND_KINDS)[number];
-  answers: { cardId: Id; said: Saying }[];
-  seconds?: number;
-}
 /** A title asked for at the library: wanted, then ready to be fetched, at home until it is due, and back. */
 export interface Hold {
   id: Id;
@@ -1050,6 +1018,12 @@ export interface Household {
   decks: Deck[];
   cards: Card[];
   rounds: Round[];
+  drills: Drill[];
+  memory: MemoryItem[];
+  recitals: Recital[];
+  books: Book[];
+  readings: Reading[];
+  milestones: Milestone[];
   jottings: Jotting[];
 }
 /** The tables of a household that hold rows, in the order in which they refer to one another. */
@@ -1089,6 +1063,12 @@ export const TABLES = [
   'decks',
   'cards',
   'rounds',
+  'drills',
+  'memory',
+  'recitals',
+  'books',
+  'readings',
+  'milestones',
   'jottings',
 ] as const satisfies readonly (keyof Household)[];
 export type TableName = (typeof TABLES)[number];

@@ -43,6 +43,12 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   decks: ['deck of cards', 'decks of cards'],
   cards: ['card', 'cards'],
   rounds: ['round of cards', 'rounds of cards'],
+  drills: ['drill', 'drills'],
+  memory: ['piece of memory work', 'pieces of memory work'],
+  recitals: ['piece said by heart', 'pieces said by heart'],
+  books: ['book to read', 'books to read'],
+  readings: ['sitting with a book', 'sittings with books'],
+  milestones: ['milestone', 'milestones'],
   holds: ['title asked for at the library', 'titles asked for at the library'],
   jottings: ['jotting', 'jottings'],
 };
@@ -88,7 +94,13 @@ export function rowName(h: Household, table: AnyTable, row: AnyRow): string {
     case 'pulled':
       return byId(h.materials, text(row, 'materialId'))?.name ?? '';
     case 'rounds':
-      return `${byId(h.decks, text(row, 'deckId'))?.name ?? ''}, ${byId(h.children, text(row, 'childId'))?.name ?? ''} on ${date('date')}`;
+      return `${byId(h.decks, text(row, 'deckId'))?.name ?? byId(h.drills, text(row, 'drillId'))?.name ?? 'a drill'}, ${byId(h.children, text(row, 'childId'))?.name ?? ''} on ${date('date')}`;
+    case 'readings':
+      return `${byId(h.books, text(row, 'bookId'))?.title ?? ''} on ${date('date')}`;
+    case 'recitals':
+      return `${byId(h.memory, text(row, 'itemId'))?.text ?? ''} on ${date('date')}`;
+    case 'milestones':
+      return text(row, 'words');
     case 'cards':
       return text(row, 'front');
     case 'links':

@@ -12,15 +12,18 @@ import {
   titleOf,
 } from '../household';
 import { standingsOf } from '../log';
-import { gatePosition, gateState, isMastered, isTaken, remainingSteps, takenSteps } from '../pace';
+import { gatePosition, gateState, isMastered, isTaken, masteryOfGate, remainingSteps, takenSteps } from '../pace';
 import { count } from '../words';
 
 /** What a gate holds and what it waits for, in words; undefined where nothing waits. */
 export function gateWords(state: Household, enrolment: Enrolment, gate: Gate): string | undefined {
   const what = lessonTitle(state, enrolment, gate.lessonId);
   const { until } = gate;
-  if (until.kind === 'mastery')
-    return isMastered(until) ? undefined : `${what} waits: ${until.list}, ${until.known} of ${until.of} known`;
+  if (until.kind === 'mastery') {
+    if (isMastered(state, enrolment.childIds, until)) return undefined;
+    const { list, known, of } = masteryOfGate(state, enrolment.childIds, until);
+    return `${what} waits: ${list}, ${known} of ${of} known`;
+  }
   const other = byId(state.enrolments, until.enrolmentId);
   const title = (other && titleOf(state, other.courseId)) || 'a course';
   const lesson = other && until.lessonId ? `${lessonTitle(state, other, until.lessonId)} of ` : '';
@@ -55,7 +58,7 @@ export function closedGates(state: Household, year: SchoolYear, day: Day): AtGat
       (g) =>
         gatePosition(g, taken, remaining, standings) === 0 &&
         // One that opens behind another course on a date of its own is no news on every day until then.
-        gateState(state, year, g, day, {}, new Set([enrolment.id])).kind === 'held',
+        gateState(state, year, enrolment.childIds, g, day, {}, new Set([enrolment.id])).kind === 'held',
     );
     const words = gate && gateWords(state, enrolment, gate);
     const title = titleOf(state, enrolment.courseId);

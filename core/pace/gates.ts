@@ -1,4 +1,5 @@
 import { type Day, toDay } from '../calendar';
+import { masteredBy } from '../cards';
 import { contentsOf, type FlatStep } from '../course';
 import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYear } from '../household';
 import { isOpen, type Standing, standingsOf } from '../log';
@@ -16,9 +17,38 @@ export type GateState =
   /** It opens once a step of another enrolment is done: not before `day`, and `gap` days behind that step. */
   | { kind: 'behind'; enrolmentId: Id; stepId: Id; gap: number; day: Day };
 
-/** Whether a mastery gate is open: every entry of its list is known, or the parent has said so. */
-export const isMastered = (g: Extract<Gate['until'], { kind: 'mastery' }>): boolean =>
-  g.opened !== undefined || g.known >= g.of;
+type Mastery = Extract<Gate['until'], { kind: 'mastery' }>;
+/** How far the list of a mastery gate is known: counted by hand, or from the deck that it names, by all who take the course. */
+export function masteryOfGate(
+  state: Pick<Household, 'decks' | 'cards' | 'rounds'>,
+  childIds: readonly Id[],
+  g: Mastery,
+): { list: string; known: number; of: number } {
+  const deck = g.deckId === undefined ? undefined : byId(state.decks, g.deckId);
+  return deck
+    ? { list: deck.name, ...masteredBy(state, deck.id, childIds) }
+    : { list: g.list, known: g.known, of: g.of };
+}
+
+/** Whether a mastery gate is open: every entry of its list is known, or it was opened once, by the parent or by its deck. */
+export function isMastered(
+  state: Pick<Household, 'decks' | 'cards' | 'rounds'>,
+  childIds: readonly Id[],
+  g: Mastery,
+): boolean {
+  if (g.opened !== undefined) return true;
+  const { known, of } = masteryOfGate(state, childIds, g);
+  return of > 0 && known >= of;
+}
+
+/** The gates that their decks hold open now, though nobody has written so yet: by these alone a plan is another. */
+export const gatesOpenByDecks = (state: Pick<Household, 'decks' | 'cards' | 'rounds' | 'enrolments'>): string =>
+  state.enrolments
+    .flatMap((e) => (e.gates ?? []).map((g) => ({ e, g })))
+    .filter(({ e, g }) => g.until.kind === 'mastery' && g.until.deckId && isMastered(state, e.childIds, g.until))
+    .map(({ g }) => g.id)
+    .sort()
+    .join(' ');
 
 /**
  * How a gate of an enrolment stands. The date is the earliest one possible: that on which the other enrolment, at its
@@ -29,13 +59,14 @@ export const isMastered = (g: Extract<Gate['until'], { kind: 'mastery' }>): bool
 export function gateState(
   state: Household,
   year: SchoolYear,
+  childIds: readonly Id[],
   gate: Gate,
   today: Day,
   options: TrackOptions,
   seen: ReadonlySet<Id>,
 ): GateState {
   const { until } = gate;
-  if (until.kind === 'mastery') return { kind: isMastered(until) ? 'open' : 'held' };
+  if (until.kind === 'mastery') return { kind: isMastered(state, childIds, until) ? 'open' : 'held' };
   const other = byId(state.enrolments, until.enrolmentId);
   if (!other || seen.has(other.id)) return { kind: 'open' };
   const steps = takenSteps(state, other).filter((s) => until.lessonId === undefined || s.lesson.id === until.lessonId);
@@ -98,7 +129,7 @@ export function fillWindow(
     if (seen.has(other.id)) continue;
     const gate = other.gates?.find((g) => g.fillId === enrolment.id);
     if (!gate || other.life === 'finished' || other.life === 'dropped') continue;
-    const stands = gateState(state, year, gate, today, options, seen);
+    const stands = gateState(state, year, other.childIds, gate, today, options, seen);
     if (stands.kind === 'open') return { from: today, before: today };
     const taken = takenSteps(state, other);
     const standings = standingsOf(state.marks, other.id);
@@ -145,7 +176,7 @@ export function gateFault(state: Household, enrolment: Enrolment): string | unde
     if (loop && members.some((m) => g.until.kind === 'course' && m.id === g.until.enrolmentId))
       return `It takes turns with the course it would wait for; the order of “${loop.name}” says which comes first.`;
     if (g.fillId === enrolment.id) return 'A course cannot fill the time in which it waits itself.';
-    if (g.until.kind === 'mastery' && g.until.known > g.until.of)
+    if (g.until.kind === 'mastery' && g.until.deckId === undefined && g.until.known > g.until.of)
       return `${g.until.list || 'The list'} has ${g.until.of} entries; ${g.until.known} of them cannot be known.`;
   }
   return undefined;

@@ -1,0 +1,4 @@
+export * from './grids';
+export * from './drill';
+export * from './memory';
+export * from './milestones';
