@@ -2,6 +2,9 @@ import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vitest/config';
 import { serviceWorker } from './scripts/sw-plugin';
 
+/** Neither core nor the memory model does anything by being loaded: what of them a view does not use is not fetched with it. */
+const treeshake = { moduleSideEffects: (id: string) => !/\/core\/|node_modules\/ts-fsrs\//.test(id) };
+
 export default defineConfig({
   plugins: [tailwindcss(), serviceWorker()],
   esbuild: { jsx: 'automatic' },
@@ -11,11 +14,12 @@ export default defineConfig({
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
     rollupOptions: {
+      treeshake,
       // Marks for server rendering, of which there is none here.
       onwarn: (warning, warn) => (warning.code === 'MODULE_LEVEL_DIRECTIVE' ? undefined : warn(warning)),
     },
   },
-  worker: { format: 'es' },
+  worker: { format: 'es', rollupOptions: { treeshake } },
   server: { host: '127.0.0.1' },
   test: {
     include: ['{core,store,worker,app,server,demo,scripts}/**/*.test.{ts,tsx}'],

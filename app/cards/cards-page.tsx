@@ -1,41 +1,81 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { deckView, deckWords, minuteWords, sittingWords } from '../../core/cards';
-import { type Child, type Deck, titleOf } from '../../core/household';
+import { useNavigate, useSearchParams } from 'react-router';
+import { deckView, deckWords, minuteWords, runsOf, runWords, sittingWords } from '../../core/cards';
+import { byId, type Child, type Deck, type Drill, type Household, titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
+import { PracticeLinks } from '../practice/practice-links';
 import { DeckForm } from './deck-form';
+import { DrillRound } from './drill-round';
+import { Drills } from './drills';
+import { Milestones } from './milestones';
 import { Minute } from './minute';
+import { PickCards } from './pick-cards';
 import { ReviewRound } from './review';
+import { RunRound } from './run-round';
 
 const Chart = lazy(() => import('./minutes-chart'));
 
-type Doing = { what: 'review' | 'minute'; deck: Deck; childId: string };
+type Doing =
+  | { what: 'review' | 'minute' | 'run' | 'pick'; deck: Deck; childId: string; only?: readonly string[] }
+  | { what: 'drill'; drill: Drill; childId: string; step?: { enrolmentId: string; stepId: string }; back?: true };
+
+/** A drill that Today asks for by its address: for a child, and for the step it is held for. */
+function askedFor(h: Household, params: URLSearchParams): Doing | undefined {
+  const drill = byId(h.drills, params.get('drill') ?? '');
+  const [childId, enrolmentId, stepId] = ['child', 'enrolment', 'step'].map((k) => params.get(k) ?? '');
+  if (!drill || !byId(h.children, childId!)) return undefined;
+  const step = enrolmentId && stepId ? { step: { enrolmentId, stepId } } : {};
+  return { what: 'drill', drill, childId: childId!, ...step, back: true };
+}
 
 /** The card box: each deck with each child, what is asked today, one minute against the clock; decks are made here. */
 export default function CardsPage() {
   const { household } = useHousehold();
-  const [doing, setDoing] = useState<Doing>();
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
+  const [doing, setDoing] = useState<Doing | undefined>(() => askedFor(household, params));
   const [form, setForm] = useState<Deck | 'new'>();
   /** A deck of a course is practised by whoever takes the course; any other by all. */
   const practises = (deck: Deck) => (c: { id: string }) =>
     !deck.courseId || household.enrolments.some((e) => e.courseId === deck.courseId && e.childIds.includes(c.id));
   const child = doing && household.children.find((c) => c.id === doing.childId);
   if (doing && child) {
-    const end = () => setDoing(undefined);
-    return doing.what === 'review' ? (
-      <ReviewRound deck={doing.deck} child={child} close={end} />
-    ) : (
-      <Minute deck={doing.deck} child={child} close={end} />
-    );
+    const end = () => {
+      if (doing.what === 'drill' && doing.back) void navigate(-1);
+      else setDoing(undefined);
+    };
+    switch (doing.what) {
+      case 'drill':
+        return <DrillRound drill={doing.drill} child={child} step={doing.step} close={end} />;
+      case 'minute':
+        return <Minute deck={doing.deck} child={child} close={end} />;
+      case 'run':
+        return <RunRound deck={doing.deck} child={child} close={end} />;
+      case 'pick':
+        return (
+          <PickCards
+            deck={doing.deck}
+            child={child}
+            begin={(only) => setDoing({ ...doing, what: 'review', only })}
+            close={end}
+          />
+        );
+      case 'review':
+        return <ReviewRound deck={doing.deck} child={child} only={doing.only} close={end} />;
+    }
   }
   return (
     <>
       <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
         <h1>Cards</h1>
-        <button type="button" className="btn btn-strong" onClick={() => setForm('new')}>
-          Add a deck
-        </button>
+        <span className="flex flex-wrap items-center gap-3">
+          <PracticeLinks here="/cards" />
+          <button type="button" className="btn btn-strong" onClick={() => setForm('new')}>
+            Add a deck
+          </button>
+        </span>
       </div>
       <div className="double-rule">
         {household.decks.length === 0 && (
@@ -72,7 +112,9 @@ export default function CardsPage() {
                     deck={deck}
                     child={c}
                     empty={cards === 0}
-                    begin={(what) => setDoing({ what, deck, childId: c.id })}
+                    begin={(what) =>
+                      setDoing({ what: what === 'review' && deck.byHand ? 'pick' : what, deck, childId: c.id })
+                    }
                   />
                 ))}
               </ul>
@@ -80,6 +122,8 @@ export default function CardsPage() {
           );
         })}
       </div>
+      <Drills begin={(drill, c) => setDoing({ what: 'drill', drill, childId: c.id })} />
+      <Milestones />
       {household.decks.length > 0 && (
         <p className="pt-3 text-soft">Lasting trouble with reading or number deserves a professional’s look.</p>
       )}
@@ -98,7 +142,7 @@ function WithChild({
   deck: Deck;
   child: Child;
   empty: boolean;
-  begin: (what: Doing['what']) => void;
+  begin: (what: 'review' | 'minute' | 'run') => void;
 }) {
   const { household, today } = useHousehold();
   const [charted, setCharted] = useState(false);
@@ -115,13 +159,15 @@ function WithChild({
       <span className="min-w-48 flex-1">
         {deckWords(cards)}
         <span className="block text-[0.95rem] text-soft">
-          {[sittingWords(sitting), minuteWords(minutes)].filter(Boolean).join(' · ')}
+          {[sittingWords(sitting), minuteWords(minutes), runWords(runsOf(household, deck, child.id))]
+            .filter(Boolean)
+            .join(' · ')}
         </span>
       </span>
       <button
         type="button"
         className="btn"
-        disabled={sitting.cards.length === 0}
+        disabled={deck.byHand ? empty : sitting.cards.length === 0}
         aria-label={`Review ${deck.name} with ${child.name}`}
         onClick={() => begin('review')}
       >
@@ -136,6 +182,16 @@ function WithChild({
       >
         One minute
       </button>
+      {household.cards.some((x) => x.deckId === deck.id && x.kind === 'word') && (
+        <button
+          type="button"
+          className="btn"
+          aria-label={`Read ${deck.name} through with ${child.name}`}
+          onClick={() => begin('run')}
+        >
+          Read through
+        </button>
+      )}
       {minutes.length > 1 && (
         <button
           type="button"

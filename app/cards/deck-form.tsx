@@ -1,7 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
-import { object, type ObjectSchema, string } from 'yup';
-import { factsOf, OPERATIONS, readCards } from '../../core/cards';
+import { boolean, object, type ObjectSchema, string } from 'yup';
+import { factsOf, OPERATIONS, QUICK, readCards } from '../../core/cards';
 import { lessonsIn } from '../../core/course';
 import { addCards, saveDeck } from '../../core/deeds';
 import { CARD_KINDS, type Deck } from '../../core/household';
@@ -10,6 +10,7 @@ import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { LessonOptions } from '../ui/lesson-options';
+import { DeckCards } from './deck-cards';
 import { count } from '../ui/words';
 
 interface Values {
@@ -17,6 +18,8 @@ interface Values {
   courseId: string;
   lessonId: string;
   daily: string;
+  byHand: boolean;
+  quick: string;
   kind: string;
   lines: string;
   operation: string;
@@ -28,6 +31,7 @@ const whole = (words: string, most: number) =>
     .defined()
     .trim()
     .test('whole', words, (v) => /^\d+$/.test(v) && Number(v) >= 1 && Number(v) <= most);
+const readQuick = (text: string) => Number(text.trim().replace(',', '.'));
 const RANGE = /^(\d{1,2})\s*[-–]\s*(\d{1,2})$/;
 /** Of a grid only where one is chosen. */
 const range = string()
@@ -46,6 +50,11 @@ const schema: ObjectSchema<Values> = object({
   courseId: string().defined(),
   lessonId: string().defined(),
   daily: whole('Give how many cards a day, from 1 to 500.', 500),
+  byHand: boolean().defined(),
+  quick: string()
+    .defined()
+    .trim()
+    .test('quick', 'Give seconds a word, like 2 or 1.5.', (v) => /^\d{1,2}([.,]\d)?$/.test(v) && readQuick(v) >= 0.1),
   kind: string().defined(),
   lines: string().defined().max(200_000, 'That is more than a deck holds: paste it in parts.'),
   operation: string().defined(),
@@ -59,19 +68,19 @@ const pair = (text: string): [number, number] => {
 
 /** A deck, and cards put into it: pasted as lines, or made from a grid of facts. */
 export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
-  const { household, commit: press } = useHousehold();
+  const { household } = useHousehold();
   const commit = useFormCommit();
   const { register, handleSubmit, control, formState } = useForm<Values>({
     resolver: yupResolver(schema),
     defaultValues: {
       ...{ name: deck?.name ?? '', courseId: deck?.courseId ?? '', lessonId: '', daily: String(deck?.daily ?? 5) },
+      ...{ byHand: deck?.byHand ?? false, quick: String(deck?.quick ?? QUICK) },
       ...{ kind: '', lines: '', operation: '', first: '2–9', second: '2–9' },
     },
   });
   const { errors } = formState;
   const now = useWatch({ control });
   const course = household.courses.find((c) => c.id === now.courseId);
-  const own = household.cards.filter((c) => c.deckId === deck?.id).sort((a, b) => a.n - b.n);
   const operation = OPERATIONS.find((o) => o === now.operation);
   const facts =
     operation && RANGE.test((now.first ?? '').trim()) && RANGE.test((now.second ?? '').trim())
@@ -82,6 +91,8 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
     const put: Deck = {
       ...{ id: deck?.id ?? newId(), name: v.name, daily: Number(v.daily) },
       ...(v.courseId ? { courseId: v.courseId } : {}),
+      ...(v.byHand ? { byHand: true } : {}),
+      ...(readQuick(v.quick) === QUICK ? {} : { quick: readQuick(v.quick) }),
     };
     const kind = CARD_KINDS.find((k) => k === v.kind);
     const kept = await commit(`${v.name}: ${deck ? 'changed' : 'added'}`, (state) => {
@@ -126,6 +137,19 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
           className="w-24"
           fault={errors.daily?.message}
           {...register('daily')}
+        />
+      </div>
+      <div className="flex flex-wrap items-end gap-4">
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="checkbox" {...register('byHand')} /> I choose by hand which are asked; otherwise the likeliest
+          forgotten
+        </label>
+        <InputField
+          label="As a word list, quick at seconds a word"
+          inputMode="decimal"
+          className="w-24"
+          fault={errors.quick?.message}
+          {...register('quick')}
         />
       </div>
       <Field
@@ -179,30 +203,7 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
       {coming.length > 0 && (
         <p role="status">{count(coming.length, 'card')} to come; one that is there already stays as it is.</p>
       )}
-      {own.length > 0 && (
-        <section aria-label="Its cards">
-          <h3 className="label">Its cards</h3>
-          <ul className="max-h-64 overflow-y-auto" tabIndex={0} role="list">
-            {own.map((c) => (
-              <li key={c.id} className="flex items-center gap-3 border-b border-rule/60">
-                <span className="min-w-0 flex-1 wrap-anywhere">
-                  {c.front} <span className="text-soft">{c.back}</span>
-                </span>
-                <button
-                  type="button"
-                  className="press page-link cursor-pointer px-2"
-                  aria-label={`Take out: ${c.front}`}
-                  onClick={() =>
-                    void press(`${c.front} taken out of ${deck!.name}`, [{ table: 'cards', remove: c.id }])
-                  }
-                >
-                  Take out
-                </button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {deck && <DeckCards deck={deck} />}
     </FormDialog>
   );
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { sittingOf, sittingWords } from '../../core/cards';
+import { type Sitting, sittingOf, sittingWords } from '../../core/cards';
 import { answerCard, takeAnswerBack } from '../../core/deeds';
 import { byId, type Child, type Deck, type Saying } from '../../core/household';
 import { useHousehold } from '../shell/household';
@@ -8,10 +8,25 @@ import { count } from '../ui/words';
 import { Asking } from './asking';
 
 /** A round of review: the child answers aloud, the parent says how; each answer is kept at once, and can be taken back. */
-export function ReviewRound({ deck, child, close }: { deck: Deck; child: Child; close: () => void }) {
+export function ReviewRound({
+  deck,
+  child,
+  only,
+  close,
+}: {
+  deck: Deck;
+  child: Child;
+  /** Chosen by hand, in this order; without it the likeliest forgotten. */
+  only?: readonly string[] | undefined;
+  close: () => void;
+}) {
   const { household, today, commit } = useHousehold();
   // What is asked was chosen when the round began; answers do not change it under the child’s eyes.
-  const [sitting] = useState(() => sittingOf(household, deck, child.id, today));
+  const [sitting] = useState((): Sitting => {
+    if (!only) return sittingOf(household, deck, child.id, today);
+    const cards = only.map((id) => byId(household.cards, id)).filter((c) => c !== undefined);
+    return { cards: cards.map((card) => ({ card, why: 'chosen by hand' })), waiting: 0 };
+  });
   const [id] = useState(newId);
   const [shown, setShown] = useState(false);
   const answers = byId(household.rounds, id)?.answers ?? [];

@@ -1,5 +1,5 @@
 import { Check, Hourglass } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { fromDay } from '../../core/calendar';
 import { type ChildItem, childListWords, childWeek, sheetFor, waits } from '../../core/day';
 import { tickOff } from '../../core/deeds';
@@ -12,8 +12,13 @@ import { Ornament } from '../ui/ornament';
 import { MARK_WORDS } from '../ui/words';
 import { codesTried, type Handed, PAUSE, takeBack, wrongCode } from './handed';
 import { BEFORE_PLAY, company, PICTURES, short } from './sheets';
+import type { Doing } from './own-practice';
 import { newId } from '../ui/id';
 import { once } from '../ui/once';
+
+const OwnPractice = lazy(() => import('./own-practice'));
+const DrillRound = lazy(async () => ({ default: (await import('../cards/drill-round')).DrillRound }));
+const OwnReview = lazy(async () => ({ default: (await import('../cards/drill-round')).OwnReview }));
 
 /** What a child who has the device sees, whatever address it types: its own day, to tick, and the way back for a teacher. */
 export default function OwnView({ handed }: { handed: Handed }) {
@@ -24,6 +29,8 @@ export default function OwnView({ handed }: { handed: Handed }) {
     () => (child && year ? childWeek(household, year, plan, child, day).find((d) => d.day === day) : undefined),
     [household, year, plan, child, day],
   );
+  const [doing, setDoing] = useState<Doing>();
+  const practises = household.drills.length + household.decks.length + household.milestones.length > 0;
   // What this child missed is not on its list; what is carried is, and says so.
   const items = (today?.items ?? []).filter((x) => x.mark !== 'missed');
 
@@ -47,28 +54,51 @@ export default function OwnView({ handed }: { handed: Handed }) {
         <h1 className="flex-1">{child?.name ?? 'Nobody'}</h1>
         <p className="text-[1.15rem]">{longDate(household.settings.dateStyle, day)}</p>
       </header>
-      <main className="flex-1 py-5">
-        {items.length === 0 ? (
-          <p className="text-[1.3rem]">{plan ? 'Nothing is for you today.' : 'A moment …'}</p>
-        ) : child && sheetFor(child, day) === 'cards' ? (
-          <ul className="grid grid-cols-2 gap-4 sm:grid-cols-3 lg:grid-cols-4">
-            {items.map((item) => (
-              <Card key={item.key} item={item} press={() => press(item)} />
-            ))}
-          </ul>
-        ) : (
-          <ul>
-            {items.map((item) => (
-              <Line key={item.key} item={item} press={() => press(item)} />
-            ))}
-          </ul>
-        )}
-        {items.length > 0 && (
-          <p className="pt-5 text-[1.15rem]" role="status">
-            {childListWords(items)} {notice?.fault && <b>{notice.text}</b>}
-          </p>
-        )}
-      </main>
+      {doing && child ? (
+        <main className="flex-1 py-5">
+          <Suspense>
+            {doing.what === 'drill' ? (
+              <DrillRound
+                drill={doing.offer.drill}
+                child={child}
+                step={{ enrolmentId: doing.offer.enrolment.id, stepId: doing.offer.step.id }}
+                ticks
+                close={() => setDoing(undefined)}
+              />
+            ) : (
+              <OwnReview deck={doing.deck} child={child} close={() => setDoing(undefined)} />
+            )}
+          </Suspense>
+        </main>
+      ) : (
+        <main className="flex-1 py-5">
+          {items.length === 0 ? (
+            <p className="text-[1.3rem]">{plan ? 'Nothing is for you today.' : 'A moment …'}</p>
+          ) : child && sheetFor(child, day) === 'cards' ? (
+            <ul className="grid grid-cols-2 gap-4 sm:grid-cols-3 lg:grid-cols-4">
+              {items.map((item) => (
+                <Card key={item.key} item={item} press={() => press(item)} />
+              ))}
+            </ul>
+          ) : (
+            <ul>
+              {items.map((item) => (
+                <Line key={item.key} item={item} press={() => press(item)} />
+              ))}
+            </ul>
+          )}
+          {items.length > 0 && (
+            <p className="pt-5 text-[1.15rem]" role="status">
+              {childListWords(items)} {notice?.fault && <b>{notice.text}</b>}
+            </p>
+          )}
+          {child && practises && (
+            <Suspense>
+              <OwnPractice child={child} items={items} begin={setDoing} />
+            </Suspense>
+          )}
+        </main>
+      )}
       <WayBack code={handed.code} />
     </div>
   );

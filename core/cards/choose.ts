@@ -1,7 +1,8 @@
 import { type Day, toDay } from '../calendar';
 import type { Card, Deck, Household, Id, Round } from '../household';
 import { count } from '../words';
-import { type CardStanding, cardStandings, compareRounds, countDeck, type DeckCount } from './standing';
+import { compareRounds } from './answers';
+import { type CardStanding, cardStandings, countDeck, type DeckCount, throughOn } from './standing';
 
 /** A card to be asked, and why it is. */
 export interface Chosen {
@@ -12,8 +13,8 @@ export interface Sitting {
   cards: Chosen[];
   /** Cards that would be due as well, and wait for another day. */
   waiting: number;
-  /** The whole deck is asked: nothing was for a week or more. */
-  afterBreak: boolean;
+  /** The whole deck is asked, once: nothing was for a week or more, or the level is at its end. */
+  whole?: 'break' | 'end';
 }
 /** As long as it is likelier than this that a card is still known, it need not be asked. */
 const DUE_BELOW = 0.9;
@@ -21,8 +22,28 @@ const DUE_BELOW = 0.9;
 export const BREAK_DAYS = 7;
 
 /**
- * Which cards are asked of a child at a sitting: what was missed in one minute first, then the likeliest forgotten, then what is new, in the
- * deck’s order; no more than the deck’s number, but all of it after a break of a week or more. What was reviewed today is not asked twice.
+ * From which day on every card of a deck is to be asked once: the day after a break of a week or more (today, while it lasts), or that on
+ * which the child came through the deck’s course.
+ */
+function wholeSince(
+  state: Household,
+  deck: Deck,
+  childId: Id,
+  dates: readonly Day[],
+  today: Day,
+): { day: Day; why: 'break' | 'end' } | undefined {
+  const all = [...dates, today];
+  let pause: Day | undefined;
+  for (let i = 1; i < all.length; i++) if (all[i]! - all[i - 1]! >= BREAK_DAYS) pause = all[i]!;
+  const end = throughOn(state, deck, childId);
+  if (end !== undefined && end <= today && (pause === undefined || end >= pause)) return { day: end, why: 'end' };
+  return pause === undefined ? undefined : { day: pause, why: 'break' };
+}
+
+/**
+ * Which cards are asked of a child at a sitting: what was missed in a hurry first, then the likeliest forgotten, then what is new, in the
+ * deck’s order; no more than the deck’s number, but all of it once after a break of a week or more and at the end of its level. What was
+ * reviewed today is not asked twice.
  */
 export function sittingOf(
   state: Household,
@@ -32,26 +53,29 @@ export function sittingOf(
   all: readonly CardStanding[] = cardStandings(state, deck, childId, today),
 ): Sitting {
   const own = state.rounds.filter((r) => r.deckId === deck.id && r.childId === childId && r.answers.length > 0);
-  const last = own.reduce((n, r) => Math.max(n, toDay(r.date)), -Infinity);
-  const afterBreak = own.length > 0 && today - last >= BREAK_DAYS;
-  const asked = new Set(
-    own.filter((r) => r.kind === 'review' && toDay(r.date) === today).flatMap((r) => r.answers.map((a) => a.cardId)),
-  );
-  const open = all.filter((s) => !asked.has(s.card.id));
+  const dates = [...new Set(own.map((r) => toDay(r.date)).filter((d) => d <= today))].sort((a, b) => a - b);
+  const since = dates.length > 0 ? wholeSince(state, deck, childId, dates, today) : undefined;
+  const reviewed = new Map<Id, Day>();
+  for (const r of own)
+    if (r.kind === 'review')
+      for (const a of r.answers)
+        if (a.cardId) reviewed.set(a.cardId, Math.max(reviewed.get(a.cardId) ?? -Infinity, toDay(r.date)));
+  const open = all.filter((s) => reviewed.get(s.card.id) !== today);
   const missed = open.filter((s) => s.missed !== undefined && s.missed < today);
   const rest = open.filter((s) => !missed.includes(s));
   const seen = rest.filter((s) => s.recall !== undefined).sort((a, b) => a.recall! - b.recall! || a.card.n - b.card.n);
-  const due = afterBreak ? seen : seen.filter((s) => s.recall! < DUE_BELOW);
+  const once = since ? seen.filter((s) => (reviewed.get(s.card.id) ?? -Infinity) < since.day) : [];
+  const due = [...once, ...seen.filter((s) => !once.includes(s) && s.recall! < DUE_BELOW)];
   // A card without a lesson is met by being shown; one whose lesson is still to come is not asked.
   const fresh = rest.filter(
     (s) => s.recall === undefined && (s.state === 'to review' || s.card.lessonId === undefined),
   );
   const queue = [...missed, ...due, ...fresh];
-  const n = afterBreak ? Math.max(deck.daily, missed.length + due.length) : deck.daily;
+  const n = Math.max(deck.daily, once.length > 0 ? missed.length + once.length : 0);
   return {
     cards: queue.slice(0, n).map((s) => ({ card: s.card, why: whyOf(s, today) })),
     waiting: Math.max(0, queue.length - n),
-    afterBreak,
+    ...(since && once.length > 0 ? { whole: since.why } : {}),
   };
 }
 
@@ -70,11 +94,16 @@ export function deckWords(n: DeckCount): string {
   return [`${n.mastered} of ${all} mastered`, ...rest].filter(Boolean).join(', ');
 }
 
+const WHOLE_WORDS = {
+  break: ', the whole deck after the break',
+  end: ', the whole deck at the end of the level',
+} as const;
+
 /** What a sitting comes to, in words. */
-export function sittingWords({ cards, waiting, afterBreak }: Sitting): string {
+export function sittingWords({ cards, waiting, whole }: Sitting): string {
   if (cards.length === 0) return 'nothing to ask today';
   const wait = waiting > 0 ? `, ${waiting} more wait` : '';
-  return `${count(cards.length, 'card')} today${afterBreak ? ', the whole deck after the break' : ''}${wait}`;
+  return `${count(cards.length, 'card')} today${whole ? WHOLE_WORDS[whole] : ''}${wait}`;
 }
 
 /** One minute of a child with a deck: how many were right and wrong. */

@@ -1,5 +1,5 @@
 import { type Day, fromDay, toDay } from '../calendar';
-import type { CardLine } from '../cards';
+import type { CardLine, CardRow } from '../cards';
 import {
   type Answer,
   byId,
@@ -26,18 +26,20 @@ export const saveDeck = (deck: Deck): Put[] =>
 export function addCards(
   now: Household,
   deckId: Id,
-  lines: readonly CardLine[],
+  lines: readonly (CardLine | CardRow)[],
   newId: () => Id,
   more: Pick<Card, 'kind' | 'courseId' | 'lessonId'> = {},
 ): Put[] {
-  if (!byId(now.decks, deckId)) return [];
+  const deck = byId(now.decks, deckId);
+  if (!deck) return [];
   const own = now.cards.filter((c) => c.deckId === deckId);
   const seen = new Set(own.map((c) => c.front.toLowerCase()));
   let n = own.reduce((most, c) => Math.max(most, c.n + 1), 0);
-  return lines.flatMap(({ front, back }): Put[] => {
+  return lines.flatMap(({ front, back, ...own }): Put[] => {
     if (front === '' || seen.has(front.toLowerCase())) return [];
     seen.add(front.toLowerCase());
-    return [{ table: 'cards', put: { id: newId(), deckId, front, back, ...more, n: n++ } }];
+    const ofCourse = 'lessonId' in own && deck.courseId ? { courseId: deck.courseId } : {};
+    return [{ table: 'cards', put: { id: newId(), deckId, front, back, ...more, ...own, ...ofCourse, n: n++ } }];
   });
 }
 

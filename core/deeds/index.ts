@@ -8,4 +8,6 @@ export * from './places';
 export * from './holds';
 export * from './sitdown';
 export * from './cards';
+export * from './reading';
+export * from './memory';
 export * from './sit-down-offer';

@@ -59,6 +59,25 @@ export function drawn(
   return first;
 }
 
+/** So many answers are offered to choose from. */
+const OFFERED = 4;
+/**
+ * The answers that are offered for a question where nobody types: the right one among others of the same drill, each once, in an order of
+ * chance; undefined where there are too few others to choose from.
+ */
+export function choicesFor(question: Question, all: readonly Question[], random: () => number): string[] | undefined {
+  const others = [...new Set(all.map((q) => q.answer))].filter((a) => a !== question.answer);
+  if (others.length < 2) return undefined;
+  const stack = stackOf(others, random);
+  const offered = [question.answer];
+  while (offered.length < Math.min(OFFERED, others.length + 1)) {
+    const next = stack.next().value as string;
+    if (!offered.includes(next)) offered.push(next);
+  }
+  const order = stackOf(offered, random);
+  return offered.map(() => order.next().value as string);
+}
+
 /** How many of a round’s answers were right, of how many. */
 export const scoreOf = ({ answers }: Pick<Round, 'answers'>): Score => ({
   got: answers.filter((a) => a.said !== 'wrong').length,
@@ -129,6 +148,21 @@ export const screenMinutes = (state: Pick<Household, 'rounds'>, childId: Id, day
   state.rounds
     .filter((r) => r.childId === childId && r.date === fromDay(day) && r.answers.length > 0)
     .reduce((n, r) => n + Math.max(1, Math.ceil((r.seconds ?? 0) / 60)), 0);
+
+/** Drills that a child can hold for what stands on its list of a day, alone: each with the step it is held for. */
+export interface DrillOffer {
+  drill: Drill;
+  enrolment: Enrolment;
+  step: FlatStep;
+}
+export function drillOffer(state: Household, enrolmentId: Id, stepId: Id): DrillOffer | undefined {
+  const enrolment = byId(state.enrolments, enrolmentId);
+  const course = enrolment && contentsOf(state, enrolment);
+  const step = course && flatten(course).find((s) => s.id === stepId);
+  if (!step || !DRILLED.includes(step.kind)) return undefined;
+  const drill = drillFor(state, enrolment, step);
+  return drill && questionsOf(state, drill).length > 0 ? { drill, enrolment, step } : undefined;
+}
 
 /** What a drill is, in words: “24 facts, 20 questions”. */
 export const drillWords = (state: Pick<Household, 'cards'>, drill: Drill): string =>

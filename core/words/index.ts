@@ -24,3 +24,9 @@ export function inHand(days: number): string {
 /** Hours to spare, whole ones: "12", or "3 short". */
 export const hoursWord = (minutes: number): string =>
   minutes < 0 ? `${missingHours(-minutes)} short` : String(wholeHours(minutes));
+
+/** A time to the minute: “40 min”, “4 h 10 min”, “2 h”. */
+export function hoursAndMinutes(minutes: number): string {
+  const [h, m] = [Math.floor(minutes / 60), minutes % 60];
+  return h === 0 ? `${m} min` : m === 0 ? `${h} h` : `${h} h ${m} min`;
+}

@@ -1,0 +1,112 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { type CardFault, readCardsCsv, writeCardsCsv } from '../../core/cards';
+import { lessonsIn } from '../../core/course';
+import { addCards, reverseCards } from '../../core/deeds';
+import { byId, type Card, type Deck } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { download } from '../ui/download';
+import { FileButton } from '../ui/file-button';
+import { newId } from '../ui/id';
+import { count } from '../ui/words';
+import { CardForm } from './card-form';
+
+/** The cards of a deck as they are filed, by lesson or by where they stand; changed, turned, printed, written and read as a table. */
+export function DeckCards({ deck }: { deck: Deck }) {
+  const { household, commit } = useHousehold();
+  const [open, setOpen] = useState<Card>();
+  const [faults, setFaults] = useState<readonly CardFault[]>([]);
+  const own = household.cards.filter((c) => c.deckId === deck.id).sort((a, b) => a.n - b.n);
+  const lessons = deck.courseId ? lessonsIn(byId(household.courses, deck.courseId)) : [];
+  const groups = [
+    ...lessons.map((l) => ({ key: l.id, title: l.title, cards: own.filter((c) => c.lessonId === l.id) })),
+    { key: '', title: 'Of no lesson', cards: own.filter((c) => !lessons.some((l) => l.id === c.lessonId)) },
+  ].filter((g) => g.cards.length > 0);
+  const reversible = own.some((c) => c.back && !c.reverseOf && !own.some((r) => r.reverseOf === c.id));
+  const read = async (file: File) => {
+    const found = readCardsCsv(household, deck, await file.text());
+    setFaults(found.faults);
+    if (found.cards.length > 0)
+      await commit(`${deck.name}: ${count(found.cards.length, 'card')} from ${file.name}`, (now) =>
+        addCards(now, deck.id, found.cards, newId),
+      );
+  };
+  return (
+    <section aria-label="Its cards" className="border-t border-rule pt-3">
+      <h3 className="label">Its cards</h3>
+      <p className="flex flex-wrap gap-2 py-2">
+        <Link className="btn" to={`/cards/print/${deck.id}`}>
+          To print
+        </Link>
+        <button
+          type="button"
+          className="btn"
+          disabled={own.length === 0}
+          onClick={() => download(`${deck.name}.csv`, writeCardsCsv(household, deck), 'text/csv;charset=utf-8')}
+        >
+          As a table (CSV)
+        </button>
+        <FileButton accept=".csv,text/csv,text/plain" onFile={read}>
+          From a table (CSV)
+        </FileButton>
+        <button
+          type="button"
+          className="btn"
+          disabled={!reversible}
+          onClick={() =>
+            void commit(`${deck.name}: asked the other way round as well`, (now) => reverseCards(now, deck.id, newId))
+          }
+        >
+          The other way round as well
+        </button>
+      </p>
+      {faults.length > 0 && (
+        <ul role="alert" aria-label="Rows that were not taken">
+          {faults.slice(0, 20).map((f) => (
+            <li key={f.row}>
+              Row {f.row}: {f.sentence}
+            </li>
+          ))}
+          {faults.length > 20 && <li>and {faults.length - 20} more</li>}
+        </ul>
+      )}
+      <div className="max-h-72 overflow-y-auto" tabIndex={0} role="group" aria-label="Cards by lesson">
+        {groups.map((g) => (
+          <section key={g.key} aria-label={g.title}>
+            {lessons.length > 0 && <h4 className="pt-2 font-semibold">{g.title}</h4>}
+            <ul>
+              {g.cards.map((c) => (
+                <li key={c.id} className="flex items-center gap-3 border-b border-rule/60">
+                  <button
+                    type="button"
+                    className="press page-link min-w-0 cursor-pointer text-left wrap-anywhere"
+                    aria-label={`Change: ${c.front}`}
+                    onClick={() => setOpen(c)}
+                  >
+                    {c.front}
+                  </button>
+                  <span className="min-w-0 flex-1 text-soft wrap-anywhere">
+                    {c.back}
+                    {c.reverseOf && ' · turned'}
+                    {c.picture && ' · with a picture'}
+                  </span>
+                  <button
+                    type="button"
+                    className="press page-link cursor-pointer px-2"
+                    aria-label={`Take out: ${c.front}`}
+                    onClick={() =>
+                      void commit(`${c.front} taken out of ${deck.name}`, [{ table: 'cards', remove: c.id }])
+                    }
+                  >
+                    Take out
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+      </div>
+      {open && <CardForm card={open} deck={deck} close={() => setOpen(undefined)} />}
+    </section>
+  );
+}

@@ -1,0 +1,163 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { object, type ObjectSchema, string } from 'yup';
+import { lessonsIn } from '../../core/course';
+import { type Drill, type Fact } from '../../core/household';
+import { factsIn, GRID_WORDS, type GridKind, gridOf, GRIDS } from '../../core/practice';
+import { useFormCommit, useHousehold } from '../shell/household';
+import { Field, InputField } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
+import { newId } from '../ui/id';
+import { LessonOptions } from '../ui/lesson-options';
+import { count } from '../ui/words';
+import { FactGrid } from './fact-grid';
+
+interface Values {
+  name: string;
+  n: string;
+  deckId: string;
+  courseId: string;
+  lessonId: string;
+}
+const schema: ObjectSchema<Values> = object({
+  name: string().trim().required('Give the drill a name.').max(200, 'Keep the name under 200 letters.'),
+  n: string()
+    .defined()
+    .trim()
+    .test(
+      'whole',
+      'Give how many questions, from 1 to 500.',
+      (v) => /^\d+$/.test(v) && Number(v) >= 1 && Number(v) <= 500,
+    ),
+  deckId: string().defined(),
+  courseId: string().defined(),
+  lessonId: string().defined(),
+});
+/** A couple of dozen are usual. */
+const USUAL = 20;
+
+/** Exactly which facts a drill asks, chosen in grids or taken from a deck, and how many questions. */
+export function DrillForm({ drill, close }: { drill?: Drill; close: () => void }) {
+  const { household } = useHousehold();
+  const commit = useFormCommit();
+  const [facts, setFacts] = useState<readonly Fact[]>(drill?.facts ?? []);
+  const [kind, setKind] = useState<GridKind>('+');
+  const [fault, setFault] = useState<string>();
+  const { register, handleSubmit, control, formState } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: {
+      ...{ name: drill?.name ?? '', n: String(drill?.n ?? USUAL), deckId: drill?.deckId ?? '' },
+      ...{ courseId: drill?.courseId ?? '', lessonId: drill?.lessonId ?? '' },
+    },
+  });
+  const { errors } = formState;
+  const now = useWatch({ control });
+  const course = household.courses.find((c) => c.id === now.courseId);
+  const chosen = new Set(facts.map((f) => f.ask));
+  const choose = (some: readonly Fact[], into: boolean) => {
+    const asks = new Set(some.map((f) => f.ask));
+    const rest = facts.filter((f) => !asks.has(f.ask));
+    setFacts(into ? [...rest, ...new Map(some.map((f) => [f.ask, f])).values()] : rest);
+    setFault(undefined);
+  };
+  const keep = async (v: Values) => {
+    if (!v.deckId && facts.length === 0) return setFault('Choose the facts in the grid, or a deck.');
+    const put: Drill = {
+      ...{ id: drill?.id ?? newId(), name: v.name, n: Number(v.n), facts: v.deckId ? [] : [...facts] },
+      ...(v.deckId ? { deckId: v.deckId } : {}),
+      ...(v.courseId ? { courseId: v.courseId } : {}),
+      ...(v.courseId && v.lessonId ? { lessonId: v.lessonId } : {}),
+    };
+    if (await commit(`${v.name}: drill ${drill ? 'changed' : 'added'}`, [{ table: 'drills', put }])) close();
+  };
+  return (
+    <FormDialog
+      title={drill ? drill.name : 'A drill'}
+      close={close}
+      wide
+      remove={drill && { table: 'drills', id: drill.id, name: drill.name }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void handleSubmit(keep)(e);
+      }}
+    >
+      <div className="grid gap-4 sm:grid-cols-3">
+        <InputField label="Name" placeholder="sums to ten" fault={errors.name?.message} {...register('name')} />
+        <InputField
+          label="Questions in one go"
+          inputMode="numeric"
+          className="w-24"
+          fault={errors.n?.message}
+          {...register('n')}
+        />
+        <Field label="Asked from">
+          {(p) => (
+            <select {...p} {...register('deckId')}>
+              <option value="">facts chosen below</option>
+              {household.decks.map((d) => (
+                <option key={d.id} value={d.id}>
+                  the cards of {d.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Of the course">
+          {(p) => (
+            <select {...p} {...register('courseId')}>
+              <option value="">of no course</option>
+              {household.courses.map((c) => (
+                <option key={c.id} value={c.id}>
+                  {c.title} {c.level}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        {course && (
+          <Field label="Wanted from" hint="Its sheets of this lesson and those after it offer the drill.">
+            {(p) => (
+              <select {...p} {...register('lessonId')}>
+                <option value="">any lesson</option>
+                <LessonOptions lessons={lessonsIn(course)} />
+              </select>
+            )}
+          </Field>
+        )}
+      </div>
+      {!now.deckId && (
+        <>
+          <div className="flex flex-wrap items-end gap-4">
+            <Field label="Grid">
+              {(p) => (
+                <select {...p} value={kind} onChange={(e) => setKind(e.target.value as GridKind)}>
+                  {GRIDS.map((k) => (
+                    <option key={k} value={k}>
+                      {GRID_WORDS[k]}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            <button type="button" className="btn" onClick={() => choose(factsIn(gridOf(kind)), true)}>
+              All of this grid
+            </button>
+            <button type="button" className="btn" onClick={() => choose(factsIn(gridOf(kind)), false)}>
+              None of it
+            </button>
+          </div>
+          <FactGrid kind={kind} chosen={chosen} choose={choose} />
+          <p role="status" className="text-soft">
+            {count(facts.length, 'fact')} chosen. A press on a number at the edge takes all of its row or column.
+          </p>
+        </>
+      )}
+      {fault && (
+        <p role="alert" className="font-semibold">
+          {fault}
+        </p>
+      )}
+    </FormDialog>
+  );
+}

@@ -1,0 +1,95 @@
+import { useRef, useState } from 'react';
+import { runsOf, runWords } from '../../core/cards';
+import { answerRound, endRound } from '../../core/deeds';
+import { type Child, type Deck, type Put } from '../../core/household';
+import { useHousehold } from '../shell/household';
+import { newId } from '../ui/id';
+import { useKey } from '../ui/hotkeys';
+import { count } from '../ui/words';
+
+/**
+ * A list of words read through aloud, in large type: timed by the parent’s press at the first word and at the last; a word that was wrong is
+ * pressed. One row, kept when it ends.
+ */
+export function RunRound({ deck, child, close }: { deck: Deck; child: Child; close: () => void }) {
+  const { household, today, commit } = useHousehold();
+  const [id] = useState(newId);
+  const [cards] = useState(() => household.cards.filter((c) => c.deckId === deck.id).sort((a, b) => a.n - b.n));
+  const [wrong, setWrong] = useState<ReadonlySet<string>>(new Set());
+  const [state, setState] = useState<'before' | 'reading' | 'read'>('before');
+  const started = useRef(0);
+  const seconds = useRef(0);
+  const begin = () => {
+    started.current = performance.now();
+    setState('reading');
+  };
+  const stop = () => {
+    seconds.current = Math.max(1, (performance.now() - started.current) / 1000);
+    setState('read');
+  };
+  const keep = async () => {
+    const round = { id, deckId: deck.id, childId: child.id, kind: 'run' as const, day: today };
+    await commit(`${child.name}, ${deck.name}: read through`, (now) => {
+      let then = now;
+      let put: Put | undefined;
+      for (const c of cards) {
+        [put] = answerRound(then, round, { cardId: c.id, said: wrong.has(c.id) ? 'wrong' : 'right' });
+        if (put?.table === 'rounds' && 'put' in put) {
+          const row = put.put;
+          then = { ...then, rounds: [...then.rounds.filter((r) => r.id !== id), row] };
+        }
+      }
+      return endRound(then, id, seconds.current);
+    });
+    close();
+  };
+  const go = () => (state === 'before' ? begin() : state === 'reading' ? stop() : void keep());
+  useKey('space', go, [state]);
+  const runs = runsOf(household, deck, child.id);
+  return (
+    <section aria-label={`${deck.name} read by ${child.name}`}>
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h1 className="wrap-anywhere">
+          {deck.name}, {child.name}
+        </h1>
+        <span className="text-soft">{runWords(runs) || `${count(cards.length, 'word')}`}</span>
+      </div>
+      <p className="text-soft">
+        Press when the first word is read, and again at the last. A word that was wrong is pressed; it comes up
+        tomorrow.
+      </p>
+      <ul aria-label="The words" className="flex flex-wrap gap-3 py-4">
+        {cards.map((c) => (
+          <li key={c.id}>
+            <button
+              type="button"
+              aria-pressed={wrong.has(c.id)}
+              disabled={state === 'before'}
+              className={`min-h-[60px] cursor-pointer rounded border border-edge px-4 text-[1.8rem] wrap-anywhere ${wrong.has(c.id) ? 'line-through' : ''}`}
+              onClick={() => {
+                const next = new Set(wrong);
+                if (!next.delete(c.id)) next.add(c.id);
+                setWrong(next);
+              }}
+            >
+              {c.front}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {state === 'read' && (
+        <p role="status" className="text-[1.3rem]">
+          {Math.round(seconds.current)} s, {wrong.size === 0 ? 'all right' : `${wrong.size} wrong`}
+        </p>
+      )}
+      <p className="flex flex-wrap gap-2">
+        <button type="button" className="btn btn-strong min-h-[60px] px-6 text-[1.2rem]" autoFocus onClick={go}>
+          {{ before: 'Begin', reading: 'The last word', read: 'Keep it' }[state]}
+        </button>
+        <button type="button" className="btn" onClick={close}>
+          {state === 'read' ? 'Do not keep it' : 'Stop here'}
+        </button>
+      </p>
+    </section>
+  );
+}
