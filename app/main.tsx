@@ -30,6 +30,10 @@ const CoursePage = lazy(() => import('./shelf/course-page'));
 const Materials = lazy(() => import('./materials/materials'));
 const ForecastPage = lazy(() => import('./forecast/forecast-page'));
 const CardsPage = lazy(() => import('./cards/cards-page'));
+const CardsPrint = lazy(() => import('./cards/print-page'));
+const GamePage = lazy(() => import('./cards/game-page'));
+const MemoryPage = lazy(() => import('./practice/memory-page'));
+const ReadingBooks = lazy(() => import('./practice/reading-page'));
 const SitDown = lazy(() => import('./sitdown/sit-down'));
 const ReadingList = lazy(() => import('./sitdown/reading-page'));
 const ThingsSheet = lazy(() => import('./materials/sheet-page'));
@@ -84,6 +88,31 @@ function Doors() {
             element={
               <Whole>
                 <CardsPage />
+              </Whole>
+            }
+          />
+          <Route path="/cards/print/:deckId" element={<CardsPrint />} />
+          <Route
+            path="/cards/game/:ritualId"
+            element={
+              <Whole>
+                <GamePage />
+              </Whole>
+            }
+          />
+          <Route
+            path="/memory"
+            element={
+              <Whole>
+                <MemoryPage />
+              </Whole>
+            }
+          />
+          <Route
+            path="/reading"
+            element={
+              <Whole>
+                <ReadingBooks />
               </Whole>
             }
           />

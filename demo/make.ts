@@ -19,6 +19,7 @@ import { makePlan, makeProblem, seeded } from '../core/stagger';
 import { publishWeek, weekPage } from '../core/week';
 import { COURSES } from './courses';
 import { cardBox } from './cards';
+import { practiceAtTheLock } from './practice';
 import { stockOfTheCottage } from './materials';
 
 /**
@@ -459,7 +460,10 @@ export function makeSample(): Backup {
   const dates = schoolDays(YEAR)
     .map(fromDay)
     .filter((d) => d <= AS_OF && !untouched.includes(d));
-  return { asOf: AS_OF, household: { ...household, ...cardBox(dates), published, jottings: JOTTINGS } };
+  return {
+    asOf: AS_OF,
+    household: { ...household, ...cardBox(dates), ...practiceAtTheLock(dates), published, jottings: JOTTINGS },
+  };
 
   function outcome(row: DayRow, draw: number): [Mark['kind'], Partial<Mark>] {
     const minutes = Math.max(4, Math.round(row.minutes * (0.7 + random() * 0.7)));

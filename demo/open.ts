@@ -13,5 +13,8 @@ export function openSample(sample: Backup, today: Day): { backup: Backup; today:
   const jottings = household.jottings.filter((j) => j.date <= date);
   const ritualMarks = household.ritualMarks.filter((m) => m.date < date);
   const rounds = household.rounds.filter((r) => r.date < date);
-  return { backup: { asOf: date, household: { ...household, marks, ritualMarks, jottings, rounds } }, today };
+  const recitals = household.recitals.filter((r) => r.date < date);
+  const readings = household.readings.filter((r) => r.date < date);
+  const kept = { marks, ritualMarks, jottings, rounds, recitals, readings };
+  return { backup: { asOf: date, household: { ...household, ...kept } }, today };
 }

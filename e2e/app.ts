@@ -152,6 +152,8 @@ export const VIEWS = [
   '/sit-down',
   '/sit-down/reading',
   '/cards',
+  '/memory',
+  '/reading',
   '/year',
   '/year/courses',
   '/year/forecast',

@@ -44,7 +44,7 @@ test('a deck pasted and from a grid, reviewed by keys, an answer taken back, one
   await page.getByRole('button', { name: 'Stop here' }).click();
   await expect(deck.getByRole('listitem').filter({ hasText: 'Wren' })).toContainText('last 4 right, 1 wrong, best 4');
   await page.getByRole('button', { name: 'Its cards: Knots' }).click();
-  await page.getByLabel('Which').selectOption('×');
+  await page.getByLabel('Which', { exact: true }).selectOption('×');
   await page.getByLabel('First numbers').fill('2-3');
   await page.getByLabel('Second numbers').fill('4-6');
   await expect(page.getByText('6 cards to come')).toBeVisible();

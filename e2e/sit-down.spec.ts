@@ -233,7 +233,9 @@ test('in the hand: every part fits the screen, what the manual has worth doing b
       await expect(status(page)).toContainText('a lantern of card: chosen from the manual');
     }
     if (/Errands and extras/.test(part))
-      await expect(page.getByRole('list', { name: 'Extras of the week', exact: true })).toContainText('a lantern of card');
+      await expect(page.getByRole('list', { name: 'Extras of the week', exact: true })).toContainText(
+        'a lantern of card',
+      );
     await next.click();
     await expect(open).not.toHaveText(part);
   }

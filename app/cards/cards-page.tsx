@@ -18,14 +18,17 @@ import { RunRound } from './run-round';
 const Chart = lazy(() => import('./minutes-chart'));
 
 type Doing =
-  | { what: 'review' | 'minute' | 'run' | 'pick'; deck: Deck; childId: string; only?: readonly string[] }
+  | { what: 'review' | 'minute' | 'run' | 'pick'; deck: Deck; childId: string; only?: readonly string[]; back?: true }
   | { what: 'drill'; drill: Drill; childId: string; step?: { enrolmentId: string; stepId: string }; back?: true };
 
 /** A drill that Today asks for by its address: for a child, and for the step it is held for. */
 function askedFor(h: Household, params: URLSearchParams): Doing | undefined {
   const drill = byId(h.drills, params.get('drill') ?? '');
   const [childId, enrolmentId, stepId] = ['child', 'enrolment', 'step'].map((k) => params.get(k) ?? '');
-  if (!drill || !byId(h.children, childId!)) return undefined;
+  if (!byId(h.children, childId!)) return undefined;
+  const deck = byId(h.decks, params.get('review') ?? '');
+  if (deck) return { what: deck.byHand ? 'pick' : 'review', deck, childId: childId!, back: true };
+  if (!drill) return undefined;
   const step = enrolmentId && stepId ? { step: { enrolmentId, stepId } } : {};
   return { what: 'drill', drill, childId: childId!, ...step, back: true };
 }
@@ -43,7 +46,7 @@ export default function CardsPage() {
   const child = doing && household.children.find((c) => c.id === doing.childId);
   if (doing && child) {
     const end = () => {
-      if (doing.what === 'drill' && doing.back) void navigate(-1);
+      if (doing.back) void navigate(-1);
       else setDoing(undefined);
     };
     switch (doing.what) {
@@ -105,19 +108,14 @@ export default function CardsPage() {
                   Its cards
                 </button>
               </div>
-              <ul aria-label={deck.name}>
-                {household.children.filter(practises(deck)).map((c) => (
-                  <WithChild
-                    key={c.id}
-                    deck={deck}
-                    child={c}
-                    empty={cards === 0}
-                    begin={(what) =>
-                      setDoing({ what: what === 'review' && deck.byHand ? 'pick' : what, deck, childId: c.id })
-                    }
-                  />
-                ))}
-              </ul>
+              <WithChildren
+                deck={deck}
+                among={household.children.filter(practises(deck))}
+                empty={cards === 0}
+                begin={(what, childId) =>
+                  setDoing({ what: what === 'review' && deck.byHand ? 'pick' : what, deck, childId })
+                }
+              />
             </section>
           );
         })}
@@ -128,6 +126,50 @@ export default function CardsPage() {
         <p className="pt-3 text-soft">Lasting trouble with reading or number deserves a professional’s look.</p>
       )}
       {form && <DeckForm {...(form === 'new' ? {} : { deck: form })} close={() => setForm(undefined)} />}
+    </>
+  );
+}
+
+/** The children who practise a deck; those who never did, where others do, in one line. */
+function WithChildren({
+  deck,
+  among,
+  empty,
+  begin,
+}: {
+  deck: Deck;
+  among: readonly Child[];
+  empty: boolean;
+  begin: (what: 'review' | 'minute' | 'run', childId: string) => void;
+}) {
+  const { household } = useHousehold();
+  const [added, setAdded] = useState<readonly string[]>([]);
+  const practised = new Set(household.rounds.filter((r) => r.deckId === deck.id).map((r) => r.childId));
+  const shown = among.filter((c) => practised.size === 0 || practised.has(c.id) || added.includes(c.id));
+  const others = among.filter((c) => !shown.includes(c));
+  return (
+    <>
+      <ul aria-label={deck.name}>
+        {shown.map((c) => (
+          <WithChild key={c.id} deck={deck} child={c} empty={empty} begin={(what) => begin(what, c.id)} />
+        ))}
+      </ul>
+      {others.length > 0 && (
+        <p className="flex flex-wrap items-baseline gap-x-3 border-t border-rule/60 text-soft">
+          Not begun with
+          {others.map((c) => (
+            <button
+              key={c.id}
+              type="button"
+              className="press page-link cursor-pointer"
+              aria-label={`Begin ${deck.name} with ${c.name}`}
+              onClick={() => setAdded([...added, c.id])}
+            >
+              {c.name}
+            </button>
+          ))}
+        </p>
+      )}
     </>
   );
 }

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { type CardFault, readCardsCsv, writeCardsCsv } from '../../core/cards';
+import { type CardFault, cardStandings, readCardsCsv, writeCardsCsv } from '../../core/cards';
 import { lessonsIn } from '../../core/course';
 import { addCards, reverseCards } from '../../core/deeds';
 import { byId, type Card, type Deck } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { download } from '../ui/download';
+import { Field } from '../ui/field';
 import { FileButton } from '../ui/file-button';
 import { newId } from '../ui/id';
 import { count } from '../ui/words';
@@ -13,15 +14,26 @@ import { CardForm } from './card-form';
 
 /** The cards of a deck as they are filed, by lesson or by where they stand; changed, turned, printed, written and read as a table. */
 export function DeckCards({ deck }: { deck: Deck }) {
-  const { household, commit } = useHousehold();
+  const { household, today, commit } = useHousehold();
+  const [filed, setFiled] = useState('');
   const [open, setOpen] = useState<Card>();
   const [faults, setFaults] = useState<readonly CardFault[]>([]);
   const own = household.cards.filter((c) => c.deckId === deck.id).sort((a, b) => a.n - b.n);
   const lessons = deck.courseId ? lessonsIn(byId(household.courses, deck.courseId)) : [];
-  const groups = [
-    ...lessons.map((l) => ({ key: l.id, title: l.title, cards: own.filter((c) => c.lessonId === l.id) })),
-    { key: '', title: 'Of no lesson', cards: own.filter((c) => !lessons.some((l) => l.id === c.lessonId)) },
-  ].filter((g) => g.cards.length > 0);
+  const child = byId(household.children, filed);
+  const states = child
+    ? new Map(cardStandings(household, deck, child.id, today).map((x) => [x.card.id, x.state]))
+    : undefined;
+  const groups = (
+    states
+      ? (['to review', 'not met', 'mastered'] as const).map((state) => ({
+          ...{ key: state, title: state, cards: own.filter((c) => states.get(c.id) === state) },
+        }))
+      : [
+          ...lessons.map((l) => ({ key: l.id, title: l.title, cards: own.filter((c) => c.lessonId === l.id) })),
+          { key: '', title: 'Of no lesson', cards: own.filter((c) => !lessons.some((l) => l.id === c.lessonId)) },
+        ]
+  ).filter((g) => g.cards.length > 0);
   const reversible = own.some((c) => c.back && !c.reverseOf && !own.some((r) => r.reverseOf === c.id));
   const read = async (file: File) => {
     const found = readCardsCsv(household, deck, await file.text());
@@ -70,10 +82,22 @@ export function DeckCards({ deck }: { deck: Deck }) {
           {faults.length > 20 && <li>and {faults.length - 20} more</li>}
         </ul>
       )}
-      <div className="max-h-72 overflow-y-auto" tabIndex={0} role="group" aria-label="Cards by lesson">
+      <Field label="Filed">
+        {(p) => (
+          <select {...p} className="self-start" value={filed} onChange={(e) => setFiled(e.target.value)}>
+            <option value="">by lesson</option>
+            {household.children.map((c) => (
+              <option key={c.id} value={c.id}>
+                by where they stand with {c.name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <div className="max-h-72 overflow-y-auto" tabIndex={0} role="group" aria-label="The cards">
         {groups.map((g) => (
           <section key={g.key} aria-label={g.title}>
-            {lessons.length > 0 && <h4 className="pt-2 font-semibold">{g.title}</h4>}
+            {(states || lessons.length > 0) && <h4 className="pt-2 font-semibold">{g.title}</h4>}
             <ul>
               {g.cards.map((c) => (
                 <li key={c.id} className="flex items-center gap-3 border-b border-rule/60">

@@ -17,6 +17,8 @@ import { seeded, seedOf } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { newId } from '../ui/id';
 
+/** Seconds since a moment of this page; none where it has not begun. */
+const secondsSince = (moment: number | undefined) => (moment === undefined ? 0 : (performance.now() - moment) / 1000);
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'];
 
 /**
@@ -121,7 +123,7 @@ function Questions({
   const end = (n: number) => {
     setEnded(true);
     if (n === 0) return;
-    const seconds = (performance.now() - (started.current ?? performance.now())) / 1000;
+    const seconds = secondsSince(started.current);
     void commit(`${child.name}, ${title}: ended`, (now) => endDrill(now, id, seconds, newId, ticks));
   };
   const next = () => {

@@ -18,13 +18,13 @@ export function RunRound({ deck, child, close }: { deck: Deck; child: Child; clo
   const [wrong, setWrong] = useState<ReadonlySet<string>>(new Set());
   const [state, setState] = useState<'before' | 'reading' | 'read'>('before');
   const started = useRef(0);
-  const seconds = useRef(0);
+  const [seconds, setSeconds] = useState(0);
   const begin = () => {
     started.current = performance.now();
     setState('reading');
   };
   const stop = () => {
-    seconds.current = Math.max(1, (performance.now() - started.current) / 1000);
+    setSeconds(Math.max(1, Math.round((performance.now() - started.current) / 1000)));
     setState('read');
   };
   const keep = async () => {
@@ -39,7 +39,7 @@ export function RunRound({ deck, child, close }: { deck: Deck; child: Child; clo
           then = { ...then, rounds: [...then.rounds.filter((r) => r.id !== id), row] };
         }
       }
-      return endRound(then, id, seconds.current);
+      return endRound(then, id, seconds);
     });
     close();
   };
@@ -79,7 +79,7 @@ export function RunRound({ deck, child, close }: { deck: Deck; child: Child; clo
       </ul>
       {state === 'read' && (
         <p role="status" className="text-[1.3rem]">
-          {Math.round(seconds.current)} s, {wrong.size === 0 ? 'all right' : `${wrong.size} wrong`}
+          {seconds} s, {wrong.size === 0 ? 'all right' : `${wrong.size} wrong`}
         </p>
       )}
       <p className="flex flex-wrap gap-2">

@@ -43,7 +43,9 @@ export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus
 export const PAGES = [
   ['/materials/sheet', 'Things: the sheet'],
   ['/household/ways', 'Ways: where families differ'],
-  ['/cards', 'Cards: decks, review, one minute'],
+  ['/cards', 'Cards: decks, review, drills, one minute'],
+  ['/memory', 'Memory work, and the week’s strands'],
+  ['/reading', 'Reading: books, sittings, each child’s list'],
   ['/sit-down', 'Sit down over a week: the planning evening'],
   ['/year/courses', 'Courses over the year'],
   ['/year/forecast', 'How long will it take: the forecast'],

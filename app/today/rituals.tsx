@@ -1,5 +1,6 @@
 import { closedGates } from '../../core/overview';
 import { useMemo } from 'react';
+import { Link } from 'react-router';
 import { type DayPage, type DayRitual, gamesOn, practicesOn, practiceWords, ritualsOn } from '../../core/day';
 import { childrenOf, titleOf } from '../../core/household';
 import { reviewsOn } from '../../core/stagger';
@@ -19,27 +20,40 @@ export function Rituals({ page }: { page: DayPage }) {
   const of = (chore: boolean) => rituals.filter((r) => (r.ritual.sort === 'chore') === chore);
   const list = (some: readonly DayRitual[]) =>
     some.map((r) => (
-      <label key={r.ritual.id} className="press flex items-center gap-2">
-        <input type="checkbox" checked={r.mark !== undefined} onChange={() => toggle(r, games.get(r.ritual.id))} />
-        <span>
-          {r.ritual.title}{' '}
-          <span className="text-[0.95rem] text-soft">
-            <span className={r.ritual.sort ? '' : 'hidden sm:inline'}>{listing(r.children.map((c) => c.name))} · </span>
-            {r.ritual.minutes} min
-            {r.ritual.at && ` · at ${r.ritual.at}`}
-            {r.ritual.sort === 'extra' && ` · ${r.ritual.alone ? 'counts as school' : 'today only'}`}
-            {games.has(r.ritual.id) &&
-              ` · does ${listing(
-                games
-                  .get(r.ritual.id)!
-                  .map(
-                    (row) =>
-                      `${titleOf(household, row.enrolment.courseId)} ${row.step.lesson.title} (${listing(childrenOf(household, row.enrolment).map((c) => c.name))})`,
-                  ),
-              )}`}
+      <span key={r.ritual.id} className="flex items-center gap-2">
+        <label className="press flex items-center gap-2">
+          <input type="checkbox" checked={r.mark !== undefined} onChange={() => toggle(r, games.get(r.ritual.id))} />
+          <span>
+            {r.ritual.title}{' '}
+            <span className="text-[0.95rem] text-soft">
+              <span className={r.ritual.sort ? '' : 'hidden sm:inline'}>
+                {listing(r.children.map((c) => c.name))} ·{' '}
+              </span>
+              {r.ritual.minutes} min
+              {r.ritual.at && ` · at ${r.ritual.at}`}
+              {r.ritual.sort === 'extra' && ` · ${r.ritual.alone ? 'counts as school' : 'today only'}`}
+              {games.has(r.ritual.id) &&
+                ` · does ${listing(
+                  games
+                    .get(r.ritual.id)!
+                    .map(
+                      (row) =>
+                        `${titleOf(household, row.enrolment.courseId)} ${row.step.lesson.title} (${listing(childrenOf(household, row.enrolment).map((c) => c.name))})`,
+                    ),
+                )}`}
+            </span>
           </span>
-        </span>
-      </label>
+        </label>
+        {r.ritual.sheets && !r.mark && household.drills.length + household.decks.length > 0 && (
+          <Link
+            className="page-link press inline-flex items-center"
+            to={`/cards/game/${r.ritual.id}`}
+            aria-label={`Play ${r.ritual.title}`}
+          >
+            play
+          </Link>
+        )}
+      </span>
     ));
   return (
     <>

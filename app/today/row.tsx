@@ -1,10 +1,13 @@
 import { Check } from 'lucide-react';
 import type { KeyboardEvent } from 'react';
+import { Link } from 'react-router';
+import { fromDay } from '../../core/calendar';
 import { lessonName, stepName } from '../../core/course';
 import type { DayRow, DaySitting } from '../../core/day';
 import { editionFlag } from '../../core/materials/editions';
 import { wayOf, byId, titleOf } from '../../core/household';
 import { writeScore } from '../../core/log';
+import { drillOffer } from '../../core/practice';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { listing, PRESENCE_WORDS, SIGNS } from '../ui/words';
@@ -122,6 +125,8 @@ export function Row({
                     · carried from {dayAndDate(household.settings.dateStyle, row.carriedFrom)}
                   </span>
                 )}
+                {household.drills.length > 0 && <DrillLink row={row} />}
+                {row === sitting.rows[0] && household.decks.length > 0 && <CardsLink sitting={sitting} />}
                 {row === sitting.rows[0] && <InHand enrolmentId={row.enrolment.id} />}
               </>
             )}
@@ -157,6 +162,43 @@ function ManualPages({ pages, before }: { pages: string; before: boolean }) {
     <b className="font-semibold text-ink"> · read {at} before</b>
   ) : (
     <span className="hidden sm:inline"> · manual {at}</span>
+  );
+}
+
+/** Where a drill is chosen for the step, the way to it; it is held for one child. */
+function DrillLink({ row: { enrolment, step, missed } }: { row: DayRow }) {
+  const { household } = useHousehold();
+  const [childId, ...others] = enrolment.childIds.filter((id) => !missed.some((c) => c.id === id));
+  const offer = others.length === 0 && childId ? drillOffer(household, enrolment.id, step.id) : undefined;
+  if (!offer) return null;
+  const to = new URLSearchParams({ drill: offer.drill.id, child: childId!, enrolment: enrolment.id, step: step.id });
+  return (
+    <>
+      {' · '}
+      <Link className="page-link" to={`/cards?${to.toString()}`}>
+        drill: {offer.drill.name}
+      </Link>
+    </>
+  );
+}
+
+/** The cards of the course, until they were reviewed today: a few beside every lesson. */
+function CardsLink({ sitting: { course, children } }: { sitting: DaySitting }) {
+  const { household, today } = useHousehold();
+  const [child, ...others] = children;
+  const deck = household.decks.find((d) => d.courseId === course.id);
+  if (!deck || !child || others.length > 0) return null;
+  const date = fromDay(today);
+  const asked = (r: (typeof household.rounds)[number]) =>
+    r.deckId === deck.id && r.childId === child.id && r.date === date && r.kind === 'review';
+  if (household.rounds.some(asked)) return null;
+  return (
+    <>
+      {' · '}
+      <Link className="page-link" to={`/cards?${new URLSearchParams({ review: deck.id, child: child.id }).toString()}`}>
+        cards: {deck.name}
+      </Link>
+    </>
   );
 }
 

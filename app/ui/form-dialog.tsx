@@ -49,6 +49,8 @@ export function FormDialog({
       <form
         noValidate
         onSubmit={(e) => {
+          // A form that was opened from another one keeps its own alone.
+          e.stopPropagation();
           const wrong = unread(e.currentTarget);
           setFault(wrong?.words);
           const asksFirst = reach > 0 && agreed !== reach;

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { FileButton } from './file-button';
 
 /** Longest side of a small picture in pixels, and the most that is kept of it. */
@@ -13,13 +13,13 @@ const bytesOf = (address: string): Blob => {
 
 /** A picture of the household's own. Pages show no inlined data, so it is shown by an address of its own. */
 export function Picture({ data, alt, className = '' }: { data: string; alt: string; className?: string }) {
-  const [url, setUrl] = useState<string>();
+  const shown = useRef<HTMLImageElement>(null);
   useEffect(() => {
     const made = URL.createObjectURL(bytesOf(data));
-    setUrl(made);
+    if (shown.current) shown.current.src = made;
     return () => URL.revokeObjectURL(made);
   }, [data]);
-  return url ? <img src={url} alt={alt} className={className} /> : null;
+  return <img ref={shown} alt={alt} className={className} />;
 }
 
 /**

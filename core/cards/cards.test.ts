@@ -201,7 +201,7 @@ describe('what is asked at a sitting', () => {
     expect(sittingOf(h, DECK, 'A', TODAY + 4).cards.map((c) => c.card.front)).toEqual(['b', 'a']);
     const later = sittingOf(h, DECK, 'A', TODAY + 8);
     expect([later.whole, later.cards.length, sittingWords(later)]).toEqual([
-      ...['break', 2, '2 cards today, the whole deck after the break, 3 more wait'],
+      ...['break', 2, '2 cards today, so that the whole deck is asked after the break, 3 more wait'],
     ]);
     expect(later.cards[0]!.why).toMatch(/^8 days since, still known in \d of 10 cases$/);
   });

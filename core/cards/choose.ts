@@ -42,7 +42,7 @@ function wholeSince(
 
 /**
  * Which cards are asked of a child at a sitting: what was missed in a hurry first, then the likeliest forgotten, then what is new, in the
- * deck’s order; no more than the deck’s number, but all of it once after a break of a week or more and at the end of its level. What was
+ * deck’s order, then what is not yet mastered; no more than the deck’s number, but all of it once after a break of a week or more and at the end of its level. What was
  * reviewed today is not asked twice.
  */
 export function sittingOf(
@@ -71,9 +71,11 @@ export function sittingOf(
     (s) => s.recall === undefined && (s.state === 'to review' || s.card.lessonId === undefined),
   );
   const queue = [...missed, ...due, ...fresh];
+  // A sitting asks as many as it is meant to: what is not yet mastered fills it, though it is likely known.
+  const more = seen.filter((s) => !due.includes(s) && s.state === 'to review');
   const n = Math.max(deck.daily, once.length > 0 ? missed.length + once.length : 0);
   return {
-    cards: queue.slice(0, n).map((s) => ({ card: s.card, why: whyOf(s, today) })),
+    cards: [...queue, ...more].slice(0, n).map((s) => ({ card: s.card, why: whyOf(s, today) })),
     waiting: Math.max(0, queue.length - n),
     ...(since && once.length > 0 ? { whole: since.why } : {}),
   };
@@ -95,8 +97,8 @@ export function deckWords(n: DeckCount): string {
 }
 
 const WHOLE_WORDS = {
-  break: ', the whole deck after the break',
-  end: ', the whole deck at the end of the level',
+  break: ', so that the whole deck is asked after the break',
+  end: ', so that the whole deck is asked at the end of the level',
 } as const;
 
 /** What a sitting comes to, in words. */

@@ -14,13 +14,13 @@ export function readBook(
   bookId: Id,
   day: Day,
   newId: () => Id,
-  said: Partial<Pick<Reading, 'kind' | 'minutes' | 'from' | 'to' | 'stages' | 'how' | 'childIds'>> = {},
+  said: { [K in 'kind' | 'minutes' | 'from' | 'to' | 'stages' | 'how' | 'childIds']?: Reading[K] | undefined } = {},
 ): Put[] {
   const book = byId(now.books, bookId);
   if (!book) return [];
-  const put: Reading = {
-    ...{ id: newId(), bookId, childIds: book.childIds, date: fromDay(day), ...nextSitting(now, book), ...said },
-  };
+  const row = { id: newId(), bookId, childIds: book.childIds, date: fromDay(day), ...nextSitting(now, book), ...said };
+  // What is said to be nothing is not there: a sitting without pages.
+  const put = Object.fromEntries(Object.entries(row).filter(([, v]) => v !== undefined)) as unknown as Reading;
   const rows: Put[] = [{ table: 'readings', put }];
   // The last page is the end of it.
   if (book.pages !== undefined && put.to === book.pages && !book.closed)

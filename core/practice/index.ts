@@ -2,3 +2,4 @@ export * from './grids';
 export * from './drill';
 export * from './memory';
 export * from './milestones';
+export * from './strands';
