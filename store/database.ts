@@ -59,6 +59,7 @@ const VERSION_7_TABLES = ['orders', 'prepared'] as const;
 const VERSION_8_TABLES = ['places', 'holds', 'sitDowns', 'readAheads', 'decks', 'cards', 'rounds'] as const;
 const VERSION_9_TABLES = ['prompts'] as const;
 const VERSION_10_TABLES = ['drills', 'memory', 'recitals', 'books', 'readings', 'milestones'] as const;
+const VERSION_11_TABLES = ['samples', 'pages'] as const;
 const LATER: readonly string[] = [
   ...VERSION_2_TABLES,
   ...VERSION_3_TABLES,
@@ -68,6 +69,7 @@ const LATER: readonly string[] = [
   ...VERSION_8_TABLES,
   ...VERSION_9_TABLES,
   ...VERSION_10_TABLES,
+  ...VERSION_11_TABLES,
 ];
 const VERSION_1_TABLES = TABLES.filter((t) => !LATER.includes(t));
 
@@ -108,6 +110,7 @@ export class Database extends Dexie {
     this.version(8).stores(Object.fromEntries(VERSION_8_TABLES.map((t) => [t, 'id'])));
     this.version(9).stores(Object.fromEntries(VERSION_9_TABLES.map((t) => [t, 'id'])));
     this.version(10).stores(Object.fromEntries(VERSION_10_TABLES.map((t) => [t, 'id'])));
+    this.version(11).stores(Object.fromEntries(VERSION_11_TABLES.map((t) => [t, 'id'])));
   }
 
   /** All stored tables of the household. */

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { type CardFault, cardStandings, readCardsCsv, writeCardsCsv } from '../../core/cards';
+import { cardStandings, readCardsCsv, writeCardsCsv } from '../../core/cards';
+import type { TableFault } from '../../core/contents';
 import { lessonsIn } from '../../core/course';
 import { addCards, reverseCards } from '../../core/deeds';
 import { byId, type Card, type Deck } from '../../core/household';
@@ -17,7 +18,7 @@ export function DeckCards({ deck }: { deck: Deck }) {
   const { household, today, commit } = useHousehold();
   const [filed, setFiled] = useState('');
   const [open, setOpen] = useState<Card>();
-  const [faults, setFaults] = useState<readonly CardFault[]>([]);
+  const [faults, setFaults] = useState<readonly TableFault[]>([]);
   const own = household.cards.filter((c) => c.deckId === deck.id).sort((a, b) => a.n - b.n);
   const lessons = deck.courseId ? lessonsIn(byId(household.courses, deck.courseId)) : [];
   const child = byId(household.children, filed);

@@ -1,12 +1,12 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { fromDay, toDay } from '../../core/calendar';
+import type { TableFault } from '../../core/contents';
 import { placeHold, readBook, takeReadingBack, takeReadings } from '../../core/deeds';
 import { type Book, byId, type Child } from '../../core/household';
 import {
   minutesByKind,
   nextSitting,
   READING_WORDS,
-  type ReadingFault,
   readingLines,
   readingTotal,
   readReadingCsv,
@@ -32,7 +32,7 @@ export default function ReadingPage() {
   const { household, today, commit } = useHousehold();
   const [form, setForm] = useState<Book | 'new'>();
   const [staged, setStaged] = useState<Book>();
-  const [faults, setFaults] = useState<readonly ReadingFault[]>([]);
+  const [faults, setFaults] = useState<readonly TableFault[]>([]);
   const open = household.books.filter((b) => !b.closed);
   const closed = household.books.filter((b) => b.closed);
   const read = async (file: File) => {

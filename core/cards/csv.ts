@@ -1,10 +1,9 @@
-import Papa from 'papaparse';
+import { readTable, type TableFault, writeTable } from '../contents';
 import { lessonsIn } from '../course';
 import { byId, type Card, CARD_KINDS, type Deck, type Household, type Id } from '../household';
 import { MOST_CARDS } from './make';
 
 export const CARD_COLUMNS = ['front', 'back', 'kind', 'lesson'] as const;
-type Column = (typeof CARD_COLUMNS)[number];
 
 /** A card of a table: what stands on it, and the lesson that introduces it. */
 export interface CardRow {
@@ -13,12 +12,6 @@ export interface CardRow {
   kind?: NonNullable<Card['kind']>;
   lessonId?: Id;
 }
-export interface CardFault {
-  /** Row of the file, from 1. */
-  row: number;
-  sentence: string;
-}
-
 /** The cards of a deck as a table: CSV as RFC 4180 has it, with a head; lessons by their titles. */
 export function writeCardsCsv(state: Pick<Household, 'cards' | 'courses'>, deck: Deck): string {
   const titles = new Map(lessonsIn(byId(state.courses, deck.courseId ?? '')).map((l) => [l.id, l.title]));
@@ -26,7 +19,7 @@ export function writeCardsCsv(state: Pick<Household, 'cards' | 'courses'>, deck:
     .filter((c) => c.deckId === deck.id)
     .sort((a, b) => a.n - b.n || (a.id < b.id ? -1 : 1))
     .map((c) => [c.front, c.back, c.kind ?? '', titles.get(c.lessonId ?? '') ?? '']);
-  return `${Papa.unparse([[...CARD_COLUMNS], ...rows], { newline: '\r\n' })}\r\n`;
+  return writeTable(CARD_COLUMNS, rows);
 }
 
 /**
@@ -37,25 +30,14 @@ export function readCardsCsv(
   state: Pick<Household, 'courses'>,
   deck: Deck,
   text: string,
-): { cards: CardRow[]; faults: CardFault[] } {
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimitersToGuess: ['\t', ',', ';'] });
-  const quote = errors.find((e) => e.type === 'Quotes');
-  if (quote)
-    return {
-      cards: [],
-      faults: [{ row: (quote.row ?? 0) + 1, sentence: 'A quotation mark is not closed; nothing was read.' }],
-    };
-  const head = (data[0] ?? []).map((c) => c.trim().toLowerCase());
-  const named = head.includes('front');
-  const at = (column: Column) => (named ? head.indexOf(column) : (['front', 'back'] as string[]).indexOf(column));
+): { cards: CardRow[]; faults: TableFault[] } {
+  const table = readTable(text, CARD_COLUMNS, ['front'], ['front', 'back']);
+  if ('fault' in table) return { cards: [], faults: [table.fault] };
   const lessons = lessonsIn(byId(state.courses, deck.courseId ?? ''));
   const cards: CardRow[] = [];
-  const faults: CardFault[] = [];
+  const faults: TableFault[] = [];
   const seen = new Map<string, number>();
-  data.forEach((cells, i) => {
-    if ((named && i === 0) || cells.every((c) => c.trim() === '')) return;
-    const row = i + 1;
-    const cell = (column: Column) => (at(column) < 0 ? '' : (cells[at(column)] ?? '').trim());
+  table.rows.forEach(({ row, cell }) => {
     const [front, back, kind, lesson] = CARD_COLUMNS.map(cell) as [string, string, string, string];
     const fault = (sentence: string) => void faults.push({ row, sentence });
     if (front === '') return fault('The front is empty.');

@@ -4,3 +4,4 @@ export * from './csv';
 export * from './cell';
 export * from './grid';
 export * from './things';
+export * from './table';

@@ -10,4 +10,5 @@ export * from './sitdown';
 export * from './cards';
 export * from './reading';
 export * from './memory';
+export * from './record';
 export * from './sit-down-offer';

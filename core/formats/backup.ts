@@ -67,6 +67,8 @@ export const LATER: readonly TableName[] = [
   'books',
   'readings',
   'milestones',
+  'samples',
+  'pages',
 ];
 
 const part = (name: string, lines: readonly string[]): string =>

@@ -558,6 +558,17 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     from: date,
     picture: opt(picture),
   },
+  samples: {
+    id,
+    childId: id,
+    date,
+    courseId: opt(id),
+    lessonId: opt(id),
+    words: text(500),
+    folder: opt(text()),
+    picture: opt(picture),
+  },
+  pages: { id, yearId: id, childId: id, text: text(20_000) },
   holds: {
     id,
     title: text(),

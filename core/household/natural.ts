@@ -48,6 +48,7 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
   sitDowns: ['weekStart'],
   prompts: ['key'],
   recitals: ['itemId', 'date'],
+  pages: ['yearId', 'childId'],
   readAheads: ['courseId', 'lessonId', 'teacherId'],
 };
 

@@ -1,4 +1,4 @@
-/** What is practised every day, and its record: cards, drills, memory work, reading, milestones. */
+/** What is practised every day, and its record: cards, drills, memory work, reading, milestones; samples of work, and the parent's own pages. */
 import type { IsoDate } from '../calendar/day';
 
 type Id = string;
@@ -142,4 +142,24 @@ export interface Milestone {
   /** Counted from this date on. */
   from: IsoDate;
   picture?: string;
+}
+
+/** A sample of a child's work: a small picture kept here, or where the paper lies. */
+export interface Sample {
+  id: Id;
+  childId: Id;
+  date: IsoDate;
+  courseId?: Id;
+  lessonId?: Id;
+  words: string;
+  /** Where the paper lies: “the blue folder, 12”. */
+  folder?: string;
+  picture?: string;
+}
+/** A page of the parent's own words on a child's year. */
+export interface Page {
+  id: Id;
+  yearId: Id;
+  childId: Id;
+  text: string;
 }

@@ -189,6 +189,11 @@ export const REFERENCES: readonly Reference[] = [
     () => 'There are sittings of theirs with books, and those are kept.',
   ),
   ref('milestones', 'childId', 'children', 'row'),
+  ref('samples', 'childId', 'children', 'holds', () => 'There are samples of their work, and those are kept.'),
+  ref('samples', 'courseId', 'courses', 'field'),
+  ref('samples', 'lessonId', 'lessons', 'field'),
+  ref('pages', 'childId', 'children', 'row'),
+  ref('pages', 'yearId', 'years', 'row'),
   ref('enrolments', 'gates[].until.deckId', 'decks', 'holds', (h: Household, e: E) => {
     return `A gate of ${ofCourse(h, e)} counts it: change that first.`;
   }),

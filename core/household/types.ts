@@ -3,7 +3,7 @@
  * Every row has an `id` that is unique in its table; ids are made by the caller, core never invents one.
  */
 import type { Clock, IsoDate, Weekday } from '../calendar/day';
-import type { Book, Card, Deck, Drill, MemoryItem, Milestone, Reading, Recital, Round } from './practice';
+import type { Book, Card, Deck, Drill, MemoryItem, Milestone, Page, Reading, Recital, Round, Sample } from './practice';
 
 export type Id = string;
 
@@ -1024,6 +1024,8 @@ export interface Household {
   books: Book[];
   readings: Reading[];
   milestones: Milestone[];
+  samples: Sample[];
+  pages: Page[];
   jottings: Jotting[];
 }
 /** The tables of a household that hold rows, in the order in which they refer to one another. */
@@ -1069,6 +1071,8 @@ export const TABLES = [
   'books',
   'readings',
   'milestones',
+  'samples',
+  'pages',
   'jottings',
 ] as const satisfies readonly (keyof Household)[];
 export type TableName = (typeof TABLES)[number];

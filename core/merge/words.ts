@@ -49,6 +49,8 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   books: ['book to read', 'books to read'],
   readings: ['sitting with a book', 'sittings with books'],
   milestones: ['milestone', 'milestones'],
+  samples: ['sample of work', 'samples of work'],
+  pages: ['page of your own words', 'pages of your own words'],
   holds: ['title asked for at the library', 'titles asked for at the library'],
   jottings: ['jotting', 'jottings'],
 };
@@ -100,7 +102,10 @@ export function rowName(h: Household, table: AnyTable, row: AnyRow): string {
     case 'recitals':
       return `${byId(h.memory, text(row, 'itemId'))?.text ?? ''} on ${date('date')}`;
     case 'milestones':
+    case 'samples':
       return text(row, 'words');
+    case 'pages':
+      return `${byId(h.children, text(row, 'childId'))?.name ?? ''}, ${byId(h.years, text(row, 'yearId'))?.name ?? ''}`;
     case 'cards':
       return text(row, 'front');
     case 'links':

@@ -1,5 +1,5 @@
-import Papa from 'papaparse';
 import { type Day, fromDay, type IsoDate, isIsoDate, toDay } from '../calendar';
+import { readTable, type TableFault, writeTable } from '../contents';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import {
   type Book,
@@ -157,13 +157,9 @@ export function writeReadingCsv(state: Household, childId?: Id): string {
         ...[READING_WORDS[r.kind], String(r.from ?? ''), String(r.to ?? ''), String(r.minutes), r.how ?? ''],
       ]);
     });
-  return `${Papa.unparse([[...READING_COLUMNS], ...rows], { newline: '\r\n' })}\r\n`;
+  return writeTable(READING_COLUMNS, rows);
 }
 
-export interface ReadingFault {
-  row: number;
-  sentence: string;
-}
 /** A row of a table of sittings: the children by their ids, the book by its title. */
 export interface ReadingRow extends Omit<Reading, 'id' | 'bookId'> {
   title: string;
@@ -173,21 +169,12 @@ export interface ReadingRow extends Omit<Reading, 'id' | 'bookId'> {
 /**
  * Reads sittings with books from a table as `writeReadingCsv` writes it; columns in any order. A row with a fault is named and left out.
  */
-export function readReadingCsv(state: Household, text: string): { rows: ReadingRow[]; faults: ReadingFault[] } {
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimitersToGuess: [',', ';', '\t'] });
-  const quote = errors.find((e) => e.type === 'Quotes');
-  const head = (data[0] ?? []).map((c) => c.trim().toLowerCase());
-  const none = (row: number, sentence: string) => ({ rows: [], faults: [{ row, sentence }] });
-  if (quote) return none((quote.row ?? 0) + 1, 'A quotation mark is not closed; nothing was read.');
-  const lacking = (['date', 'child', 'title'] as const).find((c) => !head.includes(c));
-  if (lacking) return none(1, `The head has no column “${lacking}”: write ${READING_COLUMNS.join(', ')}.`);
+export function readReadingCsv(state: Household, text: string): { rows: ReadingRow[]; faults: TableFault[] } {
+  const table = readTable(text, READING_COLUMNS, ['date', 'child', 'title']);
+  if ('fault' in table) return { rows: [], faults: [table.fault] };
   const rows: ReadingRow[] = [];
-  const faults: ReadingFault[] = [];
-  data.slice(1).forEach((cells, i) => {
-    if (cells.every((c) => c.trim() === '')) return;
-    const row = i + 2;
-    const cell = (c: (typeof READING_COLUMNS)[number]) =>
-      head.includes(c) ? (cells[head.indexOf(c)] ?? '').trim() : '';
+  const faults: TableFault[] = [];
+  table.rows.forEach(({ row, cell }) => {
     const fault = (sentence: string) => void faults.push({ row, sentence });
     const date = cell('date');
     if (!isIsoDate(date)) return fault(`“${date}” is no date: write it like 2026-11-27.`);

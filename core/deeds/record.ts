@@ -1,0 +1,20 @@
+import { type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
+import { newOf } from '../record';
+
+/** Marks of a table that are not there yet; those without an id get one. */
+export const takeMarks = (now: Household, marks: readonly Mark[], newId: () => Id): Put[] =>
+  newOf(now, marks).map((m): Put => ({ table: 'marks', put: { ...m, id: m.id || newId() } }));
+
+/** A sample of a child's work is kept; without words, picture and place there is none. */
+export const keepSample = (sample: Sample): Put[] =>
+  sample.words.trim() === '' && !sample.picture && !sample.folder
+    ? []
+    : [{ table: 'samples', put: { ...sample, words: sample.words.trim().slice(0, 500) } }];
+
+/** The parent's own words on a child's year; taken away where they are empty. */
+export function keepPage(now: Household, page: Omit<Page, 'id'>, newId: () => Id): Put[] {
+  const before = now.pages.find((p) => p.childId === page.childId && p.yearId === page.yearId);
+  const text = page.text.trim().slice(0, 20_000);
+  if (text === '') return before ? [{ table: 'pages', remove: before.id }] : [];
+  return [{ table: 'pages', put: { ...page, text, id: before?.id ?? newId() } }];
+}

@@ -1,0 +1,5 @@
+export * from './search';
+export * from './log-csv';
+export * from './portfolio';
+export * from './html';
+export * from './verdicts';

@@ -1,0 +1,237 @@
+import { childCount, childMonths } from '../attendance';
+import { type Day, fromDay, toDay } from '../calendar';
+import { lessonsIn } from '../course';
+import {
+  byId,
+  type Child,
+  childrenOf,
+  type Enrolment,
+  type Household,
+  type Id,
+  type Sample,
+  type SchoolYear,
+  sits,
+  titleOf,
+} from '../household';
+import { recordLines, type RecordLine, scoresOf, standingsOf, writeScore } from '../log';
+import { takenSteps } from '../pace';
+import { minutesByKind, READING_WORDS, readingLines } from '../reading';
+import { count, hoursAndMinutes, listing, longDate, monthName, shortDate, weekdayWords } from '../words';
+
+/** One piece of a section: words, a table, or a picture. The page, the print and the file are made from the same. */
+export type Block =
+  | { kind: 'words'; text: string }
+  | { kind: 'table'; caption: string; head: readonly string[]; rows: readonly (readonly string[])[] }
+  | { kind: 'picture'; id: Id; alt: string; data: string };
+export interface Section {
+  key: (typeof SECTIONS)[number];
+  title: string;
+  blocks: Block[];
+}
+export const SECTIONS = [
+  ...(['curricula', 'timetable', 'studied', 'tests', 'reading', 'attendance', 'samples', 'pages'] as const),
+] as const;
+export interface Portfolio {
+  child: Child;
+  year: SchoolYear;
+  /** Cover: whose, which year, of which household, made on which day. */
+  cover: string[];
+  sections: Section[];
+}
+
+/**
+ * What a year was for one child, from its record and nothing else: only what it took part in. Nothing is assumed; a section of which there
+ * is nothing is not there.
+ */
+export function portfolioOf(state: Household, year: SchoolYear, child: Child, today: Day): Portfolio {
+  const style = state.settings.dateStyle;
+  const [from, to] = [toDay(year.start), Math.min(toDay(year.end), today)];
+  const within = (date: string) => date >= year.start && date <= year.end;
+  const lines = recordLines(state, { childId: child.id }).filter((l) => within(l.mark.date));
+  const taken = state.enrolments.filter((e) => lines.some((l) => l.enrolment.id === e.id));
+  const sections: Section[] = [];
+  const add = (key: Section['key'], title: string, blocks: Block[]) => {
+    if (blocks.length > 0) sections.push({ key, title, blocks });
+  };
+  const table = (caption: string, head: readonly string[], rows: readonly (readonly string[])[]): Block[] =>
+    rows.length > 0 ? [{ kind: 'table', caption, head, rows }] : [];
+  add(
+    'curricula',
+    'Curricula',
+    table(
+      'Curricula used',
+      ['Course', 'Publisher, edition', 'ISBN', 'Taught by', 'Done'],
+      taken.map((e) => curriculum(state, e)),
+    ),
+  );
+  add(
+    'timetable',
+    'Timetable',
+    table(
+      'Weekly timetable',
+      ['Course', 'Days', 'With'],
+      taken.map((e) => [
+        ...[titleOf(state, e.courseId), weekdayWords(e.weekdays.length > 0 ? e.weekdays : year.weekdays)],
+        listing(
+          childrenOf(state, e)
+            .filter((c) => c.id !== child.id)
+            .map((c) => c.name),
+        ),
+      ]),
+    ),
+  );
+  add('studied', 'What was studied', studied(state, lines));
+  const scores = taken.flatMap((e) =>
+    scoresOf(state, e)
+      .filter((s) => within(s.mark.date) && (s.mark.childId ?? child.id) === child.id)
+      .map((s) => ({ e, s })),
+  );
+  add(
+    'tests',
+    'Tests and scores',
+    table(
+      'Tests and scores',
+      ['Date', 'Course', 'What', 'Score'],
+      scores
+        .sort((a, b) => a.s.day - b.s.day)
+        .map(({ e, s }) => [
+          shortDate(style, s.day, today),
+          titleOf(state, e.courseId),
+          s.words,
+          writeScore(s.mark.score!),
+        ]),
+    ),
+  );
+  const read = readingLines(state, child.id, from, to);
+  add('reading', 'Reading', [
+    ...table(
+      'Minutes of reading by kind',
+      ['Kind', 'Time'],
+      minutesByKind(read).map((k) => [READING_WORDS[k.kind], hoursAndMinutes(k.minutes)]),
+    ),
+    ...table('What was read', ['Title', 'By', 'Kind', 'Sittings', 'Time'], readTitles(read)),
+  ]);
+  const counted = childCount(state, year, child, today);
+  const months = childMonths(state, year, child, today).filter((m) => m.first <= today);
+  add('attendance', 'Attendance', [
+    ...table(
+      'Attendance by month',
+      ['Month', 'Taught', 'Sick', 'Closed', 'Away', 'Time'],
+      months.map((m) => {
+        const first = fromDay(m.first);
+        const { taught, sick, closed, away, minutes } = m.totals;
+        return [
+          `${monthName(Number(first.slice(5, 7)))} ${first.slice(0, 4)}`,
+          ...[taught, sick, closed, away].map(String),
+          hoursAndMinutes(minutes),
+        ];
+      }),
+    ),
+    {
+      kind: 'words',
+      text: [
+        `${count(counted.days.counted, 'day')} taught, ${hoursAndMinutes(counted.minutes.counted)}.`,
+        counted.requirement.days === undefined
+          ? ''
+          : `Asked for: ${count(counted.requirement.days, 'day')}; check your own law.`,
+        counted.requirement.hours === undefined
+          ? ''
+          : `Asked for: ${count(counted.requirement.hours, 'hour')}; check your own law.`,
+      ]
+        .filter(Boolean)
+        .join(' '),
+    },
+  ]);
+  const samples = state.samples
+    .filter((s) => s.childId === child.id && within(s.date))
+    .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : a.id < b.id ? -1 : 1));
+  add(
+    'samples',
+    'Samples of work',
+    samples.flatMap((s) => sampleBlocks(state, s, today)),
+  );
+  const pages = state.pages
+    .filter((p) => p.childId === child.id && p.yearId === year.id)
+    .sort((a, b) => (a.id < b.id ? -1 : 1));
+  add(
+    'pages',
+    'In our own words',
+    pages.map((p): Block => ({ kind: 'words', text: p.text })),
+  );
+  return {
+    ...{ child, year, sections },
+    cover: [child.name, `School year ${year.name}`, state.settings.name, `Made on ${longDate(style, today)}`].filter(
+      Boolean,
+    ),
+  };
+}
+
+/** A course as it was used: editions and ISBNs of its parts, who taught it, how much of it is done. */
+function curriculum(state: Household, e: Enrolment): string[] {
+  const course = byId(state.courses, e.courseId)!;
+  const parts = (course.parts ?? []).filter((p) => !p.notWanted);
+  const editions = [course.edition, ...parts.map((p) => p.edition)].filter((x) => x !== undefined);
+  const steps = takenSteps(state, e);
+  const standings = standingsOf(state.marks, e.id);
+  const done = steps.filter((s) => (standings.get(s.id)?.state ?? 'open') !== 'open').length;
+  return [
+    titleOf(state, course.id),
+    [course.publisher, [...new Set(editions)].join(', ')].filter(Boolean).join(', '),
+    parts.flatMap((p) => p.isbn ?? []).join(', '),
+    byId(state.teachers, e.teacherId)?.name ?? '',
+    `${done} of ${count(steps.length, 'step')}, ${count(lessonsIn(course).length, 'lesson')} in the book`,
+  ];
+}
+
+/** By course and month: what was sat for, from which to which, and for how long. */
+function studied(state: Household, lines: readonly RecordLine[]): Block[] {
+  const byCourse = new Map<Id, Map<string, RecordLine[]>>();
+  for (const l of [...lines].reverse()) {
+    if (!sits(l.mark.kind)) continue;
+    const months = byCourse.get(l.course.id) ?? new Map<string, RecordLine[]>();
+    const month = l.mark.date.slice(0, 7);
+    months.set(month, [...(months.get(month) ?? []), l]);
+    byCourse.set(l.course.id, months);
+  }
+  return [...byCourse].map(([courseId, months]): Block => ({
+    kind: 'table',
+    caption: titleOf(state, courseId),
+    head: ['Month', 'What', 'Marks', 'Time'],
+    rows: [...months].map(([month, own]) => {
+      const [first, last] = [own[0]!.words, own.at(-1)!.words];
+      const minutes = own.reduce((n, l) => n + (l.mark.minutes ?? l.mark.was?.minutes ?? l.step?.minutes ?? 0), 0);
+      return [
+        `${monthName(Number(month.slice(5)))} ${month.slice(0, 4)}`,
+        first === last ? first : `${first} to ${last}`,
+        String(own.length),
+        hoursAndMinutes(minutes),
+      ];
+    }),
+  }));
+}
+
+/** What was read, a line a title and kind: how often, and for how long. */
+function readTitles(read: ReturnType<typeof readingLines>): string[][] {
+  const titles = new Map<string, { first: (typeof read)[number]; n: number; minutes: number }>();
+  for (const l of read) {
+    const key = JSON.stringify([l.title, l.kind]);
+    const t = titles.get(key) ?? { first: l, n: 0, minutes: 0 };
+    titles.set(key, { ...t, n: t.n + 1, minutes: t.minutes + l.minutes });
+  }
+  return [...titles.values()].map(({ first, n, minutes }) => [
+    ...[first.title, first.author, READING_WORDS[first.kind], String(n), hoursAndMinutes(minutes)],
+  ]);
+}
+
+function sampleBlocks(state: Household, s: Sample, today: Day): Block[] {
+  const words = [
+    shortDate(state.settings.dateStyle, toDay(s.date), today),
+    s.courseId ? titleOf(state, s.courseId) : '',
+    s.words,
+    s.folder ? `on paper, in ${s.folder}` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ');
+  const picture: Block[] = s.picture ? [{ kind: 'picture', id: s.id, alt: words, data: s.picture }] : [];
+  return [{ kind: 'words', text: words }, ...picture];
+}
