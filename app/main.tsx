@@ -31,6 +31,8 @@ const Materials = lazy(() => import('./materials/materials'));
 const ForecastPage = lazy(() => import('./forecast/forecast-page'));
 const CardsPage = lazy(() => import('./cards/cards-page'));
 const CardsPrint = lazy(() => import('./cards/print-page'));
+const PortfolioPage = lazy(() => import('./record/portfolio-page'));
+const VerdictsPage = lazy(() => import('./record/verdicts-page'));
 const GamePage = lazy(() => import('./cards/game-page'));
 const MemoryPage = lazy(() => import('./practice/memory-page'));
 const ReadingBooks = lazy(() => import('./practice/reading-page'));
@@ -159,6 +161,15 @@ function Doors() {
             element={
               <Whole>
                 <Record />
+              </Whole>
+            }
+          />
+          <Route path="/record/verdicts" element={<VerdictsPage />} />
+          <Route
+            path="/portfolio/:childId"
+            element={
+              <Whole>
+                <PortfolioPage />
               </Whole>
             }
           />

@@ -248,12 +248,16 @@ for (const [name, h, year, day, plan] of [
 }
 
 console.log('\nTwo hundred lives of up to 300 deeds, each beside an account book of its own\n');
-spawnSync(join(root, 'node_modules/.bin/vitest'), ['run', 'core/tests/lived.test.ts', 'core/sitdown', 'core/merge', 'store/merge'], {
-  cwd: root,
-  stdio: 'inherit',
-  // A hundred lives of each household, a thousand histories of two devices, two hundred of them through the store.
-  env: { ...process.env, SEED: 'new', LIVES: '100', HISTORIES: '1000', STORED: '200' },
-});
+spawnSync(
+  join(root, 'node_modules/.bin/vitest'),
+  ['run', 'core/tests/lived.test.ts', 'core/sitdown', 'core/merge', 'store/merge'],
+  {
+    cwd: root,
+    stdio: 'inherit',
+    // A hundred lives of each household, a thousand histories of two devices, two hundred of them through the store.
+    env: { ...process.env, SEED: 'new', LIVES: '100', HISTORIES: '1000', STORED: '200' },
+  },
+);
 measureMerging();
 measureNetting();
 measureForecast();

@@ -176,6 +176,8 @@ export const VIEWS = [
   '/teacher/tobias',
   '/materials?part=all',
   '/record',
+  '/record/verdicts',
+  '/portfolio/jory',
   '/household',
   '/child/jory',
   '/keeping',

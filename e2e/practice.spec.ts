@@ -128,12 +128,12 @@ test('reading: a press a sitting, one in stages, taken back, in the list and in 
   const wren = page.getByRole('region', { name: 'Wren’s reading' });
   const total = async () => Number(/^\d+/.exec(await wren.getByText(/sittings with/).innerText())![0]);
   const before = await total();
-  await page.getByRole('button', { name: 'Read Six Otters today' }).click();
+  await page.getByRole('button', { name: /^Read to page.*Six Otters/ }).click();
   await expect(status(page)).toContainText('Six Otters: read');
   await expect(wren.getByText(/sittings with/)).toContainText(`${before + 1} sittings`);
   await page.getByRole('button', { name: 'Take back: Six Otters, Wren' }).click();
   await expect(wren.getByText(/sittings with/)).toContainText(`${before} sittings`);
-  await page.getByRole('button', { name: 'Read Tam and the Barge in stages' }).click();
+  await page.getByRole('button', { name: 'In stages: Tam and the Barge' }).click();
   for (const part of [
     'The cover',
     'Words that follow the rules',

@@ -228,7 +228,7 @@ function WithChild({
         <button
           type="button"
           className="btn"
-          aria-label={`Read ${deck.name} through with ${child.name}`}
+          aria-label={`Read through: ${deck.name}, ${child.name}`}
           onClick={() => begin('run')}
         >
           Read through

@@ -14,7 +14,7 @@ export default function MinutesByKind({
 }) {
   const data = kinds.map((k) => ({ what: READING_WORDS[k.kind], minutes: k.minutes }));
   return (
-    <figure className="w-full max-w-2xl overflow-hidden" aria-label={`Minutes of reading of ${name}`}>
+    <figure className="relative w-full max-w-2xl overflow-hidden" aria-label={`Minutes of reading of ${name}`}>
       <div style={{ height: ROW * data.length + 24 }} aria-hidden="true">
         <ResponsiveContainer width="100%" height="100%">
           <BarChart

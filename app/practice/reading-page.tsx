@@ -94,17 +94,12 @@ export default function ReadingPage() {
                 <button
                   type="button"
                   className="btn"
-                  aria-label={`Read ${b.title} today`}
+                  aria-label={`${readWords(next)}: ${b.title}`}
                   onClick={() => void commit(`${b.title}: read`, (now) => readBook(now, b.id, today, newId))}
                 >
-                  Read{next.to === undefined ? '' : ` to page ${next.to}`}, {next.minutes} min
+                  {readWords(next)}
                 </button>
-                <button
-                  type="button"
-                  className="btn"
-                  aria-label={`Read ${b.title} in stages`}
-                  onClick={() => setStaged(b)}
-                >
+                <button type="button" className="btn" aria-label={`In stages: ${b.title}`} onClick={() => setStaged(b)}>
                   In stages
                 </button>
                 {!held && (
@@ -178,6 +173,10 @@ export default function ReadingPage() {
     </>
   );
 }
+
+/** What one press records, in words. */
+const readWords = ({ to, minutes }: { to?: number | undefined; minutes: number }) =>
+  `Read${to === undefined ? '' : ` to page ${to}`}, ${minutes} min`;
 
 /** So many lines are shown before all are asked for. */
 const SHOWN = 8;

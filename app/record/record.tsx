@@ -1,11 +1,20 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { toDay } from '../../core/calendar';
+import { Link } from 'react-router';
+import { isIsoDate, toDay } from '../../core/calendar';
+import type { TableFault } from '../../core/contents';
+import { takeMarks } from '../../core/deeds';
+import { MARK_KINDS, type MarkKind } from '../../core/household';
 import { notesOf } from '../../core/jot';
-import { recordLines, type RecordLine, writeScore } from '../../core/log';
+import { type RecordLine, writeScore } from '../../core/log';
+import { findInRecord, newOf, readLogCsv, writeLogCsv } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
-import { Field } from '../ui/field';
+import { DateField } from '../ui/date-field';
+import { download } from '../ui/download';
+import { Field, InputField } from '../ui/field';
+import { FileButton } from '../ui/file-button';
+import { newId } from '../ui/id';
 import { Ornament } from '../ui/ornament';
 import { count } from '../ui/words';
 import { MarkForm } from './mark-form';
@@ -14,9 +23,14 @@ const PAGE = 20;
 
 /** What was done, day by day, newest first. Every line can be mended or taken out, and that undone. */
 export default function Record() {
-  const { household, commit } = useHousehold();
+  const { household, commit, say } = useHousehold();
   const [childId, setChild] = useState('');
   const [courseId, setCourse] = useState('');
+  const [kind, setKind] = useState<MarkKind | ''>('');
+  const [from, setFrom] = useState('');
+  const [to, setTo] = useState('');
+  const [words, setWords] = useState('');
+  const [faults, setFaults] = useState<readonly TableFault[]>([]);
   const [shown, setShown] = useState(PAGE);
   const [editing, setEditing] = useState<RecordLine>();
   const style = household.settings.dateStyle;
@@ -26,10 +40,20 @@ export default function Record() {
     window.addEventListener('beforeprint', all);
     return () => window.removeEventListener('beforeprint', all);
   }, []);
+  const asked = useDeferredValue(words);
   const lines = useMemo(
-    () => recordLines(household, { ...(childId ? { childId } : {}), ...(courseId ? { courseId } : {}) }),
-    [household, childId, courseId],
+    () =>
+      findInRecord(household, {
+        ...(childId ? { childId } : {}),
+        ...(courseId ? { courseId } : {}),
+        ...(kind ? { kind } : {}),
+        ...(isIsoDate(from) ? { from: toDay(from) } : {}),
+        ...(isIsoDate(to) ? { to: toDay(to) } : {}),
+        words: asked,
+      }),
+    [household, childId, courseId, kind, from, to, asked],
   );
+  const narrowed = childId || courseId || kind || from || to || asked;
   const days = useMemo(() => {
     const byDate = new Map<string, RecordLine[]>();
     for (const l of lines) {
@@ -38,10 +62,18 @@ export default function Record() {
       else byDate.set(l.mark.date, [l]);
     }
     // A day with a note of its own is a day of the record, with or without marks.
-    if (!childId && !courseId)
+    if (!narrowed)
       for (const j of household.jottings) if (j.kind === 'note' && !byDate.has(j.date)) byDate.set(j.date, []);
     return [...byDate].sort(([a], [b]) => (a < b ? 1 : -1));
-  }, [lines, household.jottings, childId, courseId]);
+  }, [lines, household.jottings, narrowed]);
+
+  const take = async (file: File) => {
+    const found = readLogCsv(household, await file.text());
+    setFaults(found.faults);
+    const fresh = newOf(household, found.marks).length;
+    if (fresh === 0) return say(`Every mark of ${file.name} that could be read is in the record already.`);
+    await commit(`${count(fresh, 'mark')} from ${file.name}`, (now) => takeMarks(now, found.marks, newId));
+  };
 
   return (
     <div>
@@ -64,7 +96,7 @@ export default function Record() {
             {(p) => (
               <select
                 {...p}
-                className="max-w-[min(320px,90vw)]"
+                className="max-w-[min(220px,90vw)]"
                 value={courseId}
                 onChange={(e) => setCourse(e.target.value)}
               >
@@ -78,12 +110,65 @@ export default function Record() {
               </select>
             )}
           </Field>
+          <Field label="Mark">
+            {(p) => (
+              <select {...p} value={kind} onChange={(e) => setKind(e.target.value as MarkKind | '')}>
+                <option value="">every kind</option>
+                {MARK_KINDS.map((k) => (
+                  <option key={k}>{k}</option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <InputField
+            label="With the words"
+            type="search"
+            className="w-36"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
+          <DateField label="From" value={from} onChange={setFrom} />
+          <DateField label="To" value={to} onChange={setTo} />
         </div>
       </div>
       <div className="double-rule pt-2">
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-1 print:hidden">
+          {household.children.map((c) => (
+            <Link key={c.id} className="page-link press inline-flex items-center" to={`/portfolio/${c.id}`}>
+              Portfolio of {c.name}
+            </Link>
+          ))}
+          <Link className="page-link press inline-flex items-center" to="/record/verdicts">
+            Verdicts
+          </Link>
+          <button
+            type="button"
+            className="press page-link cursor-pointer"
+            onClick={() =>
+              download('record.csv', writeLogCsv(household, childId || undefined), 'text/csv;charset=utf-8')
+            }
+          >
+            As a table (CSV)
+          </button>
+          <FileButton accept=".csv,text/csv,text/plain" onFile={take}>
+            From a table (CSV)
+          </FileButton>
+        </div>
+        {faults.length > 0 && (
+          <ul role="alert" aria-label="Rows that were not taken">
+            {faults.slice(0, 20).map((f) => (
+              <li key={f.row}>
+                Row {f.row}: {f.sentence}
+              </li>
+            ))}
+            {faults.length > 20 && <li>and {faults.length - 20} more</li>}
+          </ul>
+        )}
         <p className="pb-2 text-soft">
           {lines.length === 0
-            ? 'Nothing is marked yet. What you mark on Today is kept here.'
+            ? narrowed
+              ? 'No mark is like that.'
+              : 'Nothing is marked yet. What you mark on Today is kept here.'
             : `${count(lines.length, 'mark')} on ${count(days.length, 'day')}.`}
         </p>
         {days.slice(0, shown).map(([date, list]) => (
@@ -97,8 +182,7 @@ export default function Record() {
               {list.map((l) => (
                 <Line key={l.mark.id} line={l} edit={() => setEditing(l)} />
               ))}
-              {!childId &&
-                !courseId &&
+              {!narrowed &&
                 notesOf(household, toDay(date)).map((n) => (
                   <li key={n.id} className="flex min-h-[40px] items-center gap-3">
                     <span className="label w-10 flex-none sm:w-16">note</span>

@@ -45,6 +45,7 @@ export const PAGES = [
   ['/household/ways', 'Ways: where families differ'],
   ['/cards', 'Cards: decks, review, drills, one minute'],
   ['/memory', 'Memory work, and the week’s strands'],
+  ['/record/verdicts', 'Verdicts on courses'],
   ['/reading', 'Reading: books, sittings, each child’s list'],
   ['/sit-down', 'Sit down over a week: the planning evening'],
   ['/year/courses', 'Courses over the year'],

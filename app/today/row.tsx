@@ -173,12 +173,12 @@ function DrillLink({ row: { enrolment, step, missed } }: { row: DayRow }) {
   if (!offer) return null;
   const to = new URLSearchParams({ drill: offer.drill.id, child: childId!, enrolment: enrolment.id, step: step.id });
   return (
-    <>
+    <span className="hidden sm:inline">
       {' · '}
       <Link className="page-link" to={`/cards?${to.toString()}`}>
         drill: {offer.drill.name}
       </Link>
-    </>
+    </span>
   );
 }
 
@@ -193,12 +193,12 @@ function CardsLink({ sitting: { course, children } }: { sitting: DaySitting }) {
     r.deckId === deck.id && r.childId === child.id && r.date === date && r.kind === 'review';
   if (household.rounds.some(asked)) return null;
   return (
-    <>
+    <span className="hidden sm:inline">
       {' · '}
       <Link className="page-link" to={`/cards?${new URLSearchParams({ review: deck.id, child: child.id }).toString()}`}>
         cards: {deck.name}
       </Link>
-    </>
+    </span>
   );
 }
 

@@ -1,14 +1,17 @@
+import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import { jStat } from 'jstat';
 import { fsrs } from 'ts-fsrs';
 import { describe, expect, it } from 'vitest';
 import { fromDay, toDay } from '../calendar';
-import { addCards, answerCard, endRound, saveDeck, takeAnswerBack } from '../deeds';
+import { addCards, answerCard, changeCard, endRound, reverseCards, saveDeck, takeAnswerBack } from '../deeds';
 import { type Household, SAYINGS } from '../household';
 import { seeded } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
 import {
+  cardSheets,
+  cardSize,
   cardStandings,
   countDeck,
   deckView,
@@ -17,11 +20,16 @@ import {
   memoryOf,
   minutesOf,
   minuteWords,
+  PAPERS,
   readCards,
+  readCardsCsv,
   recallAfter,
+  runsOf,
+  runWords,
   sittingOf,
   sittingWords,
   stackOf,
+  writeCardsCsv,
 } from './index';
 
 const TODAY = toDay('2026-09-07');
@@ -237,5 +245,87 @@ describe('what is asked at a sitting', () => {
     expect([minuteWords(list), minuteWords(list.slice(0, 1)), minuteWords([])]).toEqual([
       ...['last 1 right, best 2', 'last 2 right, 1 wrong, best 2', ''],
     ]);
+  });
+});
+
+describe('cards on paper and as a table', () => {
+  it('lie back to back when the sheet is turned about its long edge, inside the paper, each once (ISO 216 A4, Letter)', () => {
+    const letters = Array.from({ length: 20 }, (_, i) => `c${i} = b${i}`).join('\n');
+    const blank = base({ decks: [], cards: [] });
+    const h = afterDeed({ ...blank, cards: [] }, addCards({ ...blank, cards: [] }, 'd', readCards(letters), newId));
+    // Millimetres, as the standards have them.
+    expect(PAPERS).toEqual({ A4: { width: 210, height: 297 }, Letter: { width: 215.9, height: 279.4 } });
+    for (const paper of ['A4', 'Letter'] as const)
+      for (const size of ['small', 'large'] as const) {
+        const { width, height } = cardSize(paper, size);
+        const sheets = cardSheets(h, DECK, paper, size);
+        expect(sheets.flatMap((s) => s.front.map((c) => c.text))).toEqual(h.cards.map((c) => c.front));
+        for (const { front, back } of sheets) {
+          expect(back).toHaveLength(front.length);
+          front.forEach((f, i) => {
+            const b = back[i]!;
+            expect(b.text).toBe(f.text.replace('c', 'b'));
+            expect([b.x + width, b.y]).toEqual([expect.closeTo(PAPERS[paper].width - f.x, 6), f.y]);
+            expect(f.x >= 5 && f.y >= 5 && f.x + width <= PAPERS[paper].width - 5).toBe(true);
+            expect(f.y + height).toBeLessThanOrEqual(PAPERS[paper].height - 5);
+            // No two overlap.
+            for (const o of front.slice(0, i))
+              expect(Math.abs(o.x - f.x) >= width - 1e-6 || Math.abs(o.y - f.y) >= height - 1e-6).toBe(true);
+          });
+        }
+      }
+  });
+
+  it('are written as a second library reads them (RFC 4180), and read back the same', () => {
+    const side = fc
+      .string({ minLength: 1, maxLength: 20 })
+      .map((s) => s.replace(/\0/g, '').trim())
+      .filter(Boolean);
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.tuple(side, side), { maxLength: 8, selector: ([f]) => f.toLowerCase() }),
+        (pairs) => {
+          const lines = pairs.map(([front, back]) => ({ front, back }));
+          const empty = { ...base(), cards: [] };
+          const h = afterDeed(empty, addCards(empty, 'd', lines, newId));
+          const csv = writeCardsCsv(h, DECK);
+          expect(parse(csv, { record_delimiter: '\r\n' })).toHaveLength(h.cards.length + 1);
+          const { cards, faults } = readCardsCsv(h, DECK, csv);
+          expect(faults).toEqual([]);
+          expect(cards).toEqual(lines);
+        },
+      ),
+      { numRuns: 60 },
+    );
+    const wrong = readCardsCsv(base(), DECK, 'front;back;kind;lesson\na;b;;\nA;c;;\n;x;;\nq;r;song;\nq;r;;L9\n');
+    expect(wrong.faults.map((f) => f.row)).toEqual([3, 4, 5, 6]);
+    expect(wrong.cards).toEqual([{ front: 'a', back: 'b' }]);
+  });
+
+  it('turned, each asks its back, once; changed, the turned one follows', () => {
+    const h = base();
+    const turned = afterDeed(h, reverseCards(h, 'd', newId));
+    expect(turned.cards.filter((c) => c.reverseOf).map((c) => [c.front, c.back])).toContainEqual(['apple', 'a']);
+    expect(reverseCards(turned, 'd', newId)).toEqual([]);
+    const changed = afterDeed(turned, changeCard(turned, idOf(h, 'a'), { back: 'anchor' }));
+    expect(changed.cards.find((c) => c.reverseOf === idOf(h, 'a'))).toMatchObject({ front: 'anchor', back: 'a' });
+  });
+
+  it('a list is sure after three good runs in a row, each all right and quick', () => {
+    let h = base();
+    const run = (day: number, seconds: number, wrong: number) => {
+      const id = `run ${day}`;
+      h.cards.forEach((c, i) => {
+        const round = { id, deckId: 'd', childId: 'A', kind: 'run' as const, day };
+        h = afterDeed(h, answerCard(h, round, c.id, i < wrong ? 'wrong' : 'right'));
+      });
+      h = afterDeed(h, endRound(h, id, seconds));
+      return runWords(runsOf(h, DECK, 'A'));
+    };
+    expect(run(TODAY, 9, 0)).toBe('last read in 9 s, 1 of 3 good runs');
+    expect(run(TODAY + 1, 9, 1)).toBe('last read in 9 s, 1 wrong, 0 of 3 good runs');
+    expect(run(TODAY + 2, 11, 0)).toContain('0 of 3');
+    for (const d of [3, 4]) run(TODAY + d, 10, 0);
+    expect(run(TODAY + 5, 10, 0)).toBe('last read in 10 s: quick and sure');
   });
 });

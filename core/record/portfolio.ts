@@ -16,7 +16,7 @@ import {
 import { recordLines, type RecordLine, scoresOf, standingsOf, writeScore } from '../log';
 import { takenSteps } from '../pace';
 import { minutesByKind, READING_WORDS, readingLines } from '../reading';
-import { count, hoursAndMinutes, listing, longDate, monthName, shortDate, weekdayWords } from '../words';
+import { count, fieldDate, hoursAndMinutes, listing, monthName, shortDate, weekdayWords } from '../words';
 
 /** One piece of a section: words, a table, or a picture. The page, the print and the file are made from the same. */
 export type Block =
@@ -160,9 +160,12 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
   );
   return {
     ...{ child, year, sections },
-    cover: [child.name, `School year ${year.name}`, state.settings.name, `Made on ${longDate(style, today)}`].filter(
-      Boolean,
-    ),
+    cover: [
+      child.name,
+      `${year.name}: ${fieldDate(style, toDay(year.start))} to ${fieldDate(style, toDay(year.end))}`,
+      state.settings.name,
+      `Made on ${fieldDate(style, today)}`,
+    ].filter(Boolean),
   };
 }
 

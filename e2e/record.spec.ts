@@ -1,0 +1,95 @@
+import { readFileSync } from 'node:fs';
+import JSZip from 'jszip';
+import { backup, expect, openToday, status, test, walk } from './app';
+
+test('the record is searched, goes out as a table and comes back: nothing twice, a fault by its row', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/record');
+  const total = page.getByText(/^\d+ marks? on \d+ days?/);
+  const before = await total.innerText();
+  await page.getByLabel('With the words').fill('barge read');
+  await expect(total).not.toHaveText(before);
+  for (const line of await page.locator('main section li').allInnerTexts()) expect(line).toMatch(/barge/i);
+  await page.getByLabel('Mark').selectOption('known');
+  await expect(page.getByText('No mark is like that.')).toBeVisible();
+  await page.getByLabel('With the words').fill('');
+  await page.getByLabel('Mark').selectOption('');
+  await page.getByLabel('From', { exact: true }).fill('10 Nov 2026');
+  await page.getByLabel('From', { exact: true }).press('Tab');
+  await expect(total).toContainText('on 1 day');
+  await page.getByLabel('From', { exact: true }).fill('');
+  await page.getByLabel('From', { exact: true }).press('Tab');
+  await expect(total).toHaveText(before);
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'As a table (CSV)' }).click();
+  const csv = readFileSync(await (await download).path(), 'utf8');
+  const n = Number(/^\d+/.exec(before)![0]);
+  const back = page.getByLabel('From a table (CSV)');
+  const give = (text: string) => back.setInputFiles({ name: 'r.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await give(csv);
+  await expect(status(page)).toContainText('is in the record already');
+  // A mark is taken out by hand: the table brings it back as it was.
+  await page
+    .getByRole('button', { name: /^Correct/ })
+    .first()
+    .click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /[Tt]ake .*out|Delete|Remove|Throw/ })
+    .click();
+  await expect(total).toContainText(`${n - 1} marks`);
+  await give(`${csv}2026-02-30,Wren,Nothing,x,done\r\n`);
+  await expect(page.getByRole('alert')).toContainText('“2026-02-30” is no date');
+  await expect(total).toHaveText(before);
+});
+
+test('a portfolio: chosen, with a sample and one’s own words, printed, and as one file that opens anywhere', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/portfolio/jory');
+  await page.getByRole('button', { name: 'Add a sample' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Say what it is, or add a picture')).toBeVisible();
+  await page.getByLabel('What it is').fill('a map of the Withy');
+  await page.getByLabel('The paper lies in').fill('folder 2');
+  // A picture with the place in it is drawn anew, so that the place is gone.
+  const dot = await page.evaluate(async () => {
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [2000, 1000];
+    canvas.getContext('2d')!.fillRect(0, 0, 900, 900);
+    const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg'));
+    return [...new Uint8Array(await blob!.arrayBuffer())];
+  });
+  // After the first two bytes of a JPEG: a block that says where it was taken.
+  const place = Buffer.from([0xff, 0xe1, 0x00, 0x12, ...Buffer.from('Exif\0\0GPS-48.1N')]);
+  const photo = Buffer.concat([Buffer.from(dot.slice(0, 2)), place, Buffer.from(dot.slice(2))]);
+  await page.getByLabel('A picture of it').setInputFiles({ name: 'p.jpg', mimeType: 'image/jpeg', buffer: photo });
+  await expect(page.getByRole('button', { name: 'Without a picture' })).toBeVisible();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.getByLabel('A page of your own words').fill('A year of high water.');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  const article = page.getByRole('article', { name: 'As it will be printed' });
+  await expect(article).toContainText('A year of high water.');
+  await expect(article).toContainText('a map of the Withy · on paper, in folder 2');
+  await expect(article.getByRole('img')).toHaveCount(1);
+  // Weights and Windlasses is Oda’s.
+  await expect(article).not.toContainText('Weights and Windlasses');
+  await page.getByRole('checkbox', { name: 'What was studied' }).click();
+  await expect(article.getByRole('heading', { name: 'What was studied' })).toHaveCount(0);
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'As one file (zip)' })).toBeHidden();
+  await page.emulateMedia({ media: null });
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'As one file (zip)' }).click();
+  const zip = await JSZip.loadAsync(readFileSync(await (await download).path()));
+  expect(Object.keys(zip.files)).toEqual(expect.arrayContaining(['portfolio.html', 'record.csv', 'reading.csv']));
+  expect(await zip.file('portfolio.html')!.async('string')).toContain('A year of high water.');
+  const text = await backup(page);
+  expect(text).toContain('a map of the Withy');
+  const kept = /"picture": ?"data:image\/jpeg;base64,([^"]+)"/.exec(text)![1]!;
+  expect(Buffer.from(kept, 'base64').toString('latin1')).not.toContain('GPS');
+});
