@@ -65,19 +65,8 @@ const SHOTS: Shot[] = [
   ],
   ['courses', '/year/courses'],
   ['attendance', '/year/attendance'],
-  ['outside', '/year/outside'],
   ['shelf', '/shelf'],
   ['course', '/shelf/rivers-1'],
-  [
-    'sheet',
-    '/shelf/science/sheet',
-    async (page) => {
-      await page.getByRole('grid').focus();
-      for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown');
-      for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowDown');
-      await page.keyboard.press('Shift+ArrowRight');
-    },
-  ],
   ['child', '/child/jory'],
   [
     'own',
@@ -95,6 +84,8 @@ const SHOTS: Shot[] = [
   ],
   ['materials', '/materials'],
   ['record', '/record'],
+  ['portfolio', '/portfolio/jory'],
+  ['cards', '/cards'],
   ['household', '/household'],
   ['keeping', '/keeping'],
   [

@@ -11,6 +11,7 @@ import { Making } from './making';
 import { NoCourse } from './no-course';
 import { Proofs } from './proofs';
 import { Rhythms } from './rhythms';
+import { Verdicts } from './verdicts';
 import { Scores } from './scores';
 
 const CourseForecast = lazy(() => import('../forecast/course-forecast'));
@@ -53,6 +54,7 @@ export default function CoursePage() {
       <Suspense>
         <CourseForecast course={course} />
       </Suspense>
+      <Verdicts courseId={course.id} />
       <Scores enrolments={enrolments} />
       <Proofs enrolments={enrolments} />
       <Bought course={course} />

@@ -125,6 +125,7 @@ describe('names of what is not there', () => {
     './fixtures/version-5-sit-down.json',
     './fixtures/version-5-cards.json',
     './fixtures/version-5-ways.json',
+    './fixtures/version-5-practice.json',
     '../../demo/household.json',
   ].map(read);
 
