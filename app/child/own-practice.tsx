@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { sittingOf, sittingWords } from '../../core/cards';
+import { sittingOf } from '../../core/cards';
 import { type ChildItem, waits } from '../../core/day';
 import type { Child, Deck } from '../../core/household';
 import { type DrillOffer, drillOffer, milestonesOn, screenMinutes } from '../../core/practice';
@@ -62,7 +62,7 @@ export default function OwnPractice({
               className="btn min-h-[64px] w-full text-left text-[1.2rem]"
               onClick={() => begin({ what: 'cards', deck })}
             >
-              Cards: {deck.name}, {sittingWords(sitting)}
+              Cards: {deck.name}, {count(sitting.cards.length, 'card')} today
             </button>
           </li>
         ))}
