@@ -32,6 +32,7 @@ const ForecastPage = lazy(() => import('./forecast/forecast-page'));
 const CardsPage = lazy(() => import('./cards/cards-page'));
 const CardsPrint = lazy(() => import('./cards/print-page'));
 const PortfolioPage = lazy(() => import('./record/portfolio-page'));
+const YearEnd = lazy(() => import('./year/year-end-page'));
 const VerdictsPage = lazy(() => import('./record/verdicts-page'));
 const GamePage = lazy(() => import('./cards/game-page'));
 const MemoryPage = lazy(() => import('./practice/memory-page'));
@@ -161,6 +162,14 @@ function Doors() {
             element={
               <Whole>
                 <Record />
+              </Whole>
+            }
+          />
+          <Route
+            path="/year/end"
+            element={
+              <Whole>
+                <YearEnd />
               </Whole>
             }
           />

@@ -177,6 +177,7 @@ export const VIEWS = [
   '/materials?part=all',
   '/record',
   '/record/verdicts',
+  '/year/end',
   '/portfolio/jory',
   '/household',
   '/child/jory',

@@ -99,6 +99,8 @@ test('a deck that a gate counts: three good days, and what waited for it comes',
   await page.getByLabel('Counted').selectOption('from the cards: Lights');
   await expect(page.getByText('0 of 2 cards mastered')).toBeVisible();
   await page.getByRole('button', { name: 'Save' }).click();
+  // Another day is another load of the page: not before it is stored.
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   for (const day of ['2026-11-11', '2026-11-12', '2026-11-13']) {
     await page.clock.setFixedTime(new Date(`${day}T09:00:00`));
     await page.goto('/cards');

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import JSZip from 'jszip';
-import { backup, expect, openToday, status, test, walk } from './app';
+import { backup, expect, openToday, ownFrom, status, test, walk } from './app';
 
 test('the record is searched, goes out as a table and comes back: nothing twice, a fault by its row', async ({
   page,
@@ -92,4 +92,27 @@ test('a portfolio: chosen, with a sample and one’s own words, printed, and as 
   expect(text).toContain('a map of the Withy');
   const kept = /"picture": ?"data:image\/jpeg;base64,([^"]+)"/.exec(text)![1]!;
   expect(Buffer.from(kept, 'base64').toString('latin1')).not.toContain('GPS');
+});
+
+test('a year is closed: from its last day to the first of the next, by keyboard', async ({ page }) => {
+  await page.goto('/keeping');
+  await ownFrom(page, readFileSync('demo/household.json', 'utf8'));
+  // The Saturday after the last day.
+  await page.clock.setFixedTime(new Date('2027-06-12T09:00:00'));
+  await page.goto('/');
+  await page.getByRole('link', { name: 'The year’s end' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('The end of');
+  const later = page.getByRole('list', { name: 'On the shelf for later' });
+  await expect(later).toContainText(/Pip: /);
+  await expect(page.getByRole('list', { name: 'What goes on' })).toContainText('goes on with it in the next year');
+  await page.getByLabel('Its name').fill('The year of the weir');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^The year of the weir begins on Monday 6 September/)).toBeVisible();
+  await walk(page, '/year');
+  await expect(page.getByText('The year of the weir').first()).toBeVisible();
+  await page.clock.setFixedTime(new Date('2027-09-06T09:00:00'));
+  await page.goto('/');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Monday 6 September');
 });

@@ -6,6 +6,7 @@ import { seeded, seedOf } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { newId } from '../ui/id';
 import { Asking } from './asking';
+import { chime, chimes, setChimes } from './chime';
 
 const SECONDS = 60;
 /** Seventy in a minute are more than anybody answers. */
@@ -24,6 +25,7 @@ export function Minute({ deck, child, close }: { deck: Deck; child: Child; close
     return Array.from({ length: MOST }, () => drawn.next().value).filter((c) => c !== undefined);
   });
   const [at, setAt] = useState(0);
+  const [heard, setHeard] = useState(chimes);
   const round = byId(household.rounds, id);
   const over = left === 0;
   useEffect(() => {
@@ -34,6 +36,9 @@ export function Minute({ deck, child, close }: { deck: Deck; child: Child; close
     }, 200);
     return () => clearInterval(timer);
   }, [left, over]);
+  useEffect(() => {
+    if (over && chimes()) chime();
+  }, [over]);
   useEffect(() => {
     if (over && round && round.seconds === undefined)
       void commit(`${child.name}, ${deck.name}: the minute is over`, (now) => endRound(now, id, SECONDS));
@@ -65,11 +70,22 @@ export function Minute({ deck, child, close }: { deck: Deck; child: Child; close
         )}
       </div>
       {left === undefined ? (
-        <p className="py-10 text-center">
+        <div className="py-10 text-center">
           <button type="button" className="btn btn-strong min-h-[64px] px-8 text-[1.3rem]" autoFocus onClick={begin}>
             Begin the minute
           </button>
-        </p>
+          <label className="flex min-h-[44px] items-center justify-center gap-2 pt-3">
+            <input
+              type="checkbox"
+              checked={heard}
+              onChange={() => {
+                setChimes(!heard);
+                setHeard(!heard);
+              }}
+            />
+            a quiet sound at the end, on this device
+          </label>
+        </div>
       ) : over || !card ? (
         <p className="py-8 text-center text-[1.4rem]" role="status">
           {minuteWords(minutes) || 'Nothing was answered.'}

@@ -46,6 +46,7 @@ export const PAGES = [
   ['/cards', 'Cards: decks, review, drills, one minute'],
   ['/memory', 'Memory work, and the week’s strands'],
   ['/record/verdicts', 'Verdicts on courses'],
+  ['/year/end', 'The year’s end: what was, what stays, what comes'],
   ['/reading', 'Reading: books, sittings, each child’s list'],
   ['/sit-down', 'Sit down over a week: the planning evening'],
   ['/year/courses', 'Courses over the year'],

@@ -193,7 +193,10 @@ export function Today() {
         <p className="pb-2 text-soft">
           Between the years:{' '}
           {next ? `${next.name} begins ${longDate(style, toDay(next.start), today)}` : 'no further year is set up yet'}.
-          What is done now stands on its own date.
+          What is done now stands on its own date.{' '}
+          <Link className="page-link" to="/year/end">
+            The year’s end
+          </Link>
         </p>
       )}
       {day > today && (

@@ -28,7 +28,9 @@ const home = (change: Partial<Household> = {}): Household =>
     enrolments: [anEnrolment('e', 'c')],
     ...change,
   });
-const keys = (h: Household, day = TODAY) => promptsOn(h, h.years[0], day).map((p) => p.key.split(' ')[0]);
+const all = (h: Household, day = TODAY) => promptsOn(h, h.years[0], day).map((p) => p.key.split(' ')[0]);
+/** Samples have a test of their own. */
+const keys = (h: Household, day = TODAY) => all(h, day).filter((k) => k !== 'sample');
 
 describe('scores', () => {
   it('are per cent in order; low ones lie below the line of their course, and are answered by doing it again', () => {
@@ -62,6 +64,18 @@ describe('a word at the right moment', () => {
     expect(keys(h, toDay('2026-09-29'))).toEqual(['score', 'end', 'exchange']);
     // Two weeks later all of it is history.
     expect(keys(h, toDay('2026-10-12'))).toEqual([]);
+  });
+
+  it('asks for samples three times a year, a week each: early, in the middle, late', () => {
+    const h = home();
+    const [start, end] = [toDay(h.years[0]!.start), toDay(h.years[0]!.end)];
+    const asked = Array.from({ length: end - start + 1 }, (_, i) => start + i).filter((d) =>
+      all(h, d).includes('sample'),
+    );
+    expect(asked).toHaveLength(21);
+    expect([asked[0], asked.at(-1)]).toEqual([start + 21, end - 28 + 6]);
+    expect(asked).toContain(Math.floor((start + end) / 2));
+    expect(promptsOn(h, undefined, start + 21)).toEqual([]);
   });
 
   it('put away it is not said again, on two devices once; what is new is said', () => {

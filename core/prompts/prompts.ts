@@ -76,6 +76,30 @@ const exchange: Source = (state, _year, today) =>
     ];
   });
 
+/** Weeks from either end of a year at which a sample is asked for, and days for which that is said. */
+const SAMPLE_WEEKS = 4;
+const SAMPLE_DAYS = 7;
+/** Three times a year, early, in the middle and late, a sample of each course: one line for all of them (common practice). */
+const samples: Source = (_state, year, today) => {
+  if (!year) return [];
+  const [start, end] = [toDay(year.start), toDay(year.end)];
+  const moments = [
+    { when: 'early', day: start + 7 * (SAMPLE_WEEKS - 1) },
+    { when: 'in the middle', day: Math.floor((start + end) / 2) },
+    { when: 'late', day: end - 7 * SAMPLE_WEEKS },
+  ];
+  const now = moments.find((m) => today >= m.day && today < m.day + SAMPLE_DAYS);
+  return now
+    ? [
+        {
+          key: `sample ${year.id} ${now.when}`,
+          words: `If you keep samples of work: one of each course now, ${now.when} in the year.`,
+          to: { path: '/record', words: 'To the portfolios' },
+        },
+      ]
+    : [];
+};
+
 /** A test or drill below the line that its course draws. */
 const belowTheLine: Source = (state, _year, today) =>
   state.enrolments.filter(isTaken).flatMap((e) =>
@@ -89,7 +113,7 @@ const belowTheLine: Source = (state, _year, today) =>
   );
 
 /** All that has something to say, in the order in which it is said; what is built later adds its own. */
-const SOURCES: readonly Source[] = [belowTheLine, afterBreak, atTheEnd, exchange];
+const SOURCES: readonly Source[] = [belowTheLine, afterBreak, atTheEnd, exchange, samples];
 
 /** What is to be said on a day, but for what was put away. */
 export function promptsOn(state: Household, year: SchoolYear | undefined, today: Day): Prompted[] {

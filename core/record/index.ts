@@ -3,3 +3,4 @@ export * from './log-csv';
 export * from './portfolio';
 export * from './html';
 export * from './verdicts';
+export * from './year-end';

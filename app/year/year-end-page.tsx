@@ -1,0 +1,167 @@
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { isOver, toDay } from '../../core/calendar';
+import type { Put } from '../../core/household';
+import { nextYearFrom, nextYearName, yearEnd, yearEndWords } from '../../core/record';
+import { useHousehold } from '../shell/household';
+import { longDate, shortDate } from '../ui/dates';
+import { InputField } from '../ui/field';
+import { newId } from '../ui/id';
+
+/** The end of a year on one page, with a proposal for each thing: what was, what stays, what comes; to be come back to at any time. */
+export default function YearEndPage() {
+  const { household, today, commit } = useHousehold();
+  const begun = household.years.filter((y) => toDay(y.start) <= today).sort((a, b) => (a.start < b.start ? -1 : 1));
+  const year = begun.at(-1);
+  const end = useMemo(() => (year ? yearEnd(household, year, today) : undefined), [household, year, today]);
+  const [name, setName] = useState(year ? nextYearName(year.name) : '');
+  const [fault, setFault] = useState<string>();
+  const style = household.settings.dateStyle;
+  if (!year || !end)
+    return (
+      <>
+        <h1 className="pb-2">The year’s end</h1>
+        <p className="double-rule pt-4">
+          With a school year that has begun there is an end to come to. See{' '}
+          <Link className="page-link" to="/year">
+            Year
+          </Link>
+          .
+        </p>
+      </>
+    );
+  const following = household.years.find((y) => y.start > year.end);
+  const proposed = nextYearFrom(year, name, () => 'proposed');
+  const make = () => {
+    if (!name.trim()) return setFault('Give the next year a name.');
+    void commit(`${name.trim()}: made from ${year.name}`, (now): Put[] =>
+      now.years.some((y) => y.start > year.end)
+        ? []
+        : [{ table: 'years', put: nextYearFrom(year, name.trim().slice(0, 120), newId) }],
+    );
+  };
+  return (
+    <div className="max-w-4xl">
+      <h1 className="pb-2 wrap-anywhere">The end of {year.name}</h1>
+      <p className="double-rule pt-2 text-soft">
+        {isOver(year, today) ? 'It ended' : 'It ends'} on {longDate(style, toDay(year.end), today)}. {yearEndWords(end)}
+        .
+      </p>
+      <section aria-labelledby="end-record" className="pt-4">
+        <h2 id="end-record" className="border-b border-ink">
+          What was
+        </h2>
+        <ul>
+          {household.children.map((c) => (
+            <li key={c.id} className="border-b border-rule/60 py-1">
+              <Link className="page-link" to={`/portfolio/${c.id}?year=${year.id}`}>
+                Portfolio of {c.name}
+              </Link>{' '}
+              <span className="text-soft">
+                {
+                  household.samples.filter((s) => s.childId === c.id && s.date >= year.start && s.date <= year.end)
+                    .length
+                }{' '}
+                samples
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {end.after.length > 0 && (
+        <section aria-labelledby="end-after" className="pt-4">
+          <h2 id="end-after" className="border-b border-ink">
+            Courses that are through
+          </h2>
+          <ul aria-label="Courses that are through">
+            {end.after.map((a) => (
+              <li key={a.course.id} className="border-b border-rule/60 py-1 wrap-anywhere">
+                <Link className="page-link" to={`/shelf/${a.course.id}`}>
+                  {a.course.title}
+                </Link>
+                : {a.words}.
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {end.carried.length > 0 && (
+        <section aria-labelledby="end-carried" className="pt-4">
+          <h2 id="end-carried" className="border-b border-ink">
+            What goes on
+          </h2>
+          <ul aria-label="What goes on">
+            {end.carried.map((c) => (
+              <li key={c.enrolment.id} className="border-b border-rule/60 py-1 wrap-anywhere">
+                {c.title}: {c.words}.
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {end.written.length > 0 && (
+        <section aria-labelledby="end-written" className="pt-4">
+          <h2 id="end-written" className="border-b border-ink">
+            Written in: to throw, or into the portfolio
+          </h2>
+          <ul aria-label="Written in">
+            {end.written.map((w) => (
+              <li key={w.material.id} className="border-b border-rule/60 py-1 wrap-anywhere">
+                {w.material.name}: {w.words}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {end.next.length > 0 && (
+        <section aria-labelledby="end-next" className="pt-4">
+          <h2 id="end-next" className="border-b border-ink">
+            On the shelf for later
+          </h2>
+          <ul aria-label="On the shelf for later">
+            {end.next.map((n) => (
+              <li key={`${n.child.id} ${n.course.id}`} className="border-b border-rule/60 py-1 wrap-anywhere">
+                {n.child.name}: {n.course.title}, about {shortDate(style, toDay(n.from), today)}
+                {n.clash && <b className="font-semibold"> · {n.clash}</b>}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section aria-labelledby="end-year" className="pt-4">
+        <h2 id="end-year" className="border-b border-ink">
+          The next year
+        </h2>
+        {following ? (
+          <p className="py-2">
+            {following.name} begins on {longDate(style, toDay(following.start), today)}.{' '}
+            <Link className="page-link" to="/year">
+              To its calendar
+            </Link>
+          </p>
+        ) : (
+          <>
+            <p className="py-2">
+              From the shape of this one, every date 52 weeks later, so that it keeps its weekday:{' '}
+              {longDate(style, toDay(proposed.start), today)} to {longDate(style, toDay(proposed.end), today)},{' '}
+              {proposed.closed.length} closed stretches. Holidays are to be looked up again, outside classes to be
+              asked.
+            </p>
+            <div className="flex flex-wrap items-end gap-3">
+              <InputField
+                label="Its name"
+                maxLength={120}
+                fault={fault}
+                value={name}
+                onChange={(e) => setName(e.target.value)}
+              />
+              <button type="button" className="btn btn-strong" onClick={make}>
+                Make it so
+              </button>
+            </div>
+          </>
+        )}
+      </section>
+    </div>
+  );
+}

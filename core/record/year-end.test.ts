@@ -1,0 +1,90 @@
+import fc from 'fast-check';
+import { rrulestr } from 'rrule';
+import { describe, expect, it } from 'vitest';
+import { fromDay, schoolDays, toDay, weekdayOf } from '../calendar';
+import type { Household } from '../household';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, yearArbitrary } from '../tests/make';
+import { nextYearFrom, nextYearName, yearEnd, yearEndWords } from './index';
+
+let n = 0;
+const newId = () => `y${++n}`;
+
+describe('the next year from the shape of this one', () => {
+  it('keeps every weekday: each date is the one 52 weeks later, as a recurrence library has it (RFC 5545)', () => {
+    fc.assert(
+      fc.property(yearArbitrary, (year) => {
+        const next = nextYearFrom(year, 'next', newId);
+        const later = (date: string) => {
+          const rule = rrulestr(`DTSTART:${date.replaceAll('-', '')}T000000Z\nRRULE:FREQ=WEEKLY;INTERVAL=52;COUNT=2`);
+          return rule.all()[1]!.toISOString().slice(0, 10);
+        };
+        expect(next.end).toBe(later(year.end));
+        expect(next.closed.map((c) => [c.from, c.to, c.label])).toEqual(
+          year.closed.map((c) => [later(c.from), later(c.to), c.label]),
+        );
+        expect(next.weekdays).toEqual(year.weekdays);
+        expect(next.special).toEqual([]);
+        expect(next.start > year.end).toBe(true);
+        for (const d of schoolDays(next).slice(0, 30)) expect(year.weekdays).toContain(weekdayOf(d));
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('is named a year on where its name has years in it', () => {
+    expect(['2026–27', 'School year 2026', '1999–00', 'Form two'].map(nextYearName)).toEqual([
+      ...['2027–28', 'School year 2027', '2000–01', 'Form two, the next'],
+    ]);
+  });
+});
+
+describe('the end of a year', () => {
+  const home = (change: Partial<Household> = {}): Household =>
+    aHousehold({
+      years: [aYear()],
+      teachers: [aTeacher('T')],
+      children: [
+        aChild('A', { name: 'Oda', born: '2016-05-01' }),
+        aChild('B', { name: 'Wren', born: '2019-05-01' }),
+        aChild('C', { name: 'Pip', born: '2019-06-01' }),
+      ],
+      courses: [
+        { ...aCourse('c', { lessons: 1, perLesson: [{ kind: 'practise', count: 2 }] }), title: 'Sums' },
+        { ...aCourse('d', { lessons: 2, perLesson: [{ kind: 'practise', count: 2 }] }), title: 'Tales' },
+      ],
+      enrolments: [anEnrolment('e', 'c', { childIds: ['A'] }), anEnrolment('f', 'd', { childIds: ['B'] })],
+      marks: [
+        aMark('e', 'L1-1', 'done', '2026-09-07'),
+        aMark('e', 'L1-2', 'done', '2026-09-08'),
+        aMark('f', 'L1-1', 'done', '2026-09-09'),
+      ],
+      ...change,
+    });
+  const at = (h: Household) => yearEnd(h, h.years[0]!, toDay('2027-06-14'));
+
+  it('keeps what is through for the next child, from the day it is as old as the one before was; else it goes', () => {
+    const end = at(home());
+    expect(end.after.map((a) => [a.course.title, a.keepFor?.child.name])).toEqual([['Sums', 'Wren']]);
+    // Oda was ten years and four months; Wren is that in September 2029.
+    const days = toDay('2026-09-07') - toDay('2016-05-01');
+    expect(end.after[0]!.keepFor!.from).toBe(fromDay(toDay('2019-05-01') + days));
+    expect(end.carried.map((c) => c.title)).toEqual(['Tales']);
+    expect(end.carried[0]!.words).toContain('Wren goes on with it');
+    const alone = at(home({ children: home().children.slice(0, 1), enrolments: [home().enrolments[0]!] }));
+    expect(alone.after[0]!.keepFor).toBeUndefined();
+    expect(alone.after[0]!.words).toContain('pass it on or sell it');
+    expect(yearEndWords(end)).toMatch(/^1 course through, 1 going on/);
+  });
+
+  it('says now who would want the same level in the same year', () => {
+    const next = at(home()).next.filter((x) => x.course.id === 'c');
+    expect(next.map((x) => x.child.name)).toEqual(['Wren', 'Pip']);
+    expect(next[0]!.clash).toBe('Pip would want it in the same year');
+    // A child who has left, or has had it, waits for nothing.
+    const gone = home({ children: home().children.map((c) => (c.id === 'C' ? { ...c, until: '2027-01-01' } : c)) });
+    expect(
+      at(gone)
+        .next.filter((x) => x.course.id === 'c')
+        .map((x) => [x.child.name, x.clash]),
+    ).toEqual([['Wren', '']]);
+  });
+});

@@ -1,0 +1,162 @@
+import { type Day, fromDay, type IsoDate, toDay } from '../calendar';
+import {
+  byId,
+  type Child,
+  childrenOf,
+  type Course,
+  type Enrolment,
+  type Household,
+  type Id,
+  type Material,
+  type SchoolYear,
+  titleOf,
+} from '../household';
+import { marksByEnrolment } from '../log';
+import { copiesOf, copyWords, money, setOf } from '../materials';
+import { isThrough } from '../pace';
+import { count, listing, shortDate } from '../words';
+
+/** What becomes of a course's reusable parts, as the program would have it, and why. */
+export interface AfterCourse {
+  course: Course;
+  /** Kept for this child, wanted from about that date: when it is as old as the one before it was at its first lesson. */
+  keepFor?: { child: Child; from: IsoDate };
+  /** Where nobody waits for it. */
+  words: string;
+}
+/** A child's course that is not through at the year's end. */
+export interface Carried {
+  enrolment: Enrolment;
+  title: string;
+  words: string;
+}
+/** A level that waits on the shelf for a child. */
+export interface NextLevel {
+  child: Child;
+  course: Course;
+  from: IsoDate;
+  /** Another who would want it in the same months. */
+  clash: string;
+}
+export interface YearEnd {
+  after: AfterCourse[];
+  carried: Carried[];
+  /** Copies that are written in: to throw, or into the portfolio. */
+  written: { material: Material; words: string }[];
+  /** By child, what is on the shelf for later, the nearest first. */
+  next: NextLevel[];
+}
+
+/** The date of an enrolment's first mark. */
+const begunOn = (state: Household, e: Enrolment): IsoDate | undefined =>
+  (marksByEnrolment(state.marks).get(e.id) ?? []).map((m) => m.date).sort()[0];
+
+/** Whole months are enough to say when somebody is as old as somebody else was. */
+function sameAge(born: IsoDate, elder: IsoDate, on: IsoDate): IsoDate {
+  return fromDay(toDay(born) + (toDay(on) - toDay(elder)));
+}
+
+/** The younger children who have not taken a course, each with the date on which it is as old as the youngest taker was at its beginning. */
+function waiting(state: Household, courseId: Id, today: Day): { child: Child; from: IsoDate }[] {
+  const takings = state.enrolments.filter((e) => e.courseId === courseId);
+  const begun = takings.flatMap((e) => {
+    const on = begunOn(state, e);
+    return on === undefined ? [] : childrenOf(state, e).map((c) => ({ born: c.born, on }));
+  });
+  const first = begun.sort((a, b) => (a.born < b.born ? 1 : -1))[0];
+  if (!first) return [];
+  const taken = new Set(takings.flatMap((e) => e.childIds));
+  return state.children
+    .filter((c) => c.born > first.born && !taken.has(c.id) && (!c.until || c.until >= fromDay(today)))
+    .map((child) => ({ child, from: sameAge(child.born, first.born, first.on) }))
+    .sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : a.child.id < b.child.id ? -1 : 1));
+}
+
+/**
+ * What a year's end has to settle, each with a proposal: courses that are through, kept for the next child or to be passed on or sold; what goes
+ * on; what is written in; what waits on the shelf for whom.
+ */
+export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd {
+  const style = state.settings.dateStyle;
+  const within = (e: Enrolment) =>
+    (marksByEnrolment(state.marks).get(e.id) ?? []).some((m) => m.date >= year.start && m.date <= year.end);
+  const taken = state.enrolments.filter(within);
+  const over = (e: Enrolment) => e.life === 'finished' || e.life === 'dropped' || isThrough(state, e);
+  const courses = [...new Set(taken.map((e) => e.courseId))].map((id) => byId(state.courses, id)!);
+  const done = courses.filter((c) => state.enrolments.filter((e) => e.courseId === c.id).every(over));
+  const after = done.map((course): AfterCourse => {
+    const [next] = waiting(state, course.id, today);
+    const set = setOf(state, course);
+    const missing = set.filter((p) => p.is === 'missing').map((p) => p.part.title || p.part.kind);
+    const price = (course.parts ?? []).reduce((n, p) => n + (p.price ?? 0), 0);
+    const whole = missing.length === 0 ? 'complete, as far as is known' : `without ${listing(missing)}`;
+    const worth = price > 0 ? `, bought for ${money(price)}` : '';
+    return next
+      ? {
+          course,
+          keepFor: next,
+          words: `keep it for ${next.child.name}, who is as old about ${shortDate(style, toDay(next.from), today)}`,
+        }
+      : { course, words: `nobody younger waits for it: pass it on or sell it (${whole}${worth})` };
+  });
+  const carried = taken
+    .filter((e) => !over(e))
+    .map((e): Carried => ({
+      ...{ enrolment: e, title: titleOf(state, e.courseId) },
+      words: `${listing(childrenOf(state, e).map((c) => c.name))} goes on with it in the next year, from where it stands`,
+    }));
+  const written = state.materials.flatMap((material) => {
+    const copies = material.retired ? [] : copiesOf(state, material.id).filter((c) => c.is !== 'blank');
+    return copies.length > 0 ? [{ material, words: copies.map(copyWords).join('; ') }] : [];
+  });
+  const all = state.courses.flatMap((course) => waiting(state, course.id, today).map((w) => ({ ...w, course })));
+  const next = all
+    .filter((w) => toDay(w.from) >= toDay(year.end) - 180)
+    .sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : a.course.id < b.course.id ? -1 : 1))
+    .map((w): NextLevel => {
+      const others = all.filter(
+        (o) =>
+          o.course.id === w.course.id && o.child.id !== w.child.id && Math.abs(toDay(o.from) - toDay(w.from)) < 270,
+      );
+      return {
+        ...w,
+        clash: others.length > 0 ? `${listing(others.map((o) => o.child.name))} would want it in the same year` : '',
+      };
+    });
+  return { after, carried, written, next };
+}
+
+/** Fifty-two weeks: every date keeps its weekday. */
+const A_YEAR = 52 * 7;
+
+/**
+ * The next year from this one's shape: each date 52 weeks later, so that it keeps its weekday; days of one date alone are not carried, holidays are
+ * to be looked up again. It begins at the soonest on the day after this one's end.
+ */
+export function nextYearFrom(year: SchoolYear, name: string, newId: () => Id): SchoolYear {
+  const later = (date: IsoDate) => fromDay(toDay(date) + A_YEAR);
+  const { earlier: _earlier, rhythm, ...rest } = year;
+  const shifted: SchoolYear['rhythm'] =
+    rhythm?.kind === 'terms'
+      ? { kind: 'terms', terms: rhythm.terms.map((t) => ({ ...t, id: newId(), from: later(t.from), to: later(t.to) })) }
+      : rhythm && { ...rhythm, from: later(rhythm.from) };
+  const start = later(year.start) > year.end ? later(year.start) : fromDay(toDay(year.end) + 1);
+  return {
+    ...rest,
+    ...{ id: newId(), name, start, end: later(year.end), special: [] },
+    ...(shifted ? { rhythm: shifted } : {}),
+    closed: year.closed.map((c) => ({ ...c, id: newId(), from: later(c.from), to: later(c.to) })),
+  };
+}
+
+/** “Autumn 2026” and the like are not guessed at: a name with years in it moves by one, any other is asked for. */
+export const nextYearName = (name: string): string =>
+  /\d{4}/.test(name)
+    ? name.replace(/\d{4}|(?<=\D)\d{2}(?!\d)/g, (n) =>
+        n.length === 4 ? String(Number(n) + 1) : String((Number(n) + 1) % 100).padStart(2, '0'),
+      )
+    : `${name}, the next`;
+
+/** How much there is to settle, in words. */
+export const yearEndWords = ({ after, carried, written, next }: YearEnd): string =>
+  `${count(after.length, 'course')} through, ${carried.length} going on, ${count(written.length, 'thing')} written in, ${count(next.length, 'level')} waiting on the shelf`;
