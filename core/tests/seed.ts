@@ -1,3 +1,4 @@
+import { afterEach } from 'vitest';
 import fc from 'fast-check';
 
 /**
@@ -6,3 +7,7 @@ import fc from 'fast-check';
  */
 const asked = process.env['SEED'];
 if (asked !== 'new') fc.configureGlobal({ seed: asked ? Number(asked) : 20_261_126 });
+
+// Between two tests the worker answers its runner: a file of nothing but long sums would else be silent for so long, on a slow machine,
+// that the runner gives it up though every test of it passes.
+afterEach(() => new Promise((done) => setTimeout(done)));
