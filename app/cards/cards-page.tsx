@@ -2,6 +2,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { deckView, deckWords, minuteWords, runsOf, runWords, sittingWords } from '../../core/cards';
 import { byId, type Child, type Deck, type Drill, type Household, titleOf } from '../../core/household';
+import { practises } from '../../core/practice';
 import { useHousehold } from '../shell/household';
 import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
@@ -40,9 +41,6 @@ export default function CardsPage() {
   const navigate = useNavigate();
   const [doing, setDoing] = useState<Doing | undefined>(() => askedFor(household, params));
   const [form, setForm] = useState<Deck | 'new'>();
-  /** A deck of a course is practised by whoever takes the course; any other by all. */
-  const practises = (deck: Deck) => (c: { id: string }) =>
-    !deck.courseId || household.enrolments.some((e) => e.courseId === deck.courseId && e.childIds.includes(c.id));
   const child = doing && household.children.find((c) => c.id === doing.childId);
   if (doing && child) {
     const end = () => {
@@ -110,7 +108,7 @@ export default function CardsPage() {
               </div>
               <WithChildren
                 deck={deck}
-                among={household.children.filter(practises(deck))}
+                among={household.children.filter((c) => practises(household, deck.courseId, c.id))}
                 empty={cards === 0}
                 begin={(what, childId) =>
                   setDoing({ what: what === 'review' && deck.byHand ? 'pick' : what, deck, childId })

@@ -1,15 +1,13 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { cardStandings, readCardsCsv, writeCardsCsv } from '../../core/cards';
-import type { TableFault } from '../../core/contents';
 import { lessonsIn } from '../../core/course';
 import { addCards, reverseCards } from '../../core/deeds';
 import { byId, type Card, type Deck } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { download } from '../ui/download';
 import { Field } from '../ui/field';
-import { FileButton } from '../ui/file-button';
 import { newId } from '../ui/id';
+import { TableFile } from '../ui/table-file';
 import { count } from '../ui/words';
 import { CardForm } from './card-form';
 
@@ -18,7 +16,6 @@ export function DeckCards({ deck }: { deck: Deck }) {
   const { household, today, commit } = useHousehold();
   const [filed, setFiled] = useState('');
   const [open, setOpen] = useState<Card>();
-  const [faults, setFaults] = useState<readonly TableFault[]>([]);
   const own = household.cards.filter((c) => c.deckId === deck.id).sort((a, b) => a.n - b.n);
   const lessons = deck.courseId ? lessonsIn(byId(household.courses, deck.courseId)) : [];
   const child = byId(household.children, filed);
@@ -36,32 +33,21 @@ export function DeckCards({ deck }: { deck: Deck }) {
         ]
   ).filter((g) => g.cards.length > 0);
   const reversible = own.some((c) => c.back && !c.reverseOf && !own.some((r) => r.reverseOf === c.id));
-  const read = async (file: File) => {
-    const found = readCardsCsv(household, deck, await file.text());
-    setFaults(found.faults);
-    if (found.cards.length > 0)
-      await commit(`${deck.name}: ${count(found.cards.length, 'card')} from ${file.name}`, (now) =>
-        addCards(now, deck.id, found.cards, newId),
+  const take = async (text: string, file: string) => {
+    const { cards, faults } = readCardsCsv(household, deck, text);
+    if (cards.length > 0)
+      await commit(`${deck.name}: ${count(cards.length, 'card')} from ${file}`, (now) =>
+        addCards(now, deck.id, cards, newId),
       );
+    return faults;
   };
   return (
     <section aria-label="Its cards" className="border-t border-rule pt-3">
       <h3 className="label">Its cards</h3>
-      <p className="flex flex-wrap gap-2 py-2">
+      <div className="flex flex-wrap gap-2 py-2">
         <Link className="btn" to={`/cards/print/${deck.id}`}>
           To print
         </Link>
-        <button
-          type="button"
-          className="btn"
-          disabled={own.length === 0}
-          onClick={() => download(`${deck.name}.csv`, writeCardsCsv(household, deck), 'text/csv;charset=utf-8')}
-        >
-          As a table (CSV)
-        </button>
-        <FileButton accept=".csv,text/csv,text/plain" onFile={read}>
-          From a table (CSV)
-        </FileButton>
         <button
           type="button"
           className="btn"
@@ -72,17 +58,13 @@ export function DeckCards({ deck }: { deck: Deck }) {
         >
           The other way round as well
         </button>
-      </p>
-      {faults.length > 0 && (
-        <ul role="alert" aria-label="Rows that were not taken">
-          {faults.slice(0, 20).map((f) => (
-            <li key={f.row}>
-              Row {f.row}: {f.sentence}
-            </li>
-          ))}
-          {faults.length > 20 && <li>and {faults.length - 20} more</li>}
-        </ul>
-      )}
+        <TableFile
+          name={`${deck.name}.csv`}
+          write={() => writeCardsCsv(household, deck)}
+          take={take}
+          empty={own.length === 0}
+        />
+      </div>
       <Field label="Filed">
         {(p) => (
           <select {...p} className="self-start" value={filed} onChange={(e) => setFiled(e.target.value)}>

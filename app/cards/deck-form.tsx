@@ -6,6 +6,7 @@ import { lessonsIn } from '../../core/course';
 import { addCards, saveDeck } from '../../core/deeds';
 import { CARD_KINDS, type Deck } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
+import { CourseOptions } from '../ui/course-options';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
@@ -123,11 +124,7 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
           {(p) => (
             <select {...p} {...register('courseId')}>
               <option value="">of no course</option>
-              {household.courses.map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.title} {c.level}
-                </option>
-              ))}
+              <CourseOptions courses={household.courses} />
             </select>
           )}
         </Field>

@@ -6,6 +6,7 @@ import { lessonsIn } from '../../core/course';
 import { type Drill, type Fact } from '../../core/household';
 import { factsIn, GRID_WORDS, type GridKind, gridOf, GRIDS } from '../../core/practice';
 import { useFormCommit, useHousehold } from '../shell/household';
+import { CourseOptions } from '../ui/course-options';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
@@ -107,11 +108,7 @@ export function DrillForm({ drill, close }: { drill?: Drill; close: () => void }
           {(p) => (
             <select {...p} {...register('courseId')}>
               <option value="">of no course</option>
-              {household.courses.map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.title} {c.level}
-                </option>
-              ))}
+              <CourseOptions courses={household.courses} />
             </select>
           )}
         </Field>

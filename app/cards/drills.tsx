@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { byId, type Child, type Drill, titleOf } from '../../core/household';
-import { drillsOf, drillWords, questionsOf, roundWords } from '../../core/practice';
+import { drillsOf, drillWords, practises, questionsOf, roundWords } from '../../core/practice';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
@@ -12,8 +12,6 @@ export function Drills({ begin }: { begin: (drill: Drill, child: Child) => void 
   const { household, today } = useHousehold();
   const [form, setForm] = useState<Drill | 'new'>();
   const style = household.settings.dateStyle;
-  const takes = (d: Drill) => (c: Child) =>
-    !d.courseId || household.enrolments.some((e) => e.courseId === d.courseId && e.childIds.includes(c.id));
   return (
     <section aria-labelledby="drills" className="pt-6">
       <div className="flex flex-wrap items-baseline justify-between gap-3 border-b border-ink pb-1">
@@ -46,28 +44,30 @@ export function Drills({ begin }: { begin: (drill: Drill, child: Child) => void 
             </button>
           </div>
           <ul aria-label={`${drill.name}: with whom`}>
-            {household.children.filter(takes(drill)).map((c) => {
-              const last = drillsOf(household, drill.id, c.id).at(-1);
-              return (
-                <li key={c.id} className="flex flex-wrap items-center gap-x-3 border-t border-rule/60 py-1">
-                  <span className="w-28">
-                    <ChildName child={c} size={16} />
-                  </span>
-                  <span className="min-w-48 flex-1 text-soft">
-                    {last ? `${roundWords(last)}, ${dayAndDate(style, toDay(last.date), today)}` : 'not yet'}
-                  </span>
-                  <button
-                    type="button"
-                    className="btn"
-                    disabled={questionsOf(household, drill).length === 0}
-                    aria-label={`Drill ${drill.name} with ${c.name}`}
-                    onClick={() => begin(drill, c)}
-                  >
-                    Drill
-                  </button>
-                </li>
-              );
-            })}
+            {household.children
+              .filter((c) => practises(household, drill.courseId, c.id))
+              .map((c) => {
+                const last = drillsOf(household, drill.id, c.id).at(-1);
+                return (
+                  <li key={c.id} className="flex flex-wrap items-center gap-x-3 border-t border-rule/60 py-1">
+                    <span className="w-28">
+                      <ChildName child={c} size={16} />
+                    </span>
+                    <span className="min-w-48 flex-1 text-soft">
+                      {last ? `${roundWords(last)}, ${dayAndDate(style, toDay(last.date), today)}` : 'not yet'}
+                    </span>
+                    <button
+                      type="button"
+                      className="btn"
+                      disabled={questionsOf(household, drill).length === 0}
+                      aria-label={`Drill ${drill.name} with ${c.name}`}
+                      onClick={() => begin(drill, c)}
+                    >
+                      Drill
+                    </button>
+                  </li>
+                );
+              })}
           </ul>
         </section>
       ))}

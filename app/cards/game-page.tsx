@@ -2,8 +2,8 @@ import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { dayPage, gamesOn, ritualsOn } from '../../core/day';
 import { answerRound } from '../../core/deeds';
-import { type Card, type Child, type Drill, type Household, type Saying, titleOf } from '../../core/household';
-import { drawn, drillOffer, type Question, questionsOf } from '../../core/practice';
+import { type Card, type Child, type Saying, titleOf } from '../../core/household';
+import { askedFrom, drawn, type Question, type Source, sourcesFor, usualSource } from '../../core/practice';
 import { seeded, seedOf } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -17,21 +17,7 @@ import { Asking } from './asking';
 /** As many turns as any game has. */
 const TURNS = 200;
 
-/** Where a child’s questions come from: a drill, or a deck. */
-type Source = { drill: Drill } | { deckId: string; name: string };
-const keyOf = (s: Source) => ('drill' in s ? `drill ${s.drill.id}` : `deck ${s.deckId}`);
-const nameOf = (s: Source) => ('drill' in s ? s.drill.name : s.name);
-
-function sourcesFor(h: Household, child: Child): Source[] {
-  const takes = (courseId: string | undefined) =>
-    !courseId || h.enrolments.some((e) => e.courseId === courseId && e.childIds.includes(child.id));
-  return [
-    ...h.drills.filter((d) => takes(d.courseId)).map((drill): Source => ({ drill })),
-    ...h.decks.filter((d) => takes(d.courseId)).map((d): Source => ({ deckId: d.id, name: d.name })),
-  ];
-}
-const asked = (h: Household, s: Source): Question[] =>
-  questionsOf(h, 'drill' in s ? s.drill : { facts: [], deckId: s.deckId });
+const keyOf = (s: Source) => `${s.kind} ${s.id}`;
 
 /** A game round the table: in turn each child is asked from its own sheet or deck, at its own level; the end marks the sheets. */
 export default function GamePage() {
@@ -59,16 +45,11 @@ export default function GamePage() {
         </p>
       </>
     );
-  /** What a child is asked from unless said otherwise: the drill of its own sheet, else the first there is. */
   const sourceOf = (child: Child): Source | undefined => {
-    const own = sourcesFor(household, child).filter((s) => asked(household, s).length > 0);
-    const row = sheets.find((r) => r.enrolment.childIds.includes(child.id));
-    const offer = row && drillOffer(household, row.enrolment.id, row.step.id);
-    return (
-      own.find((s) => keyOf(s) === chosen[child.id]) ??
-      own.find((s) => 'drill' in s && s.drill.id === offer?.drill.id) ??
-      own[0]
-    );
+    const sheet = sheets.find((r) => r.enrolment.childIds.includes(child.id));
+    const on = sheet && { enrolmentId: sheet.enrolment.id, stepId: sheet.step.id };
+    const own = sourcesFor(household, child.id).find((s) => keyOf(s) === chosen[child.id]);
+    return own ?? usualSource(household, child.id, on);
   };
   const players = game.children.flatMap((child) => {
     const source = chosen[child.id] === 'none' ? undefined : sourceOf(child);
@@ -78,7 +59,7 @@ export default function GamePage() {
     setPlaying(
       players.map(({ child, source }) => {
         const round = newId();
-        return { child, source, round, questions: drawn(asked(household, source), TURNS, seeded(seedOf(round))) };
+        return { child, source, round, questions: drawn(askedFrom(household, source), TURNS, seeded(seedOf(round))) };
       }),
     );
   const now = playing?.[turn % playing.length];
@@ -88,15 +69,15 @@ export default function GamePage() {
     const at = Math.floor(turn / playing!.length);
     setShown(false);
     setTurn(turn + 1);
-    const of = 'drill' in now.source ? { drillId: now.source.drill.id, deckId: now.source.drill.deckId } : now.source;
-    const { deckId } = of;
+    const { source } = now;
+    const deckId = source.kind === 'drill' ? source.drill.deckId : source.id;
     void commit(`${now.child.name}, ${game.ritual.title}: ${question.ask} ${said}`, (h) =>
       answerRound(
         h,
         {
           ...{ id: now.round, childId: now.child.id, kind: 'drill', day: today },
           ...(deckId === undefined ? {} : { deckId }),
-          ...('drillId' in of ? { drillId: of.drillId } : {}),
+          ...(source.kind === 'drill' ? { drillId: source.id } : {}),
         },
         { ...(question.cardId === undefined ? { ask: question.ask } : { cardId: question.cardId }), said },
         at,
@@ -134,7 +115,7 @@ export default function GamePage() {
                 <p className="text-soft">Each in turn, from its own sheet or deck; the answers are kept.</p>
                 <div className="grid max-w-3xl gap-4 py-3 sm:grid-cols-2">
                   {game.children.map((child) => {
-                    const own = sourcesFor(household, child).filter((s) => asked(household, s).length > 0);
+                    const own = sourcesFor(household, child.id);
                     const source = sourceOf(child);
                     return (
                       <Field key={child.id} label={`${child.name} is asked`}>
@@ -147,7 +128,7 @@ export default function GamePage() {
                             <option value="none">nothing</option>
                             {own.map((s) => (
                               <option key={keyOf(s)} value={keyOf(s)}>
-                                {nameOf(s)}
+                                {s.name}
                               </option>
                             ))}
                           </select>

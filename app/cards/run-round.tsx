@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { runsOf, runWords } from '../../core/cards';
-import { answerRound, endRound } from '../../core/deeds';
-import { type Child, type Deck, type Put } from '../../core/household';
+import { readThrough } from '../../core/deeds';
+import type { Child, Deck } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { newId } from '../ui/id';
 import { useKey } from '../ui/hotkeys';
@@ -29,18 +29,14 @@ export function RunRound({ deck, child, close }: { deck: Deck; child: Child; clo
   };
   const keep = async () => {
     const round = { id, deckId: deck.id, childId: child.id, kind: 'run' as const, day: today };
-    await commit(`${child.name}, ${deck.name}: read through`, (now) => {
-      let then = now;
-      let put: Put | undefined;
-      for (const c of cards) {
-        [put] = answerRound(then, round, { cardId: c.id, said: wrong.has(c.id) ? 'wrong' : 'right' });
-        if (put?.table === 'rounds' && 'put' in put) {
-          const row = put.put;
-          then = { ...then, rounds: [...then.rounds.filter((r) => r.id !== id), row] };
-        }
-      }
-      return endRound(then, id, seconds);
-    });
+    await commit(`${child.name}, ${deck.name}: read through`, (now) =>
+      readThrough(
+        now,
+        round,
+        cards.map((c) => ({ cardId: c.id, said: wrong.has(c.id) ? 'wrong' : 'right' })),
+        seconds,
+      ),
+    );
     close();
   };
   const go = () => (state === 'before' ? begin() : state === 'reading' ? stop() : void keep());

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { sittingOf } from '../../core/cards';
 import { type ChildItem, waits } from '../../core/day';
 import type { Child, Deck } from '../../core/household';
-import { type DrillOffer, drillOffer, milestonesOn, screenMinutes } from '../../core/practice';
+import { type DrillOffer, drillOffer, milestonesOn, practises, screenMinutes } from '../../core/practice';
 import { useHousehold } from '../shell/household';
 import { Picture } from '../ui/picture';
 import { count } from '../ui/words';
@@ -31,8 +31,7 @@ export default function OwnPractice({
   const decks = useMemo(
     () =>
       household.decks.flatMap((deck) => {
-        const takes = household.enrolments.some((e) => e.courseId === deck.courseId && e.childIds.includes(child.id));
-        if (deck.courseId !== undefined && !takes) return [];
+        if (!practises(household, deck.courseId, child.id)) return [];
         const sitting = sittingOf(household, deck, child.id, today);
         return sitting.cards.some(({ card }) => card.back.trim() !== '') ? [{ deck, sitting }] : [];
       }),

@@ -1,6 +1,5 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { fromDay, toDay } from '../../core/calendar';
-import type { TableFault } from '../../core/contents';
 import { placeHold, readBook, takeReadingBack, takeReadings } from '../../core/deeds';
 import { type Book, byId, type Child } from '../../core/household';
 import {
@@ -16,10 +15,9 @@ import {
 } from '../../core/reading';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
-import { download } from '../ui/download';
-import { FileButton } from '../ui/file-button';
 import { newId } from '../ui/id';
 import { ChildName } from '../ui/ornament';
+import { TableFile } from '../ui/table-file';
 import { count, listing } from '../ui/words';
 import { BookForm } from './book-form';
 import { PracticeLinks } from './practice-links';
@@ -32,16 +30,13 @@ export default function ReadingPage() {
   const { household, today, commit } = useHousehold();
   const [form, setForm] = useState<Book | 'new'>();
   const [staged, setStaged] = useState<Book>();
-  const [faults, setFaults] = useState<readonly TableFault[]>([]);
   const open = household.books.filter((b) => !b.closed);
   const closed = household.books.filter((b) => b.closed);
-  const read = async (file: File) => {
-    const found = readReadingCsv(household, await file.text());
-    setFaults(found.faults);
-    if (found.rows.length > 0)
-      await commit(`${count(found.rows.length, 'sitting')} from ${file.name}`, (now) =>
-        takeReadings(now, found.rows, newId),
-      );
+  const take = async (text: string, file: string) => {
+    const { rows, faults } = readReadingCsv(household, text);
+    if (rows.length > 0)
+      await commit(`${count(rows.length, 'sitting')} from ${file}`, (now) => takeReadings(now, rows, newId));
+    return faults;
   };
   if (staged)
     return <StagedSitting book={byId(household.books, staged.id) ?? staged} close={() => setStaged(undefined)} />;
@@ -138,32 +133,17 @@ export default function ReadingPage() {
       {household.children.map((c) => (
         <ChildsList key={c.id} child={c} />
       ))}
-      <p className="flex flex-wrap gap-2 pt-4 print:hidden">
+      <div className="flex flex-wrap gap-2 pt-4 print:hidden">
         <button type="button" className="btn" onClick={() => window.print()}>
           Print the lists
         </button>
-        <button
-          type="button"
-          className="btn"
-          disabled={household.readings.length === 0}
-          onClick={() => download('reading.csv', writeReadingCsv(household), 'text/csv;charset=utf-8')}
-        >
-          As a table (CSV)
-        </button>
-        <FileButton accept=".csv,text/csv,text/plain" onFile={read}>
-          From a table (CSV)
-        </FileButton>
-      </p>
-      {faults.length > 0 && (
-        <ul role="alert" aria-label="Rows that were not taken">
-          {faults.slice(0, 20).map((f) => (
-            <li key={f.row}>
-              Row {f.row}: {f.sentence}
-            </li>
-          ))}
-          {faults.length > 20 && <li>and {faults.length - 20} more</li>}
-        </ul>
-      )}
+        <TableFile
+          name="reading.csv"
+          write={() => writeReadingCsv(household)}
+          take={take}
+          empty={household.readings.length === 0}
+        />
+      </div>
       {household.readings.length > 0 && (
         <p className="pt-3 text-soft">
           Learning to read takes months to years. Lasting trouble with it deserves a professional’s look.

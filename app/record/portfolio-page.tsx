@@ -3,7 +3,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { toDay } from '../../core/calendar';
 import { keepPage } from '../../core/deeds';
 import { byId, type Child, type Sample, type SchoolYear } from '../../core/household';
-import { type Block, portfolioOf, type Section } from '../../core/record';
+import { type Block, portfolioOf, samplesOf, type Section } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
 import { Picture } from '../ui/picture';
@@ -62,7 +62,7 @@ function Shown({
   const shown = { ...all, sections: all.sections.filter((s) => !without.has(s.key)) };
   const page = household.pages.find((p) => p.childId === child.id && p.yearId === year.id);
   const [text, setText] = useState(page?.text ?? '');
-  const samples = household.samples.filter((s) => s.childId === child.id && s.date >= year.start && s.date <= year.end);
+  const samples = samplesOf(household, year, child.id);
   const zip = async () => {
     setMaking(true);
     // What packs is fetched when it is wanted.

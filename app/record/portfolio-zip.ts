@@ -2,9 +2,8 @@ import { strToU8, zipSync, type Zippable } from 'fflate';
 import type { Household } from '../../core/household';
 import { type Portfolio, pictureName, portfolioHtml, writeLogCsv } from '../../core/record';
 import { writeReadingCsv } from '../../core/reading';
+import { bytesOf } from '../ui/data-address';
 import { count } from '../ui/words';
-
-const bytesOf = (address: string) => Uint8Array.from(atob(address.split(',')[1] ?? ''), (c) => c.charCodeAt(0));
 
 /** The files of a portfolio by their names: the page, the tables, the pictures. */
 export function portfolioFiles(household: Household, portfolio: Portfolio): Zippable {
@@ -14,7 +13,7 @@ export function portfolioFiles(household: Household, portfolio: Portfolio): Zipp
     'reading.csv': strToU8(writeReadingCsv(household, portfolio.child.id)),
   };
   for (const s of portfolio.sections)
-    for (const b of s.blocks) if (b.kind === 'picture') files[pictureName(b)] = bytesOf(b.data);
+    for (const b of s.blocks) if (b.kind === 'picture') files[pictureName(b)] = bytesOf(b.data).bytes;
   return files;
 }
 

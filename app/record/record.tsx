@@ -2,7 +2,6 @@ import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { Link } from 'react-router';
 import { isIsoDate, toDay } from '../../core/calendar';
-import type { TableFault } from '../../core/contents';
 import { takeMarks } from '../../core/deeds';
 import { MARK_KINDS, type MarkKind } from '../../core/household';
 import { notesOf } from '../../core/jot';
@@ -10,12 +9,12 @@ import { type RecordLine, writeScore } from '../../core/log';
 import { findInRecord, newOf, readLogCsv, writeLogCsv } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
+import { CourseOptions } from '../ui/course-options';
 import { DateField } from '../ui/date-field';
-import { download } from '../ui/download';
 import { Field, InputField } from '../ui/field';
-import { FileButton } from '../ui/file-button';
 import { newId } from '../ui/id';
 import { Ornament } from '../ui/ornament';
+import { TableFile } from '../ui/table-file';
 import { count } from '../ui/words';
 import { MarkForm } from './mark-form';
 
@@ -30,7 +29,6 @@ export default function Record() {
   const [from, setFrom] = useState('');
   const [to, setTo] = useState('');
   const [words, setWords] = useState('');
-  const [faults, setFaults] = useState<readonly TableFault[]>([]);
   const [shown, setShown] = useState(PAGE);
   const [editing, setEditing] = useState<RecordLine>();
   const style = household.settings.dateStyle;
@@ -67,12 +65,12 @@ export default function Record() {
     return [...byDate].sort(([a], [b]) => (a < b ? 1 : -1));
   }, [lines, household.jottings, narrowed]);
 
-  const take = async (file: File) => {
-    const found = readLogCsv(household, await file.text());
-    setFaults(found.faults);
-    const fresh = newOf(household, found.marks).length;
-    if (fresh === 0) return say(`Every mark of ${file.name} that could be read is in the record already.`);
-    await commit(`${count(fresh, 'mark')} from ${file.name}`, (now) => takeMarks(now, found.marks, newId));
+  const take = async (text: string, file: string) => {
+    const { marks, faults } = readLogCsv(household, text);
+    const fresh = newOf(household, marks).length;
+    if (fresh > 0) await commit(`${count(fresh, 'mark')} from ${file}`, (now) => takeMarks(now, marks, newId));
+    else say(`Every mark of ${file} that could be read is in the record already.`);
+    return faults;
   };
 
   return (
@@ -101,12 +99,7 @@ export default function Record() {
                 onChange={(e) => setCourse(e.target.value)}
               >
                 <option value="">all</option>
-                {household.courses.map((c) => (
-                  <option key={c.id} value={c.id}>
-                    {c.title}
-                    {c.level && `, ${c.level}`}
-                  </option>
-                ))}
+                <CourseOptions courses={household.courses} />
               </select>
             )}
           </Field>
@@ -141,29 +134,8 @@ export default function Record() {
           <Link className="page-link press inline-flex items-center" to="/record/verdicts">
             Verdicts
           </Link>
-          <button
-            type="button"
-            className="press page-link cursor-pointer"
-            onClick={() =>
-              download('record.csv', writeLogCsv(household, childId || undefined), 'text/csv;charset=utf-8')
-            }
-          >
-            As a table (CSV)
-          </button>
-          <FileButton accept=".csv,text/csv,text/plain" onFile={take}>
-            From a table (CSV)
-          </FileButton>
+          <TableFile name="record.csv" write={() => writeLogCsv(household, childId || undefined)} take={take} />
         </div>
-        {faults.length > 0 && (
-          <ul role="alert" aria-label="Rows that were not taken">
-            {faults.slice(0, 20).map((f) => (
-              <li key={f.row}>
-                Row {f.row}: {f.sentence}
-              </li>
-            ))}
-            {faults.length > 20 && <li>and {faults.length - 20} more</li>}
-          </ul>
-        )}
         <p className="pb-2 text-soft">
           {lines.length === 0
             ? narrowed

@@ -7,7 +7,7 @@ import type { DayRow, DaySitting } from '../../core/day';
 import { editionFlag } from '../../core/materials/editions';
 import { wayOf, byId, titleOf } from '../../core/household';
 import { writeScore } from '../../core/log';
-import { drillOffer } from '../../core/practice';
+import { deckBeside, drillOffer } from '../../core/practice';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { listing, PRESENCE_WORDS, SIGNS } from '../ui/words';
@@ -186,12 +186,8 @@ function DrillLink({ row: { enrolment, step, missed } }: { row: DayRow }) {
 function CardsLink({ sitting: { course, children } }: { sitting: DaySitting }) {
   const { household, today } = useHousehold();
   const [child, ...others] = children;
-  const deck = household.decks.find((d) => d.courseId === course.id);
-  if (!deck || !child || others.length > 0) return null;
-  const date = fromDay(today);
-  const asked = (r: (typeof household.rounds)[number]) =>
-    r.deckId === deck.id && r.childId === child.id && r.date === date && r.kind === 'review';
-  if (household.rounds.some(asked)) return null;
+  const deck = child && others.length === 0 && deckBeside(household, course.id, child.id, fromDay(today));
+  if (!child || !deck) return null;
   return (
     <span className="hidden sm:inline">
       {' · '}

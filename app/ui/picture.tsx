@@ -1,21 +1,17 @@
 import { useEffect, useRef, useState } from 'react';
+import { bytesOf } from './data-address';
 import { FileButton } from './file-button';
 
 /** Longest side of a small picture in pixels, and the most that is kept of it. */
 const SIDE = 320;
 const MOST = 60_000;
 
-const bytesOf = (address: string): Blob => {
-  const [head = '', data = ''] = address.split(',');
-  const raw = atob(data);
-  return new Blob([Uint8Array.from(raw, (c) => c.charCodeAt(0))], { type: /^data:([^;]+)/.exec(head)?.[1] ?? '' });
-};
-
 /** A picture of the household's own. Pages show no inlined data, so it is shown by an address of its own. */
 export function Picture({ data, alt, className = '' }: { data: string; alt: string; className?: string }) {
   const shown = useRef<HTMLImageElement>(null);
   useEffect(() => {
-    const made = URL.createObjectURL(bytesOf(data));
+    const { bytes, type } = bytesOf(data);
+    const made = URL.createObjectURL(new Blob([bytes], { type }));
     if (shown.current) shown.current.src = made;
     return () => URL.revokeObjectURL(made);
   }, [data]);

@@ -1,12 +1,13 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { isOver, toDay } from '../../core/calendar';
-import type { Put } from '../../core/household';
-import { nextYearFrom, nextYearName, yearEnd, yearEndWords } from '../../core/record';
+import { makeNextYear } from '../../core/deeds';
+import { nextYearFrom, nextYearName, samplesOf, yearEnd, yearEndWords } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { longDate, shortDate } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { newId } from '../ui/id';
+import { count } from '../ui/words';
 
 /** The end of a year on one page, with a proposal for each thing: what was, what stays, what comes; to be come back to at any time. */
 export default function YearEndPage() {
@@ -34,11 +35,7 @@ export default function YearEndPage() {
   const proposed = nextYearFrom(year, name, () => 'proposed');
   const make = () => {
     if (!name.trim()) return setFault('Give the next year a name.');
-    void commit(`${name.trim()}: made from ${year.name}`, (now): Put[] =>
-      now.years.some((y) => y.start > year.end)
-        ? []
-        : [{ table: 'years', put: nextYearFrom(year, name.trim().slice(0, 120), newId) }],
-    );
+    void commit(`${name.trim()}: made from ${year.name}`, (now) => makeNextYear(now, year.id, name, newId));
   };
   return (
     <div className="max-w-4xl">
@@ -57,13 +54,7 @@ export default function YearEndPage() {
               <Link className="page-link" to={`/portfolio/${c.id}?year=${year.id}`}>
                 Portfolio of {c.name}
               </Link>{' '}
-              <span className="text-soft">
-                {
-                  household.samples.filter((s) => s.childId === c.id && s.date >= year.start && s.date <= year.end)
-                    .length
-                }{' '}
-                samples
-              </span>
+              <span className="text-soft">{count(samplesOf(household, year, c.id).length, 'sample')}</span>
             </li>
           ))}
         </ul>

@@ -24,6 +24,13 @@ export function readCards(text: string): CardLine[] {
 export const OPERATIONS = ['+', '−', '×', '÷'] as const;
 export type Operation = (typeof OPERATIONS)[number];
 
+/** One fact of an operation; undefined where nothing can be divided. */
+export function factOf(operation: Operation, x: number, y: number): CardLine | undefined {
+  if (operation === '÷' && y === 0) return undefined;
+  const answers: Record<Operation, number> = { '+': x + y, '−': x - y, '×': x * y, '÷': x / y };
+  return { front: `${x} ${operation} ${y}`, back: String(answers[operation]) };
+}
+
 /**
  * The facts of a grid: each first number with each second. A difference is a sum taken apart (a + b − b), a quotient a product (a × b ÷ b), so
  * that nothing comes out below nought or broken; nothing is divided by nought.
@@ -37,10 +44,9 @@ export function factsOf(
   const lines: CardLine[] = [];
   for (let a = first[0]; a <= first[1]; a++)
     for (let b = second[0]; b <= second[1]; b++) {
-      if (operation === '+') lines.push({ front: `${a} + ${b}`, back: String(a + b) });
-      if (operation === '−') lines.push({ front: `${a + b} − ${b}`, back: String(a) });
-      if (operation === '×') lines.push({ front: `${a} × ${b}`, back: String(a * b) });
-      if (operation === '÷' && b !== 0) lines.push({ front: `${a * b} ÷ ${b}`, back: String(a) });
+      const x = operation === '−' ? a + b : operation === '÷' ? a * b : a;
+      const fact = factOf(operation, x, b);
+      if (fact) lines.push(fact);
     }
   return lines.slice(0, MOST_CARDS);
 }

@@ -91,7 +91,19 @@ function gatesAfter(now: Household, round: Round): Put[] {
   });
 }
 
-/** The minute is over, or the list read through: how long it took. */
+/** A list was read through, once: all its answers at a time, and how long it took. */
+export function readThrough(
+  now: Household,
+  { day, ...round }: RoundOf,
+  answers: readonly Answer[],
+  seconds: number,
+): Put[] {
+  if (answers.length === 0 || byId(now.rounds, round.id)) return [];
+  const said = { date: fromDay(day), seq: nextSeq(now.rounds), answers: [...answers], seconds: Math.round(seconds) };
+  return [{ table: 'rounds', put: { ...round, ...said } }];
+}
+
+/** The minute is over: how long it was. */
 export function endRound(now: Household, roundId: Id, seconds: number): Put[] {
   const round = byId(now.rounds, roundId);
   return round ? [{ table: 'rounds', put: { ...round, seconds: Math.round(seconds) } }] : [];

@@ -1,5 +1,5 @@
-import { type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
-import { newOf } from '../record';
+import { byId, type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
+import { newOf, nextYearFrom } from '../record';
 
 /** Marks of a table that are not there yet; those without an id get one. */
 export const takeMarks = (now: Household, marks: readonly Mark[], newId: () => Id): Put[] =>
@@ -17,4 +17,12 @@ export function keepPage(now: Household, page: Omit<Page, 'id'>, newId: () => Id
   const text = page.text.trim().slice(0, 20_000);
   if (text === '') return before ? [{ table: 'pages', remove: before.id }] : [];
   return [{ table: 'pages', put: { ...page, text, id: before?.id ?? newId() } }];
+}
+
+/** The year after another, from its shape; none where one is there already. */
+export function makeNextYear(now: Household, yearId: Id, name: string, newId: () => Id): Put[] {
+  const year = byId(now.years, yearId);
+  const title = name.trim().slice(0, 120);
+  if (!year || title === '' || now.years.some((y) => y.start > year.end)) return [];
+  return [{ table: 'years', put: nextYearFrom(year, title, newId) }];
 }

@@ -1,3 +1,4 @@
+import { factOf, type Operation } from '../cards';
 import type { Fact } from '../household';
 
 export const GRIDS = ['+', '−', '×', '÷', 'skip', 'double', 'letters'] as const;
@@ -22,6 +23,10 @@ export interface FactGrid {
 
 const numbers = (from: number, to: number): string[] =>
   Array.from({ length: to - from + 1 }, (_, i) => String(from + i));
+const sum = (operation: Operation, x: number, y: number): Fact | undefined => {
+  const fact = factOf(operation, x, y);
+  return fact && { ask: fact.front, answer: fact.back };
+};
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 const LETTERS_A_ROW = 7;
 /** Counting in steps is asked up to the twelfth. */
@@ -36,22 +41,22 @@ export function gridOf(kind: GridKind): FactGrid {
     case '+':
       return {
         ...{ rows: numbers(0, 20), columns: numbers(0, 20) },
-        fact: (a, b) => (a + b <= 20 ? { ask: `${a} + ${b}`, answer: String(a + b) } : undefined),
+        fact: (a, b) => (a + b <= 20 ? sum('+', a, b) : undefined),
       };
     case '−':
       return {
         ...{ rows: numbers(0, 20), columns: numbers(0, 20) },
-        fact: (a, b) => (b <= a ? { ask: `${a} − ${b}`, answer: String(a - b) } : undefined),
+        fact: (a, b) => (b <= a ? sum('−', a, b) : undefined),
       };
     case '×':
       return {
         ...{ rows: numbers(0, 12), columns: numbers(0, 12) },
-        fact: (a, b) => ({ ask: `${a} × ${b}`, answer: String(a * b) }),
+        fact: (a, b) => sum('×', a, b),
       };
     case '÷':
       return {
         ...{ rows: numbers(0, 12), columns: numbers(1, 12) },
-        fact: (a, b) => ({ ask: `${a * (b + 1)} ÷ ${b + 1}`, answer: String(a) }),
+        fact: (a, b) => sum('÷', a * (b + 1), b + 1),
       };
     case 'skip':
       return {

@@ -3,3 +3,4 @@ export * from './drill';
 export * from './memory';
 export * from './milestones';
 export * from './strands';
+export * from './who';

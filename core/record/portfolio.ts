@@ -142,9 +142,7 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
         .join(' '),
     },
   ]);
-  const samples = state.samples
-    .filter((s) => s.childId === child.id && within(s.date))
-    .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : a.id < b.id ? -1 : 1));
+  const samples = samplesOf(state, year, child.id);
   add(
     'samples',
     'Samples of work',
@@ -168,6 +166,12 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
     ].filter(Boolean),
   };
 }
+
+/** The samples of a child's work of a year, by date. */
+export const samplesOf = (state: Pick<Household, 'samples'>, year: SchoolYear, childId: Id): Sample[] =>
+  state.samples
+    .filter((s) => s.childId === childId && s.date >= year.start && s.date <= year.end)
+    .sort((a, b) => (a.date !== b.date ? (a.date < b.date ? -1 : 1) : a.id < b.id ? -1 : 1));
 
 /** A course as it was used: editions and ISBNs of its parts, who taught it, how much of it is done. */
 function curriculum(state: Household, e: Enrolment): string[] {
