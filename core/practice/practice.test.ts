@@ -10,6 +10,8 @@ import { makePlan, makeProblem, seeded } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, anEnrolment, aTeacher, aYear } from '../tests/make';
 import {
+  askedFrom,
+  deckBeside,
   drawn,
   drilled,
   drillFor,
@@ -22,10 +24,13 @@ import {
   milestonesOn,
   missedBefore,
   missedIn,
+  practises,
   questionsOf,
   roundWords,
   scoreOf,
   screenMinutes,
+  sourcesFor,
+  usualSource,
 } from './index';
 
 const TODAY = toDay('2026-09-14');
@@ -193,6 +198,37 @@ describe('a drill held for a step', () => {
     expect(questionsOf(h, h.drills[1]!).map((q) => [q.ask, q.answer])).toEqual([
       ['a', 'x'],
       ['b', 'y'],
+    ]);
+  });
+});
+
+describe('who is asked what', () => {
+  it('whoever takes the course, and everybody what is of none; in a game the sheet’s own drill first', () => {
+    const h = { ...base(), enrolments: base().enrolments.map(({ gates: _g, ...e }) => e) };
+    expect(['A', 'B'].map((id) => practises(h, 'c', id))).toEqual([true, false]);
+    expect(sourcesFor(h, 'A').map((s) => s.id)).toEqual(['two', 'all', 'd']);
+    // Jory takes nothing of the course: the deck of no course is all there is.
+    expect(sourcesFor(h, 'B').map((s) => s.id)).toEqual(['d']);
+    const sheet = { enrolmentId: 'e', stepId: 'L1-2' };
+    expect(usualSource(h, 'A', sheet)?.id).toBe('all');
+    expect(usualSource(h, 'A', undefined)?.id).toBe('two');
+    expect(usualSource({ ...h, drills: [], decks: [] }, 'A', sheet)).toBeUndefined();
+    const source = sourcesFor(h, 'B')[0]!;
+    expect(askedFrom(h, source).map((q) => q.answer)).toEqual(['x', 'y']);
+    // Beside its lesson a deck stands until it was reviewed that day; a minute of it is no review.
+    const ofCourse = { ...h, decks: [{ ...h.decks[0]!, courseId: 'c' }] };
+    const round = (kind: 'review' | 'minute') =>
+      afterDeed(
+        ofCourse,
+        answerRound(
+          ofCourse,
+          { id: 'x', deckId: 'd', childId: 'A', kind, day: TODAY },
+          { cardId: h.cards[0]!.id, said: 'right' },
+        ),
+      );
+    const date = fromDay(TODAY);
+    expect([ofCourse, round('minute'), round('review')].map((x) => deckBeside(x, 'c', 'A', date)?.id)).toEqual([
+      ...['d', 'd', undefined],
     ]);
   });
 });

@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { rrulestr } from 'rrule';
 import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekdayOf } from '../calendar';
+import { makeNextYear } from '../deeds';
 import type { Household } from '../household';
+import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, yearArbitrary } from '../tests/make';
 import { nextYearFrom, nextYearName, yearEnd, yearEndWords } from './index';
 
@@ -29,6 +31,13 @@ describe('the next year from the shape of this one', () => {
       }),
       { numRuns: 60 },
     );
+  });
+  it('is made once, however often it is pressed, and not without a name', () => {
+    const h = aHousehold({ years: [aYear()] });
+    const id = h.years[0]!.id;
+    const made = afterDeed(h, makeNextYear(h, id, ' the next ', newId));
+    expect(made.years.map((y) => y.name)).toEqual([h.years[0]!.name, 'the next']);
+    expect([makeNextYear(made, id, 'again', newId), makeNextYear(h, id, ' ', newId)]).toEqual([[], []]);
   });
   it('is named a year on where its name has years in it', () => {
     expect(['2026–27', 'School year 2026', '1999–00', 'Form two'].map(nextYearName)).toEqual([
