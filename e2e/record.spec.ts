@@ -105,7 +105,9 @@ test('a year is closed: from its last day to the first of the next, by keyboard'
   await expect(page.getByRole('heading', { level: 1 })).toContainText('The end of');
   const later = page.getByRole('list', { name: 'On the shelf for later' });
   await expect(later).toContainText(/Pip: /);
-  await expect(page.getByRole('list', { name: 'What goes on' })).toContainText('goes on with it in the next year');
+  await expect(page.getByRole('list', { name: 'What goes on' })).toContainText(
+    'goes on with Wren, Jory and Oda in the next year',
+  );
   await page.getByLabel('Its name').fill('The year of the weir');
   await page.keyboard.press('Tab');
   await page.keyboard.press('Enter');

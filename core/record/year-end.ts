@@ -103,7 +103,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     .filter((e) => !over(e))
     .map((e): Carried => ({
       ...{ enrolment: e, title: titleOf(state, e.courseId) },
-      words: `${listing(childrenOf(state, e).map((c) => c.name))} goes on with it in the next year, from where it stands`,
+      words: `goes on with ${listing(childrenOf(state, e).map((c) => c.name))} in the next year, from where it stands`,
     }));
   const written = state.materials.flatMap((material) => {
     const copies = material.retired ? [] : copiesOf(state, material.id).filter((c) => c.is !== 'blank');
