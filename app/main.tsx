@@ -29,6 +29,7 @@ const ContentsSheet = lazy(() => import('./shelf/sheet-page'));
 const CoursePage = lazy(() => import('./shelf/course-page'));
 const Materials = lazy(() => import('./materials/materials'));
 const ForecastPage = lazy(() => import('./forecast/forecast-page'));
+const WhatIfPage = lazy(() => import('./trial/what-if-page'));
 const CardsPage = lazy(() => import('./cards/cards-page'));
 const CardsPrint = lazy(() => import('./cards/print-page'));
 const PortfolioPage = lazy(() => import('./record/portfolio-page'));
@@ -81,6 +82,14 @@ function Doors() {
             element={
               <Whole>
                 <ForecastPage />
+              </Whole>
+            }
+          />
+          <Route
+            path="/year/what-if"
+            element={
+              <Whole>
+                <WhatIfPage />
               </Whole>
             }
           />

@@ -40,8 +40,12 @@ export const test = base.extend<{ strict: void }, { shared: Shared }>({
     await use(own);
     await own.close();
   },
-  page: async ({ context, shared }, use) => {
-    await use(shared.owns(context) ? await shared.page() : await context.newPage());
+  page: async ({ context, shared }, use, info) => {
+    const page = shared.owns(context) ? await shared.page() : await context.newPage();
+    // Another test may have left a second window before it, and what lies behind draws no frames.
+    await page.bringToFront();
+    await use(page);
+    if (info.status !== info.expectedStatus) console.log(`${info.title}: ${await pulse(page)}`);
   },
   strict: [
     async ({ page, baseURL }, use) => {
@@ -82,6 +86,21 @@ export const test = base.extend<{ strict: void }, { shared: Shared }>({
   ],
 });
 export { expect };
+
+/** Whether a page that failed still answers and still draws: tells a fault of the program from a browser that stands still. */
+async function pulse(page: Page): Promise<string> {
+  if (page.isClosed()) return 'the page was closed';
+  const frames = page.evaluate(
+    () =>
+      new Promise<string>((resolve) => {
+        const what = `${document.visibilityState}, state ${document.documentElement.dataset['state']}`;
+        setTimeout(() => resolve(`answers but draws no frame (${what})`), 2000);
+        requestAnimationFrame(() => resolve(`answers and draws (${what})`));
+      }),
+  );
+  const silent = new Promise<string>((resolve) => setTimeout(resolve, 5000, 'does not answer'));
+  return `the page ${await Promise.race([frames, silent]).catch((e: Error) => e.message)}`;
+}
 
 /** Opens Today of the sample and waits for the plan to settle. */
 export async function openToday(page: Page): Promise<void> {
@@ -157,6 +176,7 @@ export const VIEWS = [
   '/year',
   '/year/courses',
   '/year/forecast',
+  '/year/what-if',
   '/year/attendance',
   '/year/outside',
   '/shelf',

@@ -17,3 +17,15 @@ const BEGUN = 'olden-primer own begun';
 /** Whether the family has ever had a household of its own in this browser. */
 export const ownBegun = (): boolean => localStorage.getItem(BEGUN) !== null;
 export const noteOwnBegun = (): void => localStorage.setItem(BEGUN, 'yes');
+
+const TRIAL = 'olden-primer trial';
+/** The trial that is open beside a household; undefined while the household itself is. */
+export function trialOpen(which: Which): string | undefined {
+  const [of, id] = (localStorage.getItem(TRIAL) ?? '').split(' ');
+  return of === which && id ? id : undefined;
+}
+export function chooseTrial(which: Which, id: string | undefined): void {
+  if (id === undefined) localStorage.removeItem(TRIAL);
+  else localStorage.setItem(TRIAL, `${which} ${id}`);
+}
+export const trialDatabase = (which: Which, id: string): string => `${databaseName(which)}-trial-${id}`;

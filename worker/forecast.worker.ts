@@ -1,20 +1,39 @@
 import { expose } from 'comlink';
-import { childForecasts, type ChildForecast, type Forecast, forecasts } from '../core/forecast';
-import type { Household, Id, SchoolYear } from '../core/household';
+import {
+  childForecasts,
+  type ChildForecast,
+  type Forecast,
+  forecasts,
+  type GateForecast,
+  gateForecasts,
+  type OrderForecast,
+  orderForecasts,
+  toForetell,
+} from '../core/forecast';
+import { byId, type Household, type Id, type SchoolYear } from '../core/household';
+import { shortages } from '../core/materials';
 import type { Plan } from '../core/stagger';
 
 /** What is foretold, without the runs that it comes from. */
 export interface Foretold {
   courses: Omit<Forecast, 'runs'>[];
   children: ChildForecast[];
+  gates: GateForecast[];
+  orders: OrderForecast[];
 }
 
 const teller = {
   foretell(household: Household, year: SchoolYear, plan: Plan, courseId?: Id): Foretold {
-    const list = forecasts(household, year, plan, courseId);
+    const orders = shortages(household, plan);
+    const courseIds = courseId === undefined ? undefined : toForetell(household, courseId);
+    const list = forecasts(household, year, plan, { orders, ...(courseIds ? { courseIds } : {}) });
+    const asked = ({ enrolmentId }: { enrolmentId: Id }) =>
+      courseId === undefined || byId(household.enrolments, enrolmentId)?.courseId === courseId;
     return {
-      courses: list.map(({ runs: _runs, ...f }) => f),
+      courses: list.filter(asked).map(({ runs: _runs, ...f }) => f),
       children: childForecasts(household, list),
+      gates: gateForecasts(household, plan, list).filter(asked),
+      orders: orderForecasts(list, orders).filter(asked),
     };
   },
 };

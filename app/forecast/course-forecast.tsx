@@ -1,14 +1,18 @@
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { forecastWords, groundWords } from '../../core/forecast';
+import { forecastWords, gateWords, groundWords, nextOrderWords } from '../../core/forecast';
 import { byId, childrenOf, type Course } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { listing } from '../ui/words';
 import { useForecast } from './use-forecast';
 
+const Fan = lazy(() => import('./fan').then((m) => ({ default: m.Fan })));
+
 /** How long a course is likely to take whoever takes it, under its enrolments. */
 export default function CourseForecast({ course }: { course: Course }) {
   const { household, today } = useHousehold();
   const { told } = useForecast(course.id);
+  const [drawn, setDrawn] = useState(false);
   // Somebody may have left it since.
   const own = (told?.courses ?? []).filter((f) => byId(household.enrolments, f.enrolmentId));
   if (own.length === 0) return null;
@@ -22,8 +26,37 @@ export default function CourseForecast({ course }: { course: Course }) {
           <span className="text-soft">({groundWords(household, f)})</span>
         </p>
       ))}
+      {told?.orders.map((o) => (
+        <p key={o.enrolmentId} className="wrap-anywhere first-letter:uppercase">
+          {nextOrderWords(household, o, today)}
+        </p>
+      ))}
+      {told?.gates.map((g) => (
+        <p key={g.gateId} className="wrap-anywhere">
+          {gateWords(household, g, today)}
+        </p>
+      ))}
+      {drawn &&
+        own.map((f) => (
+          <Suspense key={f.enrolmentId}>
+            <Fan
+              course={f}
+              today={today}
+              style={household.settings.dateStyle}
+              name={`${course.title} (${listing(childrenOf(household, byId(household.enrolments, f.enrolmentId)!).map((c) => c.name))})`}
+            />
+          </Suspense>
+        ))}
+      <button
+        type="button"
+        className="press page-link mr-4 cursor-pointer print:hidden"
+        aria-expanded={drawn}
+        onClick={() => setDrawn(!drawn)}
+      >
+        Draw it
+      </button>
       <Link className="page-link" to="/year/forecast">
-        All courses, and the drawing
+        All courses, and what would help
       </Link>
     </section>
   );

@@ -1,24 +1,37 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { childWords, forecastWords, groundWords, testWords } from '../../core/forecast';
+import { childWords, forecastWords, gateWords, groundWords, nextOrderWords, testWords } from '../../core/forecast';
 import { byId, childrenOf, titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { listing } from '../ui/words';
 import { SubNav } from '../year/sub-nav';
 import { useForecast } from './use-forecast';
 
+const Remedies = lazy(() => import('./remedies').then((m) => ({ default: m.Remedies })));
 const Fan = lazy(() => import('./fan').then((m) => ({ default: m.Fan })));
+
+/** Below so many in a hundred a last day is not to be relied on, and what would help is offered. */
+const IN_TIME = 70;
+/** Of a whole child so many courses are looked at: those least sure of their last day. */
+const MOST_COURSES = 3;
 
 /** How long it will take: each child’s year, each course, the next test; by the child’s own record, and how much of that there is. */
 export default function ForecastPage() {
   const { household, year, today } = useHousehold();
   const { told, failed } = useForecast();
   const [open, setOpen] = useState<string>();
+  const [helped, setHelped] = useState<string>();
   const style = household.settings.dateStyle;
   const name = (id: string) => {
     const e = byId(household.enrolments, id);
     return e ? `${titleOf(household, e.courseId)} (${listing(childrenOf(household, e).map((c) => c.name))})` : '';
   };
+  // What holds a child's year up most; each is tried in every way, so no more than a few.
+  const heldUpBy = (childId: string) =>
+    late
+      .filter((f) => f.chance !== undefined && byId(household.enrolments, f.enrolmentId)?.childIds.includes(childId))
+      .slice(0, MOST_COURSES)
+      .map((f) => f.enrolmentId);
   const late = [...(told?.courses ?? [])].sort((a, b) => (a.chance ?? 101) - (b.chance ?? 101));
   return (
     <>
@@ -44,7 +57,21 @@ export default function ForecastPage() {
           <ul aria-label="Each child’s year">
             {told.children.map((c) => (
               <li key={c.childId} className="border-b border-rule py-1">
-                {childWords(household, style, c, today)}.
+                <div className="flex flex-wrap items-baseline gap-x-3">
+                  <span className="min-w-0 flex-1">{childWords(household, style, c, today)}.</span>
+                  {c.chance < IN_TIME && (
+                    <Helps
+                      of={byId(household.children, c.childId)?.name ?? ''}
+                      open={helped === c.childId}
+                      turn={() => setHelped(helped === c.childId ? undefined : c.childId)}
+                    />
+                  )}
+                </div>
+                {helped === c.childId && (
+                  <Suspense>
+                    <Remedies enrolmentIds={heldUpBy(c.childId)} close={() => setHelped(undefined)} />
+                  </Suspense>
+                )}
               </li>
             ))}
           </ul>
@@ -53,6 +80,8 @@ export default function ForecastPage() {
             {late.map((f) => {
               const here = open === f.enrolmentId;
               const test = testWords(style, f, today);
+              const order = told.orders.find((o) => o.enrolmentId === f.enrolmentId);
+              const next = order ? nextOrderWords(household, order, today) : '';
               const course = byId(household.enrolments, f.enrolmentId)?.courseId ?? '';
               return (
                 <li key={f.enrolmentId} className="border-b border-rule py-1">
@@ -63,9 +92,16 @@ export default function ForecastPage() {
                       </Link>
                       : {forecastWords(style, f, today)}.
                       <span className="block text-[0.95rem] text-soft">
-                        {[test, groundWords(household, f)].filter(Boolean).join(' · ')}
+                        {[test, next, groundWords(household, f)].filter(Boolean).join(' · ')}
                       </span>
                     </span>
+                    {(f.chance ?? 100) < IN_TIME && (
+                      <Helps
+                        of={name(f.enrolmentId)}
+                        open={helped === f.enrolmentId}
+                        turn={() => setHelped(helped === f.enrolmentId ? undefined : f.enrolmentId)}
+                      />
+                    )}
                     <button
                       type="button"
                       className="press page-link cursor-pointer px-2 print:hidden"
@@ -76,6 +112,11 @@ export default function ForecastPage() {
                       Draw it
                     </button>
                   </div>
+                  {helped === f.enrolmentId && (
+                    <Suspense>
+                      <Remedies enrolmentIds={[f.enrolmentId]} close={() => setHelped(undefined)} />
+                    </Suspense>
+                  )}
                   {here && (
                     <Suspense>
                       <Fan course={f} today={today} style={style} name={name(f.enrolmentId)} />
@@ -85,6 +126,18 @@ export default function ForecastPage() {
               );
             })}
           </ul>
+          {told.gates.length > 0 && (
+            <>
+              <h2 className="pt-4">What waits, and when it is likely to go on</h2>
+              <ul aria-label="What waits">
+                {told.gates.map((g) => (
+                  <li key={g.gateId} className="border-b border-rule py-1 wrap-anywhere">
+                    {gateWords(household, g, today)}.
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
           <p className="pt-3 text-soft">
             Reading takes months or years, and every child its own. Lasting trouble with reading or number deserves a
             professional’s look.
@@ -92,5 +145,19 @@ export default function ForecastPage() {
         </>
       )}
     </>
+  );
+}
+
+function Helps({ of, open, turn }: { of: string; open: boolean; turn: () => void }) {
+  return (
+    <button
+      type="button"
+      className="press page-link cursor-pointer px-2 print:hidden"
+      aria-expanded={open}
+      aria-label={`What would help: ${of}`}
+      onClick={turn}
+    >
+      What would help
+    </button>
   );
 }

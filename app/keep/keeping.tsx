@@ -17,6 +17,20 @@ import { Room } from './room';
 
 /** Backup, restore, copies put aside, and the way between the sample and one's own household. */
 export default function Keeping() {
+  const { trial } = useHousehold();
+  if (!trial) return <KeepingPage />;
+  return (
+    <>
+      <h1>Backup</h1>
+      <p className="double-rule pt-3">
+        This is a trial, and a backup is of a household: go back first. A trial that is kept is in every backup from
+        then on.
+      </p>
+    </>
+  );
+}
+
+function KeepingPage() {
   const { household, today, store, which, switchTo, freshSample, say } = useHousehold();
   const style = household.settings.dateStyle;
   const [reading, setReading] = useState<Backup>();

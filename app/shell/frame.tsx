@@ -15,10 +15,11 @@ const Feeds = lazy(() => import('../feeds/feeds'));
 const FootNav = lazy(() => import('./foot-nav'));
 const Keys = lazy(() => import('./keys'));
 const Commands = lazy(() => import('./commands'));
+const TrialLine = lazy(() => import('../trial/trial-line'));
 const JotDialog = lazy(() => import('../jot/jot-dialog'));
 
 export function Frame() {
-  const { household, which, history, notice, undo, redo, switchTo } = useHousehold();
+  const { household, which, trial, history, notice, undo, redo, switchTo } = useHousehold();
   const [over, setOver] = useState<'keys' | 'commands' | 'jot'>();
   const navigate = useNavigate();
   const { pathname } = useLocation();
@@ -45,7 +46,7 @@ export function Frame() {
   }, [pathname]);
 
   return (
-    <div className="flex min-h-screen flex-col">
+    <div className={`flex min-h-screen flex-col ${trial ? 'trial' : ''}`}>
       <DayLists />
       <a href="#page" className="sr-only focus:not-sr-only focus:p-3">
         Skip to the page
@@ -56,7 +57,7 @@ export function Frame() {
             <span className="font-medium italic">
               Olden Primer <span className="text-soft">· {household.settings.name}</span>
             </span>
-            {which === 'sample' && (
+            {which === 'sample' && !trial && (
               <span className="text-[0.95rem] text-soft">
                 <span className="hidden sm:inline">
                   a sample household<span className="hidden lg:inline">, apart from yours</span>{' '}
@@ -88,8 +89,13 @@ export function Frame() {
             </nav>
           )}
         </div>
+        {trial && (
+          <Suspense>
+            <TrialLine />
+          </Suspense>
+        )}
         <Lost />
-        <Reminders />
+        {!trial && <Reminders />}
       </header>
       <main
         id="page"

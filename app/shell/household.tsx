@@ -23,13 +23,18 @@ import { openSample } from '../../demo/open';
 import sampleUrl from '../../demo/household.json?url';
 import {
   chooseOpen,
+  chooseTrial,
   type Content,
   databaseName,
   HouseholdStore,
   type HistoryState,
   noteOwnBegun,
+  openTrial,
   type Puts,
   StoreFault,
+  type Trial,
+  trialOpen,
+  trialsOf,
   whichOpen,
   type Which,
 } from '../../store';
@@ -44,6 +49,8 @@ interface Open {
   /** The school year of that day, with what outside calendars close in it. To change it, take it from the household. */
   year: SchoolYear | undefined;
   which: Which;
+  /** The trial that is open in the household’s place: a copy of it. */
+  trial: Trial | undefined;
   history: HistoryState;
   /** False while marks of years gone by are still being read: figures over all years must wait. */
   whole: boolean;
@@ -60,6 +67,8 @@ interface Open {
   redo: () => Promise<void>;
   say: (text: string, fault?: boolean) => void;
   switchTo: (which: Which) => Promise<void>;
+  /** Opens a trial of this household in its place, or, without one, the household again. */
+  switchTrial: (trial: Trial | undefined) => Promise<void>;
   /** Throws the marks and changes made in the sample away and starts it anew. */
   freshSample: () => Promise<void>;
 }
@@ -112,7 +121,32 @@ const sampleContent = (household: Household, today: Day): Content => ({
   traces: [],
 });
 
-async function openStore(which: Which): Promise<{ store: HouseholdStore; sampleDay?: Day }> {
+interface Opened {
+  store: HouseholdStore;
+  sampleDay?: Day;
+  trial?: Trial;
+}
+
+/** The household, or the trial of it that was chosen; one that is gone meanwhile is left. */
+async function openChosen(which: Which): Promise<Opened> {
+  const opened = await openStore(which);
+  const id = trialOpen(which);
+  const trial = id === undefined ? undefined : (await trialsOf(opened.store)).find((t) => t.id === id);
+  if (!trial) {
+    if (id !== undefined) chooseTrial(which, undefined);
+    return opened;
+  }
+  try {
+    const copy = await openTrial(which, trial);
+    opened.store.close();
+    return { ...opened, store: copy, trial };
+  } catch {
+    chooseTrial(which, undefined);
+    return opened;
+  }
+}
+
+async function openStore(which: Which): Promise<Opened> {
   const { firstDay, dateStyle } = localeHabits();
   if (which === 'own') {
     return {
@@ -162,12 +196,12 @@ async function openStore(which: Which): Promise<{ store: HouseholdStore; sampleD
 
 export function HouseholdProvider({ children }: { children: ReactNode }) {
   const [which, setWhich] = useState<Which>(whichOpen);
-  const [opened, setOpened] = useState<{ store: HouseholdStore; sampleDay?: Day }>();
+  const [opened, setOpened] = useState<Opened>();
   const [fault, setFault] = useState<string>();
 
   useEffect(() => {
     let left = false;
-    openStore(which).then(
+    openChosen(which).then(
       (o) => (left ? o.store.close() : setOpened(o)),
       (e: unknown) => setFault(`The household could not be opened: ${e instanceof Error ? e.message : String(e)}`),
     );
@@ -181,7 +215,7 @@ export function HouseholdProvider({ children }: { children: ReactNode }) {
       opened?.store.close();
       setOpened(undefined);
       chooseOpen(next);
-      if (next === which) setOpened(await openStore(next));
+      if (next === which) setOpened(await openChosen(next));
       else setWhich(next);
     },
     [opened, which],
@@ -190,7 +224,14 @@ export function HouseholdProvider({ children }: { children: ReactNode }) {
   if (fault) return <p className="p-8">{fault}</p>;
   if (!opened) return <p className="p-8 text-soft">Opening the book …</p>;
   return (
-    <Inner key={which} which={which} store={opened.store} sampleDay={opened.sampleDay} reopen={reopen}>
+    <Inner
+      key={`${which} ${opened.trial?.id ?? ''}`}
+      which={which}
+      trial={opened.trial}
+      store={opened.store}
+      sampleDay={opened.sampleDay}
+      reopen={reopen}
+    >
       {children}
     </Inner>
   );
@@ -198,12 +239,14 @@ export function HouseholdProvider({ children }: { children: ReactNode }) {
 
 function Inner({
   which,
+  trial,
   store,
   sampleDay,
   reopen,
   children,
 }: {
   which: Which;
+  trial: Trial | undefined;
   store: HouseholdStore;
   sampleDay: Day | undefined;
   reopen: (which: Which) => Promise<void>;
@@ -255,6 +298,7 @@ function Inner({
       today,
       year: stored && yearWithOutside(household, stored),
       which,
+      trial,
       history,
       whole,
       store,
@@ -284,6 +328,10 @@ function Inner({
         });
       },
       switchTo: reopen,
+      switchTrial: async (next) => {
+        chooseTrial(which, next?.id);
+        await reopen(which);
+      },
       freshSample: async () => {
         const sample = openSample(await readSample(), todayHere());
         const done = await guarded(async () => {
@@ -295,7 +343,7 @@ function Inner({
         if (done) await reopen('sample');
       },
     };
-  }, [household, today, which, history, whole, lost, store, notice, reopen]);
+  }, [household, today, which, trial, history, whole, lost, store, notice, reopen]);
 
   return <Context value={value}>{children}</Context>;
 }

@@ -51,6 +51,7 @@ export const PAGES = [
   ['/sit-down', 'Sit down over a week: the planning evening'],
   ['/year/courses', 'Courses over the year'],
   ['/year/forecast', 'How long will it take: the forecast'],
+  ['/year/what-if', 'What if: trials of the household, compared with now'],
   ['/year/attendance', 'Attendance: the register'],
   ['/year/outside', 'Away and outside: sick days, classes, calendars'],
   ['/shelf/together', 'Courses together'],

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
 import { choose } from '../../core/deeds';
@@ -19,6 +19,8 @@ import { usePlan } from '../shell/plan';
 import { newId } from '../ui/id';
 import { useTriedPlan } from '../ui/use-tried-plan';
 import { count, inHand, listing } from '../ui/words';
+
+const LikelyWay = lazy(() => import('../forecast/likely-way'));
 
 /** Each course: what was done last, what comes, its tests; another choice shows what it does before it is kept. */
 export function Courses({ lines, page, start }: { lines: readonly CourseLine[]; page: WeekPage; start: Day }) {
@@ -101,10 +103,22 @@ function Otherwise({ line, page, start, close }: { line: CourseLine; page: WeekP
     );
     if (kept) close();
   };
-  if (list.length === 0) return <p className="text-soft">Nothing of it can be chosen otherwise in this week.</p>;
+  const likely = (
+    <Suspense>
+      <LikelyWay enrolment={enrolment} />
+    </Suspense>
+  );
+  if (list.length === 0)
+    return (
+      <>
+        <p className="text-soft">Nothing of it can be chosen otherwise in this week.</p>
+        {likely}
+      </>
+    );
   return (
     <fieldset className="pt-1 pb-2 pl-4">
       <legend className="sr-only">Otherwise</legend>
+      {likely}
       {list.map((c) => (
         <label key={c.choice} className="flex min-h-[40px] items-center gap-2">
           <input

@@ -1,4 +1,4 @@
-import { startTransition, useCallback, useMemo, useState } from 'react';
+import { lazy, startTransition, Suspense, useCallback, useMemo, useState } from 'react';
 import { fromDay, isOver, toDay } from '../../core/calendar';
 import { childrenOf, type Enrolment, type Lesson, type SchoolYear, type Unit } from '../../core/household';
 import {
@@ -23,6 +23,8 @@ import { RowsDrag } from './rows-drag';
 import type { Span } from './rows-drawing';
 import { SubNav } from './sub-nav';
 import { useViewYear } from './view-year';
+
+const LikelyWay = lazy(() => import('../forecast/likely-way'));
 
 const TERM = 13;
 /** Weeks that are drawn day by day. */
@@ -132,6 +134,11 @@ export default function CoursesPage() {
           Thick line: now. On top: minutes asked of a teacher, the line being their hours; dot: new lessons clash; black
           week: crowded. Press a course for its units; drag a unit by its bracket to another week.
         </p>
+        {row && plan && (
+          <Suspense>
+            <LikelyWay enrolment={row.enrolment} />
+          </Suspense>
+        )}
         {row && <Units key={row.enrolment.id} row={row} view={view} />}
         <WeekTable view={shown} />
       </div>

@@ -6,6 +6,7 @@ const PAGES = [
   ['/year', 'Calendar'],
   ['/year/courses', 'Courses'],
   ['/year/forecast', 'How long'],
+  ['/year/what-if', 'What if'],
   ['/year/attendance', 'Attendance'],
   ['/year/outside', 'Away and outside'],
 ] as const;

@@ -58,3 +58,11 @@ export function masteredBy(
   const known = cards.filter((c) => by.length > 0 && by.every((a) => foldAnswers(a.get(c.id) ?? []).mastered));
   return { known: known.length, of: cards.length };
 }
+
+/** The day on which a card became mastered, where it is still; undefined while it is not. */
+export function masteredOn(own: readonly Said[]): Day | undefined {
+  if (!foldAnswers(own).mastered) return undefined;
+  let last = own.length;
+  while (last > 1 && foldAnswers(own.slice(0, last - 1)).mastered) last--;
+  return own[last - 1]!.day;
+}

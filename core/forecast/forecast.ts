@@ -1,9 +1,11 @@
 import { type Day, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
+import type { Shortage } from '../materials';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { datesWithoutEnd, makeTrack, type Track } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { blocksOf, priorShare, quantile, sittingsTo } from './model';
+import { askedOf } from './asked';
 import { foretold, priorOf, recordOf, spreadOf } from './record';
 
 /** One chance in ten that it is earlier, as likely before as after, one in ten that it is later. */
@@ -27,6 +29,8 @@ export interface Forecast {
   chance?: number;
   /** The next test that is to come. */
   test?: Milestone;
+  /** When other steps that were asked for are likely done, by their ids. */
+  at: Readonly<Record<Id, Span>>;
   /** The way there, in steps done by then: a dozen places or fewer, the last step among them. */
   fan: Milestone[];
   /** Sittings of its own that are recorded, and how much of it rests on them, 0 to 1. */
@@ -59,7 +63,7 @@ export function forecastOf(
   year: SchoolYear,
   plan: Plan,
   enrolment: Enrolment,
-  { runs = RUNS, seed = 1 }: { runs?: number; seed?: number } = {},
+  { runs = RUNS, seed = 1, also = [] }: { runs?: number; seed?: number; also?: readonly Id[] } = {},
 ): Forecast | undefined {
   const track = plan.tracks.find((t) => t.enrolmentId === enrolment.id);
   const course = contentsOf(state, enrolment, plan.today);
@@ -77,6 +81,11 @@ export function forecastOf(
     Array.from({ length: Math.min(PLACES, steps) }, (_, i) => Math.round((steps * (i + 1)) / Math.min(PLACES, steps))),
   );
   if (testAt > 0) places.add(testAt);
+  const drawn = new Set(places);
+  const others = also.flatMap((id) =>
+    track.stepIds.includes(id) ? [[id, track.stepIds.indexOf(id) + 1] as const] : [],
+  );
+  for (const [, at] of others) places.add(at);
   const asked = [...places].sort((a, b) => a - b);
   const full = makeTrack(state, year, enrolment, plan.today);
   const found = sittingsTo(blocksOf(own, prior.weeks), asked, {
@@ -103,7 +112,8 @@ export function forecastOf(
       ? {}
       : { target, chance: Math.round((100 * ends.reduce((n, d) => n + (d <= target ? 1 : 0), 0)) / runs) }),
     ...(testAt > 0 && test ? { test } : {}),
-    fan: way.filter((m) => m.steps !== testAt || places.size <= PLACES),
+    at: Object.fromEntries(others.map(([id, at]) => [id, span(found[asked.indexOf(at)]!)])),
+    fan: way.filter((m) => drawn.has(m.steps) && (m.steps !== testAt || drawn.size <= PLACES)),
     sittings: own.reduce((n, w) => n + w.length, 0),
     own: 1 - priorShare(own, prior.weeks),
     ...(prior.from ? { from: prior.from } : {}),
@@ -111,13 +121,26 @@ export function forecastOf(
 }
 
 /**
- * Every course that something can be foretold of, or those of one course alone; each by a seed of its own name, so that one more of them
- * changes no other.
+ * Every course that something can be foretold of, or those of some courses alone; each by a seed of its own name, so that one more of them
+ * changes no other. `orders`: what has to be ordered, so that the day of the first need of each course is told as well.
  */
-export function forecasts(state: Household, year: SchoolYear, plan: Plan, courseId?: Id): Forecast[] {
+export function forecasts(
+  state: Household,
+  year: SchoolYear,
+  plan: Plan,
+  {
+    courseIds,
+    runs = RUNS,
+    orders = [],
+  }: { courseIds?: ReadonlySet<Id>; runs?: number; orders?: readonly Shortage[] } = {},
+): Forecast[] {
   return foretold(state, plan)
-    .filter((e) => courseId === undefined || e.courseId === courseId)
-    .flatMap((e) => forecastOf(state, year, plan, e, { seed: seedOf(e.id) }) ?? []);
+    .filter((e) => courseIds === undefined || courseIds.has(e.courseId))
+    .flatMap((e) => {
+      const steps = orders.filter((o) => o.first.enrolment.id === e.id).map((o) => o.first.step.id);
+      const also = [...askedOf(state, plan, e), ...steps.slice(0, 1)];
+      return forecastOf(state, year, plan, e, { seed: seedOf(e.id), runs, also }) ?? [];
+    });
 }
 
 /** A child’s whole year: when the last of its courses is likely done, and in how many of a hundred runs all are in time. */

@@ -2,3 +2,4 @@ export * from './model';
 export * from './record';
 export * from './forecast';
 export * from './words';
+export * from './waits';

@@ -1,7 +1,8 @@
 import type { Day } from '../calendar';
-import { byId, childrenOf, type DateStyle, type Household } from '../household';
+import { byId, childrenOf, type DateStyle, type Household, titleOf } from '../household';
 import { count, listing, shortDate } from '../words';
 import type { ChildForecast, Forecast as WithRuns, Span } from './forecast';
+import type { GateForecast, OrderForecast } from './waits';
 
 type Forecast = Omit<WithRuns, 'runs'>;
 
@@ -28,6 +29,29 @@ export function forecastWords(style: DateStyle, f: Forecast, today: Day): string
 /** When the next test is likely reached. */
 export const testWords = (style: DateStyle, f: Forecast, today: Day): string =>
   f.test ? `next test (${f.test.words}) ${spanOf(style, f.test, today)}` : '';
+
+/** When what waits is likely to open: “Letters and sounds (14 cards to go): most likely 3 March; one chance in ten after 2 April”. */
+export function gateWords(state: Household, g: GateForecast, today: Day): string {
+  const style = state.settings.dateStyle;
+  const enrolment = byId(state.enrolments, g.enrolmentId);
+  const title = enrolment ? titleOf(state, enrolment.courseId) : '';
+  const other = 'enrolmentId' in g.for ? byId(state.enrolments, g.for.enrolmentId) : undefined;
+  const what =
+    'deckId' in g.for
+      ? `${byId(state.decks, g.for.deckId)?.name ?? ''} (${count(g.for.toGo, 'card')} to go)`
+      : other
+        ? `${titleOf(state, other.courseId)}${'lesson' in g.for ? `, ${g.for.lesson}` : ''}`
+        : '';
+  const opens = g.opens ? spanOf(style, g.opens, today) : 'nobody can tell yet when';
+  return `${g.lesson === undefined ? title : `${title}, ${g.lesson}`} waits for ${what}: ${opens}`;
+}
+
+/** By when the next thing of a course is to be ordered by how it is likely to go. */
+export function nextOrderWords(state: Household, o: OrderForecast, today: Day): string {
+  const style = state.settings.dateStyle;
+  const name = byId(state.materials, o.materialId)?.name ?? '';
+  return `next to order: ${name}, needed ${spanOf(style, o.needed, today)}; ordered ${o.orderBy <= today ? 'today' : `by ${shortDate(style, o.orderBy, today)}`} it is there in time in 9 cases of 10`;
+}
 
 /** How much of a forecast is the child’s own record. */
 export function groundWords(state: Household, f: Forecast): string {

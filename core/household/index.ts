@@ -1,3 +1,4 @@
+export * from './applied';
 export * from './household';
 export * from './types';
 export * from './practice';

@@ -1,0 +1,135 @@
+import { describe, expect, it } from 'vitest';
+import { fromDay, toDay, weekdayOf } from '../calendar';
+import { masteredBy } from '../cards';
+import type { Card, Enrolment, Household, Round } from '../household';
+import { shortages } from '../materials';
+import { makePlan, makeProblem } from '../stagger';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
+import { deckForecast, forecasts, gateForecasts, gateWords, nextOrderWords, orderForecasts, toForetell } from './index';
+
+const START = toDay('2026-09-07');
+const year = aYear({ end: '2027-06-11' });
+const cards = (n: number): Card[] =>
+  Array.from({ length: n }, (_, i) => ({ id: `c${i}`, deckId: 'd', front: `f${i}`, back: `b${i}`, n: i }));
+/** Every school day one card is new, and each is right on three days running: one becomes mastered a day. */
+function rounds(days: number, child = 'A'): Round[] {
+  const list: Round[] = [];
+  for (let d = START, i = 0; i < days; d++) {
+    if (weekdayOf(d) > 5) continue;
+    const answers = [i, i - 1, i - 2].filter((k) => k >= 0).map((k) => ({ cardId: `c${k}`, said: 'right' as const }));
+    list.push({ id: `${child} ${d}`, deckId: 'd', childId: child, date: fromDay(d), seq: 1, kind: 'review', answers });
+    i++;
+  }
+  return list;
+}
+const dayAfter = (days: number) => START + 7 * Math.floor((days - 1) / 5) + ((days - 1) % 5) + 1;
+const gate = {
+  id: 'g',
+  lessonId: 'L3',
+  until: { kind: 'mastery', list: 'sounds', known: 0, of: 0, deckId: 'd' },
+} as const;
+const household = (change: Partial<Household> = {}, enrolment: Partial<Enrolment> = {}): Household =>
+  aHousehold({
+    years: [year],
+    children: [aChild('A'), aChild('B')],
+    courses: [aCourse('readers'), aCourse('sounds', { lessons: 30, perLesson: [{ kind: 'practise', count: 1 }] })],
+    enrolments: [
+      anEnrolment('r', 'readers', { gates: [gate], ...enrolment }),
+      anEnrolment('s', 'sounds', { target: '2027-06-11' }),
+    ],
+    decks: [{ id: 'd', name: 'Sounds', daily: 5 }],
+    cards: cards(30),
+    ...change,
+  });
+const gatesOf = (h: Household, today: number) => {
+  const plan = makePlan(makeProblem(h, year, today), { sweeps: 2, seed: 1 });
+  return gateForecasts(h, plan, forecasts(h, year, plan));
+};
+
+describe('a deck that a gate counts', () => {
+  it.each([10, 15, 20])('is likely mastered when a child who goes on as in its %d days so far has done it', (days) => {
+    const h = household({ rounds: rounds(days) });
+    const today = dayAfter(days);
+    const told = deckForecast(h, 'd', 'A', today);
+    expect(told.toGo).toBe(30 - masteredBy(h, 'd', ['A']).known);
+    expect(told.toGo).toBe(30 - (days - 2));
+    // One a school day, from the first day that counts: the thirtieth becomes mastered on the thirty-second.
+    const truth = dayAfter(32) - 1;
+    expect(told.opens!.early).toBeLessThanOrEqual(truth + 1);
+    expect(told.opens!.late).toBeGreaterThanOrEqual(truth);
+    expect(told.opens!.late - told.opens!.early).toBeLessThan(60);
+    // It cannot be before one card a day would have done it.
+    expect(told.opens!.early).toBeGreaterThanOrEqual(today + Math.ceil(told.toGo / 2));
+  });
+
+  it('says nothing before there is enough of it, and needs fewer days the fewer cards are left', () => {
+    expect(deckForecast(household({ rounds: rounds(4) }), 'd', 'A', dayAfter(4))).toEqual({ toGo: 28 });
+    expect(deckForecast(household(), 'd', 'A', START)).toEqual({ toGo: 30 });
+    const [less, more] = [20, 30].map((n) => {
+      const h = household({ rounds: rounds(15), cards: cards(n) });
+      return deckForecast(h, 'd', 'A', dayAfter(15)).opens!;
+    });
+    expect(less!.middle).toBeLessThan(more!.middle);
+    expect(less!.late).toBeLessThanOrEqual(more!.late);
+  });
+
+  it('opens its gate with the last of its children, and a gate that is open is not told', () => {
+    const both = household({ rounds: [...rounds(20), ...rounds(10, 'B')] }, { childIds: ['A', 'B'] });
+    const today = dayAfter(20);
+    const [g] = gatesOf(both, today);
+    expect(g!.opens).toEqual(deckForecast(both, 'd', 'B', today).opens);
+    expect(gateWords(both, g!, today)).toMatch(/^readers, Lesson 3 waits for Sounds \(22 cards to go\): most likely /);
+    const none = gatesOf(household({ rounds: rounds(20) }, { childIds: ['A', 'B'] }), today);
+    expect(none[0]!.opens).toBeUndefined();
+    expect(gateWords(both, none[0]!, today)).toContain('nobody can tell yet when');
+    expect(gatesOf(household({ rounds: rounds(10), cards: cards(8) }), dayAfter(10))).toEqual([]);
+  });
+});
+
+describe('what waits for another course', () => {
+  const h = household(
+    {},
+    { gates: [{ id: 'g', until: { kind: 'course', enrolmentId: 's', lessonId: 'L20', days: 2 } }] },
+  );
+
+  it('goes on so many days after that lesson is likely done, and not once it is', () => {
+    const plan = makePlan(makeProblem(h, year, START), { sweeps: 2, seed: 1 });
+    const told = forecasts(h, year, plan);
+    const way = told.find((f) => f.enrolmentId === 's')!;
+    const [g] = gateForecasts(h, plan, told);
+    expect(g!.opens!.middle).toBe(way.at['L20-1']!.middle + 3);
+    expect(way.at['L20-1']!.middle).toBeLessThan(way.last.middle);
+    expect(gateWords(h, g!, START)).toMatch(/^readers waits for sounds, Lesson 20: most likely /);
+    expect(toForetell(h, 'readers')).toEqual(new Set(['readers', 'sounds']));
+    const marks = Array.from({ length: 20 }, (_, i) => aMark('s', `L${i + 1}-1`, 'done', '2026-09-07'));
+    expect(gatesOf({ ...h, marks }, START + 1)).toEqual([]);
+  });
+
+  it('the next thing to order is ordered as long before its likely day as the plan orders it, by the early one', () => {
+    const with_: Household = {
+      ...h,
+      materials: [
+        { id: 'paper', name: 'squared paper', unit: 'sheet', consumable: true, leadDays: 9, place: '', cautions: [] },
+      ],
+      movements: [{ id: 'v', materialId: 'paper', date: '2026-09-01', seq: 1, kind: 'in', quantity: 12 }],
+      needs: [
+        {
+          ...{ id: 'n', materialId: 'paper', courseId: 'sounds', quantity: 1, per: 'shared' },
+          rule: { for: 'lessons' },
+        },
+      ],
+    };
+    const plan = makePlan(makeProblem(with_, year, START), { sweeps: 2, seed: 1 });
+    const missing = shortages(with_, plan);
+    expect(missing).toHaveLength(1);
+    const told = forecasts(with_, year, plan, { orders: missing });
+    const [order] = orderForecasts(told, missing);
+    const step = missing[0]!.first.step.id;
+    expect(order).toMatchObject({ enrolmentId: 's', materialId: 'paper' });
+    expect(order!.needed).toEqual(told.find((f) => f.enrolmentId === 's')!.at[step]);
+    expect(order!.needed.early - order!.orderBy).toBe(missing[0]!.day - missing[0]!.orderBy);
+    expect(nextOrderWords(with_, order!, START)).toMatch(
+      /^next to order: squared paper, needed most likely .*9 cases of 10$/,
+    );
+  });
+});

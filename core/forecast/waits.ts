@@ -1,0 +1,148 @@
+import { type Day, weekStart } from '../calendar';
+import { answersOf, masteredOn } from '../cards';
+import { contentsOf, flatten } from '../course';
+import { byId, type Enrolment, type Household, type Id } from '../household';
+import type { Shortage } from '../materials';
+import { isMastered } from '../pace';
+import { type Plan, seedOf } from '../stagger';
+import { lastOfLesson } from './asked';
+import { type Forecast, RUNS, type Span } from './forecast';
+import { blocksOf, quantile, sittingsTo, type Weeks } from './model';
+
+/** When a gate is likely to open. */
+export interface GateForecast {
+  enrolmentId: Id;
+  gateId: Id;
+  /** What waits: a lesson, or the whole course. */
+  lesson?: string;
+  /** What it waits for: a deck, or another course. */
+  for: { deckId: Id; toGo: number } | { enrolmentId: Id; lesson?: string };
+  /** Undefined where nobody can tell yet. */
+  opens?: Span;
+}
+/** The next thing of a course that has to be ordered. */
+export interface OrderForecast {
+  enrolmentId: Id;
+  materialId: Id;
+  needed: Span;
+  /** By this day it has to be ordered to be there in time in nine cases of ten. */
+  orderBy: Day;
+}
+
+/** A deck is foretold once its cards were practised on so many days. */
+const PRACTISED_FROM = 5;
+/** No deck is foretold further ahead. */
+const LONGEST = 700;
+
+/**
+ * When a child will likely have mastered a whole deck: its own weeks, day by day how many cards became mastered, drawn like those of a
+ * course. Undefined while there is too little of it, or nothing was ever mastered.
+ */
+export function deckForecast(
+  state: Household,
+  deckId: Id,
+  childId: Id,
+  today: Day,
+  runs = RUNS,
+): { toGo: number; opens?: Span } {
+  const cards = state.cards.filter((c) => c.deckId === deckId);
+  const answers = answersOf(state, deckId, childId);
+  const came = new Map<Day, number>();
+  let toGo = 0;
+  for (const c of cards) {
+    const day = masteredOn(answers.get(c.id) ?? []);
+    if (day === undefined) toGo++;
+    else came.set(day, (came.get(day) ?? 0) + 1);
+  }
+  const days = new Set([...answers.values()].flatMap((own) => own.map((a) => a.day)));
+  if (toGo === 0 || days.size < PRACTISED_FROM || came.size === 0) return { toGo };
+  const weeks: number[][] = [];
+  const first = Math.min(...days);
+  for (let w = weekStart(first, state.settings.firstDay); w < today; w += 7) {
+    const own: number[] = [];
+    for (let d = Math.max(w, first); d < Math.min(w + 7, today); d++) own.push(came.get(d) ?? 0);
+    if (own.length > 0) weeks.push(own);
+  }
+  const own: Weeks = weeks;
+  const all = own.flat();
+  if (all.every((n) => n === 0)) return { toGo };
+  // What is not recorded yet is taken to be like all of it so far.
+  const [ends] = sittingsTo(blocksOf(own, own), [toGo], { runs, seed: seedOf(`${deckId} ${childId}`) });
+  const day = (share: number) => today - 1 + Math.min(LONGEST, quantile(ends!, share));
+  return { toGo, opens: { early: day(0.1), middle: day(0.5), late: day(0.9) } };
+}
+
+const later = (a: Span, b: Span): Span => (b.middle > a.middle ? b : a);
+const plus = (s: Span, days: number): Span => ({ early: s.early + days, middle: s.middle + days, late: s.late + days });
+
+/** Every gate that is shut, with when it is likely to open. */
+export function gateForecasts(state: Household, plan: Plan, told: readonly Forecast[]): GateForecast[] {
+  const { today } = plan;
+  return state.enrolments
+    .filter((e) => e.life !== 'finished' && e.life !== 'dropped')
+    .flatMap((e) =>
+      (e.gates ?? []).flatMap((g): GateForecast[] => {
+        const lesson = lessonTitle(state, e, g.lessonId, today);
+        const base = { enrolmentId: e.id, gateId: g.id, ...(lesson === undefined ? {} : { lesson }) };
+        const { until } = g;
+        if (until.kind === 'course') {
+          const other = byId(state.enrolments, until.enrolmentId);
+          const way = told.find((f) => f.enrolmentId === until.enrolmentId);
+          if (!other || !way) return [];
+          const step = until.lessonId === undefined ? undefined : lastOfLesson(state, plan, other, until.lessonId);
+          // What is done already holds nothing up.
+          if (until.lessonId !== undefined && step === undefined) return [];
+          const done = step === undefined ? way.last : way.at[step];
+          const waited = lessonTitle(state, other, until.lessonId, today);
+          const whom = { enrolmentId: other.id, ...(waited === undefined ? {} : { lesson: waited }) };
+          return [{ ...base, for: whom, ...(done ? { opens: plus(done, until.days + 1) } : {}) }];
+        }
+        if (until.deckId === undefined || isMastered(state, e.childIds, until)) return [];
+        const each = e.childIds.map((id) => deckForecast(state, until.deckId!, id, today));
+        const waits = each.filter((d) => d.toGo > 0);
+        const spans = waits.flatMap((d) => d.opens ?? []);
+        return [
+          {
+            ...base,
+            for: { deckId: until.deckId, toGo: Math.max(0, ...waits.map((d) => d.toGo)) },
+            ...(spans.length > 0 && spans.length === waits.length ? { opens: spans.reduce(later) } : {}),
+          },
+        ];
+      }),
+    );
+}
+
+function lessonTitle(state: Household, e: Enrolment, lessonId: Id | undefined, today: Day): string | undefined {
+  const course = lessonId === undefined ? undefined : contentsOf(state, e, today);
+  return course && flatten(course).find((s) => s.lesson.id === lessonId)?.lesson.title;
+}
+
+/**
+ * Of each course the next thing that has to be ordered, by the day it is likely needed and not by the plan's alone: how far the plan's
+ * order-by date lies before its need stays as it is. `missing`: what the plan runs short of; its first steps were asked of the forecasts.
+ */
+export function orderForecasts(told: readonly Forecast[], missing: readonly Shortage[]): OrderForecast[] {
+  return told.flatMap((f): OrderForecast[] => {
+    const next = missing.find((s) => s.first.enrolment.id === f.enrolmentId);
+    const needed = next && f.at[next.first.step.id];
+    return next && needed
+      ? [
+          {
+            enrolmentId: f.enrolmentId,
+            materialId: next.material.id,
+            needed,
+            orderBy: needed.early - (next.day - next.orderBy),
+          },
+        ]
+      : [];
+  });
+}
+
+/** The courses that have to be foretold so that all can be said of one: itself, and those that its gates wait for. */
+export function toForetell(state: Household, courseId: Id): ReadonlySet<Id> {
+  const gates = state.enrolments.filter((e) => e.courseId === courseId).flatMap((e) => e.gates ?? []);
+  const others = gates.flatMap(({ until }) =>
+    until.kind === 'course' ? (byId(state.enrolments, until.enrolmentId)?.courseId ?? []) : [],
+  );
+  return new Set([courseId, ...others]);
+}
