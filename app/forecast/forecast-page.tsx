@@ -8,6 +8,7 @@ import { SubNav } from '../year/sub-nav';
 import { useForecast } from './use-forecast';
 
 const Remedies = lazy(() => import('./remedies').then((m) => ({ default: m.Remedies })));
+const Levels = lazy(() => import('./levels').then((m) => ({ default: m.Levels })));
 const Fan = lazy(() => import('./fan').then((m) => ({ default: m.Fan })));
 
 /** Below so many in a hundred a last day is not to be relied on, and what would help is offered. */
@@ -138,6 +139,9 @@ export default function ForecastPage() {
               </ul>
             </>
           )}
+          <Suspense>
+            <Levels />
+          </Suspense>
           <p className="pt-3 text-soft">
             Reading takes months or years, and every child its own. Lasting trouble with reading or number deserves a
             professional’s look.

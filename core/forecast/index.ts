@@ -1,5 +1,6 @@
 export * from './model';
 export * from './record';
 export * from './forecast';
+export * from './levels';
 export * from './words';
 export * from './waits';

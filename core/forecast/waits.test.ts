@@ -5,7 +5,16 @@ import type { Card, Enrolment, Household, Round } from '../household';
 import { shortages } from '../materials';
 import { makePlan, makeProblem } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
-import { deckForecast, forecasts, gateForecasts, gateWords, nextOrderWords, orderForecasts, toForetell } from './index';
+import {
+  deckForecast,
+  forecasts,
+  gateForecasts,
+  gateWords,
+  levelRecords,
+  nextOrderWords,
+  orderForecasts,
+  toForetell,
+} from './index';
 
 const START = toDay('2026-09-07');
 const year = aYear({ end: '2027-06-11' });
@@ -131,5 +140,40 @@ describe('what waits for another course', () => {
     expect(nextOrderWords(with_, order!, START)).toMatch(
       /^next to order: squared paper, needed most likely .*9 cases of 10$/,
     );
+  });
+});
+
+describe('how long each level took', () => {
+  const sums = aCourse('sums', { lessons: 6, perLesson: [{ kind: 'practise', count: 2 }] });
+  const at = (i: number) => fromDay(START + i);
+  const of = (marks: Household['marks']) =>
+    levelRecords(
+      aHousehold({ courses: [sums], enrolments: [anEnrolment('a', 'sums'), anEnrolment('b', 'sums')], marks }),
+      START + 60,
+    );
+
+  it('counts the sittings of lessons that are done, a day with two lessons half for each, and what is only known not at all', () => {
+    const marks = [1, 2, 3, 4].flatMap((l) => [
+      aMark('a', `L${l}-1`, 'done', at(2 * l)),
+      aMark('a', `L${l}-2`, 'done', at(l === 3 ? 8 : 2 * l + 1)),
+    ]);
+    // Lesson 3: its second step on the first day of lesson 4. Lesson 5 is only known, lesson 6 only begun.
+    const known = ['L5-1', 'L5-2'].map((id) => aMark('a', id, 'known', at(10)));
+    const [a, ...others] = of([...marks, ...known, aMark('a', 'L6-1', 'done', at(11))]);
+    expect(others).toEqual([]);
+    expect(a).toMatchObject({ enrolmentId: 'a', lessons: 4, of: 6, done: false, first: START + 2, last: START + 11 });
+    // Lessons 1 and 2 took two days each, 3 and 4 a day and a half each.
+    expect(a!.aLesson).toBe(1.75);
+    expect(a!.sittings).toBe(8);
+  });
+
+  it('stands child beside child, the one who began first first, and says nothing of who has hardly begun', () => {
+    const day = (e: string, from: number, n: number) =>
+      Array.from({ length: n }, (_, i) => [1, 2].map((s) => aMark(e, `L${i + 1}-${s}`, 'done', at(from + i)))).flat();
+    expect(of([...day('b', 0, 6), ...day('a', 3, 6)]).map((r) => [r.enrolmentId, r.aLesson, r.done])).toEqual([
+      ['b', 1, true],
+      ['a', 1, true],
+    ]);
+    expect(of(day('a', 0, 2))).toEqual([]);
   });
 });
