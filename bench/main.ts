@@ -18,6 +18,7 @@ import { measureDrawing, measureMarks } from './browser';
 import { largeHousehold, tiedHousehold } from './instances';
 import { measureMerging } from './merging';
 import { measureForecast } from './forecast';
+import { measureFurther } from './further';
 import { measureNetting } from './netting';
 import { againstSolver } from './solver';
 
@@ -115,6 +116,8 @@ for (let seed = 1; seed <= 5; seed++) {
     ].join(' '),
   );
 }
+
+await measureFurther((problem) => median([1, 2, 3].map(() => timed(() => referenceSweep(problem))[1])));
 
 console.log('\nDay: 50 drawn days of 5 children and 40 tasks (bars: finish within 3% of the bound on 95%, ≤ 200 ms)\n');
 const days = Array.from({ length: 50 }, (_, i) => {

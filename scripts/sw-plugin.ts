@@ -6,8 +6,8 @@ import { build } from 'esbuild';
 import type { Plugin } from 'vite';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
-/** Letters of other scripts are fetched when a page shows them; the old font format never is. */
-const LEFT_OUT = /\.woff$|-(?:cyrillic|greek|vietnamese)(?:-ext)?-/;
+/** Letters of other scripts and the solver are fetched when they are first wanted; the old font format never is. */
+const LEFT_OUT = /\.woff$|\.wasm$|-(?:cyrillic|greek|vietnamese)(?:-ext)?-/;
 
 /** Builds the service worker beside the app, with the list of the files it keeps. */
 export function serviceWorker(): Plugin {

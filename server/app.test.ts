@@ -16,6 +16,8 @@ beforeAll(async () => {
   mkdirSync(join(dist, 'assets'));
   writeFileSync(join(dist, 'index.html'), '<meta name="style-nonce" content="__NONCE__">');
   writeFileSync(join(dist, 'assets', 'index-abc.js'), 'export {};\n'.repeat(500));
+  for (const file of ['x-further.worker-abc.js', 'further.worker-abc.js', 'further.worker-abc.js.map'])
+    writeFileSync(join(dist, 'assets', file), '');
   writeFileSync(join(dist, 'sw.js'), '/* keeps the app */');
   server = makeApp(dist, () => now).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
@@ -55,6 +57,14 @@ describe('the server', () => {
     expect(worker.headers.get('content-type')).toContain('javascript');
     expect(worker.headers.get('cache-control')).toContain('max-age=0');
     expect(worker.headers.get('content-security-policy')).toContain("worker-src 'self'");
+  });
+
+  it('lets the worker of the solver compile it, and no other script', async () => {
+    const policy = async (file: string) =>
+      (await fetch(`${base}/assets/${file}`)).headers.get('content-security-policy');
+    expect(await policy('further.worker-abc.js')).toContain("script-src 'self' 'wasm-unsafe-eval';");
+    for (const other of ['index-abc.js', 'x-further.worker-abc.js', 'further.worker-abc.js.map'])
+      expect(await policy(other)).not.toContain('wasm-unsafe-eval');
   });
 
   it('hands out nothing from outside the built app', async () => {

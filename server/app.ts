@@ -9,6 +9,9 @@ import { hold, search } from './library';
 import { orderStatus, SHOP } from './shop';
 import { askedAbout } from './simulated';
 
+/** The script of the worker that runs the solver. */
+const SOLVER = /^\/further\.worker-[\w-]+\.js$/;
+
 /**
  * Serves the built app from `dist`. The page may load nothing from anywhere else and run no inline script; the few
  * style sheets that dialogs add while open carry a number that is new with every page. `now` is the clock by which the
@@ -51,6 +54,16 @@ export function makeApp(dist: string, now: () => Date = () => new Date()): Expre
     }),
   );
   app.use(compression());
+  // The solver is WebAssembly: its own worker may compile it, and no other script.
+  app.use('/assets', (req, res, next) => {
+    const policy = SOLVER.test(req.path) && res.getHeader('Content-Security-Policy');
+    if (typeof policy === 'string')
+      res.setHeader(
+        'Content-Security-Policy',
+        policy.replace("script-src 'self'", "script-src 'self' 'wasm-unsafe-eval'"),
+      );
+    next();
+  });
   app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   // The page with its number for styles is sent from its own addresses alone.
   app.get('/index.html', (_req, res) => res.redirect(301, '/'));

@@ -24,6 +24,8 @@ interface Planned {
   settled: { plan: Plan; before: Plan | undefined } | undefined;
   /** The lists that plans of before `day` have to say something of are stored: its own plan may take their place. */
   listed: (day: number) => void;
+  /** Puts a plan of the same household that costs less in the place of the settled one, until something changes. */
+  adopt: (better: Plan) => void;
   /** Asks the planner's worker what a plan needs, lacks and has to be made ready. */
   stores: (household: Household, plan: Plan, wish: StoresWish) => Promise<Stores | undefined>;
 }
@@ -82,6 +84,8 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   const improving = useRef(true);
   /** The day that the shown plan is for. */
   const shownFor = useRef<number>(undefined);
+  /** The key of the plan that has settled; undefined while it is bettered. */
+  const settledKey = useRef<string>(undefined);
   const [fault, setFault] = useState<string>();
   const [stands, setStands] = useState<Planned['settled']>();
   const {
@@ -159,6 +163,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
           // The first plan is shown at once and bettered; after a mark the page stays as it is until the next plan has
           // settled, so that no step comes and goes under the reader's finger.
           const show = settled || improving.current;
+          settledKey.current = settledAs;
           if (settled) {
             improving.current = false;
             setStands((was) => ({
@@ -196,6 +201,15 @@ export function PlanProvider({ children }: { children: ReactNode }) {
     async (state: Household, by: Plan, wish: StoresWish) => planner.current?.stores(state, by, wish),
     [],
   );
+  const adopt = useCallback(
+    (better: Plan) => {
+      if (settledKey.current === undefined || !stands || stands.plan.cost.total <= better.cost.total) return;
+      setStands({ ...stands, plan: better });
+      setPlan(better);
+      keeper.keep({ key: settledKey.current, plan: better });
+    },
+    [stands, keeper],
+  );
   const value = useMemo(
     (): Planned => ({
       plan: year ? plan : undefined,
@@ -204,8 +218,9 @@ export function PlanProvider({ children }: { children: ReactNode }) {
       settled: year ? stands : undefined,
       listed: keeper.release,
       stores,
+      adopt,
     }),
-    [year, plan, standing, fault, stands, stores, keeper],
+    [year, plan, standing, fault, stands, stores, keeper, adopt],
   );
 
   return <Context value={value}>{children}</Context>;

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { holdBacks } from '../../core/day';
 import { byId, type SchoolYear, titleOf } from '../../core/household';
 import { goodnessOf, goodnessWords, type Plan } from '../../core/stagger';
@@ -7,6 +7,8 @@ import { longDate } from '../ui/dates';
 import { WaysOut } from '../ui/hold-back';
 import { count, listing } from '../ui/words';
 import { Allowance } from '../shelf/allowance';
+
+const Further = lazy(() => import('./further'));
 
 /** Clashes shown with their ways out: those that come first. */
 const NEAREST = 3;
@@ -37,6 +39,11 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
             plan.tracks.reduce((n, t) => n + t.stepIds.length, 0),
           )}
         </p>
+        {open && !good.proved && (
+          <Suspense>
+            <Further plan={plan} />
+          </Suspense>
+        )}
         <Allowance plan={plan} year={year} />
         {clashes.map(({ clash, ways }) => (
           <div key={`${clash.teacherId} ${clash.day}`}>

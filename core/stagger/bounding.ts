@@ -17,7 +17,8 @@ export class Bounding {
   /** The highest bound so far. */
   private best = -Infinity;
   private readonly prices: Prices;
-  private center: Float64Array;
+  /** The prices at which it is highest so far. */
+  center: Float64Array;
   private mean: Float64Array | undefined;
   private share = 0.05;
   private stale = 0;
@@ -25,6 +26,14 @@ export class Bounding {
   constructor(private readonly problem: Problem) {
     this.prices = new Prices(problem);
     this.center = this.prices.values.slice();
+  }
+
+  /** Goes on from other prices, at which the bound is known. */
+  startFrom(center: Float64Array, bound: number): void {
+    if (bound <= this.best) return;
+    this.center = center.slice();
+    this.prices.towards(this.center, this.center, 0);
+    [this.best, this.mean, this.share, this.stale] = [bound, undefined, 0.05, 0];
   }
 
   /**

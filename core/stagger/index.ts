@@ -1,5 +1,6 @@
 export * from './plan';
 export type { Clash, PlanCost } from './cost';
+export type { LinearProgram } from './columns';
 export * from './problem';
 export { type Random, seeded, seedOf } from './random';
 export * from './weights';

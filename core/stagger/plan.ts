@@ -1,6 +1,7 @@
 import type { Day } from '../calendar';
 import type { Id } from '../household';
 import type { Track } from '../pace';
+import type { LinearProgram } from './columns';
 import { type Clash, clashesOf, costOf, type PlanCost } from './cost';
 import type { Placed } from './loads';
 import { forcedClashes } from './prices';
@@ -42,14 +43,16 @@ export interface Plan {
 /**
  * Places all tracks with the given effort and gives the last plan of `improvePlan`.
  */
-export function makePlan(problem: Problem, effort: Effort): Plan {
+export function makePlan(problem: Problem, effort: Effort, program?: LinearProgram): Plan {
   let last: Plan | undefined;
-  for (const plan of improvePlan(problem, effort)) last = plan ?? last;
+  for (const plan of improvePlan(problem, effort, program)) last = plan ?? last;
   return last!;
 }
 
 /** Of what effort is left after the best responses, this share goes into prices first. */
 const SHARE_OF_PRICES = 0.5;
+/** Rounds of the linear program, where there is one: more of them raise the bound by little (docs/measurements.md). */
+const PROGRAM_ROUNDS = 15;
 /** A plan is made out of the prices after every so many rounds of them. */
 const ROUNDS_A_PLAN = 5;
 
@@ -60,9 +63,14 @@ const ROUNDS_A_PLAN = 5;
  * better. Ends when the effort is spent or the plan costs no more than the bound. Same problem, same effort, same plans.
  *
  * Gives a first plan after one sweep, then, about once a sweep, a better plan or undefined when there is none; a
- * caller may stop listening at any of these points.
+ * caller may stop listening at any of these points. With a `program` its prices come from a linear program first, which makes for a much
+ * better bound on a crowded year; its own work is not counted in sweeps.
  */
-export function* improvePlan(problem: Problem, effort: Effort): Generator<Plan | undefined, void> {
+export function* improvePlan(
+  problem: Problem,
+  effort: Effort,
+  program?: LinearProgram,
+): Generator<Plan | undefined, void> {
   const n = problem.tracks.length;
   const random = seeded(effort.seed);
   const budget = Math.max(1, effort.sweeps) * n;
@@ -83,6 +91,12 @@ export function* improvePlan(problem: Problem, effort: Effort): Generator<Plan |
     for (const t of work.order) if (work.solves < budget) work.better([t]);
     better = work.cost < was;
     yield tell();
+  }
+  if (program && n > 1 && open()) {
+    for (const _ of work.byProgram(program, PROGRAM_ROUNDS)) {
+      yield tell();
+      if (!open()) break;
+    }
   }
   const rounds = work.solves + SHARE_OF_PRICES * (budget - work.solves);
   for (let round = 1; n > 1 && work.solves < rounds && open(); round++) {

@@ -13,6 +13,11 @@ interface Pair {
   from: number;
 }
 
+/** Pieces in which a linear program knows a convex cost: more never lie above each other. */
+const PIECES = 8;
+/** A piece as long as this has no end. */
+const LONG_PIECE = 400;
+
 /** One sort of shared thing: of whom, how much is asked on each date, how much is allowed, and what lies above costs. */
 interface Sort {
   excess: Excess;
@@ -212,6 +217,68 @@ export class Prices {
       for (let k = 0; k < schoolDays.length; k++) rise[place + k] = at[one![k]!]! - bt[other![k]!]!;
     }
     return rise;
+  }
+
+  /** What a placed track asks of all that has a price, by the place of the price; of a pair: how far along it is, on every school day. */
+  use(t: number, placed: Placed): Map<number, number> {
+    const { problem, sorts } = this;
+    const { steps, today } = problem.tracks[t]!;
+    const used = new Map<number, number>();
+    const add = ({ from }: Sort, person: number, k: number, n: number) => {
+      const at = from + person * problem.length + k;
+      if (n !== 0 && person >= 0) used.set(at, (used.get(at) ?? 0) + n);
+    };
+    const teacher = this.untouched.teacherOf(t);
+    const children = this.untouched.childrenOf(t);
+    for (let i = 0; i < placed.length && placed[i]! >= 0;) {
+      const day = placed[i]!;
+      const k = day - problem.from;
+      let [fresh, taught, spent] = [0, 0, 0];
+      for (; placed[i] === day; i++) {
+        fresh = Math.max(fresh, steps[i]!.fresh);
+        taught += steps[i]!.teacher;
+        spent += steps[i]!.minutes;
+      }
+      if (k === 0 && today.fresh > 0) fresh = 0;
+      add(sorts.fresh, teacher, k, fresh);
+      add(sorts.taught, teacher, k, taught);
+      for (const c of children) {
+        add(sorts.spent, c, k, spent);
+        if (problem.apart) add(sorts.own, c, k, fresh);
+      }
+    }
+    for (const { a, b, at, bt, from } of this.pairs) {
+      if (a !== t && b !== t) continue;
+      const along = placedBy(placed, problem.from, problem.schoolDays);
+      along.forEach((n, k) => used.set(from + k, a === t ? at[n]! : -bt[n]!));
+    }
+    return used;
+  }
+
+  /**
+   * What a price stands for: how much is left beside what today's marks hold, and what each unit above costs, piece by piece (the last
+   * piece without end). Of a pair: each unit apart costs one, either way.
+   */
+  shared(i: number): { left: number; pieces: { cost: number; room: number }[]; pair: boolean; weight: number } {
+    if (i >= this.pairsFrom) return { left: 0, pieces: [{ cost: 1, room: Infinity }], pair: true, weight: 1 };
+    const { length } = this.problem;
+    const sort = Object.values(this.sorts).find((s) => i >= s.from && i < s.from + s.people * length)!;
+    const person = Math.floor((i - sort.from) / length);
+    const k = (i - sort.from) % length;
+    const { excess } = sort;
+    const pieces: { cost: number; room: number }[] = [];
+    for (let above = 1; ;) {
+      const cost = excess.cost(above) - excess.cost(above - 1);
+      let room = 1;
+      while (excess.cost(above + room) - excess.cost(above + room - 1) === cost && room < LONG_PIECE) room++;
+      pieces.push({ cost, room: room >= LONG_PIECE || pieces.length === PIECES - 1 ? Infinity : room });
+      if (pieces.at(-1)!.room === Infinity) break;
+      above += room;
+    }
+    return {
+      left: sort.allowed(person, k) - sort.asked(this.untouched, person, k),
+      ...{ pieces, pair: false, weight: excess.weight },
+    };
   }
 
   private each(look: (i: number, sort: Sort, person: number, k: number) => void): void {

@@ -3,6 +3,7 @@ import { against } from './against';
 import { ownCost } from './cost';
 import { linkCost } from './links';
 import { Bounding } from './bounding';
+import { Columns, type LinearProgram } from './columns';
 import { Loads, type Placed } from './loads';
 import type { Problem } from './problem';
 import type { Random } from './random';
@@ -10,6 +11,8 @@ import { costToGo, shortest, type ToGo } from './shortest';
 
 /** Bounds add up in fractions; costs are whole. So far may a sum lie above a whole number for no other reason. */
 const ROUNDING = 1e-6;
+/** Rounds of prices whose placements a linear program begins with. */
+const MEETING = 40;
 
 /** The planner's desk: where every track stands now, what they ask of the shared people, and what that costs. */
 export class Work {
@@ -63,12 +66,42 @@ export class Work {
   }
 
   /**
+   * Looks for better prices by linear programming, round by round: from the placements that some rounds of prices met, and the one that
+   * stands. Later rounds of prices go on from what was found.
+   * @param rounds so many rounds of the program
+   */
+  *byProgram(program: LinearProgram, rounds: number): Generator<void, void> {
+    const columns = new Columns(this.problem, program);
+    this.placed.forEach((p, t) => columns.add(t, p));
+    for (let i = 0; i < MEETING; i++) {
+      this.priceRound();
+      if (i % 2 === 0) this.bounding.priced?.forEach((p, t) => columns.add(t, p));
+      yield;
+    }
+    columns.center = this.bounding.center.slice();
+    for (let i = 0; i < rounds; i++) {
+      const before = columns.passes;
+      const made = columns.round();
+      this.solves += (columns.passes - before) * this.problem.tracks.length;
+      this.bound = Math.max(this.bound ?? 0, Math.ceil(columns.bound - ROUNDING));
+      this.from(columns.priced, 2);
+      // Nothing new, or the two have met: no price is better.
+      if (made === 0 || columns.value - columns.bound < 1) break;
+      yield;
+    }
+    this.bounding.startFrom(columns.center, columns.bound);
+  }
+
+  /**
    * Takes the placements that the prices led to, lets every track respond to the others as they then stand, `passes` times,
    * and keeps what comes of it when it costs less than what there was.
    */
   fromPrices(passes: number): void {
     const { priced } = this.bounding;
-    if (!priced) return;
+    if (priced) this.from(priced, passes);
+  }
+
+  private from(priced: readonly Placed[], passes: number): void {
     const before = [...this.placed];
     const was = this.cost;
     const all = this.problem.tracks.map((_, t) => t);

@@ -1,0 +1,178 @@
+import { ownCost } from './cost';
+import type { Placed } from './loads';
+import { Prices } from './prices';
+import type { Problem } from './problem';
+import { shortest } from './shortest';
+
+/** A linear program that grows: least cost, every row between two limits. Whoever runs it brings the solver. */
+export interface LinearProgram {
+  addRow(lower: number, upper: number, indices: number[], values: number[]): void;
+  addColumn(cost: number, upper: number, indices: number[], values: number[]): void;
+  /** Solves it from where it stood; the value, the columns, and by how much the value rises with each row's limit. */
+  solve(): { value: number; columns: ArrayLike<number>; duals: ArrayLike<number> };
+}
+
+/** A placement that was met, as a column. */
+interface Column {
+  track: number;
+  placed: Placed;
+  cost: number;
+  used: Map<number, number>;
+  at: number;
+}
+
+/** Duals are rounded to so fine a part: the bound is taken exactly from the pricing pass, so a loose solution only weakens it. */
+const FINE = 1024;
+/** A row is added where the fractions go over by so much. */
+const OVER = 1e-6;
+/** Prices are tried so far from the best known ones towards the program’s own: its duals jump (Wentges 1997). */
+const TOWARDS = 0.25;
+
+/**
+ * The bound by linear programming: every placement of a track that was met is a column, and the program mixes them so that what all share
+ * costs least (Dantzig and Wolfe 1960). Its duals are prices; at these every track is placed by itself once more, which gives new columns
+ * and, at whatever prices, a bound on what any plan can cost. Rows for what is shared stand only where a mixture goes over.
+ */
+export class Columns {
+  private readonly prices: Prices;
+  private readonly columns: Column[] = [];
+  private readonly known = new Set<string>();
+  /** By price: its row, once it has one. */
+  private readonly rows = new Map<number, number>();
+  private rowCount: number;
+  private columnCount = 0;
+  /** The prices at which the bound is highest so far. */
+  center: Float64Array;
+  /** Where the tracks stood at the prices of the last round. */
+  priced: Placed[] = [];
+  /** The highest bound so far. */
+  bound = -Infinity;
+  /** What the mixture cost at the last solution: no bound can be higher, once no column is missing. */
+  value = Infinity;
+  /** The fraction of each column at the last solution. */
+  private mixture: ArrayLike<number> = [];
+
+  constructor(
+    private readonly problem: Problem,
+    private readonly program: LinearProgram,
+  ) {
+    this.prices = new Prices(problem);
+    this.center = this.prices.values.slice();
+    // One row a track: its fractions make one whole.
+    problem.tracks.forEach(() => program.addRow(1, 1, [], []));
+    this.rowCount = problem.tracks.length;
+  }
+
+  /** Takes a placement in, where it was not met before. */
+  add(track: number, placed: Placed): boolean {
+    const key = `${track} ${placed.join()}`;
+    if (this.known.has(key)) return false;
+    this.known.add(key);
+    const own = ownCost(this.problem, track, placed);
+    const cost = own.unplaced + own.late + own.drift + own.held;
+    const used = this.prices.use(track, placed);
+    const [indices, values] = [[track], [1]];
+    for (const [i, n] of used) {
+      const row = this.rows.get(i);
+      if (row === undefined) continue;
+      indices.push(row);
+      values.push(n);
+    }
+    this.program.addColumn(cost, Infinity, indices, values);
+    this.columns.push({ track, placed, cost, used, at: this.columnCount++ });
+    return true;
+  }
+
+  /** What the mixture asks of each thing that has a price. */
+  private asked(): Map<number, number> {
+    const sum = new Map<number, number>();
+    for (const c of this.columns) {
+      const x = this.mixture[c.at] ?? 0;
+      if (x > OVER) for (const [i, n] of c.used) sum.set(i, (sum.get(i) ?? 0) + x * n);
+    }
+    return sum;
+  }
+
+  /** Rows where the mixture goes over and has none yet. */
+  private widen(): number {
+    let made = 0;
+    for (const [i, n] of this.asked()) {
+      if (this.rows.has(i)) continue;
+      const { left, pieces, pair } = this.prices.shared(i);
+      if (pair ? Math.abs(n) <= OVER : n <= left + OVER) continue;
+      const users = this.columns.filter((c) => c.used.has(i));
+      this.program.addRow(
+        pair ? left : -Infinity,
+        left,
+        users.map((c) => c.at),
+        users.map((c) => c.used.get(i)!),
+      );
+      const row = this.rowCount++;
+      this.rows.set(i, row);
+      for (const { cost, room } of pieces) {
+        this.program.addColumn(cost, room, [row], [-1]);
+        this.columnCount++;
+        if (!pair) continue;
+        this.program.addColumn(cost, room, [row], [1]);
+        this.columnCount++;
+      }
+      made++;
+    }
+    return made;
+  }
+
+  /** How often every track was placed by itself. */
+  passes = 0;
+
+  /** Solves the mixture, with all rows that it wants; gives the duals of its rows. */
+  private mix(): ArrayLike<number> {
+    for (;;) {
+      const solved = this.program.solve();
+      this.value = solved.value;
+      this.mixture = solved.columns;
+      if (this.widen() === 0) return solved.duals;
+    }
+  }
+
+  /** The duals of the program as prices. */
+  private pricesOf(duals: ArrayLike<number>): Float64Array {
+    const asked = new Float64Array(this.center.length);
+    for (const [i, row] of this.rows)
+      asked[i] = Math.round((-duals[row]! / this.prices.shared(i).weight) * FINE) / FINE;
+    return asked;
+  }
+
+  /**
+   * One round: the mixture is solved, with all rows that it wants; its prices are tried, and every track is placed by itself at them.
+   * @returns how many placements were new: none means that the mixture is the best there is.
+   */
+  round(): number {
+    const asked = this.pricesOf(this.mix());
+    let made = this.price(asked.map((p, i) => this.center[i]! + TOWARDS * (p - this.center[i]!)));
+    // Between the two nothing was new: at the program’s own prices then.
+    if (made === 0) made = this.price(asked);
+    return made;
+  }
+
+  /** Places every track by itself at some prices: a bound, and columns. */
+  private price(at: Float64Array): number {
+    const { problem, prices } = this;
+    this.passes++;
+    prices.towards(at, at, 0);
+    let sum = prices.constant();
+    let made = 0;
+    const placed: Placed[] = [];
+    problem.tracks.forEach((track, t) => {
+      const best = shortest(problem, t, prices.terms(t), track);
+      sum += best.cost;
+      placed[t] = best.placed;
+      if (this.add(t, best.placed)) made++;
+    });
+    this.priced = placed;
+    if (sum > this.bound) {
+      this.bound = sum;
+      this.center = prices.values.slice();
+    }
+    return made;
+  }
+}
