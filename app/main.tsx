@@ -34,6 +34,7 @@ const CardsPage = lazy(() => import('./cards/cards-page'));
 const CardsPrint = lazy(() => import('./cards/print-page'));
 const PortfolioPage = lazy(() => import('./record/portfolio-page'));
 const YearEnd = lazy(() => import('./year/year-end-page'));
+const ChartsPage = lazy(() => import('./record/charts-page'));
 const VerdictsPage = lazy(() => import('./record/verdicts-page'));
 const GamePage = lazy(() => import('./cards/game-page'));
 const MemoryPage = lazy(() => import('./practice/memory-page'));
@@ -179,6 +180,14 @@ function Doors() {
             element={
               <Whole>
                 <YearEnd />
+              </Whole>
+            }
+          />
+          <Route
+            path="/record/charts"
+            element={
+              <Whole>
+                <ChartsPage />
               </Whole>
             }
           />

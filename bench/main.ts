@@ -8,6 +8,7 @@ import { fromDay, paintDays, toDay } from '../core/calendar';
 import { readBackup, writeBackup } from '../core/formats';
 import type { Household, Mark } from '../core/household';
 import { overview } from '../core/overview';
+import { findInRecord } from '../core/record';
 import { reach, reserveOf } from '../core/pace';
 import { solveDay } from '../core/day';
 import { goodnessOf, improvePlan, makePlan, makeProblem, type Plan, type Problem } from '../core/stagger';
@@ -222,6 +223,12 @@ const many = Array.from({ length: 100_000 }, (_, i): Mark => ({
   id: `m${i}`,
   seq: i,
 }));
+const decade = { ...sample, marks: many };
+findInRecord(decade, { words: 'first' });
+for (const words of ['lesson', 'lantern test', 'nothing of the kind'])
+  console.log(
+    `search 100,000 marks for “${words}” ${timed(() => findInRecord(decade, { words }))[1].toFixed(0)} ms (bar 200)`,
+  );
 const big = writeBackup({ asOf: backup.asOf, household: { ...sample, marks: many } });
 console.log(`read 100,000 marks ${timed(() => readBackup(big))[1].toFixed(0)} ms (${Math.round(big.length / 1e6)} MB)`);
 

@@ -196,6 +196,7 @@ export const VIEWS = [
   '/teacher/tobias',
   '/materials?part=all',
   '/record',
+  '/record/charts',
   '/record/verdicts',
   '/year/end',
   '/portfolio/jory',

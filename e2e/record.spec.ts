@@ -1,6 +1,7 @@
+import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import JSZip from 'jszip';
-import { backup, expect, openToday, ownFrom, status, test, walk } from './app';
+import { backup, expect, openRows, openToday, ownFrom, settled, status, test, walk } from './app';
 
 test('the record is searched, goes out as a table and comes back: nothing twice, a fault by its row', async ({
   page,
@@ -43,6 +44,68 @@ test('the record is searched, goes out as a table and comes back: nothing twice,
   await give(`${csv}2026-02-30,Wren,Nothing,x,done\r\n`);
   await expect(page.getByRole('alert')).toContainText('“2026-02-30” is no date');
   await expect(total).toHaveText(before);
+});
+
+/** A JPEG of 64 by 32 with its first corner dark, and an EXIF block (TIFF, big-endian) that says how it has to be turned. */
+async function turnedPhoto(page: Page, orientation: number): Promise<Buffer> {
+  const plain = await page.evaluate(async () => {
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [64, 32];
+    const pen = canvas.getContext('2d')!;
+    pen.fillStyle = '#fff';
+    pen.fillRect(0, 0, 64, 32);
+    pen.fillStyle = '#000';
+    pen.fillRect(0, 0, 32, 16);
+    const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg', 1));
+    return [...new Uint8Array(await blob!.arrayBuffer())];
+  });
+  const tiff = [0x4d, 0x4d, 0, 0x2a, 0, 0, 0, 8, 0, 1, 1, 0x12, 0, 3, 0, 0, 0, 1, 0, orientation, 0, 0, 0, 0, 0, 0];
+  const block = [...Buffer.from('Exif\0\0'), ...tiff];
+  const length = block.length + 2;
+  const exif = Buffer.from([0xff, 0xe1, length >> 8, length & 255, ...block]);
+  return Buffer.concat([Buffer.from(plain.slice(0, 2)), exif, Buffer.from(plain.slice(2))]);
+}
+
+// Exif 2.32, table 6 (from memory): where the first row and the first column of what is stored stand when it is seen.
+const CORNERS = [
+  'top left',
+  'top right',
+  'bottom right',
+  'bottom left',
+  'top left',
+  'top right',
+  'bottom right',
+  'bottom left',
+];
+
+test('a picture stands upright however the camera was held: the eight values of EXIF', async ({ page }) => {
+  await openToday(page);
+  await walk(page, '/portfolio/jory');
+  await page.getByRole('button', { name: 'Add a sample' }).click();
+  const image = page.getByRole('dialog').locator('img');
+  let before: string | null = null;
+  for (const [i, corner] of CORNERS.entries()) {
+    const buffer = await turnedPhoto(page, i + 1);
+    await page.getByLabel('A picture of it').setInputFiles({ name: `${i}.jpg`, mimeType: 'image/jpeg', buffer });
+    await expect(image).not.toHaveAttribute('src', before ?? 'none');
+    before = await image.getAttribute('src');
+    const seen = await image.evaluate(async (img: HTMLImageElement) => {
+      await img.decode();
+      const canvas = document.createElement('canvas');
+      const [w, h] = [(canvas.width = img.naturalWidth), (canvas.height = img.naturalHeight)];
+      const pen = canvas.getContext('2d')!;
+      pen.drawImage(img, 0, 0);
+      const dark = (x: number, y: number) => pen.getImageData(x, y, 1, 1).data[0]! < 100;
+      const corners: [string, number, number][] = [
+        ['top left', 4, 4],
+        ['top right', w - 5, 4],
+        ['bottom left', 4, h - 5],
+        ['bottom right', w - 5, h - 5],
+      ];
+      return { wide: w > h, corner: corners.filter(([, x, y]) => dark(x, y)).map(([name]) => name) };
+    });
+    expect([i + 1, seen]).toEqual([i + 1, { wide: i < 4, corner: [corner] }]);
+  }
 });
 
 test('a portfolio: chosen, with a sample and one’s own words, printed, and as one file that opens anywhere', async ({
@@ -117,4 +180,28 @@ test('a year is closed: from its last day to the first of the next, by keyboard'
   await page.clock.setFixedTime(new Date('2027-09-06T09:00:00'));
   await page.goto('/');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Monday 6 September');
+});
+
+test('the record in charts: drawn for one child, each with its table; the marks add up to what the record has', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/record');
+  await page.getByRole('link', { name: 'In charts' }).click();
+  for (const title of ['Days of school so far', 'Hours of school so far', 'Minutes of teaching by week'])
+    await expect(page.getByRole('figure', { name: title }).locator('svg.recharts-surface').first()).toBeVisible();
+  await expect(page.getByRole('figure', { name: /^Where the time of/ })).toHaveCount(4);
+  await page.getByLabel('Drawn for').selectOption({ label: 'Wren' });
+  await expect(page.getByRole('figure', { name: /^Where the time of/ })).toHaveCount(1);
+  const marks = page.getByRole('figure', { name: 'What was marked of Wren, by month' });
+  const sum = async () => (await marks.getByRole('cell').allInnerTexts()).map(Number).reduce((n, m) => n + m, 0);
+  const total = await sum();
+  expect(total).toBeGreaterThan(50);
+  await walk(page, '/');
+  await settled(page);
+  await openRows(page).filter({ hasText: 'Copybook' }).getByRole('button').first().click();
+  await settled(page);
+  await walk(page, '/record/charts');
+  await page.getByLabel('Drawn for').selectOption({ label: 'Wren' });
+  await expect.poll(sum).toBe(total + 1);
 });

@@ -1,5 +1,7 @@
 import type { Page } from '@playwright/test';
-import { expect, startOwn, status, test } from './app';
+import { readFileSync } from 'node:fs';
+import JSZip from 'jszip';
+import { expect, startOwn, status, test, walk } from './app';
 
 /** Presses and filled fields, counted: a field counts once, however long its text. */
 function counted(page: Page) {
@@ -269,4 +271,25 @@ test('a course goes to another family as a file, without prices or names, and co
   await expect(page.getByRole('region', { name: 'As bought' })).not.toContainText('18.50');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('This course is not on the shelf')).toBeVisible();
+});
+
+test('all curricula are handed on in one file, and put on another shelf together', async ({ page }) => {
+  await page.goto('/shelf');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Hand the curricula on' }).click();
+  const zip = await JSZip.loadAsync(readFileSync(await (await download).path()));
+  const names = Object.keys(zip.files).filter((n) => n.endsWith('.json'));
+  expect(names.length).toBeGreaterThan(10);
+  const text = await Promise.all(names.map((n) => zip.file(n)!.async('string')));
+  for (const own of ['Wren', 'Jory', 'Maren']) expect(text.join('')).not.toContain(own);
+  await startOwn(page);
+  await walk(page, '/shelf');
+  const files = names.slice(0, 3).map((name, i) => ({
+    ...{ name, mimeType: 'application/json', buffer: Buffer.from(text[i]!) },
+  }));
+  await page
+    .getByLabel('Choose a course file')
+    .setInputFiles([...files, { name: 'torn.json', mimeType: 'application/json', buffer: Buffer.from('{') }]);
+  await expect(page.getByRole('alert')).toContainText('torn.json');
+  await expect(page.getByRole('list', { name: /^Courses/ }).locator('> li')).toHaveCount(3);
 });

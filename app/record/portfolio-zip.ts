@@ -3,6 +3,7 @@ import type { Household } from '../../core/household';
 import { type Portfolio, pictureName, portfolioHtml, writeLogCsv } from '../../core/record';
 import { writeReadingCsv } from '../../core/reading';
 import { bytesOf } from '../ui/data-address';
+import { download } from '../ui/download';
 import { count } from '../ui/words';
 
 /** The files of a portfolio by their names: the page, the tables, the pictures. */
@@ -20,12 +21,6 @@ export function portfolioFiles(household: Household, portfolio: Portfolio): Zipp
 /** Hands a portfolio over as one zip that opens anywhere; what it holds, in words. */
 export function portfolioZip(household: Household, portfolio: Portfolio): string {
   const files = portfolioFiles(household, portfolio);
-  const packed = zipSync(files);
-  const url = URL.createObjectURL(new Blob([packed as BlobPart], { type: 'application/zip' }));
-  const a = document.createElement('a');
-  a.href = url;
-  a.download = `${portfolio.child.name} ${portfolio.year.name}.zip`;
-  a.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+  download(`${portfolio.child.name} ${portfolio.year.name}.zip`, zipSync(files) as BlobPart, 'application/zip');
   return `${count(Object.keys(files).length, 'file')} in one: open portfolio.html in it.`;
 }

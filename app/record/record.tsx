@@ -131,6 +131,9 @@ export default function Record() {
               Portfolio of {c.name}
             </Link>
           ))}
+          <Link className="page-link press inline-flex items-center" to="/record/charts">
+            In charts
+          </Link>
           <Link className="page-link press inline-flex items-center" to="/record/verdicts">
             Verdicts
           </Link>

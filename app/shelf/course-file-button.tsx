@@ -5,18 +5,20 @@ import { readCourseFileFile } from '../../worker/files';
 import { FileProgress, useFileReading } from '../ui/file-progress';
 import { newId } from '../ui/id';
 
-/** Puts a course file of another family on the shelf; what is wrong with the file is said, and nothing is stored. */
+/** Puts course files of another family on the shelf, one or many; what is wrong with one is said, and nothing of it is stored. */
 export function CourseFileButton() {
   const { commit } = useHousehold();
   const navigate = useNavigate();
   const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState<string>();
   const reading = useFileReading();
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File, alone: boolean) => {
     const { courseFileRows } = await import('../../core/course-file');
     const read = await reading.read((watch) => readCourseFileFile(file, watch));
-    if ('fault' in read) return setFault(`${file.name}: ${read.fault}`);
+    if ('fault' in read) {
+      setFault((was) => [was, `${file.name}: ${read.fault}`].filter(Boolean).join(' '));
+      return;
+    }
     let id = '';
     const done = await commit(`${read.course.title} put on the shelf from a file`, (now) => {
       const { course, materials, needs } = courseFileRows(now, read, newId);
@@ -27,7 +29,7 @@ export function CourseFileButton() {
         ...needs.map((put) => ({ table: 'needs' as const, put })),
       ];
     });
-    if (done) void navigate(`/shelf/${encodeURIComponent(id)}`);
+    if (done && alone) void navigate(`/shelf/${encodeURIComponent(id)}`);
   };
   return (
     <>
@@ -41,10 +43,14 @@ export function CourseFileButton() {
         className="sr-only"
         tabIndex={-1}
         aria-label="Choose a course file"
+        multiple
         onChange={(e) => {
           setFault(undefined);
-          void take(e.target.files?.[0]);
+          const files = [...(e.target.files ?? [])];
           e.target.value = '';
+          void (async () => {
+            for (const file of files) await take(file, files.length === 1);
+          })();
         }}
       />
       <FileProgress reading={reading} />

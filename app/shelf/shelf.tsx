@@ -19,6 +19,7 @@ import { shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count, inHand, LIFE_WORDS } from '../ui/words';
 import { CourseFileButton } from './course-file-button';
+import { HandOn } from './hand-on';
 import { CourseForm } from './course-form';
 import { ProgressBar } from './progress-bar';
 import { Fitting } from './fitting';
@@ -119,6 +120,11 @@ export default function Shelf() {
               ))}
             </ul>
           </section>
+        )}
+        {household.courses.length > wishes.length && (
+          <p className="pt-4">
+            <HandOn />
+          </p>
         )}
       </div>
       {adding && <CourseForm course={undefined} close={() => setAdding(false)} />}

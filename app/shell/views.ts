@@ -45,6 +45,7 @@ export const PAGES = [
   ['/household/ways', 'Ways: where families differ'],
   ['/cards', 'Cards: decks, review, drills, one minute'],
   ['/memory', 'Memory work, and the week’s strands'],
+  ['/record/charts', 'The record in charts: days, hours, minutes, marks'],
   ['/record/verdicts', 'Verdicts on courses'],
   ['/year/end', 'The year’s end: what was, what stays, what comes'],
   ['/reading', 'Reading: books, sittings, each child’s list'],

@@ -1,5 +1,5 @@
-/** Hands a text to the reader as a file in their downloads. */
-export function download(name: string, text: string, type: string): void {
+/** Hands a text, or bytes, to the reader as a file in their downloads. */
+export function download(name: string, text: BlobPart, type: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }));
   const a = document.createElement('a');
   a.href = url;

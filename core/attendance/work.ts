@@ -1,5 +1,5 @@
 import { childOut, type Day, toDay, withUs } from '../calendar';
-import { contentsOf, flatten } from '../course';
+import { contentsOf, type FlatStep, flatten } from '../course';
 import { isSchool } from '../day';
 import {
   byId,
@@ -24,10 +24,46 @@ interface Known {
 }
 const cache = new WeakMap<readonly Mark[], Known>();
 
+/** One mark of work: of whom it is work, and how long it took. */
+export interface WorkEntry {
+  mark: Mark;
+  step: FlatStep | undefined;
+  day: Day;
+  minutes: number;
+  childIds: Id[];
+}
+
 /**
- * What the marks of one enrolment say of each child: a mark of work about the whole enrolment is work of every child
- * but those who missed the step that day. Minutes are those marked, else those planned for the step (less what was
- * left of it). Kept for as long as the marks are the same list, so that one mark costs one enrolment.
+ * The marks of work of one enrolment: a mark about the whole enrolment is work of every child but those who missed the step that day.
+ * Minutes are those marked, else those planned for the step (less what was left of it).
+ */
+export function workEntries(
+  state: Pick<Household, 'children'>,
+  marks: readonly Mark[],
+  enrolment: Enrolment,
+  course: Course | undefined,
+): WorkEntry[] {
+  const steps = new Map(course ? flatten(course).map((s) => [s.id, s]) : []);
+  const missed = new Set(marks.filter((m) => m.kind === 'missed').map((m) => `${m.date} ${m.stepId} ${m.childId}`));
+  return workMarks(marks).map((mark): WorkEntry => {
+    const step = steps.get(mark.stepId);
+    // What the mark was of when it was made; where that was not copied yet, the book has not changed since.
+    const whole = mark.was?.minutes ?? step?.minutes ?? 0;
+    const day = toDay(mark.date);
+    return {
+      ...{ mark, step, day },
+      minutes:
+        mark.kind === 'known' ? (mark.minutes ?? 0) : (mark.minutes ?? Math.max(0, whole - (mark.minutesLeft ?? 0))),
+      // Who was not with the household yet, or no longer, did none of it: said later, it reaches back.
+      childIds: (mark.was?.childIds ?? (mark.childId ? [mark.childId] : enrolment.childIds)).filter(
+        (id) => withUs(state, id, day) && (mark.childId || !missed.has(`${mark.date} ${mark.stepId} ${id}`)),
+      ),
+    };
+  });
+}
+
+/**
+ * What the marks of one enrolment say of each child. Kept for as long as the marks are the same list, so that one mark costs one enrolment.
  */
 function workIn(
   state: Pick<Household, 'children'>,
@@ -38,22 +74,12 @@ function workIn(
   const known = cache.get(marks);
   const { children } = state;
   if (known?.enrolment === enrolment && known.course === course && known.children === children) return known.work;
-  const planned = new Map(course ? flatten(course).map((s) => [s.id, s.minutes]) : []);
-  const missed = new Set(marks.filter((m) => m.kind === 'missed').map((m) => `${m.date} ${m.stepId} ${m.childId}`));
   const work = new Map<Id, Map<Day, number>>();
-  for (const m of workMarks(marks)) {
-    // What the mark was of when it was made; where that was not copied yet, the book has not changed since.
-    const whole = m.was?.minutes ?? planned.get(m.stepId) ?? 0;
-    const minutes = m.kind === 'known' ? (m.minutes ?? 0) : (m.minutes ?? Math.max(0, whole - (m.minutesLeft ?? 0)));
-    const day = toDay(m.date);
-    for (const id of m.was?.childIds ?? (m.childId ? [m.childId] : enrolment.childIds)) {
-      // Who was not with the household yet, or no longer, did none of it: said later, it reaches back.
-      if (!withUs(state, id, day)) continue;
-      if (!m.childId && missed.has(`${m.date} ${m.stepId} ${id}`)) continue;
+  for (const { childIds, day, minutes } of workEntries(state, marks, enrolment, course))
+    for (const id of childIds) {
       const days = work.get(id) ?? new Map<Day, number>();
       work.set(id, days.set(day, (days.get(day) ?? 0) + minutes));
     }
-  }
   cache.set(marks, { children, enrolment, course, work });
   return work;
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { COURSES } from '../../demo/courses';
 import { aCourse, aHousehold } from '../tests/make';
-import { COURSE_FORMAT, courseFileRows, readCourseFile, writeCourseFile } from './index';
+import { COURSE_FORMAT, courseFileRows, curriculaFiles, readCourseFile, writeCourseFile } from './index';
 
 const material = {
   id: 'm',
@@ -77,5 +77,19 @@ describe('a course file', () => {
     twice.course.units[0]!.lessons[1]!.steps[0]!.id = 'L1-1';
     expect(fault(JSON.stringify(twice))).toMatch('the same id');
     expect(fault(JSON.stringify({ ...good, extra: 1 }))).not.toBe('');
+  });
+
+  it('all curricula go out each in a file of its own, with a list; what is only wished for, and the family, do not', () => {
+    const twins = { ...h, courses: [course, { ...course, id: 'd', title: 'c!' }, { ...course, id: 'w', wish: true }] };
+    const files = curriculaFiles(twins);
+    expect([...files.keys()]).toEqual(['c.json', 'c 2.json', 'list.txt']);
+    expect(files.get('list.txt')).toBe(
+      'c (Manual ISBN 9780306406157): c.json\r\nc! (Manual ISBN 9780306406157): c 2.json\r\n',
+    );
+    for (const [name, text] of files) {
+      for (const own of ['1850', 'the fair', 'blue tin', '"A"']) expect(text).not.toContain(own);
+      if (name.endsWith('.json')) expect(readCourseFile(text)).not.toHaveProperty('fault');
+    }
+    expect(curriculaFiles({ ...h, courses: [] }).size).toBe(0);
   });
 });

@@ -1,1 +1,2 @@
 export * from './course-file';
+export * from './list';

@@ -14,27 +14,54 @@ export interface RecordLine {
   children: Child[];
 }
 
-/** The record, newest first; with a child, only what concerns that child (with family-style work, without what they missed). */
-export function recordLines(state: Household, filter: { childId?: Id; courseId?: Id } = {}): RecordLine[] {
-  const steps = new Map<Id, Map<Id, FlatStep>>();
-  const lines: RecordLine[] = [];
-  for (const mark of [...state.marks].sort((a, b) => compareMarks(b, a))) {
-    const enrolment = byId(state.enrolments, mark.enrolmentId);
-    const course = enrolment && contentsOf(state, enrolment);
-    if (!enrolment || !course) continue;
-    if (filter.courseId && course.id !== filter.courseId) continue;
-    const about = mark.was?.childIds ?? (mark.childId ? [mark.childId] : enrolment.childIds);
-    if (filter.childId && !about.includes(filter.childId)) continue;
-    let flat = steps.get(enrolment.id);
-    if (!flat) {
-      flat = new Map(flatten(course).map((s) => [s.id, s]));
-      steps.set(enrolment.id, flat);
+/** What of the record is looked at; each that is not said is everything. */
+export interface LineFilter {
+  /** Only what concerns that child: with family-style work, without what they missed. */
+  childId?: Id;
+  courseId?: Id;
+  /** Looked at last. */
+  also?: (line: RecordLine) => boolean;
+}
+
+/** Lines by their mark, each as long as what it was made from stands: ten years are not put into words anew after each mark. */
+const lines = new WeakMap<Mark, { line: RecordLine; children: readonly Child[] }>();
+const flats = new WeakMap<Course, Map<Id, FlatStep>>();
+
+/** The record, newest first. */
+export function recordLines(state: Household, { childId, courseId, also }: LineFilter = {}): RecordLine[] {
+  const taken = new Map<Id, { enrolment: Enrolment; course: Course } | undefined>();
+  const found: RecordLine[] = [];
+  for (const mark of state.marks) {
+    let of = taken.get(mark.enrolmentId);
+    if (!of && !taken.has(mark.enrolmentId)) {
+      const enrolment = byId(state.enrolments, mark.enrolmentId);
+      const course = enrolment && contentsOf(state, enrolment);
+      taken.set(mark.enrolmentId, (of = enrolment && course ? { enrolment, course } : undefined));
     }
-    const children = state.children.filter((c) => about.includes(c.id));
-    const step = flat.get(mark.stepId);
-    const words =
-      mark.was?.words ?? (step ? `${step.lesson.title}, ${stepName(step)}` : 'a step no longer in the course');
-    lines.push({ mark, enrolment, course, step, words, children });
+    if (!of || (courseId && of.course.id !== courseId)) continue;
+    if (childId && !about(mark, of.enrolment).includes(childId)) continue;
+    const line = lineOf(state, mark, of.enrolment, of.course);
+    if (!also || also(line)) found.push(line);
   }
-  return lines;
+  return found.sort((a, b) => compareMarks(b.mark, a.mark));
+}
+
+const about = (mark: Mark, enrolment: Enrolment): readonly Id[] =>
+  mark.was?.childIds ?? (mark.childId ? [mark.childId] : enrolment.childIds);
+
+function lineOf(state: Household, mark: Mark, enrolment: Enrolment, course: Course): RecordLine {
+  const known = lines.get(mark);
+  if (known?.line.enrolment === enrolment && known.line.course === course && known.children === state.children)
+    return known.line;
+  let flat = flats.get(course);
+  if (!flat) flats.set(course, (flat = new Map(flatten(course).map((s) => [s.id, s]))));
+  const step = flat.get(mark.stepId);
+  const ids = about(mark, enrolment);
+  const line: RecordLine = {
+    ...{ mark, enrolment, course, step },
+    words: mark.was?.words ?? (step ? `${step.lesson.title}, ${stepName(step)}` : 'a step no longer in the course'),
+    children: state.children.filter((c) => ids.includes(c.id)),
+  };
+  lines.set(mark, { line, children: state.children });
+  return line;
 }

@@ -4,3 +4,4 @@ export * from './portfolio';
 export * from './html';
 export * from './verdicts';
 export * from './year-end';
+export * from './charts';

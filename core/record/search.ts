@@ -21,13 +21,25 @@ export function findInRecord(state: Household, filter: RecordFilter): RecordLine
   const wanted = (filter.words ?? '').toLowerCase().split(/\s+/).filter(Boolean);
   const marks = state.marks.filter((m) => m.date >= from && m.date <= to && (kind === undefined || m.kind === kind));
   const among = marks.length === state.marks.length ? state : { ...state, marks };
-  const lines = recordLines(among, { ...(childId ? { childId } : {}), ...(courseId ? { courseId } : {}) });
-  if (wanted.length === 0) return lines;
-  const titles = new Map<Id, string>();
-  return lines.filter(({ mark, course, words }) => {
-    let title = titles.get(course.id);
-    if (title === undefined) titles.set(course.id, (title = titleOf(state, course.id).toLowerCase()));
-    const all = `${title} ${words} ${mark.note ?? ''} ${mark.left ?? ''}`.toLowerCase();
-    return wanted.every((w) => all.includes(w));
+  const said = { ...(childId ? { childId } : {}), ...(courseId ? { courseId } : {}) };
+  if (wanted.length === 0) return recordLines(among, said);
+  return recordLines(among, {
+    ...said,
+    also: (line) => {
+      const all = textOf(line, titleOf(state, line.course.id));
+      return wanted.every((w) => all.includes(w));
+    },
   });
+}
+
+const texts = new WeakMap<RecordLine, { title: string; text: string }>();
+/** All words of a line, small; kept as long as the line stands. */
+function textOf(line: RecordLine, title: string): string {
+  let known = texts.get(line);
+  if (known?.title !== title) {
+    const { mark, words } = line;
+    known = { title, text: `${title} ${words} ${mark.note ?? ''} ${mark.left ?? ''}`.toLowerCase() };
+    texts.set(line, known);
+  }
+  return known.text;
 }

@@ -8,8 +8,8 @@ import { costAgain } from '../core/tests/again';
 import { smallCase, smallYear } from '../core/tests/cases';
 import { SHAPES } from '../core/tests/instances';
 import { optimumOf } from '../core/tests/optima';
-import { openSample } from '../demo/open';
-import { programOf } from './program';
+import { openSample } from './open';
+import { programOf } from '../worker/program';
 
 let highs: Awaited<ReturnType<typeof loader>>;
 beforeAll(async () => {
@@ -37,7 +37,7 @@ describe.each(SHAPES)('prices by linear programming: %s', (shape) => {
 });
 
 it('leave far less unproved on the sample’s year, with a plan no dearer, and say the same every time', () => {
-  const reading = readBackup(readFileSync(new URL('../demo/household.json', import.meta.url), 'utf8'));
+  const reading = readBackup(readFileSync(new URL('./household.json', import.meta.url), 'utf8'));
   if ('fault' in reading) throw new Error(reading.fault);
   const sample = openSample(reading.backup, toDay('2026-11-11'));
   const { household } = sample.backup;

@@ -1,0 +1,112 @@
+import { childCount, childMonths, workEntries } from '../attendance';
+import { type Day, toDay, weekStart } from '../calendar';
+import { contentsOf, teacherMinutes } from '../course';
+import {
+  byId,
+  type Child,
+  type Household,
+  type Id,
+  type Kind,
+  MARK_KINDS,
+  type MarkKind,
+  type SchoolYear,
+} from '../household';
+import { marksByEnrolment } from '../log';
+
+/** Where a child stands at the end of a month of a year: days and hours of school so far. */
+export interface MonthSoFar {
+  /** The first day of the month. */
+  month: Day;
+  days: number;
+  hours: number;
+}
+/** A child's year month by month up to today, and what is required by its end; undefined where nothing is. */
+export interface YearSoFar {
+  months: MonthSoFar[];
+  days: number | undefined;
+  hours: number | undefined;
+}
+
+export function yearSoFar(state: Household, year: SchoolYear, child: Child, today: Day): YearSoFar {
+  let [days, minutes] = [0, 0];
+  const months = childMonths(state, year, child, today)
+    .filter((m) => m.first <= today)
+    .map((m): MonthSoFar => {
+      days += m.totals.taught;
+      minutes += m.totals.minutes;
+      return { month: m.first, days, hours: Math.floor(minutes / 60) };
+    });
+  const count = childCount(state, year, child, today);
+  const { needed } = count.minutes;
+  return { months, days: count.days.needed, hours: needed === undefined ? undefined : Math.ceil(needed / 60) };
+}
+
+/** Minutes of a child by course, and in each by kind of work; the course with most first. */
+export interface CourseMinutes {
+  courseId: Id;
+  minutes: number;
+  kinds: Partial<Record<Kind, number>>;
+}
+
+/** What a child worked in a year, as the record has it: as long as was marked, else as long as was planned. */
+export function minutesByCourse(state: Household, year: SchoolYear, childId: Id): CourseMinutes[] {
+  const all = new Map<Id, CourseMinutes>();
+  for (const { courseId, mark, step, minutes, childIds } of entriesIn(state, year)) {
+    if (!childIds.includes(childId) || minutes === 0) continue;
+    const own = all.get(courseId) ?? { courseId, minutes: 0, kinds: {} };
+    const kind = mark.was?.kind ?? step?.kind;
+    own.minutes += minutes;
+    if (kind) own.kinds[kind] = (own.kinds[kind] ?? 0) + minutes;
+    all.set(courseId, own);
+  }
+  return [...all.values()].sort((a, b) => b.minutes - a.minutes || (a.courseId < b.courseId ? -1 : 1));
+}
+
+/** Minutes that each teacher gave, week by week, from the first week of a year with any work to the last; weeks without any stand there too. */
+export function teachersByWeek(state: Household, year: SchoolYear): { week: Day; minutes: ReadonlyMap<Id, number> }[] {
+  const weeks = new Map<Day, Map<Id, number>>();
+  for (const { teacherId, step, day, minutes } of entriesIn(state, year)) {
+    if (!step) continue;
+    const week = weekStart(day, state.settings.firstDay);
+    const own = weeks.get(week) ?? new Map<Id, number>();
+    const given = teacherMinutes(minutes, step.presence, state.settings.startMinutes);
+    weeks.set(week, own.set(teacherId, (own.get(teacherId) ?? 0) + given));
+  }
+  if (weeks.size === 0) return [];
+  const [first, last] = [Math.min(...weeks.keys()), Math.max(...weeks.keys())];
+  return Array.from({ length: (last - first) / 7 + 1 }, (_, i) => {
+    const week = first + 7 * i;
+    return { week, minutes: weeks.get(week) ?? new Map<Id, number>() };
+  });
+}
+
+/** Marks of each kind by month of a year; of one child, or of all. */
+export function marksByMonth(
+  state: Household,
+  year: SchoolYear,
+  childId?: Id,
+): { month: string; kinds: Record<MarkKind, number> }[] {
+  const months = new Map<string, Record<MarkKind, number>>();
+  for (const m of state.marks) {
+    if (m.date < year.start || m.date > year.end) continue;
+    const about = m.was?.childIds ?? (m.childId ? [m.childId] : byId(state.enrolments, m.enrolmentId)?.childIds);
+    if (childId !== undefined && !about?.includes(childId)) continue;
+    const month = m.date.slice(0, 7);
+    const own = months.get(month) ?? (Object.fromEntries(MARK_KINDS.map((k) => [k, 0])) as Record<MarkKind, number>);
+    own[m.kind]++;
+    months.set(month, own);
+  }
+  return [...months].sort(([a], [b]) => (a < b ? -1 : 1)).map(([month, kinds]) => ({ month, kinds }));
+}
+
+function entriesIn(state: Household, year: SchoolYear) {
+  const [from, to] = [toDay(year.start), toDay(year.end)];
+  return [...marksByEnrolment(state.marks)].flatMap(([id, marks]) => {
+    const enrolment = byId(state.enrolments, id);
+    if (!enrolment) return [];
+    const { courseId, teacherId } = enrolment;
+    return workEntries(state, marks, enrolment, contentsOf(state, enrolment))
+      .filter((e) => e.day >= from && e.day <= to)
+      .map((e) => ({ ...e, courseId, teacherId }));
+  });
+}
