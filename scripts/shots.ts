@@ -64,6 +64,25 @@ const SHOTS: Shot[] = [
     },
   ],
   ['courses', '/year/courses'],
+  [
+    'forecast',
+    '/year/forecast',
+    async (page) => {
+      await page.getByRole('button', { name: 'What would help: Grammar by Lantern (Jory)' }).click();
+      await page.getByRole('list', { name: 'What would help' }).waitFor();
+      await page.evaluate(() => window.scrollTo(0, 150));
+    },
+  ],
+  [
+    'what-if',
+    '/year/what-if',
+    async (page) => {
+      await page.getByRole('button', { name: 'Try something' }).click();
+      await page.getByLabel('What if').selectOption('away');
+      await page.getByRole('button', { name: 'Try it' }).click();
+      await page.getByRole('list', { name: /^What it comes to/ }).waitFor();
+    },
+  ],
   ['attendance', '/year/attendance'],
   ['shelf', '/shelf'],
   ['course', '/shelf/rivers-1'],
@@ -84,18 +103,10 @@ const SHOTS: Shot[] = [
   ],
   ['materials', '/materials'],
   ['record', '/record'],
-  ['portfolio', '/portfolio/jory'],
+  ['charts', '/record/charts'],
   ['cards', '/cards'],
   ['household', '/household'],
   ['keeping', '/keeping'],
-  [
-    'begin',
-    '/',
-    async (page) => {
-      await page.getByRole('button', { name: /(Start|Open) my own/ }).click();
-      await page.getByRole('heading', { name: 'A blank page' }).waitFor();
-    },
-  ],
 ];
 
 if (ensureBuilt() !== 0) process.exit(1);

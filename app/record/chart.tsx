@@ -142,7 +142,7 @@ export function Chart({
         </caption>
         <thead>
           <tr>
-            <th />
+            <th scope="col">what</th>
             {series.map((s) => (
               <th key={s.key} scope="col">
                 {s.name}
