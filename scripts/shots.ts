@@ -83,7 +83,6 @@ const SHOTS: Shot[] = [
       await page.getByRole('list', { name: /^What it comes to/ }).waitFor();
     },
   ],
-  ['attendance', '/year/attendance'],
   ['shelf', '/shelf'],
   ['course', '/shelf/rivers-1'],
   ['child', '/child/jory'],
