@@ -25,7 +25,13 @@ export function Fan({ course, today, style, name }: { course: Course; today: Day
               domain={[0, course.steps]}
               stroke="var(--color-ink)"
               tick={{ fontSize: 14 }}
-              label={{ value: 'steps done from now on', position: 'insideBottom', offset: -14, fontSize: 14 }}
+              label={{
+                value: 'steps done from now on',
+                position: 'insideBottom',
+                offset: -14,
+                fontSize: 14,
+                fill: 'var(--color-ink)',
+              }}
             />
             <YAxis
               type="number"

@@ -34,7 +34,13 @@ export function Levels() {
                 type="number"
                 stroke="var(--color-ink)"
                 tick={{ fontSize: 14 }}
-                label={{ value: 'sittings a lesson', position: 'insideBottom', offset: -14, fontSize: 14 }}
+                label={{
+                  value: 'sittings a lesson',
+                  position: 'insideBottom',
+                  offset: -14,
+                  fontSize: 14,
+                  fill: 'var(--color-ink)',
+                }}
               />
               <YAxis type="category" dataKey="name" width={230} stroke="var(--color-ink)" tick={{ fontSize: 14 }} />
               <Bar

@@ -32,6 +32,7 @@ const FILLS = [
 ];
 const DASHES = ['0', '6 4', '2 3', '10 4 2 4'];
 const TICK = { fontSize: 14 };
+const WORDS = { fontSize: 14, fill: 'var(--color-ink)' };
 
 /**
  * A chart with a table of the same figures for those who hear it. Bars are stacked; lines are dashed, so that they can be told apart on
@@ -63,13 +64,13 @@ export function Chart({
         {...(lying ? { type: 'number' as const } : { dataKey: 'at' })}
         stroke="var(--color-ink)"
         tick={TICK}
-        {...(lying ? { label: { value: unit, position: 'insideBottom' as const, offset: -4, fontSize: 14 } } : {})}
+        {...(lying ? { label: { value: unit, position: 'insideBottom' as const, offset: -4, ...WORDS } } : {})}
       />
       <YAxis
         {...(lying ? { type: 'category' as const, dataKey: 'at', width: 200 } : { width: 64 })}
         stroke="var(--color-ink)"
         tick={TICK}
-        {...(lying ? {} : { label: { value: unit, angle: -90, position: 'insideLeft' as const, fontSize: 14 } })}
+        {...(lying ? {} : { label: { value: unit, angle: -90, position: 'insideLeft' as const, ...WORDS } })}
       />
       {series.length > 1 && (
         <Legend
@@ -85,7 +86,7 @@ export function Chart({
           stroke="var(--color-ink)"
           strokeDasharray="5 4"
           ifOverflow="extendDomain"
-          label={{ value: needed.words, position: 'insideTopLeft', fontSize: 14 }}
+          label={{ value: needed.words, position: 'insideTopLeft', ...WORDS }}
         />
       )}
     </>
@@ -155,7 +156,7 @@ export function Chart({
             <tr key={r.at}>
               <th scope="row">{r.at}</th>
               {series.map((s) => (
-                <td key={s.key}>{r[s.key] ?? 0}</td>
+                <td key={s.key}>{r[s.key] ?? (lines ? '–' : 0)}</td>
               ))}
             </tr>
           ))}

@@ -36,11 +36,14 @@ export default function ChartsPage() {
     );
   const month = (date: string) => monthName(Number(date.slice(5, 7))).slice(0, 3);
   const months = figures.so[0]?.so.months ?? [];
-  const soFar = (of: 'days' | 'hours') =>
-    months.map((m, i): Row => ({
+  const ahead = (figures.so[0]?.so.ahead ?? []).map((first): Row => ({ at: month(fromDay(first)) }));
+  const soFar = (of: 'days' | 'hours') => [
+    ...months.map((m, i): Row => ({
       at: month(fromDay(m.month)),
       ...Object.fromEntries(figures.so.map(({ child, so }) => [child.id, so.months[i]?.[of] ?? 0])),
-    }));
+    })),
+    ...ahead,
+  ];
   const who = figures.so.map(({ child }) => ({ key: child.id, name: child.name }));
   const needed = (of: 'days' | 'hours') => {
     const all = new Set(figures.so.flatMap(({ so }) => so[of] ?? []));

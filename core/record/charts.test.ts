@@ -97,13 +97,15 @@ describe('the record in charts', () => {
     fc.assert(
       fc.property(drawn, fc.integer({ min: 0, max: 140 }), (h, days) => {
         const today = START + days;
-        const { months, days: needed, hours } = yearSoFar(h, year, h.children[0]!, today);
+        const { months, ahead, days: needed, hours } = yearSoFar(h, year, h.children[0]!, today);
         expect([needed, hours]).toEqual([170, undefined]);
         for (let i = 1; i < months.length; i++) {
           expect(months[i]!.days).toBeGreaterThanOrEqual(months[i - 1]!.days);
           expect(months[i]!.hours).toBeGreaterThanOrEqual(months[i - 1]!.hours);
         }
-        expect(months.every((m) => m.month <= today)).toBe(true);
+        expect(months.every((m) => m.month <= today) && ahead.every((m) => m > today)).toBe(true);
+        // September to June.
+        expect(months.length + ahead.length).toBe(10);
       }),
     );
   });

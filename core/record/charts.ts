@@ -23,13 +23,16 @@ export interface MonthSoFar {
 /** A child's year month by month up to today, and what is required by its end; undefined where nothing is. */
 export interface YearSoFar {
   months: MonthSoFar[];
+  /** The first days of the months to come. */
+  ahead: Day[];
   days: number | undefined;
   hours: number | undefined;
 }
 
 export function yearSoFar(state: Household, year: SchoolYear, child: Child, today: Day): YearSoFar {
   let [days, minutes] = [0, 0];
-  const months = childMonths(state, year, child, today)
+  const all = childMonths(state, year, child, today);
+  const months = all
     .filter((m) => m.first <= today)
     .map((m): MonthSoFar => {
       days += m.totals.taught;
@@ -38,7 +41,8 @@ export function yearSoFar(state: Household, year: SchoolYear, child: Child, toda
     });
   const count = childCount(state, year, child, today);
   const { needed } = count.minutes;
-  return { months, days: count.days.needed, hours: needed === undefined ? undefined : Math.ceil(needed / 60) };
+  const ahead = all.map((m) => m.first).filter((first) => first > today);
+  return { months, ahead, days: count.days.needed, hours: needed === undefined ? undefined : Math.ceil(needed / 60) };
 }
 
 /** Minutes of a child by course, and in each by kind of work; the course with most first. */

@@ -101,11 +101,11 @@ export function trialWords(now: Column, then: Column): string[] {
     const name = byId(then.state.teachers, t.id)?.name ?? '';
     const minutes = t.minutesAWeek - (was?.minutesAWeek ?? 0);
     if (minutes !== 0)
-      words.push(`It ${minutes > 0 ? 'takes' : 'spares'} ${hoursAndMinutes(Math.abs(minutes))} of ${name} a week.`);
+      words.push(`It takes ${hoursAndMinutes(Math.abs(minutes))} ${minutes > 0 ? 'more' : 'less'} of ${name} a week.`);
     const clashes = t.clashes - (was?.clashes ?? 0);
     if (clashes !== 0)
       words.push(
-        `${count(Math.abs(clashes), 'new lesson')} of ${name} ${clashes > 0 ? 'more' : 'fewer'} ${Math.abs(clashes) === 1 ? 'clashes' : 'clash'}.`,
+        `${Math.abs(clashes)} ${clashes > 0 ? 'more' : 'fewer'} of ${name}’s new lessons ${Math.abs(clashes) === 1 ? 'clashes' : 'clash'}.`,
       );
   }
   const moved = then.figures.courses.flatMap((c) => {
