@@ -87,7 +87,7 @@ export default function ForecastPage() {
               return (
                 <li key={f.enrolmentId} className="border-b border-rule py-1">
                   <div className="flex flex-wrap items-baseline gap-x-3">
-                    <span className="min-w-0 flex-1 wrap-anywhere">
+                    <span className="min-w-0 flex-1 basis-full wrap-anywhere sm:basis-0">
                       <Link className="page-link" to={`/shelf/${course}`}>
                         {name(f.enrolmentId)}
                       </Link>

@@ -79,7 +79,7 @@ export function Remedies({ enrolmentIds, close }: { enrolmentIds: readonly strin
       <ul aria-label="What would help">
         {best.map(({ j, now }) => (
           <li key={`${j.remedy.enrolmentId} ${j.remedy.words}`} className="flex flex-wrap items-center gap-x-3 py-1">
-            <span className="min-w-0 flex-1 wrap-anywhere">
+            <span className="min-w-0 flex-1 basis-full wrap-anywhere sm:basis-0">
               {several && <b className="font-semibold">{name(j.remedy)}. </b>}
               {remedyWords(household, j, now, today)}
             </span>
@@ -90,7 +90,7 @@ export function Remedies({ enrolmentIds, close }: { enrolmentIds: readonly strin
         ))}
         {accept && (
           <li className="flex flex-wrap items-center gap-x-3 py-1">
-            <span className="min-w-0 flex-1">{accept.remedy.words}.</span>
+            <span className="min-w-0 flex-1 basis-full sm:basis-0">{accept.remedy.words}.</span>
             <button type="button" className="btn" onClick={() => void keep(accept)}>
               Accept it
             </button>

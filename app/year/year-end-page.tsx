@@ -1,13 +1,16 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { isOver, toDay } from '../../core/calendar';
-import { makeNextYear } from '../../core/deeds';
+import { letCourseGo, makeNextYear } from '../../core/deeds';
 import { nextYearFrom, nextYearName, samplesOf, yearEnd, yearEndWords } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { longDate, shortDate } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { newId } from '../ui/id';
 import { count } from '../ui/words';
+
+const GOES = { given: 'Pass its things on', sold: 'Sell its things' } as const;
+const GONE = { given: 'its things passed on', sold: 'its things sold' } as const;
 
 /** The end of a year on one page, with a proposal for each thing: what was, what stays, what comes; to be come back to at any time. */
 export default function YearEndPage() {
@@ -71,6 +74,29 @@ export default function YearEndPage() {
                   {a.course.title}
                 </Link>
                 : {a.words}.
+                {a.things.length > 0 && (
+                  <span className="block">
+                    <span className="text-soft">
+                      Its own things:{' '}
+                      {a.things.map((t) => `${t.onHand > 1 ? `${t.onHand} × ` : ''}${t.material.name}`).join(', ')}.
+                    </span>{' '}
+                    {(['given', 'sold'] as const).map((kind) => (
+                      <button
+                        key={kind}
+                        type="button"
+                        className="btn mr-2 print:hidden"
+                        aria-label={`${GOES[kind]}: ${a.course.title}`}
+                        onClick={() =>
+                          void commit(`${a.course.title}: ${GONE[kind]}`, (now) =>
+                            letCourseGo(now, a.course.id, kind, today, newId),
+                          )
+                        }
+                      >
+                        {GOES[kind]}
+                      </button>
+                    ))}
+                  </span>
+                )}
               </li>
             ))}
           </ul>
@@ -113,6 +139,7 @@ export default function YearEndPage() {
             {end.next.map((n) => (
               <li key={`${n.child.id} ${n.course.id}`} className="border-b border-rule/60 py-1 wrap-anywhere">
                 {n.child.name}: {n.course.title}, about {shortDate(style, toDay(n.from), today)}
+                {n.buy && <span className="text-soft"> · {n.buy}</span>}
                 {n.clash && <b className="font-semibold"> · {n.clash}</b>}
               </li>
             ))}

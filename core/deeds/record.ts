@@ -1,5 +1,7 @@
 import { byId, type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
-import { newOf, nextYearFrom } from '../record';
+import type { Day } from '../calendar';
+import { newOf, nextYearFrom, thingsOfAlone } from '../record';
+import { moveThing } from './things';
 
 /** Marks of a table that are not there yet; those without an id get one. */
 export const takeMarks = (now: Household, marks: readonly Mark[], newId: () => Id): Put[] =>
@@ -25,4 +27,20 @@ export function makeNextYear(now: Household, yearId: Id, name: string, newId: ()
   const title = name.trim().slice(0, 120);
   if (!year || title === '' || now.years.some((y) => y.start > year.end)) return [];
   return [{ table: 'years', put: nextYearFrom(year, title, newId) }];
+}
+
+/** A course that is through is given away or sold: all its own things that are not used up leave the house, each by an entry of the inventory. */
+export function letCourseGo(now: Household, courseId: Id, kind: 'given' | 'sold', day: Day, newId: () => Id): Put[] {
+  const title = byId(now.courses, courseId)?.title;
+  const rows: Put[] = [];
+  let then = now;
+  for (const { material, onHand } of thingsOfAlone(now, courseId)) {
+    const wish = { materialId: material.id, kind, quantity: onHand, day, ...(title ? { note: `with ${title}` } : {}) };
+    const own = moveThing(then, wish, newId);
+    rows.push(...own);
+    // Each entry comes after the one before it.
+    const entries = own.flatMap((p) => (p.table === 'movements' && 'put' in p ? [p.put] : []));
+    then = { ...then, movements: [...then.movements, ...entries] };
+  }
+  return rows;
 }

@@ -2,8 +2,10 @@ import fc from 'fast-check';
 import { rrulestr } from 'rrule';
 import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekdayOf } from '../calendar';
-import { makeNextYear } from '../deeds';
+import { letCourseGo, makeNextYear } from '../deeds';
 import type { Household } from '../household';
+import { stock } from '../materials';
+import { shortDate } from '../words';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, yearArbitrary } from '../tests/make';
 import { nextYearFrom, nextYearName, yearEnd, yearEndWords } from './index';
@@ -95,5 +97,57 @@ describe('the end of a year', () => {
         .next.filter((x) => x.course.id === 'c')
         .map((x) => [x.child.name, x.clash]),
     ).toEqual([['Wren', '']]);
+  });
+
+  it('what is a course’s alone and not used up goes with it, by an entry each, once; what another course asks for stays', () => {
+    const thing = (id: string, consumable = false) => ({
+      ...{ id, name: id, place: '', unit: '', consumable, cautions: [], leadDays: 7 },
+    });
+    const need = (materialId: string, courseId: string) => ({
+      ...{ id: `${materialId} ${courseId}`, materialId, courseId, lessonId: 'L1', quantity: 1 },
+      per: 'shared' as const,
+    });
+    const h = home({
+      materials: [thing('abacus'), thing('scales'), thing('paper', true), thing('globe')],
+      needs: [need('abacus', 'c'), need('scales', 'c'), need('paper', 'c'), need('scales', 'd'), need('globe', 'c')],
+      movements: ['abacus', 'scales', 'paper'].map((materialId, i) => ({
+        ...{ id: `m${i}`, materialId, date: '2026-09-01', seq: i + 1, kind: 'in' as const, quantity: 2 },
+      })),
+    });
+    expect(at(h).after[0]!.things.map((t) => [t.material.id, t.onHand])).toEqual([['abacus', 2]]);
+    const day = toDay('2027-06-14');
+    const sold = afterDeed(h, letCourseGo(h, 'c', 'sold', day, newId));
+    expect(sold.movements.at(-1)).toMatchObject({
+      ...{ materialId: 'abacus', kind: 'sold', quantity: 2, date: '2027-06-14', note: 'with Sums' },
+    });
+    expect(stock(sold).get('abacus')).toBe(0);
+    expect(stock(sold).get('scales')).toBe(2);
+    // Pressed twice it goes once.
+    expect(letCourseGo(sold, 'c', 'given', day, newId)).toEqual([]);
+    expect(at(sold).after[0]!.things).toEqual([]);
+  });
+
+  it('what a level lacks is named with the day to order it by and its price', () => {
+    const parts = [
+      { id: 'p', kind: 'workbook' as const, title: 'Workbook', price: 1250 },
+      { id: 'q', kind: 'manual' as const, title: 'Manual', price: 1850 },
+    ];
+    const book = (id: string, name: string) => ({
+      ...{ id, name, place: '', unit: '', consumable: true, cautions: [], leadDays: 7 },
+    });
+    const [sums, tales] = home().courses;
+    const h = home({
+      courses: [{ ...sums!, parts }, tales!],
+      materials: [book('w', 'Workbook'), book('x', 'Manual')],
+      movements: [
+        { id: 'a', materialId: 'w', date: '2026-09-01', seq: 1, kind: 'in', quantity: 1 },
+        { id: 'b', materialId: 'w', date: '2026-10-01', seq: 2, kind: 'out', quantity: 1 },
+        { id: 'd', materialId: 'x', date: '2026-09-01', seq: 3, kind: 'in', quantity: 1 },
+      ],
+    });
+    const wren = at(h).next.find((x) => x.child.name === 'Wren' && x.course.id === 'c')!;
+    const by = shortDate('day month', toDay(wren.from) - 7, toDay('2027-06-14'));
+    expect(wren.buy).toBe(`to be ordered by ${by}: Workbook (12.50)`);
+    expect(at(home()).next.every((x) => x.buy === '')).toBe(true);
   });
 });

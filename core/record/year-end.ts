@@ -12,7 +12,7 @@ import {
   titleOf,
 } from '../household';
 import { marksByEnrolment } from '../log';
-import { copiesOf, copyWords, money, setOf } from '../materials';
+import { copiesOf, copyWords, LEAD_DAYS, money, setOf, stock } from '../materials';
 import { isThrough } from '../pace';
 import { count, listing, shortDate } from '../words';
 
@@ -21,8 +21,9 @@ export interface AfterCourse {
   course: Course;
   /** Kept for this child, wanted from about that date: when it is as old as the one before it was at its first lesson. */
   keepFor?: { child: Child; from: IsoDate };
-  /** Where nobody waits for it. */
   words: string;
+  /** What goes with it when it is passed on or sold: things in the house that come back to the shelf and that no other course asks for. */
+  things: { material: Material; onHand: number }[];
 }
 /** A child's course that is not through at the year's end. */
 export interface Carried {
@@ -37,6 +38,8 @@ export interface NextLevel {
   from: IsoDate;
   /** Another who would want it in the same months. */
   clash: string;
+  /** What of its set is missing, by when to order it, and what it costs as far as prices are known; "" where nothing is. */
+  buy: string;
 }
 export interface YearEnd {
   after: AfterCourse[];
@@ -72,6 +75,18 @@ function waiting(state: Household, courseId: Id, today: Day): { child: Child; fr
     .sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : a.child.id < b.child.id ? -1 : 1));
 }
 
+/** The things in the house that are a course's alone and not used up: what goes with it when it goes. */
+export function thingsOfAlone(state: Household, courseId: Id): AfterCourse['things'] {
+  const onHand = stock(state);
+  const wanted = (id: Id, own: boolean) =>
+    state.needs.some((n) => n.materialId === id && (n.courseId === courseId) === own);
+  return state.materials
+    .filter((m) => !m.consumable && !m.retired && wanted(m.id, true) && !wanted(m.id, false))
+    .map((material) => ({ material, onHand: onHand.get(material.id) ?? 0 }))
+    .filter((t) => t.onHand > 0)
+    .sort((a, b) => a.material.name.localeCompare(b.material.name));
+}
+
 /**
  * What a year's end has to settle, each with a proposal: courses that are through, kept for the next child or to be passed on or sold; what goes
  * on; what is written in; what waits on the shelf for whom.
@@ -91,13 +106,14 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     const price = (course.parts ?? []).reduce((n, p) => n + (p.price ?? 0), 0);
     const whole = missing.length === 0 ? 'complete, as far as is known' : `without ${listing(missing)}`;
     const worth = price > 0 ? `, bought for ${money(price)}` : '';
+    const things = thingsOfAlone(state, course.id);
     return next
       ? {
-          course,
+          ...{ course, things },
           keepFor: next,
           words: `keep it for ${next.child.name}, who is as old about ${shortDate(style, toDay(next.from), today)}`,
         }
-      : { course, words: `nobody younger waits for it: pass it on or sell it (${whole}${worth})` };
+      : { course, things, words: `nobody younger waits for it: pass it on or sell it (${whole}${worth})` };
   });
   const carried = taken
     .filter((e) => !over(e))
@@ -119,11 +135,21 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
           o.course.id === w.course.id && o.child.id !== w.child.id && Math.abs(toDay(o.from) - toDay(w.from)) < 270,
       );
       return {
-        ...w,
+        ...{ ...w, buy: toBuy(state, w.course, toDay(w.from), today) },
         clash: others.length > 0 ? `${listing(others.map((o) => o.child.name))} would want it in the same year` : '',
       };
     });
   return { after, carried, written, next };
+}
+
+/** What has to be in the house before a level is begun, a week for it to come. */
+function toBuy(state: Household, course: Course, from: Day, today: Day): string {
+  const missing = setOf(state, course).filter((p) => p.is === 'missing');
+  if (missing.length === 0) return '';
+  const price = missing.reduce((n, p) => n + (p.part.price ?? 0), 0);
+  const by = from - LEAD_DAYS;
+  const when = by <= today ? 'to be ordered now' : `to be ordered by ${shortDate(state.settings.dateStyle, by, today)}`;
+  return `${when}: ${listing(missing.map((p) => p.part.title || p.part.kind))}${price > 0 ? ` (${money(price)})` : ''}`;
 }
 
 /** Fifty-two weeks: every date keeps its weekday. */
