@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import JSZip from 'jszip';
-import { backup, expect, openRows, openToday, ownFrom, settled, status, test, walk } from './app';
+import { backup, chooseFile, expect, openRows, openToday, ownFrom, settled, status, test, walk } from './app';
 
 test('the record is searched, goes out as a table and comes back: nothing twice, a fault by its row', async ({
   page,
@@ -204,4 +204,17 @@ test('the record in charts: drawn for one child, each with its table; the marks 
   await walk(page, '/record/charts');
   await page.getByLabel('Drawn for').selectOption({ label: 'Wren' });
   await expect.poll(sum).toBe(total + 1);
+});
+
+test('the register comes in from a table: days by their child, a fault by its row, taken back whole', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/year/attendance');
+  const file = 'date,child,status\n2026-10-05,Wren,sick\n2026-10-06,Wren,sick\n2026-10-07,Nobody,sick\n';
+  await chooseFile(page, 'From a table (CSV)', 'register.csv', file);
+  await expect(page.getByRole('alert')).toContainText('Row 4: No child is called “Nobody”.');
+  await expect(status(page)).toContainText('2 days from register.csv');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(status(page)).toContainText('Taken back');
 });

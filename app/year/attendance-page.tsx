@@ -12,6 +12,7 @@ import {
 } from '../../core/attendance';
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
 import { type Attendance, attendanceId, byId, type Child, type SchoolYear } from '../../core/household';
+import { newAttendance, readAttendanceCsv, writeAttendanceCsv } from '../../core/record';
 import { wholeHours } from '../../core/words';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
@@ -19,6 +20,7 @@ import { dayAndDate, longDate, monthName } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
+import { TableFile } from '../ui/table-file';
 import { count, listing } from '../ui/words';
 import { SubNav } from './sub-nav';
 import { useViewYear } from './view-year';
@@ -46,7 +48,7 @@ const WORDS: Record<DayStatus, string> = {
 
 /** The register: each child's days month by month, with the totals at the foot, and what past days were if nobody said. */
 export default function AttendancePage() {
-  const { household, today } = useHousehold();
+  const { household, today, commit, say } = useHousehold();
   const { year } = useViewYear();
   const [params, setParams] = useSearchParams();
   const [editing, setEditing] = useState<ChildDay>();
@@ -62,6 +64,13 @@ export default function AttendancePage() {
       </div>
     );
   }
+  const take = async (text: string, file: string) => {
+    const { rows, faults } = readAttendanceCsv(household, text, today);
+    const fresh = newAttendance(household, rows).length;
+    if (fresh > 0) await commit(`${count(fresh, 'day')} from ${file}`, (now) => newAttendance(now, rows));
+    else say(`All that could be read of ${file} is in the register already.`);
+    return faults;
+  };
   return (
     <div className="register-sheet">
       <h1>
@@ -85,6 +94,9 @@ export default function AttendancePage() {
           ))}
         </div>
         <Register year={year} child={child} today={today} edit={setEditing} />
+        <div className="flex flex-wrap gap-2 pt-4 print:hidden">
+          <TableFile name="attendance.csv" write={() => writeAttendanceCsv(household, today)} take={take} />
+        </div>
       </div>
       {editing && <DayForm year={year} child={child} day={editing} close={() => setEditing(undefined)} />}
     </div>

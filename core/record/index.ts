@@ -5,3 +5,4 @@ export * from './html';
 export * from './verdicts';
 export * from './year-end';
 export * from './charts';
+export * from './attendance-csv';
