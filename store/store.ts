@@ -505,9 +505,14 @@ export class HouseholdStore {
   async note(key: string): Promise<unknown> {
     return (await this.db.meta.get(key))?.value;
   }
-  async setNote(key: string, value: unknown): Promise<void> {
+  setNote(key: string, value: unknown): Promise<void> {
+    return this.changeNote(key, () => value);
+  }
+  /** Changes such a value from what it is by then, other windows' changes included. */
+  async changeNote(key: string, change: (was: unknown) => unknown): Promise<void> {
     if (this.lost) throw new StoreFault(this.lost);
-    await this.db.meta.put({ key, value });
+    const { meta } = this.db;
+    await this.db.transaction('rw', meta, async () => meta.put({ key, value: change((await meta.get(key))?.value) }));
   }
 
   private async store(changes: readonly RowChange[], side: 'before' | 'after'): Promise<void> {

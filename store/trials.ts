@@ -18,9 +18,9 @@ const TRIALS = 'trials';
 export const MOST_TRIALS = 6;
 
 export async function trialsOf(store: HouseholdStore): Promise<Trial[]> {
-  const noted = await store.note(TRIALS);
-  return Array.isArray(noted) ? (noted as Trial[]) : [];
+  return listed(await store.note(TRIALS));
 }
+const listed = (noted: unknown): Trial[] => (Array.isArray(noted) ? (noted as Trial[]) : []);
 
 /** The copy of a trial, opened as a household of its own; it has to be closed again. */
 export async function openTrial(which: Which, trial: Trial): Promise<HouseholdStore> {
@@ -43,7 +43,7 @@ export async function beginTrial(store: HouseholdStore, which: Which, trial: Tri
     throw error;
   }
   copy.close();
-  await store.setNote(TRIALS, [...(await trialsOf(store)), trial]);
+  await store.changeNote(TRIALS, (was) => [...listed(was), trial]);
 }
 
 /** What a trial holds, with when its rows were written. */
@@ -61,10 +61,7 @@ export const trialHousehold = async (which: Which, trial: Trial): Promise<Househ
 
 /** Lets a trial go: its copy is deleted, the household stays byte for byte what it is. */
 export async function letTrialGo(store: HouseholdStore, which: Which, trial: Trial): Promise<void> {
-  await store.setNote(
-    TRIALS,
-    (await trialsOf(store)).filter((t) => t.id !== trial.id),
-  );
+  await store.changeNote(TRIALS, (was) => listed(was).filter((t) => t.id !== trial.id));
   await Dexie.delete(trialDatabase(which, trial.id));
 }
 

@@ -1,9 +1,10 @@
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import type { CsvReading } from '../core/contents';
 import type { CourseFile } from '../core/course-file';
 import type { Reading } from '../core/formats';
 import type { Side } from '../core/merge';
 import type { FileWorker, MergePreview } from './files.worker';
+import { inOwnWorker } from './once';
 
 export type { MergePreview };
 
@@ -20,17 +21,13 @@ async function read<T>(
 ): Promise<T | { fault: string }> {
   const worker = new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
   try {
-    const broken = new Promise<{ fault: string }>((resolve) => {
-      worker.onerror = () => resolve({ fault: 'The file could not be read; it may be too large for this device.' });
-    });
-    const stopped = new Promise<{ fault: string }>((resolve) => {
-      stop.addEventListener('abort', () => resolve({ fault: 'Reading the file was stopped.' }));
-    });
-    return await Promise.race([work(wrap<FileWorker>(worker)) as Promise<T>, broken, stopped]);
+    return await inOwnWorker<FileWorker, T>(worker, stop, work);
   } catch {
-    return { fault: 'The file could not be read: it may have been moved, or be too large for this device.' };
-  } finally {
-    worker.terminate();
+    return {
+      fault: stop.aborted
+        ? 'Reading the file was stopped.'
+        : 'The file could not be read: it may have been moved, or be too large for this device.',
+    };
   }
 }
 

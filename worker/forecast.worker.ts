@@ -6,6 +6,8 @@ import {
   forecasts,
   type GateForecast,
   gateForecasts,
+  type LevelRecord,
+  levelRecords,
   type OrderForecast,
   orderForecasts,
   toForetell,
@@ -19,6 +21,8 @@ export interface Foretold {
   courses: Omit<Forecast, 'runs'>[];
   children: ChildForecast[];
   gates: GateForecast[];
+  /** How long each level took; of one course alone nothing. */
+  levels: LevelRecord[];
   orders: OrderForecast[];
 }
 
@@ -34,6 +38,7 @@ const teller = {
       children: childForecasts(household, list),
       gates: gateForecasts(household, plan, list).filter(asked),
       orders: orderForecasts(list, orders).filter(asked),
+      levels: courseId === undefined ? levelRecords(household, plan.today) : [],
     };
   },
 };

@@ -2,6 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { forecastWords, gateWords, groundWords, nextOrderWords } from '../../core/forecast';
 import { byId, childrenOf, type Course } from '../../core/household';
+import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { listing } from '../ui/words';
 import { useForecast } from './use-forecast';
@@ -43,7 +44,7 @@ export default function CourseForecast({ course }: { course: Course }) {
               course={f}
               today={today}
               style={household.settings.dateStyle}
-              name={`${course.title} (${listing(childrenOf(household, byId(household.enrolments, f.enrolmentId)!).map((c) => c.name))})`}
+              name={takingName(household, f.enrolmentId)}
             />
           </Suspense>
         ))}

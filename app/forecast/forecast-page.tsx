@@ -1,9 +1,9 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { childWords, forecastWords, gateWords, groundWords, nextOrderWords, testWords } from '../../core/forecast';
-import { byId, childrenOf, titleOf } from '../../core/household';
+import { byId } from '../../core/household';
+import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
-import { listing } from '../ui/words';
 import { SubNav } from '../year/sub-nav';
 import { useForecast } from './use-forecast';
 
@@ -23,10 +23,7 @@ export default function ForecastPage() {
   const [open, setOpen] = useState<string>();
   const [helped, setHelped] = useState<string>();
   const style = household.settings.dateStyle;
-  const name = (id: string) => {
-    const e = byId(household.enrolments, id);
-    return e ? `${titleOf(household, e.courseId)} (${listing(childrenOf(household, e).map((c) => c.name))})` : '';
-  };
+  const name = (id: string) => takingName(household, id);
   // What holds a child's year up most; each is tried in every way, so no more than a few.
   const heldUpBy = (childId: string) =>
     late
@@ -140,7 +137,7 @@ export default function ForecastPage() {
             </>
           )}
           <Suspense>
-            <Levels />
+            <Levels records={told.levels} />
           </Suspense>
           <p className="pt-3 text-soft">
             Reading takes months or years, and every child its own. Lasting trouble with reading or number deserves a

@@ -1,23 +1,21 @@
-import { useMemo } from 'react';
 import { Bar, BarChart, CartesianGrid, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { levelRecords } from '../../core/forecast';
-import { byId, titleOf } from '../../core/household';
+import type { LevelRecord } from '../../core/forecast';
+import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { count, listing } from '../ui/words';
+import { count } from '../ui/words';
 
 const ROW = 34;
 
 /** How many sittings a lesson took, level by level and child by child: as bars, with a table beside them for those who hear it. */
-export function Levels() {
+export function Levels({ records }: { records: readonly LevelRecord[] }) {
   const { household, today } = useHousehold();
-  const records = useMemo(() => levelRecords(household, today), [household, today]);
   const style = household.settings.dateStyle;
   if (records.length === 0) return null;
   const rows = records.map((r) => ({
     ...r,
     id: r.enrolmentId,
-    name: `${titleOf(household, r.courseId)} (${listing(r.childIds.map((id) => byId(household.children, id)?.name ?? ''))})`,
+    name: takingName(household, r.enrolmentId),
     aLesson: Math.round(10 * r.aLesson) / 10,
   }));
   return (

@@ -1,8 +1,8 @@
 import { lazy, Suspense } from 'react';
 import { forecastWords, groundWords } from '../../core/forecast';
-import { childrenOf, type Enrolment, titleOf } from '../../core/household';
+import type { Enrolment } from '../../core/household';
+import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
-import { listing } from '../ui/words';
 import { useForecast } from './use-forecast';
 
 const Fan = lazy(() => import('./fan').then((m) => ({ default: m.Fan })));
@@ -14,14 +14,13 @@ export default function LikelyWay({ enrolment }: { enrolment: Enrolment }) {
   const own = told?.courses.find((f) => f.enrolmentId === enrolment.id);
   if (!own) return null;
   const style = household.settings.dateStyle;
-  const who = listing(childrenOf(household, enrolment).map((c) => c.name));
   return (
     <div className="pb-2">
       <p className="wrap-anywhere first-letter:uppercase">
         {forecastWords(style, own, today)}. <span className="text-soft">({groundWords(household, own)})</span>
       </p>
       <Suspense>
-        <Fan course={own} today={today} style={style} name={`${titleOf(household, enrolment.courseId)} (${who})`} />
+        <Fan course={own} today={today} style={style} name={takingName(household, enrolment.id)} />
       </Suspense>
     </div>
   );

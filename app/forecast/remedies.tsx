@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import type { Day } from '../../core/calendar';
 import { chanceWords } from '../../core/forecast';
-import { byId, childrenOf, type Household, titleOf } from '../../core/household';
+import { byId, type Household } from '../../core/household';
 import {
-  bestOf,
+  bestOfAll,
   inHandWords,
   type Judged,
   type Judgement,
@@ -12,13 +12,13 @@ import {
   remedyPuts,
   remedyWords,
 } from '../../core/whatif';
+import { takingName } from '../../core/words';
 import { judge } from '../../worker/whatif';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { shortDate } from '../ui/dates';
 import { Dialog } from '../ui/dialog';
 import { newId } from '../ui/id';
-import { listing } from '../ui/words';
 
 /** What could be done about some courses, as the household is now; each way is planned and foretold in a worker. */
 function useJudgements(enrolmentIds: readonly string[]) {
@@ -49,10 +49,7 @@ export function Remedies({ enrolmentIds, close }: { enrolmentIds: readonly strin
   const { list, share, failed } = useJudgements(enrolmentIds);
   const [all, setAll] = useState(false);
   const several = enrolmentIds.length > 1;
-  const name = (r: Remedy) => {
-    const e = byId(household.enrolments, r.enrolmentId);
-    return e ? `${titleOf(household, e.courseId)} (${listing(childrenOf(household, e).map((c) => c.name))})` : '';
-  };
+  const name = (r: Remedy) => takingName(household, r.enrolmentId);
   const keep = async (j: Judged) => {
     if (j.remedy.wish.kind === 'accept') return close();
     const plan = settled?.plan;
@@ -69,9 +66,7 @@ export function Remedies({ enrolmentIds, close }: { enrolmentIds: readonly strin
         Each way out is planned and played through: {Math.round(share * 100)} per cent …
       </p>
     );
-  const best = list
-    .flatMap((judgement) => bestOf(judgement).map((j) => ({ j, now: judgement.now })))
-    .slice(0, several ? 3 : 2);
+  const best = bestOfAll(list);
   const accept = list[0]?.all.at(-1);
   return (
     <div className="border-l-2 border-edge pb-2 pl-4">

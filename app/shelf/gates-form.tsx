@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { fromDay } from '../../core/calendar';
-import { byId, childrenOf, type Course, type Enrolment, type Gate, titleOf } from '../../core/household';
+import { byId, childrenOf, type Course, type Enrolment, type Gate } from '../../core/household';
 import { gateFault, isMastered, masteryOfGate } from '../../core/pace';
+import { takingName } from '../../core/words';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -15,8 +16,7 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
   const [gates, setGates] = useState<Gate[]>(enrolment.gates ?? []);
   const [fault, setFault] = useState<string>();
   const others = household.enrolments.filter((e) => e.id !== enrolment.id);
-  const name = (e: Enrolment) =>
-    `${titleOf(household, e.courseId)} (${listing(childrenOf(household, e).map((c) => c.name))})`;
+  const name = (e: Enrolment) => takingName(household, e.id);
   const who = listing(childrenOf(household, enrolment).map((c) => c.name));
   const change = (i: number, gate: Gate) => setGates(gates.map((g, k) => (k === i ? gate : g)));
   const draft = (): Enrolment => {

@@ -2,7 +2,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
 import { choose } from '../../core/deeds';
-import { byId, childrenOf, titleOf } from '../../core/household';
+import { byId, titleOf } from '../../core/household';
 import { makeTrack, reserveOf } from '../../core/pace';
 import {
   CHOICE_WORDS,
@@ -14,6 +14,7 @@ import {
   proposedFor,
 } from '../../core/sitdown';
 import { type WeekPage, weekPage } from '../../core/week';
+import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { newId } from '../ui/id';
@@ -32,7 +33,7 @@ export function Courses({ lines, page, start }: { lines: readonly CourseLine[]; 
       {lines.map((l) => {
         const { enrolment } = l.row;
         const hand = reserves.get(enrolment.id)?.daysInHand;
-        const name = `${titleOf(household, enrolment.courseId)} (${listing(childrenOf(household, enrolment).map((c) => c.name))})`;
+        const name = takingName(household, enrolment.id);
         const here = open === enrolment.id;
         return (
           <li key={enrolment.id} className="border-b border-rule/60 py-1">

@@ -10,6 +10,8 @@ import { TrialForm } from './trial-form';
 
 const GROUPS = { children: 'Children', teachers: 'Teachers', orders: 'Orders and money', courses: 'Courses' } as const;
 
+const idsOf = (trials: readonly Trial[]) => trials.map((t) => t.id).join(' ');
+
 /** The trials of the open household, read anew after each change. */
 function useTrials() {
   const { store } = useHousehold();
@@ -17,7 +19,8 @@ function useTrials() {
   const [turn, setTurn] = useState(0);
   useEffect(() => {
     let left = false;
-    void trialsOf(store).then((list) => !left && setTrials(list));
+    // The same trials read anew are no other ones.
+    void trialsOf(store).then((list) => !left && setTrials((was) => (was && idsOf(was) === idsOf(list) ? was : list)));
     return () => {
       left = true;
     };
@@ -30,7 +33,6 @@ function useFigures(trials: readonly Trial[] | undefined) {
   const { household, which, today } = useHousehold();
   const [found, setFound] = useState<{ of: Household; columns: ReadonlyMap<string, Column> }>();
   const [failed, setFailed] = useState(false);
-  const ids = trials?.map((t) => t.id).join(' ');
   useEffect(() => {
     if (!trials || trials.length === 0) return;
     const stop = new AbortController();
@@ -45,8 +47,7 @@ function useFigures(trials: readonly Trial[] | undefined) {
     };
     work().catch(() => !stop.signal.aborted && setFailed(true));
     return () => stop.abort();
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the same trials read anew are no other ones
-  }, [household, ids, which, today]);
+  }, [household, trials, which, today]);
   return { columns: found?.of === household ? found.columns : undefined, failed };
 }
 
@@ -57,13 +58,16 @@ export default function WhatIfPage() {
   const { columns, failed } = useFigures(open ? undefined : trials);
   const [making, setMaking] = useState(false);
   const style = household.settings.dateStyle;
+  const [busy, setBusy] = useState(false);
   const guarded = async (done: string, work: () => Promise<void>) => {
+    setBusy(true);
     try {
       await work();
       say(done);
     } catch (error) {
       say((error as Error).message, true);
     }
+    setBusy(false);
     again();
   };
   const shown = useMemo(() => (trials ?? []).filter((t) => columns?.has(t.id)), [trials, columns]);
@@ -130,6 +134,7 @@ export default function WhatIfPage() {
                   <button
                     type="button"
                     className="btn"
+                    disabled={busy}
                     aria-label={`Keep it: ${t.name}`}
                     onClick={() =>
                       void guarded(`“${t.name}” is your household’s now. Undo takes all of it back.`, () =>
@@ -142,6 +147,7 @@ export default function WhatIfPage() {
                   <button
                     type="button"
                     className="btn"
+                    disabled={busy}
                     aria-label={`Let it go: ${t.name}`}
                     onClick={() =>
                       void guarded(`“${t.name}” is gone. Your household is as it was.`, () =>

@@ -10,6 +10,7 @@ import {
   type Id,
   type Mark,
   type RitualMark,
+  type SchoolYear,
 } from '../household';
 import { marksByEnrolment, workMarks } from '../log';
 
@@ -36,16 +37,20 @@ export interface WorkEntry {
 /**
  * The marks of work of one enrolment: a mark about the whole enrolment is work of every child but those who missed the step that day.
  * Minutes are those marked, else those planned for the step (less what was left of it).
+ * @param within only those of a year
  */
 export function workEntries(
   state: Pick<Household, 'children'>,
   marks: readonly Mark[],
   enrolment: Enrolment,
   course: Course | undefined,
+  within?: Pick<SchoolYear, 'start' | 'end'>,
 ): WorkEntry[] {
   const steps = new Map(course ? flatten(course).map((s) => [s.id, s]) : []);
   const missed = new Set(marks.filter((m) => m.kind === 'missed').map((m) => `${m.date} ${m.stepId} ${m.childId}`));
-  return workMarks(marks).map((mark): WorkEntry => {
+  const work = workMarks(marks);
+  const asked = within ? work.filter((m) => m.date >= within.start && m.date <= within.end) : work;
+  return asked.map((mark): WorkEntry => {
     const step = steps.get(mark.stepId);
     // What the mark was of when it was made; where that was not copied yet, the book has not changed since.
     const whole = mark.was?.minutes ?? step?.minutes ?? 0;

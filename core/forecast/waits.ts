@@ -7,7 +7,7 @@ import { isMastered } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { lastOfLesson } from './asked';
 import { type Forecast, RUNS, type Span } from './forecast';
-import { blocksOf, quantile, sittingsTo, type Weeks } from './model';
+import { blocksOf, quantile, sittingsTo } from './model';
 
 /** When a gate is likely to open. */
 export interface GateForecast {
@@ -55,7 +55,7 @@ export function deckForecast(
     else came.set(day, (came.get(day) ?? 0) + 1);
   }
   const days = new Set([...answers.values()].flatMap((own) => own.map((a) => a.day)));
-  if (toGo === 0 || days.size < PRACTISED_FROM || came.size === 0) return { toGo };
+  if (toGo === 0 || days.size < PRACTISED_FROM) return { toGo };
   const weeks: number[][] = [];
   const first = Math.min(...days);
   for (let w = weekStart(first, state.settings.firstDay); w < today; w += 7) {
@@ -63,11 +63,9 @@ export function deckForecast(
     for (let d = Math.max(w, first); d < Math.min(w + 7, today); d++) own.push(came.get(d) ?? 0);
     if (own.length > 0) weeks.push(own);
   }
-  const own: Weeks = weeks;
-  const all = own.flat();
-  if (all.every((n) => n === 0)) return { toGo };
+  if (weeks.flat().every((n) => n === 0)) return { toGo };
   // What is not recorded yet is taken to be like all of it so far.
-  const [ends] = sittingsTo(blocksOf(own, own), [toGo], { runs, seed: seedOf(`${deckId} ${childId}`) });
+  const [ends] = sittingsTo(blocksOf(weeks, weeks), [toGo], { runs, seed: seedOf(`${deckId} ${childId}`) });
   const day = (share: number) => today - 1 + Math.min(LONGEST, quantile(ends!, share));
   return { toGo, opens: { early: day(0.1), middle: day(0.5), late: day(0.9) } };
 }

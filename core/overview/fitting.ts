@@ -1,14 +1,6 @@
-import { byId, childrenOf, type Household, type Id, titleOf } from '../household';
+import { byId, type Household } from '../household';
 import type { Plan } from '../stagger';
-import { count, listing } from '../words';
-
-/** "Sluice Arithmetic, Level B (Wren)". */
-const nameOf = (state: Household, enrolmentId: Id): string => {
-  const e = byId(state.enrolments, enrolmentId);
-  return e
-    ? `${titleOf(state, e.courseId)} (${listing(childrenOf(state, e).map((c) => c.name))})`
-    : 'a course that is gone';
-};
+import { count, listing, takingName } from '../words';
 
 /**
  * What a plan could not place, in sentences: whether all has a date; else which course lacks how many steps, and what makes
@@ -18,7 +10,7 @@ export function fittingWords(state: Household, plan: Pick<Plan, 'tracks'>): stri
   const tracks = plan.tracks.filter((t) => byId(state.enrolments, t.enrolmentId));
   const lacking = tracks.flatMap((t) => {
     const n = t.days.filter((d) => d < 0).length;
-    return n > 0 ? [`${nameOf(state, t.enrolmentId)} by ${count(n, 'step')}`] : [];
+    return n > 0 ? [`${takingName(state, t.enrolmentId)} by ${count(n, 'step')}`] : [];
   });
   const fits =
     lacking.length === 0
@@ -28,7 +20,7 @@ export function fittingWords(state: Household, plan: Pick<Plan, 'tracks'>): stri
     .filter((t) => t.oversize.length > 0)
     .map((t) => {
       const n = t.oversize.length;
-      return `${nameOf(state, t.enrolmentId)}: ${count(n, 'step is', 'steps are')} longer than ${n === 1 ? 'its sitting and sits' : 'their sittings and sit'} alone.`;
+      return `${takingName(state, t.enrolmentId)}: ${count(n, 'step is', 'steps are')} longer than ${n === 1 ? 'its sitting and sits' : 'their sittings and sit'} alone.`;
     });
   return [fits, ...long];
 }

@@ -1,5 +1,5 @@
 import { childCount, childMonths, workEntries } from '../attendance';
-import { type Day, toDay, weekStart } from '../calendar';
+import { type Day, weekStart } from '../calendar';
 import { contentsOf, teacherMinutes } from '../course';
 import {
   byId,
@@ -104,13 +104,11 @@ export function marksByMonth(
 }
 
 function entriesIn(state: Household, year: SchoolYear) {
-  const [from, to] = [toDay(year.start), toDay(year.end)];
   return [...marksByEnrolment(state.marks)].flatMap(([id, marks]) => {
     const enrolment = byId(state.enrolments, id);
     if (!enrolment) return [];
     const { courseId, teacherId } = enrolment;
-    return workEntries(state, marks, enrolment, contentsOf(state, enrolment))
-      .filter((e) => e.day >= from && e.day <= to)
-      .map((e) => ({ ...e, courseId, teacherId }));
+    const entries = workEntries(state, marks, enrolment, contentsOf(state, enrolment), year);
+    return entries.map((e) => ({ ...e, courseId, teacherId }));
   });
 }

@@ -4,6 +4,33 @@ import { CLASH, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 /** Days of one track's remaining steps, in order; −1 for a step without a date. Only a suffix can be without. */
 export type Placed = number[];
 
+/** What one track asks on one date: whether something new is begun (1), minutes of the teacher and of the children. */
+export interface Asked {
+  fresh: number;
+  teacher: number;
+  child: number;
+}
+/** What a placed track asks, date by date (the first of the problem is 0). An enrolment counts once a date for new lessons. */
+export function eachDate(
+  { tracks, today: first, from }: Problem,
+  track: number,
+  placed: Placed,
+  look: (at: number, asked: Asked) => void,
+): void {
+  const { steps, today } = tracks[track]!;
+  for (let i = 0; i < placed.length && placed[i]! >= 0;) {
+    const day = placed[i]!;
+    const asked: Asked = { fresh: 0, teacher: 0, child: 0 };
+    for (; placed[i] === day; i++) {
+      asked.fresh = Math.max(asked.fresh, steps[i]!.fresh);
+      asked.teacher += steps[i]!.teacher;
+      asked.child += steps[i]!.minutes;
+    }
+    if (day === first && today.fresh > 0) asked.fresh = 0;
+    look(day - from, asked);
+  }
+}
+
 /**
  * What all placed tracks together ask of teachers and children on each date. The only place where the shared part of
  * the cost is kept; tracks are added and removed as the planner moves them.
@@ -52,23 +79,11 @@ export class Loads {
     }
   }
 
-  /** Adds (sign 1) or removes (sign −1) a placed track. An enrolment counts once a date for new lessons. */
+  /** Adds (sign 1) or removes (sign −1) a placed track. */
   apply(track: number, placed: Placed, sign: 1 | -1): void {
-    const { steps, today } = this.problem.tracks[track]!;
-    for (let i = 0; i < placed.length;) {
-      const day = placed[i]!;
-      if (day < 0) return;
-      let fresh = 0;
-      let teacher = 0;
-      let child = 0;
-      for (; i < placed.length && placed[i] === day; i++) {
-        fresh = Math.max(fresh, steps[i]!.fresh);
-        teacher += steps[i]!.teacher;
-        child += steps[i]!.minutes;
-      }
-      if (day === this.problem.today && today.fresh > 0) fresh = 0;
-      this.book(track, day - this.problem.from, sign * fresh, sign * teacher, sign * child);
-    }
+    eachDate(this.problem, track, placed, (at, { fresh, teacher, child }) =>
+      this.book(track, at, sign * fresh, sign * teacher, sign * child),
+    );
   }
 
   /** Dates on which somebody has too much: a teacher (new lessons or minutes) or a child (minutes); −1 for the other. */

@@ -1,4 +1,4 @@
-import { Loads, over, type Placed } from './loads';
+import { eachDate, Loads, over, type Placed } from './loads';
 import { placedBy } from './links';
 import type { Problem } from './problem';
 import { sumsOf, type Terms } from './shortest';
@@ -222,7 +222,6 @@ export class Prices {
   /** What a placed track asks of all that has a price, by the place of the price; of a pair: how far along it is, on every school day. */
   use(t: number, placed: Placed): Map<number, number> {
     const { problem, sorts } = this;
-    const { steps, today } = problem.tracks[t]!;
     const used = new Map<number, number>();
     const add = ({ from }: Sort, person: number, k: number, n: number) => {
       const at = from + person * problem.length + k;
@@ -230,23 +229,14 @@ export class Prices {
     };
     const teacher = this.untouched.teacherOf(t);
     const children = this.untouched.childrenOf(t);
-    for (let i = 0; i < placed.length && placed[i]! >= 0;) {
-      const day = placed[i]!;
-      const k = day - problem.from;
-      let [fresh, taught, spent] = [0, 0, 0];
-      for (; placed[i] === day; i++) {
-        fresh = Math.max(fresh, steps[i]!.fresh);
-        taught += steps[i]!.teacher;
-        spent += steps[i]!.minutes;
-      }
-      if (k === 0 && today.fresh > 0) fresh = 0;
-      add(sorts.fresh, teacher, k, fresh);
-      add(sorts.taught, teacher, k, taught);
+    eachDate(problem, t, placed, (k, asked) => {
+      add(sorts.fresh, teacher, k, asked.fresh);
+      add(sorts.taught, teacher, k, asked.teacher);
       for (const c of children) {
-        add(sorts.spent, c, k, spent);
-        if (problem.apart) add(sorts.own, c, k, fresh);
+        add(sorts.spent, c, k, asked.child);
+        if (problem.apart) add(sorts.own, c, k, asked.fresh);
       }
-    }
+    });
     for (const { a, b, at, bt, from } of this.pairs) {
       if (a !== t && b !== t) continue;
       const along = placedBy(placed, problem.from, problem.schoolDays);

@@ -1,8 +1,8 @@
 import type { Day } from '../calendar';
 import { chanceWords } from '../forecast';
-import { byId, childrenOf, type Household, type Id, titleOf } from '../household';
+import { byId, type Household, type Id } from '../household';
 import { money } from '../materials';
-import { count, hoursAndMinutes, inHand, listing, shortDate } from '../words';
+import { count, hoursAndMinutes, inHand, listing, shortDate, takingName } from '../words';
 import type { CourseFigures, Figures } from './figures';
 
 /** A household beside others: as it is, or a trial of it. */
@@ -29,8 +29,12 @@ export function comparison(columns: readonly Column[], today: Day): CompareRow[]
     const cells = columns.map((c) => cell(c) ?? NONE);
     return { group, name, cells, differs: cells.map((c) => c !== cells[0]) };
   };
-  const every = <T extends { id: Id }>(of: (c: Column) => readonly T[]): T[] =>
-    [...new Map(columns.flatMap((c) => of(c).map((x) => [x.id, x] as const)).reverse()).values()].reverse();
+  // As it is in the first column that has it.
+  const every = <T extends { id: Id }>(of: (c: Column) => readonly T[]): T[] => {
+    const all = new Map<Id, T>();
+    for (const x of columns.flatMap(of)) if (!all.has(x.id)) all.set(x.id, x);
+    return [...all.values()];
+  };
   const courseWords = (c: CourseFigures | undefined): string | undefined => {
     if (!c) return undefined;
     const f = c.forecast;
@@ -74,8 +78,9 @@ export function comparison(columns: readonly Column[], today: Day): CompareRow[]
     ),
     ...enrolments.map((e) => {
       const state = columns.find((c) => byId(c.state.enrolments, e.id))!.state;
-      const name = `${titleOf(state, e.courseId)} (${listing(childrenOf(state, e).map((c) => c.name))})`;
-      return row('courses', name, ({ figures }) => courseWords(figures.courses.find((f) => f.enrolmentId === e.id)));
+      return row('courses', takingName(state, e.id), ({ figures }) =>
+        courseWords(figures.courses.find((f) => f.enrolmentId === e.id)),
+      );
     }),
   ];
 }
@@ -111,8 +116,7 @@ export function trialWords(now: Column, then: Column): string[] {
   const moved = then.figures.courses.flatMap((c) => {
     const was = now.figures.courses.find((x) => x.enrolmentId === c.enrolmentId)?.forecast;
     const days = was && c.forecast ? c.forecast.last.middle - was.last.middle : 0;
-    const names = listing(c.childIds.map((id) => byId(then.state.children, id)?.name ?? ''));
-    return Math.abs(days) >= WORTH_SAYING ? [{ days, title: `${titleOf(then.state, c.courseId)} (${names})` }] : [];
+    return Math.abs(days) >= WORTH_SAYING ? [{ days, title: takingName(then.state, c.enrolmentId) }] : [];
   });
   const said = (list: { days: number; title: string }[]) =>
     listing([

@@ -1,4 +1,4 @@
-import { type Day, yearFor } from '../calendar';
+import type { Day } from '../calendar';
 import { byId, type Household, type Id } from '../household';
 import { type Figures, figuresOf } from './figures';
 import { type Remedy, remediesFor, remedyPuts } from './remedies';
@@ -89,13 +89,21 @@ export function bestOf({ now, all }: Judgement): Judged[] {
   return best;
 }
 
+/** The same of several courses together, as of a whole child: the best of them all, the most for least first. */
+export function bestOfAll(list: readonly Judgement[], said = SAID): { j: Judged; now: Judged }[] {
+  return list
+    .flatMap((judgement) => bestOf(judgement).map((j) => ({ j, now: judgement.now })))
+    .sort((a, b) => worthOf(b.j, b.now) - worthOf(a.j, a.now))
+    .slice(0, said);
+}
+
 /**
  * What could be done about some courses, each tried by planner and forecast on the household as it would be then. `told`: how far it is, 0
  * to 1. Nothing of it touches the household.
  */
 export function* judgements(state: Household, today: Day, enrolmentIds: readonly Id[]): Generator<number, Judgement[]> {
   const base = plannedAs(state, today);
-  if (!base || !yearFor(state.years, today)) return [];
+  if (!base) return [];
   const now = figuresOf(state, base.year, base.plan, { runs: TRY_RUNS });
   const asked = enrolmentIds.flatMap((id) => {
     const enrolment = byId(state.enrolments, id);

@@ -1,23 +1,13 @@
 import { type Day, dayKind, fromDay, toDay, type Weekday, WEEKDAY_NAMES, weekdayOf } from '../calendar';
 import { known, moveTo } from '../deeds';
 import type { Forecast } from '../forecast';
-import {
-  byId,
-  childrenOf,
-  type Enrolment,
-  type Household,
-  type Id,
-  type Put,
-  type SchoolYear,
-  type Stretch,
-  titleOf,
-} from '../household';
+import { byId, type Enrolment, type Household, type Id, type Put, type SchoolYear, type Stretch } from '../household';
 import { isOpen, standingsOf } from '../log';
 import { loopOf, makeTrack, remainingSteps, reserveOf, takenSteps } from '../pace';
 import { planProof } from '../proof';
 import { withChange } from '../sitdown';
 import type { Plan } from '../stagger';
-import { count, dayAndDate, listing, shortDate } from '../words';
+import { count, dayAndDate, shortDate, takingName } from '../words';
 
 /** What can be done about a course that will not be done in time; `accept` is always among them. */
 export type RemedyWish =
@@ -98,7 +88,7 @@ export function remediesFor(
     if (giver)
       add(
         { kind: 'yields', otherId: giver.other.id, day: giver.day },
-        `Let ${titleOf(state, giver.other.courseId)} (${listing(childrenOf(state, giver.other).map((c) => c.name))}) yield its ${WEEKDAY_NAMES[giver.day]}s`,
+        `Let ${takingName(state, giver.other.id)} yield its ${WEEKDAY_NAMES[giver.day]}s`,
       );
     const target = forecast?.target;
     const end = toDay(year.end);

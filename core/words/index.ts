@@ -1,5 +1,6 @@
 export * from './dates';
 export * from './gone';
+export * from './taking';
 
 /** "1 day", "2 days". */
 export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
