@@ -67,6 +67,20 @@ export function workEntries(
   });
 }
 
+/** All work of a year, enrolment by enrolment, with its course and its teacher. */
+export function workOfYear(
+  state: Household,
+  year: Pick<SchoolYear, 'start' | 'end'>,
+): (WorkEntry & Pick<Enrolment, 'courseId' | 'teacherId'>)[] {
+  return [...marksByEnrolment(state.marks)].flatMap(([id, marks]) => {
+    const enrolment = byId(state.enrolments, id);
+    if (!enrolment) return [];
+    const { courseId, teacherId } = enrolment;
+    const entries = workEntries(state, marks, enrolment, contentsOf(state, enrolment), year);
+    return entries.map((e) => ({ ...e, courseId, teacherId }));
+  });
+}
+
 /**
  * What the marks of one enrolment say of each child. Kept for as long as the marks are the same list, so that one mark costs one enrolment.
  */

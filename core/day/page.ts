@@ -21,12 +21,11 @@ import {
   inOrderOfDay,
   type Mark,
   MARKS,
-  sits,
   type Teacher,
   titleOf,
   youngestFirst,
 } from '../household';
-import { isOpen, compareMarks, marksByEnrolment, type Standing, standingsOf } from '../log';
+import { isOpen, compareMarks, marksByEnrolment, type Standing, standingsOf, wasSat } from '../log';
 import { proofsOf, type ProofStanding } from '../proof';
 import { isTaken, remainingSteps } from '../pace';
 import type { Plan } from '../stagger';
@@ -204,9 +203,8 @@ function sittingOf(
 ): DaySitting | undefined {
   const course = contentsOf(state, enrolment, day);
   if (!course) return undefined;
-  const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? [])
-    .filter((m) => m.date === date)
-    .sort(compareMarks);
+  const all = marksByEnrolment(state.marks).get(enrolment.id) ?? [];
+  const marks = all.filter((m) => m.date === date).sort(compareMarks);
   const wanted = new Set<Id>(marks.map((m) => m.stepId));
   const standings = standingsOf(state.marks, enrolment.id);
   for (const id of placed) {
@@ -234,7 +232,7 @@ function sittingOf(
         step,
         ...(mark ? { mark } : {}),
         missed: missed.map((m) => byId(state.children, m.childId!)).filter((c) => c !== undefined),
-        fresh: step.opensNewLesson && (mark === undefined || sits(mark.kind)),
+        fresh: step.opensNewLesson && (mark === undefined || wasSat(mark, all)),
         ...(from === undefined ? {} : { carriedFrom: from }),
         ...(!mark && standing?.left ? { left: standing.left } : {}),
         ...(proof ? { proof } : {}),

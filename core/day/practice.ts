@@ -8,9 +8,8 @@ import {
   type Enrolment,
   type Household,
   type SchoolYear,
-  sits,
 } from '../household';
-import { marksByEnrolment, standingsOf } from '../log';
+import { marksByEnrolment, standingsOf, wasSat } from '../log';
 import { makeTrack, openDates } from '../pace';
 import type { Plan } from '../stagger';
 
@@ -95,9 +94,8 @@ export function newLessonsOf(state: Household, plan: Plan): (teacherId: string, 
       return fresh.has(id) && (standing?.state ?? 'open') === 'open' && standing?.refused.at(-1) !== d;
     };
     const days = new Set(track.days.filter((d, i) => d >= 0 && begins(track.stepIds[i]!, d)));
-    const begun = (marks.get(enrolment.id) ?? []).some(
-      (m) => m.date === today && m.childId === undefined && sits(m.kind) && fresh.has(m.stepId),
-    );
+    const own = marks.get(enrolment.id) ?? [];
+    const begun = own.some((m) => m.date === today && m.childId === undefined && fresh.has(m.stepId) && wasSat(m, own));
     if (begun) days.add(plan.today);
     for (const day of days) {
       const key = `${enrolment.teacherId} ${day}`;

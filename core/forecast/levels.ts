@@ -1,7 +1,7 @@
 import { type Day, toDay } from '../calendar';
 import { contentsOf, flatten } from '../course';
-import { type Enrolment, type Household, type Id, sits, titleOf } from '../household';
-import { marksByEnrolment, standingsOf } from '../log';
+import { type Enrolment, type Household, type Id, titleOf } from '../household';
+import { marksByEnrolment, sittingMarks, standingsOf } from '../log';
 
 /** How long a child, or several together, took over a course so far. */
 export interface LevelRecord {
@@ -41,7 +41,7 @@ export function levelRecords(state: Household, today: Day): LevelRecord[] {
 
 function recordOf(state: Household, enrolment: Enrolment, today: Day): LevelRecord | undefined {
   const course = contentsOf(state, enrolment, today);
-  const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).filter((m) => sits(m.kind));
+  const marks = sittingMarks(marksByEnrolment(state.marks).get(enrolment.id) ?? []);
   if (!course || marks.length === 0) return undefined;
   const standings = standingsOf(state.marks, enrolment.id);
   const lessonOf = new Map(flatten(course).map((s) => [s.id, s.lesson.id]));

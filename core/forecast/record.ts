@@ -1,7 +1,7 @@
 import { type Day, toDay, weekStart } from '../calendar';
 import type { Enrolment, Household, Id, SchoolYear } from '../household';
 import { MARKS, sits } from '../household';
-import { marksByEnrolment, standingsOf } from '../log';
+import { marksByEnrolment, standingsOf, wasSat } from '../log';
 import { isTaken, openDates, type Track } from '../pace';
 import type { Plan } from '../stagger';
 import type { Spread, Weeks } from './model';
@@ -24,9 +24,12 @@ export function recordOf(state: Household, year: SchoolYear, enrolment: Enrolmen
   const finished = new Map<Day, number>();
   const touched = new Map<Day, boolean>();
   for (const m of marks) {
+    // What was put back after it was settled took no sitting, and lost none.
+    if (m.kind === 'again' && !wasSat(m, marks)) continue;
     const day = toDay(m.date);
     touched.set(day, (touched.get(day) ?? false) || sits(m.kind) || !MARKS[m.kind].settles);
   }
+  if (touched.size === 0) return [];
   for (const s of standingsOf(state.marks, enrolment.id).values()) {
     const day = s.state === 'done' ? s.sat.at(-1) : undefined;
     if (day !== undefined) finished.set(day, (finished.get(day) ?? 0) + 1);

@@ -148,6 +148,10 @@ export function workMarks(marks: readonly Mark[]): readonly Mark[] {
 /** Of those, the ones on which a sitting was spent: what was shown known took none. */
 export const sittingMarks = (marks: readonly Mark[]): readonly Mark[] => workMarks(marks).filter((m) => sits(m.kind));
 
+/** Whether a sitting was spent on a mark, one of those of its enrolment: `again` on what was settled before took none. */
+export const wasSat = (mark: Mark, marks: readonly Mark[]): boolean =>
+  mark.kind === 'again' ? workMarks(marks).includes(mark) : sits(mark.kind);
+
 const workedCache = new WeakMap<readonly Mark[], ReadonlyMap<Day, number>>();
 
 /** Marks of work on each day that has any; kept for as long as the same array is in use. */

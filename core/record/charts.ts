@@ -1,17 +1,17 @@
-import { childCount, childMonths, workEntries } from '../attendance';
+import { childCount, childMonths, workOfYear } from '../attendance';
 import { type Day, weekStart } from '../calendar';
-import { contentsOf, teacherMinutes } from '../course';
+import { teacherMinutes } from '../course';
 import {
   byId,
   type Child,
   type Household,
   type Id,
   type Kind,
+  type Mark,
   MARK_KINDS,
   type MarkKind,
   type SchoolYear,
 } from '../household';
-import { marksByEnrolment } from '../log';
 
 /** Where a child stands at the end of a month of a year: days and hours of school so far. */
 export interface MonthSoFar {
@@ -55,7 +55,7 @@ export interface CourseMinutes {
 /** What a child worked in a year, as the record has it: as long as was marked, else as long as was planned. */
 export function minutesByCourse(state: Household, year: SchoolYear, childId: Id): CourseMinutes[] {
   const all = new Map<Id, CourseMinutes>();
-  for (const { courseId, mark, step, minutes, childIds } of entriesIn(state, year)) {
+  for (const { courseId, mark, step, minutes, childIds } of workOfYear(state, year)) {
     if (!childIds.includes(childId) || minutes === 0) continue;
     const own = all.get(courseId) ?? { courseId, minutes: 0, kinds: {} };
     const kind = mark.was?.kind ?? step?.kind;
@@ -69,7 +69,7 @@ export function minutesByCourse(state: Household, year: SchoolYear, childId: Id)
 /** Minutes that each teacher gave, week by week, from the first week of a year with any work to the last; weeks without any stand there too. */
 export function teachersByWeek(state: Household, year: SchoolYear): { week: Day; minutes: ReadonlyMap<Id, number> }[] {
   const weeks = new Map<Day, Map<Id, number>>();
-  for (const { teacherId, step, day, minutes } of entriesIn(state, year)) {
+  for (const { teacherId, step, day, minutes } of workOfYear(state, year)) {
     if (!step) continue;
     const week = weekStart(day, state.settings.firstDay);
     const own = weeks.get(week) ?? new Map<Id, number>();
@@ -91,24 +91,18 @@ export function marksByMonth(
   childId?: Id,
 ): { month: string; kinds: Record<MarkKind, number> }[] {
   const months = new Map<string, Record<MarkKind, number>>();
+  const keyOf = (m: Mark) => `${m.enrolmentId} ${m.date} ${m.stepId}`;
+  // What was done without a child is not done by it.
+  const missed = new Set(state.marks.filter((m) => m.kind === 'missed' && m.childId === childId).map(keyOf));
   for (const m of state.marks) {
     if (m.date < year.start || m.date > year.end) continue;
     const about = m.was?.childIds ?? (m.childId ? [m.childId] : byId(state.enrolments, m.enrolmentId)?.childIds);
-    if (childId !== undefined && !about?.includes(childId)) continue;
+    if (childId !== undefined && (!about?.includes(childId) || (m.childId === undefined && missed.has(keyOf(m)))))
+      continue;
     const month = m.date.slice(0, 7);
     const own = months.get(month) ?? (Object.fromEntries(MARK_KINDS.map((k) => [k, 0])) as Record<MarkKind, number>);
     own[m.kind]++;
     months.set(month, own);
   }
   return [...months].sort(([a], [b]) => (a < b ? -1 : 1)).map(([month, kinds]) => ({ month, kinds }));
-}
-
-function entriesIn(state: Household, year: SchoolYear) {
-  return [...marksByEnrolment(state.marks)].flatMap(([id, marks]) => {
-    const enrolment = byId(state.enrolments, id);
-    if (!enrolment) return [];
-    const { courseId, teacherId } = enrolment;
-    const entries = workEntries(state, marks, enrolment, contentsOf(state, enrolment), year);
-    return entries.map((e) => ({ ...e, courseId, teacherId }));
-  });
 }

@@ -1,4 +1,4 @@
-import { childCount, childMonths } from '../attendance';
+import { childCount, childMonths, workOfYear } from '../attendance';
 import { type Day, fromDay, toDay } from '../calendar';
 import { lessonsIn } from '../course';
 import {
@@ -8,6 +8,7 @@ import {
   type Enrolment,
   type Household,
   type Id,
+  type Mark,
   type Sample,
   type SchoolYear,
   sits,
@@ -46,8 +47,13 @@ export interface Portfolio {
 export function portfolioOf(state: Household, year: SchoolYear, child: Child, today: Day): Portfolio {
   const style = state.settings.dateStyle;
   const [from, to] = [toDay(year.start), Math.min(toDay(year.end), today)];
-  const within = (date: string) => date >= year.start && date <= year.end;
-  const lines = recordLines(state, { childId: child.id }).filter((l) => within(l.mark.date));
+  // Its own work alone: what it missed, and what the others did before it came, is none of it.
+  const work = new Map(
+    workOfYear(state, year)
+      .filter((w) => w.childIds.includes(child.id))
+      .map((w) => [w.mark, w.minutes]),
+  );
+  const lines = recordLines(state, { childId: child.id }).filter((l) => work.has(l.mark));
   const taken = state.enrolments.filter((e) => lines.some((l) => l.enrolment.id === e.id));
   const sections: Section[] = [];
   const add = (key: Section['key'], title: string, blocks: Block[]) => {
@@ -80,10 +86,10 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
       ]),
     ),
   );
-  add('studied', 'What was studied', studied(state, lines));
+  add('studied', 'What was studied', studied(state, lines, work));
   const scores = taken.flatMap((e) =>
     scoresOf(state, e)
-      .filter((s) => within(s.mark.date) && (s.mark.childId ?? child.id) === child.id)
+      .filter((s) => work.has(s.mark))
       .map((s) => ({ e, s })),
   );
   add(
@@ -191,7 +197,7 @@ function curriculum(state: Household, e: Enrolment): string[] {
 }
 
 /** By course and month: what was sat for, from which to which, and for how long. */
-function studied(state: Household, lines: readonly RecordLine[]): Block[] {
+function studied(state: Household, lines: readonly RecordLine[], work: ReadonlyMap<Mark, number>): Block[] {
   const byCourse = new Map<Id, Map<string, RecordLine[]>>();
   for (const l of [...lines].reverse()) {
     if (!sits(l.mark.kind)) continue;
@@ -206,7 +212,7 @@ function studied(state: Household, lines: readonly RecordLine[]): Block[] {
     head: ['Month', 'What', 'Marks', 'Time'],
     rows: [...months].map(([month, own]) => {
       const [first, last] = [own[0]!.words, own.at(-1)!.words];
-      const minutes = own.reduce((n, l) => n + (l.mark.minutes ?? l.mark.was?.minutes ?? l.step?.minutes ?? 0), 0);
+      const minutes = own.reduce((n, l) => n + work.get(l.mark)!, 0);
       return [
         `${monthName(Number(month.slice(5)))} ${month.slice(0, 4)}`,
         first === last ? first : `${first} to ${last}`,

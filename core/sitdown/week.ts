@@ -2,7 +2,7 @@ import { type Day, dayKind, hasSchool, schoolDays, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import { childCount } from '../attendance';
 import { type AwayBlock, type Child, type Household, type Id, type SchoolYear, sits, titleOf } from '../household';
-import { compareMarks, marksByEnrolment } from '../log';
+import { marksByEnrolment, sittingMarks } from '../log';
 import type { Reserve } from '../pace';
 import { type Plan, reviewsOn } from '../stagger';
 import { count, dayAndDate, inHand, listing } from '../words';
@@ -39,8 +39,9 @@ const spanWords = (steps: readonly FlatStep[]): string => {
 
 /** The step of a course that was sat for last. */
 function lastSat(state: Household, { enrolment }: WeekRow): FlatStep | undefined {
-  const marks = [...(marksByEnrolment(state.marks).get(enrolment.id) ?? [])].sort(compareMarks);
-  const last = marks.findLast((m) => m.childId === undefined && sits(m.kind));
+  const last = sittingMarks(marksByEnrolment(state.marks).get(enrolment.id) ?? []).findLast(
+    (m) => m.childId === undefined,
+  );
   const course = last && contentsOf(state, enrolment);
   return course && flatten(course).find((s) => s.id === last.stepId);
 }

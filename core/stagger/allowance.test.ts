@@ -19,7 +19,7 @@ describe('the allowance of new lessons', () => {
     const wished = { ...household, settings };
     expect(proposeAllowance(wished, year, today)).toBeUndefined();
     const plan = makePlan(makeProblem(wished, year, today), { sweeps: 60, seed: 1 });
-    const told = standingOut(plan, 2);
+    const told = standingOut(plan);
     expect(told).toEqual([{ teacherId: 'T', lessons: 3, days: expect.any(Array) as number[] }]);
     // Counting alone forces 24 days of three.
     expect(told[0]!.days).toHaveLength(plan.clashes.length);

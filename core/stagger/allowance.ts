@@ -104,11 +104,12 @@ export interface StandingOut {
 }
 
 /** Days above the allowance, by teacher and by how many new lessons they hold, the fullest first. */
-export function standingOut(plan: Pick<Plan, 'clashes'>, allowed: number): StandingOut[] {
+export function standingOut(plan: Pick<Plan, 'clashes'>): StandingOut[] {
   const found = new Map<string, StandingOut>();
-  for (const { teacherId, above, day } of plan.clashes) {
-    const key = `${teacherId} ${above}`;
-    const one = found.get(key) ?? { teacherId, lessons: allowed + above, days: [] };
+  for (const { teacherId, enrolmentIds, day } of plan.clashes) {
+    const lessons = enrolmentIds.length;
+    const key = `${teacherId} ${lessons}`;
+    const one = found.get(key) ?? { teacherId, lessons, days: [] };
     one.days.push(day);
     found.set(key, one);
   }
@@ -135,7 +136,7 @@ export function heldWords(state: Household, plan: Pick<Plan, 'clashes'>, today: 
   const allowed = state.settings.wishes?.newLessons ?? 1;
   const style = state.settings.dateStyle;
   if (plan.clashes.length === 0) return `No teacher begins more than ${count(allowed, 'new lesson')} on any day.`;
-  const named = standingOut(plan, allowed).map((s) => {
+  const named = standingOut(plan).map((s) => {
     const days = s.days.slice(0, NAMED).map((d) => shortDate(style, d, today));
     const rest = s.days.length - days.length;
     const dates = rest > 0 ? `${days.join(', ')} and ${count(rest, 'other day')}` : listing(days);
@@ -155,6 +156,6 @@ export function proposalWords({ fullest, uncounted, now }: AllowanceProposal): {
 /** What stands out still once so many are allowed, by the plan made for it. */
 export function thenWords(then: Pick<Plan, 'clashes'>, allowed: number): string {
   if (then.clashes.length === 0) return `Then no day has more than ${allowed}.`;
-  const days = standingOut(then, allowed).map((s) => `${count(s.days.length, 'day')} with ${s.lessons}`);
+  const days = standingOut(then).map((s) => `${count(s.days.length, 'day')} with ${s.lessons}`);
   return `Then what stands out is ${listing(days)}.`;
 }

@@ -85,7 +85,13 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
     // it), and nothing of their own is open.
     hours: perDay(c, 'hours', (d) => (childOut(state, c.id, d) ? c.minutesPerDay : childMinutesOn(state, year, c, d))),
   }));
-  const allowance = people.map((t) => perDay(t, 'allowance', (d) => newLessonsAllowed(state, year, t, d)));
+  const usual = settings.wishes?.newLessons ?? NEW_LESSONS_A_TEACHER;
+  const allowance = people.map((t) => {
+    const own = perDay(t, 'allowance', (d) => newLessonsAllowed(state, year, t, d));
+    // What was begun today although the teacher has no hours is done, and stands out no more than on any other day.
+    const begun = tracks.reduce((n, track) => n + (track.teacherId === t.id ? track.today.fresh : 0), 0);
+    return own[0] === 0 && begun > 0 ? [Math.min(begun, usual), ...own.slice(1)] : own;
+  });
   const held = tracks.map((t) => {
     const dates = new Set(t.dates);
     return t.steps.map(({ heldOn }) => (dates.has(heldOn) ? heldOn : -1));

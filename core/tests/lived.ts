@@ -2,15 +2,16 @@ import fc from 'fast-check';
 import { childCount, comingOf, spareWords, workOf } from '../attendance';
 import { type Day, fromDay, paintDays, toDay, weekdayOf } from '../calendar';
 import { contentsWords } from '../course';
-import { nodsTo, noSchoolWords, waitingTicks } from '../day';
+import { listsToKeep, nodsTo, noSchoolWords, waitingTicks } from '../day';
 import { known, markStep, moveTo, proofFailed, stopDay, swapCourse, tickOff, unmarkStep } from '../deeds';
 import type { Child, Household, MarkKind, Put, SchoolYear } from '../household';
 import { stock, thereWords } from '../materials';
 import { finishOf, finishWords, fittingWords } from '../overview';
 import { makeTrack, progressOf, reserveOf } from '../pace';
-import { makePlan, makeProblem } from '../stagger';
+import { makePlan, makeProblem, type Plan } from '../stagger';
 import { inHand } from '../words';
 import { afterDeed } from './apply';
+import { sayings } from './lived-words';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from './make';
 
 /** A household that is lived in: by real deeds on the one side, by a plain account book on the other. */
@@ -39,7 +40,7 @@ export const AUTUMN: Life = {
   required: 50,
   enrolments: [
     { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
-    { id: 'letters', kids: ['B'], steps: 30, minutes: 15 },
+    { id: 'letters', kids: ['B'], steps: 30, minutes: 20 },
     { id: 'tales', kids: ['A', 'B'], steps: 22, minutes: 20 },
   ],
   children: [
@@ -69,7 +70,7 @@ export const SOUTH: Life = {
   required: 40,
   enrolments: [
     { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
-    { id: 'letters', kids: ['B'], steps: 24, minutes: 15 },
+    { id: 'letters', kids: ['B'], steps: 24, minutes: 20 },
     { id: 'tales', kids: ['A', 'B'], steps: 30, minutes: 20 },
   ],
   children: [
@@ -81,13 +82,26 @@ export const SOUTH: Life = {
 };
 const stepId = (i: number) => `L${i + 1}-1`;
 
+/** What stands in the account book of one step on one date; `order`: how it was written in. */
+interface Stroke {
+  e: number;
+  i: number;
+  date: Day;
+  kind: MarkKind;
+  order: number;
+  proof?: string;
+}
+
 /** The account book: what was marked, who was away, what was closed. Everything else is added up from it anew each time. */
 export class Book {
   readonly start: Day;
   readonly end: Day;
   today: Day;
   /** By enrolment, step and date: what stands there. */
-  marks = new Map<string, { e: number; i: number; date: Day; kind: MarkKind; proof?: string }>();
+  marks = new Map<string, Stroke>();
+  private written = 0;
+  /** The marks step by step, in order of dates, as long as none is added or taken away. */
+  private sorted: { as: string; of: Map<string, Stroke[]> } = { as: '', of: new Map() };
   missed = new Set<string>();
   away = new Map<string, Set<Day>>([
     ['A', new Set()],
@@ -129,7 +143,16 @@ export class Book {
     return this.courses[e]!;
   }
   of(e: number, i: number) {
-    return [...this.marks.values()].filter((m) => m.e === e && m.i === i).sort((a, b) => a.date - b.date);
+    const as = `${this.written} ${this.marks.size}`;
+    if (this.sorted.as !== as) {
+      this.sorted = { as, of: new Map() };
+      for (const m of [...this.marks.values()].sort((a, b) => a.date - b.date)) {
+        const own = this.sorted.of.get(`${m.e} ${m.i}`);
+        if (own) own.push(m);
+        else this.sorted.of.set(`${m.e} ${m.i}`, [m]);
+      }
+    }
+    return this.sorted.of.get(`${e} ${i}`) ?? [];
   }
   settled(e: number, i: number): boolean {
     return ['done', 'known', 'left out'].includes(this.of(e, i).at(-1)?.kind ?? '');
@@ -146,7 +169,51 @@ export class Book {
     return this.steps(e).filter((i) => !this.settled(e, i)).length;
   }
   put(e: number, i: number, date: Day, kind: MarkKind, proof?: string) {
-    this.marks.set(`${e} ${i} ${date}`, { e, i, date, kind, ...(proof ? { proof } : {}) });
+    this.marks.set(`${e} ${i} ${date}`, { e, i, date, kind, order: this.written++, ...(proof ? { proof } : {}) });
+  }
+  /** What stood on the list of each school day, written down once. */
+  lists = new Map<Day, { e: number; i: number }[]>();
+  private planned: { today: Day; tracks: Plan['tracks'] } | undefined;
+  /** In the evening of a deed: today’s list is written down if there is none, and those of days that nobody looked at since. */
+  keepLists({ tracks }: Plan) {
+    const on = (plan: Plan['tracks'], d: Day) =>
+      plan.flatMap((t) => {
+        const e = this.courses.findIndex((x) => x.id === t.enrolmentId);
+        return t.stepIds.flatMap((id, k) => (t.days[k] === d ? [{ e, i: Number(/\d+/.exec(id)![0]) - 1 }] : []));
+      });
+    const list = (d: Day, placed: { e: number; i: number }[]) => {
+      if (placed.length > 0 && this.isOpen(d) && !this.lists.has(d)) this.lists.set(d, placed);
+    };
+    const here = [...this.marks.values()].filter((m) => m.date === this.today);
+    list(this.today, [...on(tracks, this.today), ...here]);
+    const { planned } = this;
+    if (planned)
+      for (let d = Math.max(planned.today, this.today - 28); d < this.today; d++)
+        list(
+          d,
+          on(planned.tracks, d).filter(
+            ({ e, i }) => !this.of(e, i).some((m) => m.date < d && ['done', 'known', 'left out'].includes(m.kind)),
+          ),
+        );
+    this.planned = { today: this.today, tracks };
+  }
+  /** What was left of the last day that has a list, and of each day before it for four weeks, a step once. */
+  leftOver(): ({ day: Day; steps: number } | undefined)[] {
+    const days = [...this.lists.keys()].filter((d) => d < this.today && d >= this.today - 28).sort((a, b) => b - a);
+    const seen = new Set<string>();
+    const left = days.map((day) => {
+      const open = this.lists.get(day)!.filter(({ e, i }) => {
+        const key = `${e} ${i}`;
+        if (!this.standing.includes(e) || this.settled(e, i) || this.marks.has(`${key} ${day}`) || seen.has(key))
+          return false;
+        if (this.course(e).kids.every((k) => this.away.get(k)!.has(day))) return false;
+        seen.add(key);
+        return true;
+      });
+      return { day, steps: open.length };
+    });
+    const [last, ...older] = left;
+    return [last?.steps ? last : undefined, ...older.filter((d) => d.steps > 0)];
   }
   /** Whether a mark is work: something was sat for; a step put back after it was settled was not. */
   work(child: string): Map<Day, number> {
@@ -217,14 +284,18 @@ export class Book {
 export interface Real {
   state: Household;
   n: number;
+  /** The plan that stood last, as the app keeps it. */
+  before?: Plan;
 }
+/** What is said of the household, each with what the account book has and what the program says. */
+export type Said = Record<string, [book: unknown, program: unknown]>;
 export const begin = (life: Life): Real => ({
   n: 0,
   state: aHousehold({
     years: [...life.earlier, life.year],
     children: life.children,
     courses: life.enrolments.map((e) =>
-      aCourse(e.id, { lessons: e.steps, perLesson: [{ kind: e.minutes === 20 ? 'read' : 'practise', count: 1 }] }),
+      aCourse(e.id, { lessons: e.steps, perLesson: [{ kind: e.minutes === 20 ? 'introduce' : 'practise', count: 1 }] }),
     ),
     enrolments: life.enrolments.map((e) => anEnrolment(e.id, e.id, { childIds: e.kids, weekdays: life.year.weekdays })),
     materials: [{ id: 'paper', name: 'paper', place: '', consumable: true, unit: '', cautions: [] }],
@@ -245,12 +316,19 @@ const newId = (real: Real) => () => `x${++real.n}`;
 const on = (book: Book, e: number, i: number, day: Day) => ({ enrolmentId: book.course(e).id, stepId: stepId(i), day });
 
 /** Everything that both sides say, side by side; words with a figure are read back and compared as well. */
-export function compare(book: Book, { state }: Real): Record<string, [unknown, unknown]> {
-  const { life, end } = book;
-  const year = state.years.find((y) => y.id === life.year.id)!;
-  const { today } = book;
-  const plan = makePlan(makeProblem(state, year, today), { sweeps: 1, seed: 1 });
-  const said: Record<string, [unknown, unknown]> = {};
+export function compare(book: Book, real: Real): Said {
+  const { life, end, today } = book;
+  const year = real.state.years.find((y) => y.id === life.year.id)!;
+  const plan = makePlan(makeProblem(real.state, year, today), { sweeps: 1, seed: 1 });
+  const kept = listsToKeep(real.state, year, plan, today, real.before);
+  deed(
+    real,
+    kept.map((put): Put => ({ table: 'dayLists', put })),
+  );
+  real.before = plan;
+  book.keepLists(plan);
+  const { state } = real;
+  const said: Said = sayings(book, state, year, plan);
   for (const e of book.standing) {
     const x = book.course(e);
     const enrolment = state.enrolments.find((y) => y.id === x.id)!;
@@ -479,8 +557,8 @@ export const commands = [
       const plan = makePlan(makeProblem(real.state, year, book.today), { sweeps: 1, seed: 1 });
       const days = plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.days.filter((d) => d >= 0) ?? [];
       const from = days.find((d) => d > book.today);
-      // What is read together needs the parent, who has hours on school days only.
-      if (from === undefined || (which === 2 && !book.isOpen(from + by))) return;
+      // What is read needs the parent, who has hours on school days only.
+      if (from === undefined || (which > 0 && !book.isOpen(from + by))) return;
       const puts = moveTo(real.state, year, plan, enrolment, from, from + by);
       deed(real, puts);
       const moved = puts.flatMap((p) =>
@@ -515,7 +593,7 @@ export const commands = [
         return;
       }
       book.standing[which] = book.courses.length - 1;
-      const perLesson = [{ kind: old.minutes === 20 ? ('read' as const) : ('practise' as const), count: 1 }];
+      const perLesson = [{ kind: old.minutes === 20 ? ('introduce' as const) : ('practise' as const), count: 1 }];
       deed(real, [{ table: 'courses', put: aCourse(id, { lessons: taken.steps, perLesson }) }]);
       deed(real, swapCourse(real.state, year, enrolment, id, book.today, id));
     }),

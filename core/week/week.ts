@@ -19,13 +19,13 @@ import {
   type Household,
   type Id,
   inOrderOfDay,
+  type Mark,
   type MarkKind,
   type PublishedWeek,
   type SchoolYear,
   type Teacher,
-  sits,
 } from '../household';
-import { isOpen, compareMarks, marksByEnrolment, standingsOf } from '../log';
+import { isOpen, compareMarks, marksByEnrolment, standingsOf, wasSat } from '../log';
 import { newLessonsAllowed, type Plan } from '../stagger';
 
 /** One step in one cell of the week. */
@@ -40,6 +40,8 @@ export interface WeekItem {
   /** Moved there by hand. */
   pinned: boolean;
   minutes: number;
+  /** It is planned there, or was sat for: it takes time. */
+  sits: boolean;
 }
 export interface WeekCell {
   day: Day;
@@ -134,9 +136,8 @@ function rowOf(
   const open = (id: Id) => isOpen(standings, id);
   const from = fromDay(days[0]!);
   const to = fromDay(days.at(-1)!);
-  const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? [])
-    .filter((m) => m.childId === undefined && m.date >= from && m.date <= to)
-    .sort(compareMarks);
+  const all = marksByEnrolment(state.marks).get(enrolment.id) ?? [];
+  const marks = all.filter((m) => m.childId === undefined && m.date >= from && m.date <= to).sort(compareMarks);
   const track = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
   const planned = new Map<Id, Day>();
   track?.stepIds.forEach((id, i) => open(id) && track.days[i]! >= 0 && planned.set(id, track.days[i]!));
@@ -146,21 +147,22 @@ function rowOf(
   const cells = days.map((day): WeekCell => {
     const date = fromDay(day);
     const items = new Map<Id, WeekItem>();
-    const put = (id: Id, more: Pick<WeekItem, 'slipped'> & { mark?: MarkKind }) => {
+    const put = (id: Id, slipped: boolean, mark?: Mark) => {
       const step = steps.get(id);
       if (!step) return;
-      const taught = more.mark === undefined || sits(more.mark);
+      const takesTime = !slipped && (mark === undefined || wasSat(mark, all));
       items.set(id, {
         step,
-        ...more,
-        fresh: step.opensNewLesson && taught && !more.slipped,
-        pinned: more.mark === undefined && !more.slipped && pins.get(id) === date,
+        ...(mark ? { mark: mark.kind } : {}),
+        ...{ slipped, sits: takesTime },
+        fresh: step.opensNewLesson && takesTime,
+        pinned: mark === undefined && !slipped && pins.get(id) === date,
         minutes: standings.get(id)?.minutesLeft ?? step.minutes,
       });
     };
-    for (const p of was) if (p.date === date && planned.get(p.stepId) !== day) put(p.stepId, { slipped: true });
-    for (const [id, d] of planned) if (d === day) put(id, { slipped: false });
-    for (const m of marks) if (m.date === date) put(m.stepId, { slipped: false, mark: m.kind });
+    for (const p of was) if (p.date === date && planned.get(p.stepId) !== day) put(p.stepId, true);
+    for (const [id, d] of planned) if (d === day) put(id, false);
+    for (const m of marks) if (m.date === date) put(m.stepId, false, m);
     return { day, items: [...items.values()].sort((a, b) => a.step.index - b.step.index) };
   });
   if (cells.every((c) => c.items.length === 0) && was.length === 0) return undefined;
@@ -184,7 +186,7 @@ function weekDay(state: Household, year: SchoolYear, rows: readonly WeekRow[], d
     let fresh = 0;
     for (const r of rows) {
       if (r.enrolment.teacherId !== teacher.id) continue;
-      const items = (r.cells.find((c) => c.day === day)?.items ?? []).filter(takesTime);
+      const items = (r.cells.find((c) => c.day === day)?.items ?? []).filter((i) => i.sits);
       if (items.some((i) => i.fresh)) fresh++;
       for (const i of items) minutes += teacherMinutes(i.minutes, i.step.presence, state.settings.startMinutes);
     }
@@ -194,9 +196,6 @@ function weekDay(state: Household, year: SchoolYear, rows: readonly WeekRow[], d
   return { day, kind, ...(label ? { label } : {}), teachers, away: awayOn(state, day) };
 }
 
-/** Only what is planned or was sat for takes anybody’s time. */
-const takesTime = (i: WeekItem) => !i.slipped && (i.mark === undefined || sits(i.mark));
-
 /**
  * The record of a week as it stands: what is marked in it and what the plan puts there. Published under its first day,
  * in place of an earlier publication of it.
@@ -204,7 +203,9 @@ const takesTime = (i: WeekItem) => !i.slipped && (i.mark === undefined || sits(i
 export function publishWeek(page: WeekPage): PublishedWeek {
   const placements = page.rows.flatMap((r) =>
     r.cells.flatMap((c) =>
-      c.items.filter(takesTime).map((i) => ({ enrolmentId: r.enrolment.id, stepId: i.step.id, date: fromDay(c.day) })),
+      c.items
+        .filter((i) => i.sits)
+        .map((i) => ({ enrolmentId: r.enrolment.id, stepId: i.step.id, date: fromDay(c.day) })),
     ),
   );
   const weekStart = fromDay(page.start);

@@ -1,0 +1,191 @@
+import { type Day, toDay, weekdayOf } from '../calendar';
+import { childListWords, childWeek, leftBefore } from '../day';
+import type { Household, MarkKind, SchoolYear } from '../household';
+import { progressOf } from '../pace';
+import { promptsOn } from '../prompts';
+import { findInRecord, marksByMonth, minutesByCourse, portfolioOf } from '../record';
+import { courseLines, schoolDaysBefore, silentLately, weekDatesWords } from '../sitdown';
+import { goodnessOf, goodnessWords, heldWords, type Plan } from '../stagger';
+import { weekPage } from '../week';
+import type { Book, Said } from './lived';
+
+/**
+ * The sentences with a figure that a household meets beside those of its courses: each is read back as a parent reads it, and set
+ * against what the account book counts.
+ */
+
+/** Minutes of what is read to a child; a sheet takes fewer. */
+const READ = 20;
+const numbers = (words: string, found: RegExp): number[] => [...words.matchAll(found)].map((m) => Number(m[1]));
+const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
+/** “3 h 5 min” in minutes. */
+const minutesIn = (words: string): number =>
+  60 * sum(numbers(words, /(\d+) h\b/g)) + sum(numbers(words, /(\d+) min\b/g));
+
+export function sayings(book: Book, state: Household, year: SchoolYear, plan: Plan): Said {
+  return {
+    ...newLessons(book, state, plan),
+    ...weeks(book, state, year, plan),
+    ...lists(book, state, year, plan),
+    ...records(book, state, year),
+  };
+}
+
+/** New lessons of the one teacher by date: of what is read to a child, every step opens one; a sheet done alone opens none. */
+function newLessons(book: Book, state: Household, plan: Plan): Said {
+  const { today } = book;
+  const begun = new Map<Day, Set<number>>();
+  const begin = (d: Day, e: number) => begun.set(d, (begun.get(d) ?? new Set()).add(e));
+  for (const e of book.standing.filter((x) => book.course(x).minutes === READ)) {
+    for (const d of plan.tracks.find((t) => t.enrolmentId === book.course(e).id)?.days ?? []) if (d >= 0) begin(d, e);
+    // What was begun today already has taken its part of what one teacher can begin.
+    if ([...book.marks.values()].some((m) => m.e === e && m.date === today && ['done', 'partly'].includes(m.kind)))
+      begin(today, e);
+  }
+  const above = [...begun].map(([d, courses]) => [d, courses.size - 1] as const);
+  const over = above.filter(([, n]) => n > 0);
+  const words = heldWords({ ...state, settings: { ...state.settings, dateStyle: 'year-month-day' } }, plan, today);
+  const said: Said = {};
+  const days = sum(
+    [...words.matchAll(/begins \d+ new lessons? on (.*?)(?=(?:, | and )[^,;]* begins|;|\.$)/g)].map(([, dates]) => {
+      const rest = numbers(dates!, /and (\d+) other days?/g)[0] ?? 0;
+      return dates!.match(/\d{4}-\d\d-\d\d/g)!.length + rest;
+    }),
+  );
+  said['days with more new lessons than one, in words'] = [over.length, days];
+  const good = goodnessOf(plan);
+  if (good) {
+    const told = goodnessWords(
+      good,
+      plan.tracks.reduce((n, t) => n + t.days.length, 0),
+    );
+    said['new lessons too many, in words'] = [
+      sum(over.map(([, n]) => n)),
+      numbers(told, /(\d+) new lessons? stands? on a day/g)[0] ?? 0,
+    ];
+  }
+  return said;
+}
+
+function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said {
+  const { today } = book;
+  const monday = today - weekdayOf(today) + 1;
+  const open = Array.from({ length: 7 }, (_, i) => monday + i).filter((d) => book.isOpen(d));
+  const said: Said = {
+    'school days of the week': [open.length, numbers(weekDatesWords(year, monday), /^(\d+) school days?/g)[0]],
+  };
+  let before = 0;
+  for (let d = book.start; d < today; d++) if (book.isOpen(d)) before++;
+  said['school days so far'] = [before, schoolDaysBefore(year, today)];
+  const silent = (child: string): number => {
+    const work = book.work(child);
+    let days = 0;
+    for (let d = Math.max(book.start, today - 14); d < today; d++)
+      if (book.isOpen(d) && !book.away.get(child)!.has(d) && !work.has(d)) days++;
+    return days;
+  };
+  said['days of two weeks nobody spoke of'] = [
+    ['A', 'B'].map(silent),
+    ['A', 'B'].map((c) => silentLately(state, year, today).find((s) => s.child.id === c)?.days ?? 0),
+  ];
+  for (const line of courseLines(state, weekPage(state, year, plan, monday), year, plan)) {
+    const e = book.courses.findIndex((x) => x.id === line.row.enrolment.id);
+    const sat = [...book.marks.values()]
+      .filter((m) => m.e === e && ['done', 'partly'].includes(m.kind))
+      .sort((a, b) => a.date - b.date || a.order - b.order)
+      .at(-1);
+    said[`${book.course(e).id}: last done, at the sit-down`] = [
+      sat ? sat.i + 1 : undefined,
+      numbers(line.last, /(\d+)/g)[0],
+    ];
+  }
+  return said;
+}
+
+function lists(book: Book, state: Household, year: SchoolYear, plan: Plan): Said {
+  const { today } = book;
+  const said: Said = {};
+  const { last, older } = leftBefore(state, today);
+  const left = book.leftOver();
+  said['left from the last day with a list'] = [left[0], last && { day: last.day, steps: last.steps.length }];
+  said['left from days before'] = [left.slice(1), older.map((d) => ({ day: d.day, steps: d.steps.length }))];
+  for (const id of ['A', 'B']) {
+    const child = state.children.find((c) => c.id === id)!;
+    const items = childWeek(state, year, plan, child, today).find((d) => d.day === today)?.items ?? [];
+    const open = numbers(childListWords(items), /^(\d+) things? still to do/g)[0] ?? 0;
+    let own = 0;
+    for (const e of book.standing) {
+      const { kids, id: course } = book.course(e);
+      if (!kids.includes(id) || !book.stays(id, today) || (kids.length > 1 && book.away.get(id)!.has(today))) continue;
+      const track = plan.tracks.find((t) => t.enrolmentId === course);
+      track?.days.forEach((d, k) => {
+        const i = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
+        const ticked = book.ticks.some((t) => t.e === e && t.i === i && t.child === id);
+        if (d === today && !book.marks.has(`${e} ${i} ${today}`) && !ticked) own++;
+      });
+    }
+    said[`${id}: things still to do`] = [own, open];
+  }
+  return said;
+}
+
+function records(book: Book, state: Household, year: SchoolYear): Said {
+  const { today } = book;
+  const said: Said = {};
+  for (const e of book.standing) {
+    const { id } = book.course(e);
+    const { done, known, leftOut } = progressOf(
+      state,
+      state.enrolments.find((x) => x.id === id)!,
+    );
+    const count = (kind: MarkKind) => book.steps(e).filter((i) => book.of(e, i).at(-1)?.kind === kind).length;
+    said[`${id}: done, known and left out`] = [
+      [count('done'), count('known'), count('left out')],
+      [done, known, leftOut],
+    ];
+  }
+  for (const id of ['A', 'B']) {
+    const child = state.children.find((c) => c.id === id)!;
+    const work = book.work(id);
+    const minutes = sum([...work.values()]);
+    const own = [...book.marks.values()].filter((m) => book.course(m.e).kids.includes(id) && book.stays(id, m.date));
+    said[`${id}: steps done, in the record`] = [
+      own.filter((m) => m.kind === 'done').length,
+      findInRecord(state, { childId: id, kind: 'done' }).length,
+    ];
+    said[`${id}: steps done, in the chart`] = [
+      own.filter((m) => m.kind === 'done' && !book.missed.has(`${m.e} ${m.i} ${m.date} ${id}`)).length,
+      sum(marksByMonth(state, year, id).map((m) => m.kinds.done)),
+    ];
+    said[`${id}: minutes, in the chart`] = [minutes, sum(minutesByCourse(state, year, id).map((c) => c.minutes))];
+    const { sections } = portfolioOf(state, year, child, today);
+    const blocks = (key: string) => sections.find((s) => s.key === key)?.blocks ?? [];
+    const text = blocks('attendance').flatMap((b) => (b.kind === 'words' ? [b.text] : []))[0] ?? '';
+    said[`${id}: days and time in the portfolio`] = [
+      [work.size, minutes],
+      [numbers(text, /^(\d+) days? taught/g)[0], minutesIn(/taught, (.*?)\./.exec(text)?.[1] ?? '')],
+    ];
+    const months = blocks('attendance').flatMap((b) => (b.kind === 'table' ? b.rows : []));
+    said[`${id}: days and time by month in the portfolio`] = [
+      [work.size, minutes],
+      [sum(months.map((r) => Number(r[1]))), sum(months.map((r) => minutesIn(r.at(-1)!)))],
+    ];
+    const studied = blocks('studied').flatMap((b) => (b.kind === 'table' ? b.rows : []));
+    said[`${id}: time by course and month in the portfolio`] = [minutes, sum(studied.map((r) => minutesIn(r.at(-1)!)))];
+    for (const row of blocks('curricula').flatMap((b) => (b.kind === 'table' ? b.rows : []))) {
+      const e = book.courses.findIndex((x) => x.id === row[0]);
+      said[`${id}: ${row[0]} in the portfolio`] = [
+        [book.steps(e).filter((i) => book.settled(e, i)).length, book.course(e).steps],
+        [numbers(row.at(-1)!, /^(\d+) of/g)[0], numbers(row.at(-1)!, / of (\d+) steps?/g)[0]],
+      ];
+    }
+  }
+  const gap = promptsOn(state, year, today).find((p) => p.key.startsWith('break '));
+  if (gap) {
+    const back = toDay(gap.key.slice('break '.length));
+    let before = back - 1;
+    while (before >= book.start && !book.isOpen(before)) before--;
+    said['days without school, in words'] = [back - before - 1, numbers(gap.words, /^(\d+) days? without school/g)[0]];
+  }
+  return said;
+}
