@@ -1,7 +1,20 @@
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import JSZip from 'jszip';
-import { backup, chooseFile, expect, openRows, openToday, ownFrom, settled, status, test, walk } from './app';
+import { createHash } from 'node:crypto';
+import {
+  backupFile,
+  chooseFile,
+  expect,
+  openRows,
+  openToday,
+  ownFrom,
+  settled,
+  startOwn,
+  status,
+  test,
+  walk,
+} from './app';
 
 test('the record is searched, goes out as a table and comes back: nothing twice, a fault by its row', async ({
   page,
@@ -138,7 +151,8 @@ test('a portfolio: chosen, with a sample and one’s own words, printed, and as 
   const article = page.getByRole('article', { name: 'As it will be printed' });
   await expect(article).toContainText('A year of high water.');
   await expect(article).toContainText('a map of the Withy · on paper, in folder 2');
-  await expect(article.getByRole('img')).toHaveCount(1);
+  await expect(article.getByRole('img', { name: 'a map of the Withy' })).toBeVisible();
+  await expect(article.getByRole('img', { name: /^Time by course, in hours: / })).toBeVisible();
   // Weights and Windlasses is Oda’s.
   await expect(article).not.toContainText('Weights and Windlasses');
   await page.getByRole('checkbox', { name: 'What was studied' }).click();
@@ -151,10 +165,25 @@ test('a portfolio: chosen, with a sample and one’s own words, printed, and as 
   const zip = await JSZip.loadAsync(readFileSync(await (await download).path()));
   expect(Object.keys(zip.files)).toEqual(expect.arrayContaining(['portfolio.html', 'record.csv', 'reading.csv']));
   expect(await zip.file('portfolio.html')!.async('string')).toContain('A year of high water.');
-  const text = await backup(page);
+  const file = await JSZip.loadAsync(await backupFile(page));
+  const text = await file.file('household.json')!.async('string');
   expect(text).toContain('a map of the Withy');
-  const kept = /"picture": ?"data:image\/jpeg;base64,([^"]+)"/.exec(text)![1]!;
-  expect(Buffer.from(kept, 'base64').toString('latin1')).not.toContain('GPS');
+  const [, hash] = /"picture": ?"sha256-([0-9a-f]{64})"/.exec(text)!;
+  const kept = await file.file(`pictures/${hash}.jpg`)!.async('nodebuffer');
+  expect(kept.toString('latin1')).not.toContain('GPS');
+  expect(kept.length).toBeLessThanOrEqual(400_000);
+  // The page of the portfolio shows the same one, as large as it is kept.
+  const shown = zip.file(/^pictures\//)[0]!;
+  expect(
+    createHash('sha256')
+      .update(await shown.async('nodebuffer'))
+      .digest('hex'),
+  ).toBe(hash);
+  const side = await page.evaluate(
+    async (bytes) => (await createImageBitmap(new Blob([new Uint8Array(bytes)]))).width,
+    [...kept],
+  );
+  expect(side).toBe(1600);
 });
 
 test('a year is closed: from its last day to the first of the next, by keyboard', async ({ page }) => {
@@ -217,4 +246,60 @@ test('the register comes in from a table: days by their child, a fault by its ro
   await expect(status(page)).toContainText('2 days from register.csv');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(status(page)).toContainText('Taken back');
+});
+
+test('a backup with a hundred pictures is restored, packed again, and the same; without them it is one text', async ({
+  page,
+}) => {
+  await startOwn(page);
+  const household = JSON.parse(readFileSync('demo/household.json', 'utf8')) as Record<string, unknown> & {
+    children: { id: string }[];
+  };
+  // Each its own bytes: what is in a picture is nobody's business but the reader's.
+  const pictures = Array.from({ length: 100 }, (_, i) => {
+    const bytes = Buffer.alloc(40_000, i + 1);
+    return { bytes, hash: createHash('sha256').update(bytes).digest('hex') };
+  });
+  const samples = pictures.map(({ hash }, i) => ({
+    ...{ id: `s${i}`, childId: household.children[0]!.id, date: '2026-11-09', words: `page ${i}` },
+    picture: `sha256-${hash}`,
+  }));
+  const zip = new JSZip();
+  zip.file('household.json', JSON.stringify({ ...household, samples }));
+  // One of them is not what its name says: it alone is left out, and named.
+  for (const { hash, bytes } of pictures)
+    zip.file(`pictures/${hash}.jpg`, hash === pictures[7]!.hash ? 'broken' : bytes);
+  const take = async (buffer: Buffer) => {
+    await walk(page, '/keeping');
+    await page
+      .getByLabel('Choose a backup file')
+      .setInputFiles({ name: 'backup.zip', mimeType: 'application/zip', buffer });
+  };
+  await take(await zip.generateAsync({ type: 'nodebuffer' }));
+  const dialog = page.getByRole('dialog', { name: 'What is in this backup' });
+  await expect(dialog).toContainText('100, 99 of them in the file');
+  await expect(dialog).toContainText(`pictures/${pictures[7]!.hash}.jpg is damaged, and is left out`);
+  await dialog.getByRole('button', { name: 'Restore it' }).click();
+  await expect(status(page)).toContainText('The backup is restored');
+
+  const made = await JSZip.loadAsync(await backupFile(page));
+  await expect(status(page)).toContainText('1 picture is not on this device');
+  expect(made.file(/^pictures\//)).toHaveLength(99);
+  for (const { hash, bytes } of pictures.filter((_, i) => i !== 7))
+    expect((await made.file(`pictures/${hash}.jpg`)!.async('nodebuffer')).equals(bytes)).toBe(true);
+  // What was missing comes with a merged file.
+  made.file(`pictures/${pictures[7]!.hash}.jpg`, pictures[7]!.bytes);
+  await page.getByLabel('Merge a file').setInputFiles({
+    ...{ name: 'backup.zip', mimeType: 'application/zip' },
+    buffer: await made.generateAsync({ type: 'nodebuffer' }),
+  });
+  const merge = page.getByRole('dialog', { name: 'Merge a file' });
+  await merge.getByRole('button', { name: /^(Merge|Nothing is new)/ }).click();
+  const whole = await JSZip.loadAsync(await backupFile(page));
+  expect(whole.file(/^pictures\//)).toHaveLength(100);
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Without its 100 pictures' }).click();
+  const text = readFileSync(await (await download).path(), 'utf8');
+  expect((JSON.parse(text) as { samples: unknown[] }).samples).toHaveLength(100);
 });

@@ -3,3 +3,4 @@ export type { KeptCopy } from './database';
 export * from './store';
 export * from './space';
 export * from './trials';
+export * from './pictures';

@@ -501,6 +501,12 @@ export class HouseholdStore {
     return this.db.kept.orderBy('n').reverse().toArray();
   }
 
+  /** Every text of this household that may name a picture: its samples now, what can be undone, the copies put aside. */
+  async namingPictures(): Promise<string[]> {
+    const [history, kept] = await Promise.all([this.db.history.toArray(), this.db.kept.toArray()]);
+    return [JSON.stringify(this.current.samples), ...history.map((h) => JSON.stringify(h)), ...kept.map((c) => c.text)];
+  }
+
   /** A value beside the household that is no part of it (when the sample was made, when the last backup was). */
   async note(key: string): Promise<unknown> {
     return (await this.db.meta.get(key))?.value;

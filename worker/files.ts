@@ -3,10 +3,10 @@ import type { CsvReading } from '../core/contents';
 import type { CourseFile } from '../core/course-file';
 import type { Reading } from '../core/formats';
 import type { Side } from '../core/merge';
-import type { FileWorker, MergePreview } from './files.worker';
+import type { FileWorker, MergePreview, WithPictures } from './files.worker';
 import { inOwnWorker } from './once';
 
-export type { MergePreview };
+export type { MergePreview, WithPictures };
 
 /** How far the reading is, 0 to 1, and what ends it early. */
 export interface Watch {
@@ -33,9 +33,11 @@ async function read<T>(
 
 type Encoded = { encoding: string };
 export const readBackupFile = (file: File, watch: Watch) =>
-  read<Reading>(watch, (r) => r.backup(file, proxy(watch.tell)));
+  read<Exclude<Reading, { fault: string }> & WithPictures>(watch, (r) => r.backup(file, proxy(watch.tell)));
 export const readMergeFile = (file: File, ours: Side, now: number, watch: Watch) =>
-  read<MergePreview>(watch, (r) => r.merge(file, proxy(watch.tell), ours, now));
+  read<Exclude<MergePreview, { fault: string }> & WithPictures>(watch, (r) =>
+    r.merge(file, proxy(watch.tell), ours, now),
+  );
 export const readCsvFile = (file: File, prefix: string, watch: Watch) =>
   read<CsvReading & Encoded>(watch, (r) => r.csv(file, proxy(watch.tell), prefix));
 export const readCourseFileFile = (file: File, watch: Watch) =>

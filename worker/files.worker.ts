@@ -17,9 +17,16 @@ import {
   whyApart,
 } from '../core/merge';
 import { decode, type Decoded } from './decode';
+import { isZip, type StoredPicture, unzip } from './unzip';
 
 /** Bytes of the largest file of each sort; more is looked at by its size alone. */
 const MOST_BYTES = { backup: MAX_CHARACTERS, csv: 8_000_000, course: 24_000_000 };
+
+/** The pictures that came with a backup, and what of them was left out, in words. */
+export interface WithPictures {
+  pictures: StoredPicture[];
+  left: string[];
+}
 
 /** What a file of another device would bring, in words; nothing is changed yet. `now`: milliseconds of this device's clock. */
 export type MergePreview =
@@ -66,7 +73,7 @@ function preview(text: string, ours: Side, now: number): MergePreview {
 }
 
 /** Reads a file bit by bit and tells how far it is; a sentence instead where it is larger than anything of its sort. */
-async function textOf(file: File, most: number, tell: (share: number) => void): Promise<Decoded | { fault: string }> {
+async function textOf(file: Blob, most: number, tell: (share: number) => void): Promise<Decoded | { fault: string }> {
   if (file.size > most) return { fault: 'The file is far larger than any of its sort; it was not read.' };
   const bytes = new Uint8Array(file.size);
   const stream = file.stream().getReader();
@@ -84,7 +91,7 @@ async function textOf(file: File, most: number, tell: (share: number) => void): 
 }
 
 async function readAs<T>(
-  file: File,
+  file: Blob,
   most: number,
   tell: (share: number) => void,
   understand: (text: string) => T | { fault: string },
@@ -96,10 +103,27 @@ async function readAs<T>(
   return Object.assign(made as T & object, { encoding: read.encoding }) as T & { encoding: Decoded['encoding'] };
 }
 
+/** A backup as it comes: one text, or a zip with that text and pictures beside it. */
+async function readWithPictures<T>(
+  file: Blob,
+  tell: (share: number) => void,
+  understand: (text: string) => T | { fault: string },
+): Promise<(T & WithPictures) | { fault: string }> {
+  if (!(await isZip(file))) {
+    const read = await readAs(file, MOST_BYTES.backup, tell, understand);
+    return 'fault' in read ? read : { ...read, pictures: [], left: [] };
+  }
+  const unzipped = await unzip(file, MOST_BYTES.backup, (share) => tell(share / 2));
+  if ('fault' in unzipped) return unzipped;
+  const { household, pictures, notes } = unzipped;
+  const read = await readAs(household, MOST_BYTES.backup, (share) => tell(0.5 + share / 2), understand);
+  return 'fault' in read ? read : { ...read, pictures, left: notes };
+}
+
 const reader = {
-  backup: (file: File, tell: (share: number) => void) => readAs(file, MOST_BYTES.backup, tell, readBackup),
+  backup: (file: File, tell: (share: number) => void) => readWithPictures(file, tell, readBackup),
   merge: (file: File, tell: (share: number) => void, ours: Side, now: number) =>
-    readAs(file, MOST_BYTES.backup, tell, (text) => preview(text, ours, now)),
+    readWithPictures(file, tell, (text) => preview(text, ours, now)),
   csv: (file: File, tell: (share: number) => void, prefix: string) =>
     readAs(file, MOST_BYTES.csv, tell, (text) => readCourseCsv(text, prefix)),
   course: (file: File, tell: (share: number) => void) => readAs(file, MOST_BYTES.course, tell, readCourseFile),

@@ -1,18 +1,20 @@
 import { minuteNow } from '../ui/minute';
 import { useEffect, useState } from 'react';
 import { clockOf, fromDay, type IsoDate, toDay } from '../../core/calendar';
-import { type Backup, readBackup, type Reading, writeBackup } from '../../core/formats';
+import { type Backup, readBackup, type Reading } from '../../core/formats';
+import { storedPictures } from '../../core/household';
 import { KEPT_DAYS, type KeptCopy, ownBegun } from '../../store';
-import { readBackupFile } from '../../worker/files';
+import { readBackupFile, type WithPictures } from '../../worker/files';
 import { useHousehold } from '../shell/household';
 import { LAST_BACKUP } from '../shell/notes';
 import { longDate, shortDate } from '../ui/dates';
 import { Dialog } from '../ui/dialog';
 import { FileButton } from '../ui/file-button';
 import { FileProgress, useFileReading } from '../ui/file-progress';
-import { download } from '../ui/download';
 import { count } from '../ui/words';
+import { handBackupOver } from './backup-file';
 import { Merging } from './merging';
+import { picturesWords, takePictures, tidyPictures } from './pictures';
 import { Room } from './room';
 
 /** Backup, restore, copies put aside, and the way between the sample and one's own household. */
@@ -33,9 +35,10 @@ export default function Keeping() {
 function KeepingPage() {
   const { household, today, store, which, switchTo, freshSample, say } = useHousehold();
   const style = household.settings.dateStyle;
-  const [reading, setReading] = useState<Backup>();
+  const [reading, setReading] = useState<Backup & Partial<WithPictures>>();
   const [notes, setNotes] = useState<string[]>([]);
   const opened = useFileReading();
+  const packing = useFileReading();
   const [fault, setFault] = useState<string>();
   const [copies, setCopies] = useState<KeptCopy[]>([]);
   const [last, setLast] = useState<IsoDate>();
@@ -47,26 +50,30 @@ function KeepingPage() {
       setCopies(kept);
       setLast(typeof noted === 'string' ? noted : undefined);
     });
+    void tidyPictures(store, which);
     return () => {
       left = true;
     };
-  }, [store, household, today]);
+  }, [store, which, household, today]);
 
-  const save = async () => {
+  const pictures = storedPictures(household);
+  const save = async (wanted: 'with pictures' | 'without pictures') => {
     const asOf = fromDay(today);
-    const { revision: _, ...content } = await store.content();
-    const name = content.household.settings.name.replace(/[^\p{L}\p{N} -]/gu, '');
-    download(`olden-primer ${name} ${asOf}.json`, writeBackup({ asOf, ...content }), 'application/json');
-    await store.setNote(LAST_BACKUP, asOf);
-    setLast(asOf);
-    say('The backup is in your downloads.');
+    try {
+      const done = await packing.read((watch) => handBackupOver(store, which, asOf, wanted, watch));
+      await store.setNote(LAST_BACKUP, asOf);
+      setLast(asOf);
+      say(done);
+    } catch {
+      say('No backup was made.', true);
+    }
   };
 
-  const take = (result: Reading) => {
+  const take = (result: Reading & Partial<WithPictures>) => {
     if ('fault' in result) setFault(result.fault);
     else {
-      setReading(result.backup);
-      setNotes(result.notes);
+      setReading({ ...result.backup, pictures: result.pictures ?? [] });
+      setNotes([...result.notes, ...(result.left ?? [])]);
     }
   };
   const choose = async (chosen: File) => {
@@ -75,8 +82,10 @@ function KeepingPage() {
   };
   const restore = async () => {
     if (!reading) return;
+    const { pictures: brought = [], left: _, ...content } = reading;
     try {
-      await store.replace(reading, fromDay(today), `before the backup of ${reading.asOf} was restored`, {
+      await takePictures(which, brought);
+      await store.replace(content, fromDay(today), `before the backup of ${reading.asOf} was restored`, {
         keep: true,
         at: clockOf(minuteNow()),
       });
@@ -102,15 +111,23 @@ function KeepingPage() {
               ? `The last backup was made on ${longDate(style, toDay(last))}.`
               : 'No backup has been made from this browser yet.'}
           </p>
-          <button type="button" className="btn btn-strong self-start" onClick={() => void save()}>
-            Make a backup
-          </button>
+          <div className="flex flex-wrap gap-2">
+            <button type="button" className="btn btn-strong" onClick={() => void save('with pictures')}>
+              Make a backup
+            </button>
+            {pictures.length > 0 && (
+              <button type="button" className="btn" onClick={() => void save('without pictures')}>
+                Without its {count(pictures.length, 'picture')}
+              </button>
+            )}
+          </div>
+          <FileProgress reading={packing} words="Packing the backup …" stopWords="Stop packing" />
           <h3 className="pt-3">Restore</h3>
           <p>
             A backup replaces what is in {which === 'sample' ? 'the sample household' : 'your household'} now. You see
             first what is in it.
           </p>
-          <FileButton className="self-start" accept=".json,application/json" onFile={choose}>
+          <FileButton className="self-start" accept=".json,.zip,application/json,application/zip" onFile={choose}>
             Choose a backup file
           </FileButton>
           <FileProgress reading={opened} />
@@ -199,11 +216,18 @@ function KeepingPage() {
                     here={String(household[t].length)}
                   />
                 ))}
+                <Compare
+                  what="pictures of work"
+                  there={picturesWords(reading.household, reading.pictures)}
+                  here={String(pictures.length)}
+                />
               </tbody>
             </table>
             {notes.length > 0 && (
               <div>
-                <p>In the file some names lead nowhere; nothing that was said is lost by it:</p>
+                <p>
+                  In the file some names lead nowhere, or a picture is damaged; nothing that was said is lost by it:
+                </p>
                 <ul className="list-disc pl-6">
                   {notes.map((n) => (
                     <li key={n}>{n}</li>

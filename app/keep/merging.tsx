@@ -2,21 +2,22 @@ import { useState } from 'react';
 import { clockOf, fromDay, toDay } from '../../core/calendar';
 import type { Both } from '../../core/merge';
 import { count } from '../../core/words';
-import { type MergePreview, readMergeFile } from '../../worker/files';
+import { type MergePreview, readMergeFile, type WithPictures } from '../../worker/files';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
 import { Dialog } from '../ui/dialog';
 import { FileButton } from '../ui/file-button';
 import { FileProgress, useFileReading } from '../ui/file-progress';
 import { minuteNow } from '../ui/minute';
+import { takePictures } from './pictures';
 
 /** What a file would bring to the household as it was after a certain writing. */
-type Preview = Exclude<MergePreview, { fault: string }> & { revision: number };
+type Preview = Exclude<MergePreview, { fault: string }> & WithPictures & { revision: number };
 type Mergeable = Exclude<Preview, { epochs: true }>;
 
 /** Two devices, one household: what another device wrote is taken in from its backup, seen first. */
 export function Merging() {
-  const { today, store, say, household } = useHousehold();
+  const { today, store, which, say, household } = useHousehold();
   const style = household.settings.dateStyle;
   const opened = useFileReading();
   const [fault, setFault] = useState<string>();
@@ -31,6 +32,7 @@ export function Merging() {
   };
   const guarded = async (done: string, work: () => Promise<void>) => {
     try {
+      if (preview) await takePictures(which, preview.pictures);
       await work();
       say(done);
     } catch (error) {
@@ -58,7 +60,7 @@ export function Merging() {
         Mark on the phone in the morning and plan on the laptop at night: a backup of the one is merged into the other.
         What is new on either side is kept; you see first what changes.
       </p>
-      <FileButton className="self-start" accept=".json,application/json" onFile={choose}>
+      <FileButton className="self-start" accept=".json,.zip,application/json,application/zip" onFile={choose}>
         Merge a file
       </FileButton>
       <FileProgress reading={opened} />
@@ -141,7 +143,14 @@ function Look({
 }) {
   const { household, today } = useHousehold();
   const [others, setOthers] = useState<ReadonlySet<Both>>(new Set());
-  const { here, there, both, notes, ahead } = preview;
+  const { here, there, both, ahead, pictures } = preview;
+  const notes = [
+    ...preview.notes,
+    ...preview.left,
+    ...(pictures.length > 0
+      ? [`${count(pictures.length, 'picture')} of work ${pictures.length === 1 ? 'comes' : 'come'} with the file.`]
+      : []),
+  ];
   const turn = (b: Both, taken: Both['taken']) =>
     setOthers((was) => {
       const next = new Set(was);

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { fromDay } from '../../core/calendar';
 import { byId, KINDS, MARK_KINDS, titleOf } from '../../core/household';
-import { marksByMonth, minutesByCourse, teachersByWeek, yearSoFar } from '../../core/record';
+import { marksByMonth, minutesByCourse, teachersByWeek, yearsBeside, yearSoFar } from '../../core/record';
 import { monthName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { ChildChoice } from '../ui/child-choice';
@@ -25,6 +25,7 @@ export default function ChartsPage() {
       courses: children.map((child) => ({ child, list: minutesByCourse(household, year, child.id) })),
       weeks: teachersByWeek(household, year),
       marks: marksByMonth(household, year, chosen || undefined),
+      years: yearsBeside(household, children, today),
     };
   }, [household, year, today, chosen]);
   if (!year || !figures)
@@ -50,6 +51,15 @@ export default function ChartsPage() {
     // Several levels in one drawing would not say whose is whose: each child’s own page of attendance does.
     return all.size === 1 ? { value: [...all][0]!, words: `${[...all][0]!} ${of} required` } : undefined;
   };
+  // Year beside year: the months of the longest, from each year’s own first month on.
+  const longest = figures.years.reduce<(typeof figures.years)[number] | undefined>(
+    (a, b) => (a && a.months.length >= b.months.length ? a : b),
+    undefined,
+  );
+  const beside = (longest?.months ?? []).map((m, i): Row => ({
+    at: month(fromDay(m.month)),
+    ...Object.fromEntries(figures.years.flatMap((y) => (y.months[i] ? [[y.year.id, y.months[i].hours]] : []))),
+  }));
   const kinds = MARK_KINDS.filter((k) => figures.marks.some((m) => m.kinds[k] > 0));
   const teachers = household.teachers.filter((t) => figures.weeks.some((w) => (w.minutes.get(t.id) ?? 0) > 0));
   return (
@@ -85,6 +95,15 @@ export default function ChartsPage() {
               needed={needed('hours')}
             />
           </>
+        )}
+        {figures.years.length > 1 && (
+          <Chart
+            title={`Hours of school, year beside year, of ${figures.so.length === 1 ? figures.so[0]!.child.name : 'all children together'}`}
+            unit="hours"
+            rows={beside}
+            series={figures.years.map((y) => ({ key: y.year.id, name: y.year.name }))}
+            lines
+          />
         )}
         {figures.courses.map(({ child, list }) => {
           const used = KINDS.filter((k) => list.some((c) => (c.kinds[k] ?? 0) > 0));

@@ -3,10 +3,12 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { toDay } from '../../core/calendar';
 import { keepPage } from '../../core/deeds';
 import { byId, type Child, type Sample, type SchoolYear } from '../../core/household';
-import { type Block, portfolioOf, samplesOf, type Section } from '../../core/record';
+import { type BarChart, type Block, chartSvg, portfolioOf, samplesOf, type Section } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
-import { Picture } from '../ui/picture';
+import { FileProgress, useFileReading } from '../ui/file-progress';
+import { BlobPicture } from '../ui/picture';
+import { WorkPicture } from './work-picture';
 import { newId } from '../ui/id';
 import { count } from '../ui/words';
 import { SampleForm } from './sample-form';
@@ -54,22 +56,23 @@ function Shown({
   years: readonly SchoolYear[];
   choose: (id: string) => void;
 }) {
-  const { household, today, commit, say } = useHousehold();
+  const { household, today, which, commit, say } = useHousehold();
   const [without, setWithout] = useState<ReadonlySet<Section['key']>>(new Set());
   const [sample, setSample] = useState<Sample | 'new'>();
-  const [making, setMaking] = useState(false);
+  const packing = useFileReading();
   const all = useMemo(() => portfolioOf(household, year, child, today), [household, year, child, today]);
   const shown = { ...all, sections: all.sections.filter((s) => !without.has(s.key)) };
   const page = household.pages.find((p) => p.childId === child.id && p.yearId === year.id);
   const [text, setText] = useState(page?.text ?? '');
   const samples = samplesOf(household, year, child.id);
   const zip = async () => {
-    setMaking(true);
     // What packs is fetched when it is wanted.
     const { portfolioZip } = await import('./portfolio-zip');
-    const done = portfolioZip(household, shown);
-    setMaking(false);
-    say(done);
+    try {
+      say(await packing.read((watch) => portfolioZip(household, which, shown, watch)));
+    } catch {
+      say('The portfolio was not packed.', true);
+    }
   };
   return (
     <>
@@ -77,12 +80,13 @@ function Shown({
         <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
           <h1 className="wrap-anywhere">Portfolio of {child.name}</h1>
           <span className="flex flex-wrap gap-2">
-            <button type="button" className="btn" disabled={making} onClick={() => void zip()}>
+            <button type="button" className="btn" disabled={packing.share !== undefined} onClick={() => void zip()}>
               As one file (zip)
             </button>
             <button type="button" className="btn btn-strong" onClick={() => window.print()}>
               Print
             </button>
+            <FileProgress reading={packing} words="Packing the portfolio …" stopWords="Stop packing" />
           </span>
         </div>
         <div className="double-rule flex flex-wrap items-end gap-x-6 gap-y-2 py-2">
@@ -189,10 +193,27 @@ function Shown({
   );
 }
 
+/** The drawing that the file and the print have, to the dot. */
+function ChartView({ chart }: { chart: BarChart }) {
+  const drawing = useMemo(() => new Blob([chartSvg(chart, true)], { type: 'image/svg+xml' }), [chart]);
+  const words = `${chart.title}, in ${chart.unit}`;
+  return (
+    <figure className="my-2 break-inside-avoid">
+      <figcaption className="font-semibold">{words}</figcaption>
+      <BlobPicture
+        blob={drawing}
+        alt={`${words}: ${chart.bars.map((b) => `${b.label} ${b.words}`).join(', ')}`}
+        className="max-w-full"
+      />
+    </figure>
+  );
+}
+
 function BlockView({ block }: { block: Block }) {
   if (block.kind === 'words') return <p className="py-1 whitespace-pre-line wrap-anywhere">{block.text}</p>;
+  if (block.kind === 'chart') return <ChartView chart={block.chart} />;
   if (block.kind === 'picture')
-    return <Picture data={block.data} alt={block.alt} className="max-h-96 max-w-full break-inside-avoid" />;
+    return <WorkPicture picture={block.data} alt={block.alt} className="max-h-96 max-w-full break-inside-avoid" />;
   return (
     <div
       className="max-w-full overflow-x-auto print:overflow-visible"

@@ -6,7 +6,7 @@ import { takeMarks } from '../../core/deeds';
 import { MARK_KINDS, type MarkKind } from '../../core/household';
 import { notesOf } from '../../core/jot';
 import { type RecordLine, writeScore } from '../../core/log';
-import { findInRecord, newOf, readLogCsv, writeLogCsv } from '../../core/record';
+import { findInRecord, newOf, readLogCsv, readScoresCsv, writeLogCsv, writeScoresCsv } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
 import { CourseOptions } from '../ui/course-options';
@@ -19,6 +19,8 @@ import { count } from '../ui/words';
 import { MarkForm } from './mark-form';
 
 const PAGE = 20;
+/** What goes out and comes in as a table. */
+type Table = 'marks' | 'scores';
 
 /** What was done, day by day, newest first. Every line can be mended or taken out, and that undone. */
 export default function Record() {
@@ -29,6 +31,7 @@ export default function Record() {
   const [from, setFrom] = useState('');
   const [to, setTo] = useState('');
   const [words, setWords] = useState('');
+  const [table, setTable] = useState<Table>('marks');
   const [shown, setShown] = useState(PAGE);
   const [editing, setEditing] = useState<RecordLine>();
   const style = household.settings.dateStyle;
@@ -70,6 +73,14 @@ export default function Record() {
     const fresh = newOf(household, marks).length;
     if (fresh > 0) await commit(`${count(fresh, 'mark')} from ${file}`, (now) => takeMarks(now, marks, newId));
     else say(`Every mark of ${file} that could be read is in the record already.`);
+    return faults;
+  };
+
+  const takeScores = async (text: string, file: string) => {
+    const { puts, faults } = readScoresCsv(household, text);
+    if (puts.length > 0)
+      await commit(`${count(puts.length, 'score')} from ${file}`, (now) => readScoresCsv(now, text).puts);
+    else say(`Every score of ${file} that could be read is in the record already.`);
     return faults;
   };
 
@@ -126,18 +137,46 @@ export default function Record() {
       </div>
       <div className="double-rule pt-2">
         <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-1 print:hidden">
-          {household.children.map((c) => (
-            <Link key={c.id} className="page-link press inline-flex items-center" to={`/portfolio/${c.id}`}>
-              Portfolio of {c.name}
-            </Link>
-          ))}
+          {household.children.length > 0 && (
+            <span className="flex flex-wrap items-center gap-x-3">
+              Portfolio of
+              {household.children.map((c) => (
+                <Link
+                  key={c.id}
+                  className="page-link press inline-flex items-center"
+                  aria-label={`Portfolio of ${c.name}`}
+                  to={`/portfolio/${c.id}`}
+                >
+                  {c.name}
+                </Link>
+              ))}
+            </span>
+          )}
           <Link className="page-link press inline-flex items-center" to="/record/charts">
             In charts
           </Link>
           <Link className="page-link press inline-flex items-center" to="/record/verdicts">
             Verdicts
           </Link>
-          <TableFile name="record.csv" write={() => writeLogCsv(household, childId || undefined)} take={take} />
+          <select aria-label="Which table" value={table} onChange={(e) => setTable(e.target.value as Table)}>
+            <option value="marks">marks</option>
+            <option value="scores">scores</option>
+          </select>
+          {table === 'marks' ? (
+            <TableFile
+              key="marks"
+              name="record.csv"
+              write={() => writeLogCsv(household, childId || undefined)}
+              take={take}
+            />
+          ) : (
+            <TableFile
+              key="scores"
+              name="scores.csv"
+              write={() => writeScoresCsv(household, childId || undefined)}
+              take={takeScores}
+            />
+          )}
         </div>
         <p className="pb-2 text-soft">
           {lines.length === 0

@@ -3,17 +3,20 @@ import { fromDay, isIsoDate } from '../../core/calendar';
 import { lessonsIn } from '../../core/course';
 import { keepSample } from '../../core/deeds';
 import { byId, type Child, type Sample, titleOf } from '../../core/household';
+import { picturesOf } from '../../store';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { DateField } from '../ui/date-field';
+import { todayHere } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { LessonOptions } from '../ui/lesson-options';
-import { PictureField } from '../ui/picture';
+import { PictureField, workPicture } from '../ui/picture';
+import { WorkPicture } from './work-picture';
 
 /** A sample of a child’s work: of which course, when, a picture of it or where the paper lies. */
 export function SampleForm({ sample, child, close }: { sample?: Sample; child: Child; close: () => void }) {
-  const { household, today } = useHousehold();
+  const { household, today, which } = useHousehold();
   const commit = useFormCommit();
   const [date, setDate] = useState<string>(sample?.date ?? fromDay(today));
   const [courseId, setCourse] = useState(sample?.courseId ?? '');
@@ -95,9 +98,18 @@ export function SampleForm({ sample, child, close }: { sample?: Sample; child: C
           onChange={(e) => setFolder(e.target.value)}
         />
       </div>
-      <PictureField label="A picture of it" value={picture} change={setPicture} />
+      <PictureField
+        label="A picture of it"
+        value={picture}
+        change={setPicture}
+        make={async (file) => {
+          const made = await workPicture(file);
+          return 'fault' in made ? made : picturesOf(which).put(made, fromDay(todayHere()));
+        }}
+        show={(value) => <WorkPicture picture={value} alt="" className="max-h-48 max-w-full object-contain" />}
+      />
       <p className="text-[0.9rem] text-soft">
-        A picture is made small and drawn anew: nothing of the place or the device stays in it.
+        A picture is drawn anew, at most 1,600 pixels long: nothing of the place or the device stays in it.
       </p>
     </FormDialog>
   );

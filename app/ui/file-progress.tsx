@@ -27,17 +27,25 @@ export function useFileReading(): FileReading {
   };
 }
 
-/** How far a file has been read, and a button that stops it; nothing while none is. */
-export function FileProgress({ reading: { share, stop } }: { reading: FileReading }) {
+/** How far a file has been read (or made), and a button that stops it; nothing while none is. */
+export function FileProgress({
+  reading: { share, stop },
+  words = 'Reading the file …',
+  stopWords = 'Stop reading',
+}: {
+  reading: FileReading;
+  words?: string;
+  stopWords?: string;
+}) {
   if (share === undefined) return null;
   return (
     <span className="flex flex-wrap items-center gap-3">
       <label className="flex items-center gap-3">
-        <span>Reading the file …</span>
+        <span>{words}</span>
         <progress className="h-3 w-48 accent-ink" max={1} value={share} />
       </label>
       <button type="button" className="btn" onClick={stop}>
-        Stop reading
+        {stopWords}
       </button>
     </span>
   );

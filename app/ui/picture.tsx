@@ -1,31 +1,37 @@
-import { useEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { bytesOf } from './data-address';
 import { FileButton } from './file-button';
 
-/** Longest side of a small picture in pixels, and the most that is kept of it. */
-const SIDE = 320;
-const MOST = 60_000;
+/** A small picture stands in its row: its longest side in pixels, and the most letters it takes as a data address. */
+const SMALL = { side: 320, most: 60_000 };
+/** A picture of work is kept beside the household: large enough to read a page of handwriting. In pixels and bytes. */
+const LARGE = { side: 1600, most: 400_000 };
 
 /** A picture of the household's own. Pages show no inlined data, so it is shown by an address of its own. */
 export function Picture({ data, alt, className = '' }: { data: string; alt: string; className?: string }) {
+  const blob = useMemo(() => {
+    const { bytes, type } = bytesOf(data);
+    return new Blob([bytes], { type });
+  }, [data]);
+  return <BlobPicture blob={blob} alt={alt} className={className} />;
+}
+
+/** A picture that is at hand as a file. */
+export function BlobPicture({ blob, alt, className = '' }: { blob: Blob; alt: string; className?: string }) {
   const shown = useRef<HTMLImageElement>(null);
   useEffect(() => {
-    const { bytes, type } = bytesOf(data);
-    const made = URL.createObjectURL(new Blob([bytes], { type }));
+    const made = URL.createObjectURL(blob);
     if (shown.current) shown.current.src = made;
     return () => URL.revokeObjectURL(made);
-  }, [data]);
+  }, [blob]);
   return <img ref={shown} alt={alt} className={className} />;
 }
 
-/**
- * Makes a picture small: turned upright as the camera meant it, redrawn, so that nothing of place and device stays in it; or says why it
- * cannot be read.
- */
-export async function smallPicture(file: Blob): Promise<string | { fault: string }> {
+/** A picture redrawn with its longest side at most so long, turned upright as the camera meant it: nothing of place and device stays in it. */
+async function redrawn(file: Blob, side: number): Promise<HTMLCanvasElement | undefined> {
   const image = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => undefined);
-  if (!image) return { fault: 'This picture cannot be read here: save it as JPEG or PNG first.' };
-  const shrink = Math.min(1, SIDE / Math.max(image.width, image.height));
+  if (!image) return undefined;
+  const shrink = Math.min(1, side / Math.max(image.width, image.height));
   const canvas = document.createElement('canvas');
   canvas.width = Math.max(1, Math.round(image.width * shrink));
   canvas.height = Math.max(1, Math.round(image.height * shrink));
@@ -35,31 +41,59 @@ export async function smallPicture(file: Blob): Promise<string | { fault: string
   pen.fillRect(0, 0, canvas.width, canvas.height);
   pen.drawImage(image, 0, 0, canvas.width, canvas.height);
   image.close();
-  for (const quality of [0.85, 0.7, 0.5, 0.3]) {
-    const address = canvas.toDataURL('image/jpeg', quality);
-    if (address.length <= MOST) return address;
-  }
-  return { fault: 'This picture is too full of detail to be made small.' };
+  return canvas;
 }
 
-/** A small picture, chosen from a file or the camera, or taken away. */
+const QUALITIES = [0.85, 0.7, 0.5, 0.3];
+const UNREADABLE = 'This picture cannot be read here: save it as JPEG or PNG first.';
+const TOO_FULL = 'This picture is too full of detail to be made small.';
+
+/** Makes a picture small enough to stand in a row, as a data address; or says why it cannot be. */
+export async function smallPicture(file: Blob): Promise<string | { fault: string }> {
+  const canvas = await redrawn(file, SMALL.side);
+  if (!canvas) return { fault: UNREADABLE };
+  for (const quality of QUALITIES) {
+    const address = canvas.toDataURL('image/jpeg', quality);
+    if (address.length <= SMALL.most) return address;
+  }
+  return { fault: TOO_FULL };
+}
+
+/** Makes a picture of work fit to be kept, as large and as sharp as it may be; or says why it cannot be. */
+export async function workPicture(file: Blob): Promise<Blob | { fault: string }> {
+  for (let side = LARGE.side; side >= SMALL.side; side = Math.round(side * 0.75)) {
+    const canvas = await redrawn(file, side);
+    if (!canvas) return { fault: UNREADABLE };
+    for (const quality of QUALITIES.slice(0, 3)) {
+      const made = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg', quality));
+      if (made && made.size <= LARGE.most) return made;
+    }
+  }
+  return { fault: TOO_FULL };
+}
+
+/** A picture, chosen from a file or the camera, or taken away. `make`: what is kept of the file chosen; a small picture unless said. */
 export function PictureField({
   label,
   value,
   change,
+  make = smallPicture,
+  show = (data) => <Picture data={data} alt="" className="size-20 object-contain" />,
 }: {
   label: string;
   value: string | undefined;
   change: (picture: string | undefined) => void;
+  make?: (file: Blob) => Promise<string | { fault: string }>;
+  show?: (value: string) => ReactNode;
 }) {
   const [fault, setFault] = useState<string>();
   return (
     <div className="flex flex-wrap items-center gap-3">
-      {value && <Picture data={value} alt="" className="size-20 object-contain" />}
+      {value && show(value)}
       <FileButton
         accept="image/*"
         onFile={async (file) => {
-          const made = await smallPicture(file);
+          const made = await make(file);
           if (typeof made === 'string') change(made);
           setFault(typeof made === 'string' ? undefined : made.fault);
         }}

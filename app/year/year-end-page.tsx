@@ -1,8 +1,16 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { isOver, toDay } from '../../core/calendar';
-import { letCourseGo, makeNextYear } from '../../core/deeds';
-import { nextYearFrom, nextYearName, samplesOf, yearEnd, yearEndWords } from '../../core/record';
+import { landCourse, letCourseGo, makeNextYear } from '../../core/deeds';
+import {
+  type AfterCourse,
+  landingPlaces,
+  nextYearFrom,
+  nextYearName,
+  samplesOf,
+  yearEnd,
+  yearEndWords,
+} from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { longDate, shortDate } from '../ui/dates';
 import { InputField } from '../ui/field';
@@ -80,6 +88,7 @@ export default function YearEndPage() {
                       Its own things:{' '}
                       {a.things.map((t) => `${t.onHand > 1 ? `${t.onHand} × ` : ''}${t.material.name}`).join(', ')}.
                     </span>{' '}
+                    {a.keepFor && <Landing after={a} />}
                     {(['given', 'sold'] as const).map((kind) => (
                       <button
                         key={kind}
@@ -181,5 +190,38 @@ export default function YearEndPage() {
         )}
       </section>
     </div>
+  );
+}
+
+/** Where the things of a course wait for the next child, with the room that is left there. */
+function Landing({ after: { course, keepFor, things } }: { after: AfterCourse }) {
+  const { household, commit } = useHousehold();
+  const places = landingPlaces(household, course.id);
+  const now = new Set(things.map((t) => t.material.place));
+  const here = now.size === 1 ? [...now][0]! : '';
+  if (places.length === 0) return null;
+  return (
+    <label className="mr-3 inline-flex flex-wrap items-center gap-2 print:hidden">
+      They wait for {keepFor?.child.name} in
+      <select
+        className="max-w-[min(320px,80vw)]"
+        aria-label={`Where ${course.title} waits`}
+        value={here}
+        onChange={(e) => {
+          const path = e.target.value;
+          void commit(`${course.title}: its things lie in ${path}`, (was) => landCourse(was, course.id, path));
+        }}
+      >
+        {!places.some((p) => p.path === here) && (
+          <option value={here}>{now.size > 1 ? 'several places' : 'no place'}</option>
+        )}
+        {places.map((p) => (
+          <option key={p.path} value={p.path}>
+            {p.path}
+            {p.words && ` (${p.words})`}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }

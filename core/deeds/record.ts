@@ -44,3 +44,9 @@ export function letCourseGo(now: Household, courseId: Id, kind: 'given' | 'sold'
   }
   return rows;
 }
+
+/** The things of a course alone are carried to the place where they wait for the next child. */
+export const landCourse = (now: Household, courseId: Id, path: string): Put[] =>
+  thingsOfAlone(now, courseId)
+    .filter(({ material }) => material.place !== path)
+    .map(({ material }): Put => ({ table: 'materials', put: { ...material, place: path } }));

@@ -20,7 +20,13 @@ import {
 
 const weekday = whole(1, 7);
 /** A small picture: about 60 kB at most, so that a box of cards stays a readable file. */
-const picture = like(/^data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]{1,80000}$/, 'should be a small picture');
+const SMALL = /data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]{1,80000}/.source;
+const picture = like(new RegExp(`^${SMALL}$`), 'should be a small picture');
+/** Or a larger one, by the name under which it lies beside the file. */
+const sample = like(
+  new RegExp(`^${SMALL}$|${H.STORED_PICTURE.source}`),
+  'should be a small picture, or the name of one beside the file',
+);
 const kindDefault = record({ minutes: whole(1, 600), presence: oneOf(H.PRESENCES) });
 const step = record({
   id,
@@ -566,7 +572,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     lessonId: opt(id),
     words: text(500),
     folder: opt(text()),
-    picture: opt(picture),
+    picture: opt(sample),
   },
   pages: { id, yearId: id, childId: id, text: text(20_000) },
   holds: {

@@ -2,6 +2,7 @@ export * from './applied';
 export * from './household';
 export * from './types';
 export * from './practice';
+export * from './pictures';
 export * from './references';
 export * from './settle';
 export * from './changes';

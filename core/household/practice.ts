@@ -144,7 +144,7 @@ export interface Milestone {
   picture?: string;
 }
 
-/** A sample of a child's work: a small picture kept here, or where the paper lies. */
+/** A sample of a child's work: a picture kept here, or where the paper lies. */
 export interface Sample {
   id: Id;
   childId: Id;
@@ -154,6 +154,7 @@ export interface Sample {
   words: string;
   /** Where the paper lies: “the blue folder, 12”. */
   folder?: string;
+  /** A small picture as a data address, or the name of one that lies beside the household (pictures.ts). */
   picture?: string;
 }
 /** A page of the parent's own words on a child's year. */

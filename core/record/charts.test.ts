@@ -4,7 +4,7 @@ import { workOf } from '../attendance';
 import { fromDay, toDay } from '../calendar';
 import { type Household, MARK_KINDS, type Mark } from '../household';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear } from '../tests/make';
-import { marksByMonth, minutesByCourse, teachersByWeek, yearSoFar } from './index';
+import { marksByMonth, minutesByCourse, teachersByWeek, yearsBeside, yearSoFar } from './index';
 
 const year = aYear();
 const START = toDay(year.start);
@@ -91,6 +91,20 @@ describe('the record in charts', () => {
     );
     expect(weeks[1]!.minutes.size).toBe(0);
     expect(teachersByWeek(base([]), year)).toEqual([]);
+  });
+
+  it('years beside one another have the hours of all children together, and none that has not begun', () => {
+    fc.assert(
+      fc.property(drawn, (h) => {
+        const later = aYear({ id: 'later', start: '2030-09-02', end: '2031-06-13' });
+        const all = { ...h, years: [later, ...h.years] };
+        const [only, ...others] = yearsBeside(all, h.children, START + 100);
+        expect([only!.year.id, others]).toEqual([year.id, []]);
+        const each = h.children.map((c) => yearSoFar(all, year, c, START + 100).months.map((m) => m.hours));
+        expect(only!.months.map((m) => m.hours)).toEqual(each[0]!.map((n, i) => n + each[1]![i]!));
+      }),
+      { numRuns: 20 },
+    );
   });
 
   it('a year so far ends where attendance stands, and never falls', () => {

@@ -1,5 +1,5 @@
 import { childCount, childMonths, workOfYear } from '../attendance';
-import { type Day, weekStart } from '../calendar';
+import { type Day, toDay, weekStart } from '../calendar';
 import { teacherMinutes } from '../course';
 import {
   byId,
@@ -43,6 +43,25 @@ export function yearSoFar(state: Household, year: SchoolYear, child: Child, toda
   const { needed } = count.minutes;
   const ahead = all.map((m) => m.first).filter((first) => first > today);
   return { months, ahead, days: count.days.needed, hours: needed === undefined ? undefined : Math.ceil(needed / 60) };
+}
+
+/** The years begun, each with the hours of school of some children together so far, month by month from its first on. */
+export function yearsBeside(
+  state: Household,
+  children: readonly Child[],
+  today: Day,
+): { year: SchoolYear; months: { month: Day; hours: number }[] }[] {
+  return [...state.years]
+    .sort((a, b) => (a.start < b.start ? -1 : 1))
+    .filter((y) => toDay(y.start) <= today)
+    .map((year) => {
+      const each = children.map((c) => yearSoFar(state, year, c, today).months);
+      const months = (each[0] ?? []).map(({ month }, i) => ({
+        month,
+        hours: each.reduce((n, own) => n + (own[i]?.hours ?? 0), 0),
+      }));
+      return { year, months };
+    });
 }
 
 /** Minutes of a child by course, and in each by kind of work; the course with most first. */

@@ -6,3 +6,5 @@ export * from './verdicts';
 export * from './year-end';
 export * from './charts';
 export * from './attendance-csv';
+export * from './scores-csv';
+export * from './chart-svg';

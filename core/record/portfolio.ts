@@ -17,12 +17,15 @@ import {
 import { recordLines, type RecordLine, scoresOf, standingsOf, writeScore } from '../log';
 import { takenSteps } from '../pace';
 import { minutesByKind, READING_WORDS, readingLines } from '../reading';
+import type { BarChart } from './chart-svg';
+import { minutesByCourse, yearSoFar } from './charts';
 import { count, fieldDate, hoursAndMinutes, listing, monthName, shortDate, weekdayWords } from '../words';
 
-/** One piece of a section: words, a table, or a picture. The page, the print and the file are made from the same. */
+/** One piece of a section: words, a table, a chart, or a picture. The page, the print and the file are made from the same. */
 export type Block =
   | { kind: 'words'; text: string }
   | { kind: 'table'; caption: string; head: readonly string[]; rows: readonly (readonly string[])[] }
+  | { kind: 'chart'; chart: BarChart }
   | { kind: 'picture'; id: Id; alt: string; data: string };
 export interface Section {
   key: (typeof SECTIONS)[number];
@@ -30,7 +33,7 @@ export interface Section {
   blocks: Block[];
 }
 export const SECTIONS = [
-  ...(['curricula', 'timetable', 'studied', 'tests', 'reading', 'attendance', 'samples', 'pages'] as const),
+  ...(['curricula', 'timetable', 'studied', 'tests', 'reading', 'attendance', 'charts', 'samples', 'pages'] as const),
 ] as const;
 export interface Portfolio {
   child: Child;
@@ -148,6 +151,7 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
         .join(' '),
     },
   ]);
+  add('charts', 'In charts', charts(state, year, child, today));
   const samples = samplesOf(state, year, child.id);
   add(
     'samples',
@@ -171,6 +175,26 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
       `Made on ${fieldDate(style, today)}`,
     ].filter(Boolean),
   };
+}
+
+/** Days of school so far at each month's end against what is asked for, and time by course. */
+function charts(state: Household, year: SchoolYear, child: Child, today: Day): Block[] {
+  const { months, days } = yearSoFar(state, year, child, today);
+  const soFar = months.map(({ month, days: n }) => {
+    const first = fromDay(month);
+    return { label: `${monthName(Number(first.slice(5, 7)))} ${first.slice(0, 4)}`, value: n, words: String(n) };
+  });
+  const courses = minutesByCourse(state, year, child.id).map(({ courseId, minutes }) => ({
+    ...{ label: titleOf(state, courseId), value: minutes / 60, words: hoursAndMinutes(minutes) },
+  }));
+  const needed = days === undefined ? {} : { needed: { value: days, words: `${days} asked for` } };
+  const drawn: BarChart[] = [
+    ...(soFar.some((b) => b.value > 0)
+      ? [{ title: 'School so far at each month’s end', unit: 'days', bars: soFar, ...needed }]
+      : []),
+    ...(courses.length > 0 ? [{ title: 'Time by course', unit: 'hours', bars: courses }] : []),
+  ];
+  return drawn.map((chart): Block => ({ kind: 'chart', chart }));
 }
 
 /** The samples of a child's work of a year, by date. */

@@ -2,13 +2,13 @@ import fc from 'fast-check';
 import { rrulestr } from 'rrule';
 import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekdayOf } from '../calendar';
-import { letCourseGo, makeNextYear } from '../deeds';
+import { landCourse, letCourseGo, makeNextYear } from '../deeds';
 import type { Household } from '../household';
 import { stock } from '../materials';
 import { shortDate } from '../words';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, yearArbitrary } from '../tests/make';
-import { nextYearFrom, nextYearName, yearEnd, yearEndWords } from './index';
+import { landingPlaces, nextYearFrom, nextYearName, yearEnd, yearEndWords } from './index';
 
 let n = 0;
 const newId = () => `y${++n}`;
@@ -125,6 +125,33 @@ describe('the end of a year', () => {
     // Pressed twice it goes once.
     expect(letCourseGo(sold, 'c', 'given', day, newId)).toEqual([]);
     expect(at(sold).after[0]!.things).toEqual([]);
+  });
+
+  it('what is kept waits where there is room for it: places by how full they would be, and all of it goes there', () => {
+    const thing = (id: string, place: string, width: number) => ({
+      ...{ id, name: id, place, width, unit: '', consumable: false, cautions: [], leadDays: 7 },
+    });
+    const h = home({
+      materials: [thing('abacus', 'Shelf', 8), thing('rods', 'Loft / box', 4), thing('globe', 'Loft', 30)],
+      places: [
+        { id: 'a', path: 'Shelf', room: 10 },
+        { id: 'b', path: 'Loft', room: 50 },
+        { id: 'c', path: 'Cupboard', room: 11 },
+      ],
+      needs: ['abacus', 'rods'].map((materialId) => ({
+        ...{ id: materialId, materialId, courseId: 'c', lessonId: 'L1', quantity: 1, per: 'shared' as const },
+      })),
+      movements: ['abacus', 'rods', 'globe'].map((materialId, i) => ({
+        ...{ id: `m${i}`, materialId, date: '2026-09-01', seq: i + 1, kind: 'in' as const, quantity: 1 },
+      })),
+    });
+    const told = Object.fromEntries(landingPlaces(h, 'c').map((p) => [p.path, p.words]));
+    // 8 and 4 cm of things: on the shelf 8 of 10 lie already; nothing is said of the room of the box.
+    expect(told).toMatchObject({ Cupboard: '1 cm too narrow', 'Loft / box': '', Loft: '8 cm free then' });
+    expect(landingPlaces(h, 'c').at(-1)!.path).toBe('Cupboard');
+    const landed = afterDeed(h, landCourse(h, 'c', 'Loft'));
+    expect(landed.materials.map((m) => m.place)).toEqual(['Loft', 'Loft', 'Loft']);
+    expect(landCourse(landed, 'c', 'Loft')).toEqual([]);
   });
 
   it('what a level lacks is named with the day to order it by and its price', () => {

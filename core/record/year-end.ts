@@ -12,7 +12,18 @@ import {
   titleOf,
 } from '../household';
 import { marksByEnrolment } from '../log';
-import { copiesOf, copyWords, LEAD_DAYS, money, setOf, stock } from '../materials';
+import {
+  allIn,
+  copiesOf,
+  copyWords,
+  fullness,
+  LEAD_DAYS,
+  money,
+  type PlaceNode,
+  placeTree,
+  setOf,
+  stock,
+} from '../materials';
 import { isThrough } from '../pace';
 import { count, listing, shortDate } from '../words';
 
@@ -73,6 +84,24 @@ function waiting(state: Household, courseId: Id, today: Day): { child: Child; fr
     .filter((c) => c.born > first.born && !taken.has(c.id) && (!c.until || c.until >= fromDay(today)))
     .map((child) => ({ child, from: sameAge(child.born, first.born, first.on) }))
     .sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : a.child.id < b.child.id ? -1 : 1));
+}
+
+/** Where the things of a course can lie until they are wanted: every place, with how full it would be, those with room first. */
+export function landingPlaces(state: Household, courseId: Id): { path: string; words: string; fits: boolean }[] {
+  const own = thingsOfAlone(state, courseId);
+  const widthOf = (list: AfterCourse['things']) =>
+    list.reduce((n, { material, onHand }) => n + (material.width ?? 0) * Math.ceil(onHand), 0);
+  const flat = (list: readonly PlaceNode[]): PlaceNode[] => list.flatMap((n) => [n, ...flat(n.inside)]);
+  return flat(placeTree(state))
+    .map((node) => {
+      const full = fullness(state, node, undefined);
+      if (!full) return { path: node.path, words: '', fits: true };
+      const here = new Set(allIn(node).map((m) => m.id));
+      const coming = widthOf(own.filter((t) => !here.has(t.material.id)));
+      const free = Math.round((full.room - full.used - coming) * 10) / 10;
+      return { path: node.path, words: free >= 0 ? `${free} cm free then` : `${-free} cm too narrow`, fits: free >= 0 };
+    })
+    .sort((a, b) => Number(b.fits) - Number(a.fits));
 }
 
 /** The things in the house that are a course's alone and not used up: what goes with it when it goes. */
