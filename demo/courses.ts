@@ -439,6 +439,7 @@ export const COURSES: Course[] = [
     id: 'rivers-2',
     title: 'Rivers and Their Towns',
     level: 'second volume',
+    follows: 'rivers-1',
     publisher: 'Quill and Ferry',
     kinds: kinds({ read: { minutes: 10, presence: 'near' }, apply: { minutes: 15, presence: 'near' } }),
     countsNew: false,

@@ -11,6 +11,7 @@ import {
   kindName,
   type Layout,
   LAYOUTS,
+  mayComeBefore,
   patternFault,
   readNumbers,
   readTracks,
@@ -30,6 +31,7 @@ import {
 import { USUAL_PROOF } from '../../core/proof';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
+import { CourseOptions } from '../ui/course-options';
 import { FormDialog } from '../ui/form-dialog';
 import { count, PRESENCE_WORDS } from '../ui/words';
 import { LayoutFields } from './layout-fields';
@@ -46,6 +48,8 @@ type Ahead = NonNullable<Course['ahead']>;
 export interface CourseValues {
   title: string;
   level: string;
+  /** The level that comes before it; empty for none. */
+  follows: string;
   publisher: string;
   edition: string;
   countsNew: boolean;
@@ -101,6 +105,7 @@ const kindRow = object({
 const schema: ObjectSchema<CourseValues> = object({
   title: text().required('Give the course a title.'),
   level: text(),
+  follows: string().defined(),
   publisher: text(),
   edition: text(),
   countsNew: boolean().defined(),
@@ -192,6 +197,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
     defaultValues: {
       title: course?.title ?? '',
       level: course?.level ?? '',
+      follows: course?.follows ?? '',
       publisher: course?.publisher ?? '',
       edition: course?.edition ?? '',
       countsNew: course?.countsNew ?? true,
@@ -224,10 +230,12 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
     },
   });
   const { errors } = formState;
+  const before = mayComeBefore(household, course?.id);
   const now = useWatch({ control }) as CourseValues;
   const keep = handleSubmit(async (v) => {
     const optional = {
       ...(v.level ? { level: v.level } : {}),
+      ...(v.follows ? { follows: v.follows } : {}),
       ...(v.publisher ? { publisher: v.publisher } : {}),
       ...(v.edition ? { edition: v.edition } : {}),
       ...(v.weighByPages ? { weighByPages: true } : {}),
@@ -239,6 +247,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
     // What the form does not show (parts, printed weeks, how it was bought) stays as it is.
     const {
       level: _l,
+      follows: _f,
       publisher: _p,
       edition: _e,
       weighByPages: _w,
@@ -268,6 +277,16 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
       <div className="grid gap-4 sm:grid-cols-2">
         <InputField label="Title" fault={errors.title?.message} {...register('title')} autoComplete="off" autoFocus />
         <InputField label="Level" fault={errors.level?.message} {...register('level')} />
+        {before.length > 0 && (
+          <Field label="The level before it">
+            {(p) => (
+              <select {...p} {...register('follows')}>
+                <option value="">none</option>
+                <CourseOptions courses={before} />
+              </select>
+            )}
+          </Field>
+        )}
         <InputField label="Publisher, as you call it" fault={errors.publisher?.message} {...register('publisher')} />
         <InputField label="Edition" fault={errors.edition?.message} {...register('edition')} />
       </div>

@@ -5,6 +5,7 @@ import { isIsoDate } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
 import { type Course, type Enrolment, type Household, LIVES, type Loop } from '../../core/household';
 import { neededPerSitting, printedWords } from '../../core/pace';
+import { type Taken, takenBefore } from '../../core/forecast';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -14,6 +15,7 @@ import { Compare } from './compare';
 import { draftOf, NEW_LOOP, paceSchema, type PaceValues, paceValues } from './enrolment-values';
 import { PaceFields, SittingFields } from './pace-fields';
 import { newId } from '../ui/id';
+import { Verdicts } from './verdicts';
 import { DateControl } from '../ui/date-control';
 
 const newLoop = (v: PaceValues, id: string): Loop => ({
@@ -40,7 +42,7 @@ export function EnrolmentForm({
 }) {
   const { household, year, today } = useHousehold();
   const commit = useFormCommit();
-  const { register, handleSubmit, control, setValue, formState } = useForm<PaceValues>({
+  const { register, handleSubmit, control, setValue, reset, formState } = useForm<PaceValues>({
     resolver: yupResolver(paceSchema),
     defaultValues: paceValues(household, year, course, enrolment),
   });
@@ -91,6 +93,17 @@ export function EnrolmentForm({
     )
       close();
   });
+  const earlier = enrolment ? [] : takenBefore(household, course.id, today);
+  /** As somebody took it before: the days, the rule and the minutes; who takes it, and when, stays as it is in the form. */
+  const beginLike = ({ enrolment: e }: Taken) =>
+    reset({
+      ...paceValues(household, year, course, e),
+      ...{ childIds: now.childIds, teacherId: now.teacherId, life: now.life },
+      ...{ firstDate: now.firstDate, target: now.target, fromStepId: now.fromStepId },
+      ...{ fasterFrom: '', fasterTo: '' },
+      // The printed weeks are those of this book.
+      ...(e.courseId === course.id ? {} : { rhythmId: now.rhythmId }),
+    });
   const steps = flatten((enrolment && contentsOf(household, enrolment, today)) ?? course);
 
   if (household.children.length === 0 || household.teachers.length === 0) {
@@ -118,6 +131,19 @@ export function EnrolmentForm({
       keep={enrolment ? 'Save' : 'Begin it'}
       remove={enrolment && { table: 'enrolments', id: enrolment.id, name: course.title }}
     >
+      {!enrolment && <Verdicts courseId={course.id} />}
+      {earlier.length > 0 && (
+        <ul aria-label="How it was taken before">
+          {earlier.slice(0, 3).map((t) => (
+            <li key={t.enrolment.id} className="flex flex-wrap items-baseline gap-x-3">
+              <span className="wrap-anywhere">{t.words}</span>
+              <button type="button" className="btn btn-quiet page-link" onClick={() => beginLike(t)}>
+                Begin it like that
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
       <Controller
         control={control}
         name="childIds"

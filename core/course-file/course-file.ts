@@ -7,7 +7,7 @@ export const COURSE_VERSION = 1;
 const MOST_CHARACTERS = 20_000_000;
 
 /** What a course on a shelf says of its household rather than of the book: none of it goes into a course file. */
-const OWN = ['id', 'bought', 'wish'] as const;
+const OWN = ['id', 'bought', 'wish', 'follows'] as const;
 const pick = (fields: Fields, without: readonly string[]): Fields =>
   Object.fromEntries(Object.entries(fields).filter(([k]) => !without.includes(k)));
 /** The same of a thing: where it lies, what it cost, what of it was counted and what the household puts in its place. */
@@ -36,7 +36,7 @@ export interface CourseFile {
 
 /** A course with what it needs, as a file for another family: nothing of who takes it, what it cost or where it is kept. */
 export function writeCourseFile(state: Pick<Household, 'materials' | 'needs'>, course: Course): string {
-  const { id: _id, bought: _bought, wish: _wish, ...book } = course;
+  const { id: _id, bought: _bought, wish: _wish, follows: _follows, ...book } = course;
   const parts = book.parts?.map(
     ({ price: _price, printedTo: _printed, notWanted: _unwanted, proof: _proof, ...part }) => part,
   );

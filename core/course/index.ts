@@ -3,3 +3,4 @@ export * from './edit';
 export * from './isbn';
 export * from './pattern';
 export * from './steps';
+export * from './series';

@@ -4,3 +4,4 @@ export * from './forecast';
 export * from './levels';
 export * from './words';
 export * from './waits';
+export * from './begin';

@@ -1,4 +1,5 @@
 import { type Day, toDay, weekStart } from '../calendar';
+import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id, SchoolYear } from '../household';
 import { MARKS, sits } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
@@ -93,10 +94,18 @@ export function spreadOf(track: Track, enrolment: Enrolment, plan: Plan): Spread
   return { typical, density: open > 0 ? Math.min(1, sittings / open) : 1 };
 }
 
-/** Where the weeks come from that stand for what is not recorded yet: an elder sibling in the same course, or the plan. */
+/**
+ * Where the weeks come from that stand for what is not recorded yet: an elder sibling in the same course; else the same child in the level
+ * before it, or further back; else another child there; else the plan.
+ */
 export function priorOf(state: Household, enrolment: Enrolment, plan: Plan): { weeks: Weeks; from?: Id } {
+  const levels = [enrolment.courseId, ...levelsBefore(state, enrolment.courseId).map((c) => c.id)];
+  const own = (e: Enrolment) => e.childIds.some((id) => enrolment.childIds.includes(id));
+  // The same course before any other level; of the levels before it a child’s own before another’s, then the nearest.
+  const rank = (e: Enrolment) =>
+    e.courseId === enrolment.courseId ? 0 : (own(e) ? 0 : levels.length) + levels.indexOf(e.courseId);
   const siblings = state.enrolments
-    .filter((e) => e.id !== enrolment.id && e.courseId === enrolment.courseId)
+    .filter((e) => e.id !== enrolment.id && levels.includes(e.courseId))
     .map((e) => {
       const own = state.years.find((y) => {
         const first = marksByEnrolment(state.marks).get(e.id)?.[0]?.date;
@@ -105,8 +114,9 @@ export function priorOf(state: Household, enrolment: Enrolment, plan: Plan): { w
       return { e, weeks: own ? recordOf(state, own, e, plan.today) : [] };
     })
     .filter((s) => s.weeks.reduce((n, w) => n + w.length, 0) >= SIBLING_FROM);
-  const best = siblings.sort((a, b) => b.weeks.length - a.weeks.length)[0];
-  if (best && best.weeks.some((w) => w.some((n) => n > 0))) return { weeks: best.weeks, from: best.e.id };
+  const told = siblings.filter((s) => s.weeks.some((w) => w.some((n) => n > 0)));
+  const best = told.sort((a, b) => rank(a.e) - rank(b.e) || b.weeks.length - a.weeks.length)[0];
+  if (best) return { weeks: best.weeks, from: best.e.id };
   const weeks = planned(state, enrolment, plan);
   return { weeks: weeks.some((w) => w.some((n) => n > 0)) ? weeks : [] };
 }

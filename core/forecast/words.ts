@@ -56,7 +56,11 @@ export function nextOrderWords(state: Household, o: OrderForecast, today: Day): 
 /** How much of a forecast is the child’s own record. */
 export function groundWords(state: Household, f: Forecast): string {
   const sibling = f.from && byId(state.enrolments, f.from);
-  const rest = sibling ? `how ${listing(childrenOf(state, sibling).map((c) => c.name))} took it` : 'the plan';
+  const what =
+    sibling && sibling.courseId !== byId(state.enrolments, f.enrolmentId)?.courseId
+      ? titleOf(state, sibling.courseId)
+      : 'it';
+  const rest = sibling ? `how ${listing(childrenOf(state, sibling).map((c) => c.name))} took ${what}` : 'the plan';
   if (f.sittings === 0) return `nothing recorded yet: from ${rest} alone`;
   return `from ${count(f.sittings, 'sitting')} of its own${f.own >= 0.95 ? '' : `, ${Math.round(100 * (1 - f.own))} per cent from ${rest}`}`;
 }

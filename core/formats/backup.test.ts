@@ -126,6 +126,7 @@ describe('names of what is not there', () => {
     './fixtures/version-5-cards.json',
     './fixtures/version-5-ways.json',
     './fixtures/version-5-practice.json',
+    './fixtures/version-5-record.json',
     '../../demo/household.json',
   ].map(read);
 

@@ -223,6 +223,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     id,
     title: text(),
     level: opt(text()),
+    follows: opt(id),
     publisher: opt(text()),
     edition: opt(text()),
     kinds: record(Object.fromEntries(H.KINDS.map((k) => [k, kindDefault]))),

@@ -53,6 +53,7 @@ const IN_THE_RECORD = () => 'There are marks in its record, which is kept. Set i
 
 export const REFERENCES: readonly Reference[] = [
   ref('enrolments', 'courseId', 'courses', 'holds', () => 'Somebody takes this course: remove them from it first.'),
+  ref('courses', 'follows', 'courses', 'field'),
   ref('enrolments', 'childIds[]', 'children', 'holds', NAMED_ON_SHELF),
   ref('enrolments', 'teacherId', 'teachers', 'holds', NAMED_ON_SHELF),
   ref('rituals', 'childIds[]', 'children', 'holds', NAMED_BY_RITUAL),

@@ -459,6 +459,8 @@ export interface Course {
   id: Id;
   title: string;
   level?: string;
+  /** The level that comes before it, of a series. */
+  follows?: Id;
   publisher?: string;
   edition?: string;
   kinds: Record<Kind, KindDefault>;

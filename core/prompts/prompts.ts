@@ -1,6 +1,7 @@
 import { type Day, dayKind, fromDay, hasSchool, schoolDays, toDay } from '../calendar';
 import { BREAK_DAYS, deckView } from '../cards';
-import { type Household, type Id, type SchoolYear, titleOf } from '../household';
+import { levelsAfter } from '../course';
+import { type Enrolment, type Household, type Id, type SchoolYear, titleOf } from '../household';
 import { lowScores, marksByEnrolment } from '../log';
 import { isTaken, isThrough } from '../pace';
 import { count, listing, shortDate } from '../words';
@@ -54,11 +55,21 @@ const atTheEnd: Source = (state, _year, today) =>
     return [
       {
         key: `end ${e.id}`,
-        words: `${titleOf(state, e.courseId)} is finished: say what it was worth, and what comes next.`,
+        words: `${titleOf(state, e.courseId)} is finished: say what it was worth, and what comes next${nextLevel(state, e)}.`,
         to: { path: `/shelf/${encodeURIComponent(e.courseId)}`, words: 'To the course' },
       },
     ];
   });
+
+/** The levels that come next in the series, as far as one of its children has not begun them. */
+function nextLevel(state: Household, { courseId, childIds }: Enrolment): string {
+  const begun = (id: Id) =>
+    state.enrolments.some((e) => e.courseId === id && e.childIds.some((c) => childIds.includes(c)));
+  const titles = levelsAfter(state, courseId)
+    .filter((c) => !begun(c.id))
+    .map((c) => titleOf(state, c.id));
+  return titles.length > 0 ? `: on the shelf is ${listing(titles)}` : '';
+}
 
 /** An exchange is possible for some days yet. */
 const exchange: Source = (state, _year, today) =>

@@ -1,3 +1,4 @@
+import { levelsAfter, levelsBefore } from '../course';
 import { byId, type Child, type Enrolment, type Household, titleOf, type Verdict } from '../household';
 
 /** What was said of a course once a child was through with it. */
@@ -27,14 +28,19 @@ export function verdictsOf(state: Household): VerdictLine[] {
 const same = (a: string | undefined, b: string | undefined) =>
   a !== undefined && b !== undefined && a.trim() !== '' && a.trim().toLowerCase() === b.trim().toLowerCase();
 
-/** What was said of the same course, of its series (the same title at another level) or of its publisher: for who thinks of it again. */
+/** What was said of the same course, of its series (a level before or behind it, or the same title at another level) or of its publisher: for who thinks of it again. */
 export const verdictsFor = (state: Household, courseId: string): VerdictLine[] => {
   const course = byId(state.courses, courseId);
   if (!course) return [];
+  const series = [...levelsBefore(state, courseId), ...levelsAfter(state, courseId)].map((c) => c.id);
   return verdictsOf(state).filter((v) => {
     const of = byId(state.courses, v.enrolment.courseId);
     return (
-      of !== undefined && (of.id === course.id || same(of.title, course.title) || same(of.publisher, course.publisher))
+      of !== undefined &&
+      (of.id === course.id ||
+        series.includes(of.id) ||
+        same(of.title, course.title) ||
+        same(of.publisher, course.publisher))
     );
   });
 };

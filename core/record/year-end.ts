@@ -11,6 +11,7 @@ import {
   type SchoolYear,
   titleOf,
 } from '../household';
+import { levelsAfter } from '../course';
 import { marksByEnrolment } from '../log';
 import {
   allIn,
@@ -154,7 +155,20 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     const copies = material.retired ? [] : copiesOf(state, material.id).filter((c) => c.is !== 'blank');
     return copies.length > 0 ? [{ material, words: copies.map(copyWords).join('; ') }] : [];
   });
-  const all = state.courses.flatMap((course) => waiting(state, course.id, today).map((w) => ({ ...w, course })));
+  const byAge = state.courses.flatMap((course) => waiting(state, course.id, today).map((w) => ({ ...w, course })));
+  // The level behind one that is through, or goes on, comes when that one is: at the soonest when the next year begins.
+  const behind = taken.flatMap((e) =>
+    levelsAfter(state, e.courseId).flatMap((course) => {
+      const from = fromDay(Math.max(today, toDay(year.end) + 1));
+      return childrenOf(state, e)
+        .filter((c) => !c.until || c.until >= from)
+        .filter((c) => !state.enrolments.some((x) => x.courseId === course.id && x.childIds.includes(c.id)))
+        .map((child) => ({ child, course, from }));
+    }),
+  );
+  const of = (w: { child: Child; course: Course }) => `${w.child.id} ${w.course.id}`;
+  const known = new Set(behind.map(of));
+  const all = [...behind, ...byAge.filter((w) => !known.has(of(w)))];
   const next = all
     .filter((w) => toDay(w.from) >= toDay(year.end) - 180)
     .sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : a.course.id < b.course.id ? -1 : 1))
