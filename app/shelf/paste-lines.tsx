@@ -1,4 +1,4 @@
-import { LINE_KINDS, type LineKind, type PastedLine } from '../../core/contents';
+import { LINE_KINDS, type LineChange, type LineKind, type PastedLine } from '../../core/contents';
 
 /** What was understood of each line, to be mended in place: its kind, number, title and pages. */
 export function PasteLines({
@@ -6,7 +6,7 @@ export function PasteLines({
   mend,
 }: {
   lines: readonly PastedLine[];
-  mend: (index: number, change: Partial<PastedLine>) => void;
+  mend: (index: number, change: LineChange) => void;
 }) {
   return (
     <div className="max-h-[62vh] overflow-auto border border-edge" tabIndex={0} role="region" aria-label="Line by line">
@@ -26,7 +26,7 @@ export function PasteLines({
             const cell = '!min-h-[40px] !border-transparent !bg-transparent hover:!border-edge focus:!bg-sheet';
             return (
               <tr
-                key={l.line}
+                key={i}
                 className={`border-b border-rule ${l.kind === 'heading' ? 'bg-ink/[0.05] font-semibold' : ''} ${off ? 'text-soft' : ''}`}
               >
                 <td className="px-2 text-right text-soft" title={l.raw}>
@@ -46,8 +46,17 @@ export function PasteLines({
                     ))}
                   </select>
                 </td>
-                <td className="px-2 whitespace-nowrap">
-                  {l.number !== undefined && `${l.label} ${l.number}${l.to ? `–${l.to}` : ''}`}
+                <td className="px-1 whitespace-nowrap">
+                  <label className="flex items-center gap-1">
+                    {l.label && <span className="pl-1 text-soft">{l.label}</span>}
+                    <input
+                      aria-label={`number of line ${l.line}`}
+                      className={`w-20 ${cell}`}
+                      maxLength={20}
+                      value={l.number === undefined ? '' : `${l.number}${l.to ? `–${l.to}` : ''}`}
+                      onChange={(e) => mend(i, { number: e.target.value })}
+                    />
+                  </label>
                 </td>
                 <td className="px-1">
                   <input
@@ -57,6 +66,7 @@ export function PasteLines({
                     value={l.title}
                     onChange={(e) => mend(i, { title: e.target.value })}
                   />
+                  {l.doubt && <span className="block px-2 pb-1 text-[0.9rem] text-rubric">{l.doubt}</span>}
                 </td>
                 <td className="px-1">
                   <input

@@ -1,7 +1,15 @@
 import { countContents } from '../../core/course';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { buildUnits, COURSE_TEMPLATE, type CsvReading, type PastedLine, readContents } from '../../core/contents';
+import {
+  buildUnits,
+  COURSE_TEMPLATE,
+  type CsvReading,
+  mendLine,
+  type PageReading,
+  type PastedLine,
+  readingsOf,
+} from '../../core/contents';
 import { KIND_DEFAULTS } from '../../core/course';
 import { byId, type Course, type Unit } from '../../core/household';
 import { useHousehold } from '../shell/household';
@@ -26,6 +34,8 @@ export default function PastePage() {
   const [title, setTitle] = useState('');
   const [text, setText] = useState('');
   const [lines, setLines] = useState<PastedLine[]>([]);
+  const [by, setBy] = useState<PageReading['by']>();
+  const [readings, setReadings] = useState<PageReading[]>([]);
   const [steps, setSteps] = useState(noSteps({ introduce: 1, practise: 1 }));
   const [weigh, setWeigh] = useState(false);
   const [csv, setCsv] = useState<CsvReading>();
@@ -38,13 +48,17 @@ export default function PastePage() {
     (): Unit[] => (csv ? csv.units : buildUnits(lines, asPattern(steps), prefix)),
     [csv, lines, steps, prefix],
   );
+  const doubtful = lines.filter((l) => l.doubt !== undefined).length;
   const total = countContents(units);
   const paged = lines.some((l) => l.pages && l.kind === 'lesson');
 
   const read = (next: string) => {
     setText(next);
     setCsv(undefined);
-    setLines(readContents(next));
+    const found = readingsOf(next);
+    setReadings(found);
+    setBy(undefined);
+    setLines(found[0]?.lines ?? []);
   };
   const choose = async (chosen: File) => {
     const read = await reading.read((watch) => readCsvFile(chosen, prefix, watch));
@@ -168,10 +182,37 @@ export default function PastePage() {
           {csv ? (
             <CsvReport csv={csv} />
           ) : lines.length > 0 ? (
-            <PasteLines
-              lines={lines}
-              mend={(i, change) => setLines(lines.map((l, k) => (k === i ? { ...l, ...change } : l)))}
-            />
+            <>
+              {readings.length > 1 && (
+                <Field label="The page is read by">
+                  {(p) => (
+                    <select
+                      {...p}
+                      value={by ?? readings[0]!.by}
+                      onChange={(e) => {
+                        const wanted = e.target.value;
+                        const chosen = readings.find((r) => r.by === wanted);
+                        setBy(chosen?.by);
+                        setLines(chosen?.lines ?? []);
+                      }}
+                    >
+                      {readings.map((r) => (
+                        <option key={r.by}>{r.by}</option>
+                      ))}
+                    </select>
+                  )}
+                </Field>
+              )}
+              <p className="py-1 text-soft">
+                {doubtful === 0
+                  ? 'Nothing of it is in doubt.'
+                  : `${count(doubtful, 'line is', 'lines are')} in doubt, and ${doubtful === 1 ? 'says' : 'say'} why.`}
+              </p>
+              <PasteLines
+                lines={lines}
+                mend={(i, change) => setLines(lines.map((l, k) => (k === i ? mendLine(l, change) : l)))}
+              />
+            </>
           ) : (
             <p className="text-soft">
               What is understood of each line will stand here: headings, lessons, tests, pages.

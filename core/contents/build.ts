@@ -1,5 +1,5 @@
 import type { Kind, Step, Unit } from '../household/types';
-import type { PastedLine } from './paste';
+import type { LineKind, PastedLine } from './paste';
 
 /** So many steps of each kind, in order. */
 export type StepsOfLesson = readonly { kind: Kind; count: number }[];
@@ -23,14 +23,21 @@ function titlesOf(l: PastedLine): string[] {
   return Array.from({ length: to - from + 1 }, (_, i) => title(String(from + i)));
 }
 
+/** What is no lesson of the pattern has one step of its own. */
+const OWN_STEP: Partial<Record<LineKind, { letter: string; kind: Kind }>> = {
+  test: { letter: 'T', kind: 'assess' },
+  review: { letter: 'R', kind: 'review' },
+  project: { letter: 'P', kind: 'make' },
+};
+
 /**
- * The units, lessons and steps of the lines as they stand, every lesson with the same steps, every test with one assess
- * step. Lines before the first heading make a unit without a title. Ids are made from positions and `prefix`.
+ * The units, lessons and steps of the lines as they stand, every lesson with the same steps; a test, a review, a project with one step
+ * of its own. Lines before the first heading make a unit without a title. Ids are made from positions and `prefix`.
  */
 export function buildUnits(lines: readonly PastedLine[], steps: StepsOfLesson, prefix = ''): Unit[] {
   const units: Unit[] = [];
   let lessons = 0;
-  let tests = 0;
+  let special = 0;
   const unit = (title: string) => {
     units.push({ id: `${prefix}U${units.length + 1}`, title, lessons: [] });
     return units.at(-1)!;
@@ -47,12 +54,13 @@ export function buildUnits(lines: readonly PastedLine[], steps: StepsOfLesson, p
     }
     const into = units.at(-1) ?? unit('');
     for (const title of titlesOf(l)) {
-      const id = l.kind === 'test' ? `${prefix}T${++tests}` : `${prefix}L${++lessons}`;
+      const own = OWN_STEP[l.kind];
+      const id = own ? `${prefix}${own.letter}${++special}` : `${prefix}L${++lessons}`;
       into.lessons.push({
         id,
         title: title.slice(0, 500) || id,
         ...(l.pages ? { pages: l.pages.slice(0, 60) } : {}),
-        steps: l.kind === 'test' ? [{ id: `${id}-1`, kind: 'assess' }] : stepsOf(id, steps),
+        steps: own ? [{ id: `${id}-1`, kind: own.kind }] : stepsOf(id, steps),
       });
     }
   }

@@ -5,3 +5,4 @@ export * from './cell';
 export * from './grid';
 export * from './things';
 export * from './table';
+export * from './mend';

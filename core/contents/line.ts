@@ -27,10 +27,13 @@ const WORDS = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', '
   'nineteen',
   'twenty',
 ]);
-const LABELS =
-  'lesson|chapter|unit|part|book|section|module|theme|volume|strand|topic|term|week|day|session|step|exercise|activity|booklet|level|story|proposition|problem|reading|letter|sound|hymn|psalm|poem|set|group|block|phase|stage|quarter|test|quiz|exam';
+export const WORD_NUMBERS = WORDS.join('|');
+export const LABELS =
+  'lesson|chapter|unit|part|book|section|module|theme|volume|strand|topic|term|week|day|session|step|exercise|activity|booklet|level|story|proposition|problem|reading|letter|sound|hymn|psalm|poem|set|group|block|phase|stage|quarter|test|quiz|exam|review|project';
 const ROMAN = 'm{0,3}(?:cm|cd|d?c{0,3})(?:xc|xl|l?x{0,3})(?:ix|iv|v?i{0,3})';
-const NUMBER = `\\d+(?:\\.\\d+)*|${WORDS.join('|')}|(?=[mdclxvi])${ROMAN}`;
+/** “3”, “1.2”, and what stands between two numbers: “2a”, “11½”. */
+const FIGURES = '\\d+(?:\\.\\d+)*(?:[a-d]|[½¼¾])?';
+const NUMBER = `${FIGURES}|${WORDS.join('|')}|(?=[mdclxvi])${ROMAN}`;
 const RANGE = '\\s*(?:-|–|—|to)\\s*';
 
 const ROMAN_VALUES: Record<string, number> = { i: 1, v: 5, x: 10, l: 50, c: 100, d: 500, m: 1000 };
@@ -45,7 +48,7 @@ function fromRoman(text: string): number {
 }
 
 /** A number in figures, words or Roman numerals, as figures. */
-function figures(text: string): string {
+export function figuresOf(text: string): string {
   const t = text.toLowerCase();
   if (/^\d/.test(t)) return text;
   const word = WORDS.indexOf(t);
@@ -56,11 +59,14 @@ const PAGE = `(?:\\d{1,4}|(?=[xvi])${ROMAN.replace('m{0,3}(?:cm|cd|d?c{0,3})', '
 const PAGES = `(${PAGE})(?:${RANGE}(${PAGE}))?`;
 /** Pages behind a leader, a tab or a gap; behind "p."; in brackets; or, unsurely, behind a single space. */
 const SURE = [
-  new RegExp(`(?:\\s*(?:[.·…_]\\s?){2,}\\s*|\\t\\s*|\\s{2,})(?:pp?\\.?\\s*|pages?\\s+)?${PAGES}$`, 'i'),
+  new RegExp(`(?:\\s*(?:[.,·…_]\\s?){2,}\\s*|\\t\\s*|\\s{2,})(?:pp?\\.?\\s*|pages?\\s+)?${PAGES}$`, 'i'),
   new RegExp(`[,;]?\\s*(?:\\bpp?\\.\\s*|\\bpages?\\s+)${PAGES}$`, 'i'),
   new RegExp(`\\s*[([]\\s*(?:pp?\\.?\\s*|pages?\\s+)${PAGES}\\s*[)\\]]$`, 'i'),
 ];
 const UNSURE = /\s(\d{1,4})(?:\s*[-–—]\s*(\d{1,4}))?$/;
+/** Behind these a number is a chapter of another book, a verse, a count: no page. */
+const NO_PAGE =
+  /(?:^|[\s(])(?:ch|chs|chap|chaps|chapters?|vols?|nos?|figs?|books?|bk|parts?|acts?|scenes?|verses?|vv?|psalms?|lessons?|units?|days?|weeks?|ex|exercises?|problems?|to|through|and|of|set|table)\.?$/i;
 
 const LABELLED = new RegExp(
   `^(?:the\\s+)?(${LABELS})(s?)\\.?\\s*(?:no\\.?\\s*|number\\s+|#\\s*)?(${NUMBER})(?:${RANGE}(${NUMBER}))?(?![\\p{L}\\d])\\s*[.:;,)–—-]*\\s*(.*)$`,
@@ -71,19 +77,27 @@ const NAMED_BEFORE = new RegExp(
   'i',
 );
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
-const BARE = /^[(§#]?\s*(\d+(?:\.\d+)*)(?:\s*[-–—]\s*(\d+))?\s*[.):\]–—-]*(?:\s+(.*))?$/u;
+const BARE = new RegExp(
+  `^[(§#]?\\s*(${FIGURES})(?![\\p{L}\\d])(?:\\s*[-–—]\\s*(\\d+))?\\s*[.):\\]–—-]*(?:\\s+(.*))?$`,
+  'u',
+);
 const BARE_ROMAN = new RegExp(`^((?=[MDCLXVI])${ROMAN.toUpperCase().replace(/M\{0,3\}/, 'M{0,3}')})\\s*[.):]\\s*(.*)$`);
-const LETTERED = /^([A-Z])\s*[.):]\s+(.*)$/;
+const LETTERED = /^(?:([A-Z])\s*[.):]|([a-z])\))\s+(.*)$/;
 
 /** Takes the pages off the end of a line. */
 function takePages(line: string): { rest: string; pages?: string; sure: boolean } {
   const join = (a: string, b: string | undefined) => (b && b !== a ? `${a}–${b}` : a);
   for (const pattern of SURE) {
     const m = pattern.exec(line);
-    if (m && m.index > 0) return { rest: line.slice(0, m.index), pages: join(m[1]!, m[2]), sure: true };
+    if (
+      m &&
+      m.index > 0 &&
+      !(pattern === SURE[0] && NO_PAGE.test(line.slice(0, m.index)) && !/[.·…_]{2}|\t/.test(m[0]))
+    )
+      return { rest: line.slice(0, m.index), pages: join(m[1]!, m[2]), sure: true };
   }
   const m = UNSURE.exec(line);
-  return m && m.index > 0
+  return m && m.index > 0 && !NO_PAGE.test(line.slice(0, m.index))
     ? { rest: line.slice(0, m.index), pages: join(m[1]!, m[2]), sure: false }
     : { rest: line, sure: false };
 }
@@ -95,8 +109,8 @@ function takeNumber(text: string): Omit<LineParts, 'pages' | 'sure'> {
     const [, label, , number, to, title] = labelled;
     return {
       label: label!.toLowerCase(),
-      number: figures(number!),
-      ...(to ? { to: figures(to) } : {}),
+      number: figuresOf(number!),
+      ...(to ? { to: figuresOf(to) } : {}),
       title: title!.trim(),
     };
   }
@@ -110,9 +124,9 @@ function takeNumber(text: string): Omit<LineParts, 'pages' | 'sure'> {
     return { label: '', number: bare[1]!, ...(bare[2] ? { to: bare[2] } : {}), title: (bare[3] ?? '').trim() };
   }
   const roman = BARE_ROMAN.exec(text);
-  if (roman) return { label: 'roman', number: figures(roman[1]!), title: roman[2]!.trim() };
+  if (roman) return { label: 'roman', number: figuresOf(roman[1]!), title: roman[2]!.trim() };
   const letter = LETTERED.exec(text);
-  if (letter) return { label: 'letters', number: letter[1]!, title: letter[2]!.trim() };
+  if (letter) return { label: 'letters', number: letter[1] ?? letter[2]!, title: letter[3]!.trim() };
   return { label: '', title: text.trim() };
 }
 
@@ -132,5 +146,23 @@ const isLabel = (word: string) => new RegExp(`^(?:${LABELS})s?$`, 'i').test(word
 /** Whether a line ends in a number that could be a page. */
 export const endsInNumber = (line: string): number | undefined => {
   const m = UNSURE.exec(line);
-  return m ? Number(m[1]) : undefined;
+  return m && !NO_PAGE.test(line.slice(0, m.index)) ? Number(m[1]) : undefined;
 };
+
+/** What a scanner makes of figures: l, I and | for 1, o for 0, a space within. */
+const SCANNED = /^((?:[\p{L}]+\.?\s+)?#?\s*)([\dlIoO|](?:\s?[\dlIoO|]){0,3})(?![\p{L}\d])/u;
+/**
+ * A line whose number a scanner spoiled, with the figures that were expected in its place; undefined where what stands there is nothing
+ * like them. “Lesson 1 O Hooks”, 10 → “Lesson 10 Hooks”.
+ */
+export function withNumber(line: string, expected: number): string | undefined {
+  for (let m = SCANNED.exec(line); m;) {
+    const read = m[2]!.replace(/\s/g, '').replace(/[lI|]/g, '1').replace(/[oO]/g, '0');
+    if (Number(read) === expected) return `${m[1]}${expected}${line.slice(m[0].length)}`;
+    // A shorter piece: “1 0” of “1 0 7”.
+    const short = m[2]!.replace(/\s?[\dlIoO|]$/, '');
+    if (short === m[2] || short === '') return undefined;
+    m = Object.assign([m[1]! + short, m[1]!, short], { index: 0, input: line }) as unknown as RegExpExecArray;
+  }
+  return undefined;
+}
