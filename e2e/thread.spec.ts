@@ -169,6 +169,14 @@ test('how good the plan is, in words; looked further, a better one is taken and 
   expect(await number()).toBe(taken);
 });
 
+test('on a machine with cores to spare it is looked further unasked, and the page says so', async ({ page }) => {
+  await page.addInitScript(() => Object.defineProperty(navigator, 'hardwareConcurrency', { value: 8 }));
+  await page.goto('/year/courses');
+  await expect(page.getByText('Could it be better? A better plan was found.')).toBeVisible({ timeout: 90_000 });
+  await page.getByText('Could it be better?').click();
+  await expect(page.getByRole('button', { name: 'Take the better plan' })).toBeVisible();
+});
+
 test('how good the plan is, in words; a clash is let go by one press and comes back by undo', async ({ page }) => {
   await page.goto('/year/courses');
   await page.getByText('Could it be better?').click();

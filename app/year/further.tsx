@@ -9,10 +9,10 @@ import { count } from '../ui/words';
 const FURTHER = { sweeps: 400, seed: 1 };
 
 /**
- * A longer search, begun by who asks whether it could be better: by linear programming, which proves more, and for a better plan, which is
+ * A longer search, begun by who asks whether it could be better, or where there is a core to spare: by linear programming, which proves more, and for a better plan, which is
  * taken by one press. It ends when it is left.
  */
-export default function Further({ plan }: { plan: Plan }) {
+export default function Further({ plan, found: tell }: { plan: Plan; found: (of: Plan) => void }) {
   const { household, today, say } = useHousehold();
   const { adopt } = usePlan();
   const [share, setShare] = useState(0);
@@ -21,11 +21,15 @@ export default function Further({ plan }: { plan: Plan }) {
   useEffect(() => {
     const stop = new AbortController();
     seekFurther(household, today, FURTHER, setShare, stop.signal).then(
-      (f) => !stop.signal.aborted && f && setFound({ of: plan, ...f }),
+      (f) => {
+        if (stop.signal.aborted || !f) return;
+        setFound({ of: plan, ...f });
+        if (f.plan.cost.total < plan.cost.total) tell(plan);
+      },
       () => !stop.signal.aborted && setFailed(true),
     );
     return () => stop.abort();
-  }, [household, today, plan]);
+  }, [household, today, plan, tell]);
   if (failed) return <p role="status">It could not be looked further just now; the plan stays as it is.</p>;
   const here = found?.of === plan ? found : undefined;
   if (!here)

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { holdBacks } from '../../core/day';
 import { byId, type SchoolYear, titleOf } from '../../core/household';
 import { goodnessOf, goodnessWords, type Plan } from '../../core/stagger';
@@ -19,6 +19,8 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
   const good = useMemo(() => goodnessOf(plan), [plan]);
   // The ways out are worked out for who asks.
   const [open, setOpen] = useState(false);
+  const quiet = useQuiet(plan);
+  const [better, setBetter] = useState<Plan>();
   const clashes = useMemo(
     () =>
       (open ? plan.clashes.slice(0, NEAREST) : []).map((clash) => ({
@@ -31,7 +33,10 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
   const style = household.settings.dateStyle;
   return (
     <details className="border-b border-rule pb-2 print:hidden" onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary className="cursor-pointer py-2">Could it be better?</summary>
+      <summary className="cursor-pointer py-2">
+        Could it be better?
+        {better === plan && !open && <b className="font-semibold"> A better plan was found.</b>}
+      </summary>
       <div className="flex max-w-4xl flex-col gap-2">
         <p>
           {goodnessWords(
@@ -39,9 +44,9 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
             plan.tracks.reduce((n, t) => n + t.stepIds.length, 0),
           )}
         </p>
-        {open && !good.proved && (
+        {(open || quiet) && !good.proved && (
           <Suspense>
-            <Further plan={plan} />
+            <Further plan={plan} found={setBetter} />
           </Suspense>
         )}
         <Allowance plan={plan} year={year} />
@@ -63,4 +68,20 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
       </div>
     </details>
   );
+}
+
+/** Cores from which one is spared for looking further unasked: a tablet’s battery is not. */
+const SPARE_CORES = 4;
+/** Milliseconds that the page has to stand as it is before. */
+const QUIET = 8000;
+
+/** Whether a plan has stood for a while on a machine that can look further beside everything else. */
+function useQuiet(plan: Plan): boolean {
+  const [stood, setStood] = useState<Plan>();
+  useEffect(() => {
+    if (navigator.hardwareConcurrency < SPARE_CORES) return;
+    const timer = setTimeout(() => setStood(plan), QUIET);
+    return () => clearTimeout(timer);
+  }, [plan]);
+  return stood === plan;
 }
