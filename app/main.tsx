@@ -23,6 +23,7 @@ const YearCourses = lazy(() => import('./year/courses-page'));
 const Attendance = lazy(() => import('./year/attendance-page'));
 const Outside = lazy(() => import('./year/outside-page'));
 const Shelf = lazy(() => import('./shelf/shelf'));
+const ShelfRows = lazy(() => import('./shelf/rows-page'));
 const PastePage = lazy(() => import('./shelf/paste-page'));
 const Together = lazy(() => import('./shelf/together'));
 const ContentsSheet = lazy(() => import('./shelf/sheet-page'));
@@ -139,6 +140,7 @@ function Doors() {
           />
           <Route path="/sit-down/reading" element={<ReadingList />} />
           <Route path="/shelf" element={<Shelf />} />
+          <Route path="/shelf/new/rows" element={<ShelfRows />} />
           <Route path="/shelf/new/contents" element={<PastePage />} />
           <Route path="/shelf/together" element={<Together />} />
           <Route path="/shelf/:courseId/sheet" element={<ContentsSheet />} />

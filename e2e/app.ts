@@ -192,6 +192,7 @@ export const VIEWS = [
   '/shelf/arith-e/sheet',
   '/shelf/together',
   '/shelf/new/contents',
+  '/shelf/new/rows',
   '/materials',
   '/materials?part=missing',
   '/materials?part=orders',

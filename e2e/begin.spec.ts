@@ -74,3 +74,122 @@ test('what is missing is said beside its field, nothing is stored, and one press
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'A blank page' })).toBeVisible();
 });
+
+test('three children and eight mixed courses from a blank shelf to the first week: at most fifty presses and fields', async ({
+  page,
+}) => {
+  await page.goto('/');
+  let count = 0;
+  const press = async (name: string | RegExp, exact = true) => {
+    await page
+      .getByRole('button', { name, ...(typeof name === 'string' ? { exact } : {}) })
+      .first()
+      .click();
+    count++;
+  };
+  const fill = async (label: string, text: string) => {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    count++;
+  };
+  await press('Start my own');
+  for (const [i, [name, born]] of [
+    ['Nell', '28.2.2019'],
+    ['Asa', '5.5.2015'],
+    ['Ivo', '1.9.2017'],
+  ].entries()) {
+    if (i > 0) await press('Another child');
+    await fill(i === 0 ? 'Name' : `Name of child ${i + 1}`, name!);
+    const field = page.getByLabel('Born', { exact: true }).nth(i);
+    await field.fill(born!);
+    count++;
+  }
+  await fill('Title', 'Knots and Splices');
+  await fill('How many lessons', '22');
+  await press('Show the first week');
+  await expect(page.locator('[data-sitting]').first()).toBeVisible();
+
+  await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+  await page.getByRole('link', { name: 'Several at once' }).click();
+  count += 2;
+  const books: [title: string, who: string | undefined, shape: string | undefined, lessons: string][] = [
+    ['Millstone Sums A', 'Nell', undefined, '34'],
+    ['First Letters', undefined, undefined, '30'],
+    ['Tales of the Weir', undefined, 'told', '24'],
+    ['Millstone Sums C', 'Asa', undefined, '34'],
+    ['Grammar by Candle', undefined, 'sheet', '60'],
+    ['Lock Keeper’s Latin', undefined, undefined, '28'],
+    ['Copybook of Capitals', 'Ivo', 'day', '120'],
+  ];
+  for (const [i, [title, who, shape, lessons]] of books.entries()) {
+    await fill(`Title, row ${i + 1}`, title);
+    if (who) {
+      // The row begins with who takes the one before it.
+      const before = page.getByRole('group', { name: `Who, row ${i + 1}` }).locator('[aria-pressed=true]');
+      if ((await before.count()) > 0) {
+        await before.click();
+        count++;
+      }
+      await press(`${who}, row ${i + 1}`);
+    }
+    if (shape) {
+      await page.getByLabel(`A lesson is, row ${i + 1}`).selectOption(shape);
+      count++;
+    }
+    await fill(`Lessons, row ${i + 1}`, lessons);
+  }
+  // The week beside it, before anything is kept.
+  await expect(page.getByRole('region', { name: 'The first week' })).toContainText('Lock Keeper’s Latin');
+  await press('Put them on the shelf');
+  await page.waitForURL('**/week');
+  await expect(page.getByRole('table')).toContainText('Copybook of Capitals');
+  await expect(page.locator('[data-sitting]').first()).toBeVisible();
+  console.log(`A whole shelf: ${count} presses and fields.`);
+  expect(count).toBeLessThanOrEqual(50);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByRole('table')).not.toContainText('Copybook of Capitals');
+});
+
+test('the sheet by keyboard alone, with a fault in a row, and by a paste from a spreadsheet', async ({ page }) => {
+  await page.goto('/shelf/new/rows');
+  let presses = 0;
+  const press = async (key: string) => {
+    await page.keyboard.press(key);
+    presses++;
+  };
+  const to = async (label: string) => {
+    while (!(await page.getByLabel(label, { exact: true }).evaluate((b) => b === document.activeElement)))
+      await press('Tab');
+  };
+  const type = async (label: string, text: string) => {
+    await to(label);
+    await page.keyboard.type(text);
+    presses++;
+  };
+  await type('Title, row 1', 'Millstone Sums');
+  await to('Wren, row 1');
+  await press('Space');
+  await type('Lessons, row 1', '40');
+  await type('Title, row 2', 'Tales of the Weir');
+  await type('Lessons, row 2', '0');
+  const keep = page.getByRole('button', { name: 'Put them on the shelf' });
+  while (!(await keep.evaluate((b) => b === document.activeElement))) await press('Tab');
+  await press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Row 2: From 1 to 1000.');
+  await expect(page.getByLabel('Lessons, row 2')).toBeFocused();
+  await press('Control+a');
+  await type('Lessons, row 2', '24');
+  await page.getByLabel('Title, row 3').focus();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', 'Knots\tJory\tsomething made\t12\nPlain Latin\tOda\ttaught\t30\t4');
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect(page.getByLabel('Title, row 4')).toHaveValue('Plain Latin');
+  await expect(page.getByLabel('Steps of each, row 4')).toHaveValue('4');
+  while (!(await keep.evaluate((b) => b === document.activeElement))) await press('Tab');
+  await press('Enter');
+  await expect(status(page)).toContainText('4 courses put on the shelf');
+  console.log(`Two rows by keyboard, a fault among them: ${presses} presses and fields.`);
+});

@@ -59,6 +59,9 @@ export default function Shelf() {
           <Link className="btn" to="/shelf/together">
             Courses together
           </Link>
+          <Link className="btn" to="/shelf/new/rows">
+            Several at once
+          </Link>
           <Link className="btn" to="/shelf/new/contents">
             From a contents page
           </Link>

@@ -64,4 +64,5 @@ export const PAGES = [
   ['/materials/labels', 'Labels for pockets and boxes'],
   ['/materials?part=all', 'Materials: everything'],
   ['/shelf/new/contents', 'A course from its contents page or a CSV file'],
+  ['/shelf/new/rows', 'A whole shelf on one sheet'],
 ] as const;

@@ -1,1 +1,2 @@
 export * from './begin';
+export * from './shelf-rows';
