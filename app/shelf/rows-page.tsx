@@ -323,7 +323,7 @@ function FirstWeek({ rows, left, year }: { rows: readonly ShelfRow[]; left: numb
               <tr key={r.enrolment.id} className="border-b border-rule">
                 <th
                   scope="row"
-                  className={`pr-3 wrap-anywhere ${ids.has(r.enrolment.id) ? '' : 'font-normal text-soft'}`}
+                  className={`min-w-[130px] pr-3 wrap-anywhere ${ids.has(r.enrolment.id) ? '' : 'font-normal text-soft'}`}
                 >
                   {r.course.title}{' '}
                   {r.children.map((c) => (
