@@ -5,9 +5,10 @@ import { stepName } from '../../core/course';
 import { busyWith, type DayLayout, type DayPage, type DayPiece, freeParts } from '../../core/day';
 import type { Child, SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
 import { useMinute } from '../ui/minute';
 import { ChildName } from '../ui/ornament';
-import { count, listing } from '../ui/words';
+import { count, inHand, listing } from '../ui/words';
 import { markKeys } from './mark-keys';
 import { MenuButton } from './menu-button';
 import { BETWEEN, STROKES, type Scale, scaleByClock, scaleByOrder, ThreadLines } from './thread-lines';
@@ -303,6 +304,7 @@ function Piece({
 }) {
   const { task } = piece;
   const { household } = useHousehold();
+  const { reserves } = usePlan();
   const toggleRitual = useRitual(day);
   const press = () => {
     if (task.ritual) toggleRitual(task.ritual, task.sheets);
@@ -321,19 +323,21 @@ function Piece({
     alone: 'alone',
   };
   const parts = task.pieces > 1 ? `, part ${piece.piece + 1} of ${task.pieces}` : '';
+  const { row } = task;
+  const days = row && piece.piece === 0 ? reserves.get(row.enrolment.id)?.daysInHand : undefined;
   const label = [
     byClock ? `${clockOf(piece.from)} to ${clockOf(piece.to)}` : `${piece.to - piece.from} minutes`,
     listing(task.children.map((c) => c.name)),
     what + parts,
     beside[task.presence],
     task.fresh ? 'new lesson' : '',
+    days === undefined ? '' : inHand(days),
     task.things.length > 0 ? `needs ${listing(task.things.map((m) => m.name))}` : '',
     pressable ? (task.marked ? `${task.row?.mark?.kind ?? 'done'}. Take the mark off` : 'mark done') : 'no new step',
   ];
   const height = Number(style.height);
   const small = height < 22;
   const lines = small ? 1 : Math.max(1, Math.floor((height - 4) / (narrow ? NARROW_LINE : LINE)));
-  const { row } = task;
   const menu = main && row !== undefined && height >= 40 && Number(style.width) >= 130;
   const family = task.children.length > 1;
   const keys =
@@ -365,6 +369,7 @@ function Piece({
               task.detail + parts,
               narrow || small ? '' : `${piece.to - piece.from} min`,
               task.helper ? `${task.helper.name} helps` : '',
+              days === undefined ? '' : inHand(days),
               listing(task.things.map((m) => m.name)),
             ]
               .filter(Boolean)

@@ -13,6 +13,7 @@ import { usePlan } from '../shell/plan';
 import { dayAndDate, longDate } from '../ui/dates';
 import { listing } from '../ui/words';
 import { useClashes } from './clashes';
+import { AsList } from './as-list';
 import { Group } from './group';
 import { HowFar } from './how-far';
 import { useLeft } from './left';
@@ -74,9 +75,11 @@ export function Today() {
   const focus = (row: DayRow | undefined) => {
     if (!row) return;
     // Who marks in the drawing stays there; who marks in the list, in the list.
-    const drawn = document.activeElement?.closest('[data-piece]')
-      ? document.querySelector<HTMLElement>(`[data-piece="${CSS.escape(row.key)}"] > button`)
-      : null;
+    const folded = document.querySelector('details[data-list]:not([open])') !== null;
+    const drawn =
+      folded || document.activeElement?.closest('[data-piece]')
+        ? document.querySelector<HTMLElement>(`[data-piece="${CSS.escape(row.key)}"] > button`)
+        : null;
     (drawn ?? document.getElementById(`done ${row.key}`))?.focus();
   };
 
@@ -171,6 +174,8 @@ export function Today() {
 
   if (!year || household.children.length === 0 || household.enrolments.length === 0) return <FirstSteps />;
 
+  const shown = household.settings.dayShow ?? 'list';
+  const drawing = page.groups.length > 0 && shown !== 'list';
   const counts = countDays(year, today, worked);
   const between = isBetweenYears(household.years, day);
   // A day of another year is what that year says.
@@ -224,49 +229,45 @@ export function Today() {
           {fault}
         </p>
       )}
-      {page.groups.length > 0 && household.settings.dayShow && household.settings.dayShow !== 'list' && (
+      {drawing && (
         <Suspense fallback={<p className="py-6">Laying out the day …</p>}>
-          <Thread
-            page={page}
-            year={year}
-            actions={actions}
-            byClock={household.settings.dayShow === 'clock'}
-            today={today}
-          />
+          <Thread page={page} year={year} actions={actions} byClock={shown === 'clock'} today={today} />
         </Suspense>
       )}
-      <Rituals page={page} />
-      <div className="double-rule" onFocus={onFocus}>
-        {page.groups.map((g) => (
-          <Group
-            key={g.sittings[0]!.enrolment.id}
-            group={g}
-            actions={actions}
-            editing={editing}
-            setEditing={setEditing}
-            day={day}
-          />
-        ))}
-        {page.groups.length === 0 && day < today && <p className="py-3">Nothing was marked on this day.</p>}
-        {page.groups.length === 0 && !noSchool && day >= today && (
-          <p className="py-6">
-            {unplanned ? (
-              `Days of ${held.name} are planned once it has begun.`
-            ) : plan ? (
-              <>
-                Nothing is planned for this day. {listing(household.children.map((c) => c.name))} may be free, or the
-                courses are paused: see the{' '}
-                <Link className="page-link" to="/shelf">
-                  shelf
-                </Link>
-                .
-              </>
-            ) : (
-              'Working out the day …'
-            )}
-          </p>
-        )}
-      </div>
+      <AsList folded={drawing} open={editing !== undefined}>
+        <Rituals page={page} />
+        <div className="double-rule" onFocus={onFocus}>
+          {page.groups.map((g) => (
+            <Group
+              key={g.sittings[0]!.enrolment.id}
+              group={g}
+              actions={actions}
+              editing={editing}
+              setEditing={setEditing}
+              day={day}
+            />
+          ))}
+          {page.groups.length === 0 && day < today && <p className="py-3">Nothing was marked on this day.</p>}
+          {page.groups.length === 0 && !noSchool && day >= today && (
+            <p className="py-6">
+              {unplanned ? (
+                `Days of ${held.name} are planned once it has begun.`
+              ) : plan ? (
+                <>
+                  Nothing is planned for this day. {listing(household.children.map((c) => c.name))} may be free, or the
+                  courses are paused: see the{' '}
+                  <Link className="page-link" to="/shelf">
+                    shelf
+                  </Link>
+                  .
+                </>
+              ) : (
+                'Working out the day …'
+              )}
+            </p>
+          )}
+        </div>
+      </AsList>
       {ahead && (
         <section aria-labelledby="ahead" className="pt-4" onFocus={onFocus}>
           <h2 id="ahead" className="border-b border-ink pb-1">
