@@ -219,6 +219,16 @@ function Drawing({
             {w.own.map((words) => ` · ${words}`)}
           </div>
         ))}
+        {/* Behind the boxes, so that it runs through no words. */}
+        {now !== undefined && byClock && now >= layout.from && now <= layout.from + scale.minutes && (
+          <div
+            className="pointer-events-none absolute inset-x-0 border-t-2 border-ink print:hidden"
+            style={{ top: scale.y(now) }}
+            aria-hidden="true"
+          >
+            <span className="absolute -top-3 left-0 z-10 bg-ink px-1 text-[0.8rem] text-sheet">now</span>
+          </div>
+        )}
         {layout.pieces.flatMap((piece) =>
           runsOf(piece, columns).map((run, k) => (
             <Piece
@@ -250,15 +260,6 @@ function Drawing({
               {byClock && ` ${p.to - p.from} min`}
             </span>
           )),
-        )}
-        {now !== undefined && byClock && now >= layout.from && now <= layout.from + scale.minutes && (
-          <div
-            className="pointer-events-none absolute inset-x-0 border-t-2 border-ink print:hidden"
-            style={{ top: scale.y(now) }}
-            aria-hidden="true"
-          >
-            <span className="absolute -top-3 right-0 bg-ink px-1 text-[0.8rem] text-sheet">now</span>
-          </div>
         )}
       </div>
     </>
@@ -342,6 +343,15 @@ function Piece({
   const family = task.children.length > 1;
   const keys =
     row && markKeys({ row, family, scope: household.settings.scope, actions, edit: () => actions.edit(row) });
+  const said = [
+    task.detail + parts,
+    piece.piece === 0 && task.at !== undefined ? `at ${clockOf(task.at)}` : '',
+    narrow ? '' : `${piece.to - piece.from} min`,
+    task.helper ? `${task.helper.name} helps` : '',
+    days === undefined ? '' : inHand(days),
+    listing(task.things.map((m) => m.name)),
+  ].filter(Boolean);
+  const done = task.marked && <Check size={15} strokeWidth={3} className="mr-1 inline flex-none" aria-hidden="true" />;
   return (
     <div className="absolute" style={style} onKeyDown={keys} data-piece={main ? (row?.key ?? task.id) : undefined}>
       <button
@@ -358,24 +368,33 @@ function Piece({
         tabIndex={main ? 0 : -1}
         aria-hidden={main ? undefined : true}
       >
-        {/* As many whole lines as the box has room for: none is cut through. */}
-        <span className="clamped min-w-0 wrap-anywhere" style={{ WebkitLineClamp: lines }}>
-          {task.marked && <Check size={15} strokeWidth={3} className="mr-1 inline" aria-hidden="true" />}
-          <b className={`font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>{' '}
-          {task.fresh && <span className="text-rubric">new </span>}
-          <span className="text-soft">
-            {[
-              piece.piece === 0 && task.at !== undefined ? `at ${clockOf(task.at)}` : '',
-              task.detail + parts,
-              narrow || small ? '' : `${piece.to - piece.from} min`,
-              task.helper ? `${task.helper.name} helps` : '',
-              days === undefined ? '' : inHand(days),
-              listing(task.things.map((m) => m.name)),
-            ]
-              .filter(Boolean)
-              .join(' · ')}
+        {lines === 1 ? (
+          // Of one line the course’s name gives way: lesson and step are what is looked for.
+          <span className="flex min-w-0 items-center gap-1 overflow-hidden whitespace-nowrap">
+            {done}
+            <b className={`min-w-8 truncate font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>
+            <span className="flex-none text-soft">{said[0]}</span>
           </span>
-        </span>
+        ) : lines <= 3 ? (
+          <span className="block w-full min-w-0">
+            <span className="flex min-w-0 items-center">
+              {done}
+              <b className={`truncate font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>
+            </span>
+            <span className="clamped wrap-anywhere text-soft" style={{ WebkitLineClamp: lines - 1 }}>
+              {task.fresh && <span className="text-rubric">new </span>}
+              {said.join(' · ')}
+            </span>
+          </span>
+        ) : (
+          // As many whole lines as the box has room for: none is cut through.
+          <span className="clamped min-w-0 wrap-anywhere" style={{ WebkitLineClamp: lines }}>
+            {done}
+            <b className={`font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>{' '}
+            {task.fresh && <span className="text-rubric">new </span>}
+            <span className="text-soft">{said.join(' · ')}</span>
+          </span>
+        )}
       </button>
       {menu && (
         <span className="absolute top-0 right-0">
