@@ -128,3 +128,22 @@ test('a week for five children and thirty courses, nearly five thousand steps to
     page.getByText(/on every other day at most 1|a day cannot hold them|No teacher begins more than/),
   ).toBeVisible();
 });
+
+test.describe('in the hand', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+
+  test('the week shows a day at a time, today’s first, the next one a swipe away; or all of it', async ({ page }) => {
+    await page.goto('/week');
+    const table = page.getByRole('region', { name: 'The week’s table' });
+    const day = (name: string) => table.getByRole('columnheader', { name: new RegExp(`^${name}`) });
+    await expect(day('Wednesday')).toBeInViewport({ ratio: 0.9 });
+    await expect(day('Monday')).not.toBeInViewport();
+    await expect(day('Friday')).not.toBeInViewport();
+    const wide = (await day('Wednesday').boundingBox())!.width;
+    await table.evaluate((box, by) => box.scrollBy(by, 0), wide);
+    await expect(day('Thursday')).toBeInViewport({ ratio: 0.9 });
+    await page.getByRole('button', { name: 'The whole week' }).click();
+    await expect(day('Monday')).toBeInViewport();
+    expect((await day('Monday').boundingBox())!.width).toBeLessThan(wide / 2);
+  });
+});

@@ -1,11 +1,12 @@
 import { titleOf } from '../../core/household';
 import { useDroppable } from '@dnd-kit/core';
-import type { KeyboardEvent } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { Day, GoneOn } from '../../core/calendar';
 import type { Enrolment } from '../../core/household';
 import type { WeekCell, WeekDay, WeekPage, WeekRow } from '../../core/week';
 import { goneWords } from '../../core/words';
 import { useHousehold } from '../shell/household';
+import { useNarrow } from '../ui/use-narrow';
 import { shortDate, WEEKDAY_NAMES } from '../ui/dates';
 import { weekdayOf } from '../../core/calendar';
 import { Ornament } from '../ui/ornament';
@@ -44,6 +45,19 @@ export function WeekTable({
   const { household } = useHousehold();
   const style = household.settings.dateStyle;
   const compares = page.rows.some((r) => r.published !== undefined || r.done > 0);
+  // In the hand a day at a time, the next one a swipe away; or all of it, small.
+  const narrow = useNarrow();
+  const [whole, setWhole] = useState(false);
+  const byDay = narrow && !whole;
+  const box = useRef<HTMLDivElement>(null);
+  const first = page.days[0]?.day;
+  useEffect(() => {
+    const shown = byDay ? box.current?.querySelector<HTMLElement>('th[data-today]') : undefined;
+    if (box.current)
+      box.current.scrollLeft = shown
+        ? shown.offsetLeft - (shown.parentElement?.firstElementChild?.clientWidth ?? 0)
+        : 0;
+  }, [byDay, first]);
 
   /** Arrows go from sitting to sitting; the nearest in that direction takes the focus. */
   const onKeyDown = (e: KeyboardEvent<HTMLTableElement>) => {
@@ -67,112 +81,136 @@ export function WeekTable({
   };
 
   return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The week’s table">
-      <table className="w-full border-collapse" onKeyDown={onKeyDown}>
-        <thead>
-          <tr className="border-y-4 border-double border-ink align-bottom">
-            <th
-              className="sticky left-0 z-10 min-w-[104px] bg-paper py-1 pr-2 sm:min-w-[200px] print:static print:bg-transparent"
-              scope="col"
+    <>
+      {narrow && (
+        <div className="flex gap-2 pb-2 print:hidden">
+          {([false, true] as const).map((all) => (
+            <button
+              key={String(all)}
+              type="button"
+              className="btn press"
+              aria-pressed={whole === all}
+              onClick={() => setWhole(all)}
             >
-              <span className="sr-only">Course</span>
-            </th>
-            {page.days.map((d) => (
+              {all ? 'The whole week' : 'A day at a time'}
+            </button>
+          ))}
+        </div>
+      )}
+      <div
+        ref={box}
+        className={`overflow-x-auto ${byDay ? 'snap-x snap-mandatory scroll-pl-[104px]' : ''}`}
+        tabIndex={0}
+        role="region"
+        aria-label="The week’s table"
+      >
+        <table className="w-full border-collapse" onKeyDown={onKeyDown}>
+          <thead>
+            <tr className="border-y-4 border-double border-ink align-bottom">
               <th
-                key={d.day}
+                className="sticky left-0 z-10 min-w-[104px] bg-paper py-1 pr-2 sm:min-w-[200px] print:static print:bg-transparent"
                 scope="col"
-                className={`min-w-[92px] border-l border-rule px-2 py-1 font-medium ${d.day === today ? 'bg-ink/[0.06]' : ''}`}
               >
-                <span className="block">{WEEKDAY_NAMES[weekdayOf(d.day)]}</span>
-                <span className="block text-[0.9rem] font-normal text-soft">
-                  {shortDate(style, d.day)}
-                  {d.kind !== 'full' && ` · ${d.label ?? KIND_WORDS[d.kind]}`}
-                </span>
-              </th>
-            ))}
-            {compares && (
-              <th scope="col" className="min-w-[84px] border-l border-rule px-2 py-1 font-medium">
-                Steps done
-              </th>
-            )}
-          </tr>
-        </thead>
-        <tbody>
-          {page.days.some((d) => d.away.length > 0) && (
-            <tr className="border-b border-rule align-top">
-              <th scope="row" className={STUCK}>
-                <span className="label">Away</span>
+                <span className="sr-only">Course</span>
               </th>
               {page.days.map((d) => (
-                <td
+                <th
                   key={d.day}
-                  className={`border-l border-rule px-2 py-1 text-[0.95rem] leading-tight ${d.day === today ? 'bg-ink/[0.06]' : ''}`}
+                  scope="col"
+                  data-today={d.day === today ? '' : undefined}
+                  className={`${byDay ? 'min-w-[calc(100vw-9.500rem)] snap-start print:min-w-0' : 'min-w-[92px]'} border-l border-rule px-2 py-1 font-medium ${d.day === today ? 'bg-ink/[0.06]' : ''}`}
                 >
-                  {d.away.map((a) => (
-                    <AwayLine key={`${a.why} ${a.label} ${a.hours?.from} ${a.hours?.to}`} away={a} />
-                  ))}
-                </td>
-              ))}
-              {compares && <td className="border-l border-rule" />}
-            </tr>
-          )}
-          {page.rows.map((row) => (
-            <tr key={row.enrolment.id} className="border-b border-rule">
-              <th scope="row" className={STUCK}>
-                <span className="flex flex-wrap items-center gap-1.5">
-                  {row.children.map((c) => (
-                    <Ornament key={c.id} name={c.ornament} colour={c.colour} size={16} />
-                  ))}
-                  <span className="sr-only">{row.children.map((c) => c.name).join(', ')}: </span>
-                  <span className="min-w-0 leading-tight wrap-break-word">{titleOf(household, row.course.id)}</span>
-                </span>
-              </th>
-              {row.cells.map((cell, i) => (
-                <Cell
-                  key={cell.day}
-                  row={row}
-                  cell={cell}
-                  day={page.days[i]!}
-                  days={page.days}
-                  today={today}
-                  planDay={planDay}
-                  move={move}
-                  letGo={letGo}
-                  hold={hold}
-                />
+                  <span className="block">{WEEKDAY_NAMES[weekdayOf(d.day)]}</span>
+                  <span className="block text-[0.9rem] font-normal text-soft">
+                    {shortDate(style, d.day)}
+                    {d.kind !== 'full' && ` · ${d.label ?? KIND_WORDS[d.kind]}`}
+                  </span>
+                </th>
               ))}
               {compares && (
-                <td className="border-l border-rule px-2 text-[0.95rem] whitespace-nowrap">
-                  {row.published === undefined ? row.done : `${row.settled} of ${row.published}`}
-                </td>
+                <th scope="col" className="min-w-[84px] border-l border-rule px-2 py-1 font-medium">
+                  Steps done
+                </th>
               )}
             </tr>
-          ))}
-          {page.rows.length === 0 && (
-            <tr>
-              <td colSpan={page.days.length + 1} className="py-4">
-                {page.days.every((d) => d.kind === 'closed')
-                  ? 'This week is closed.'
-                  : 'Nothing is marked or planned in this week.'}
-              </td>
-            </tr>
-          )}
-        </tbody>
-        <tfoot>
-          {household.teachers.map((t) => (
-            <tr key={t.id} className="border-b border-rule align-top">
-              <th scope="row" className={`${STUCK} wrap-anywhere`}>
-                <span className="label">{t.name}</span>
-              </th>
-              {page.days.map((d) => (
-                <TeacherCell key={d.day} day={d} teacherId={t.id} today={today} />
-              ))}
-              {compares && <td className="border-l border-rule" />}
-            </tr>
-          ))}
-        </tfoot>
-      </table>
-    </div>
+          </thead>
+          <tbody>
+            {page.days.some((d) => d.away.length > 0) && (
+              <tr className="border-b border-rule align-top">
+                <th scope="row" className={STUCK}>
+                  <span className="label">Away</span>
+                </th>
+                {page.days.map((d) => (
+                  <td
+                    key={d.day}
+                    className={`border-l border-rule px-2 py-1 text-[0.95rem] leading-tight ${d.day === today ? 'bg-ink/[0.06]' : ''}`}
+                  >
+                    {d.away.map((a) => (
+                      <AwayLine key={`${a.why} ${a.label} ${a.hours?.from} ${a.hours?.to}`} away={a} />
+                    ))}
+                  </td>
+                ))}
+                {compares && <td className="border-l border-rule" />}
+              </tr>
+            )}
+            {page.rows.map((row) => (
+              <tr key={row.enrolment.id} className="border-b border-rule">
+                <th scope="row" className={STUCK}>
+                  <span className="flex flex-wrap items-center gap-1.5">
+                    {row.children.map((c) => (
+                      <Ornament key={c.id} name={c.ornament} colour={c.colour} size={16} />
+                    ))}
+                    <span className="sr-only">{row.children.map((c) => c.name).join(', ')}: </span>
+                    <span className="min-w-0 leading-tight wrap-break-word">{titleOf(household, row.course.id)}</span>
+                  </span>
+                </th>
+                {row.cells.map((cell, i) => (
+                  <Cell
+                    key={cell.day}
+                    row={row}
+                    cell={cell}
+                    day={page.days[i]!}
+                    days={page.days}
+                    today={today}
+                    planDay={planDay}
+                    move={move}
+                    letGo={letGo}
+                    hold={hold}
+                  />
+                ))}
+                {compares && (
+                  <td className="border-l border-rule px-2 text-[0.95rem] whitespace-nowrap">
+                    {row.published === undefined ? row.done : `${row.settled} of ${row.published}`}
+                  </td>
+                )}
+              </tr>
+            ))}
+            {page.rows.length === 0 && (
+              <tr>
+                <td colSpan={page.days.length + 1} className="py-4">
+                  {page.days.every((d) => d.kind === 'closed')
+                    ? 'This week is closed.'
+                    : 'Nothing is marked or planned in this week.'}
+                </td>
+              </tr>
+            )}
+          </tbody>
+          <tfoot>
+            {household.teachers.map((t) => (
+              <tr key={t.id} className="border-b border-rule align-top">
+                <th scope="row" className={`${STUCK} wrap-anywhere`}>
+                  <span className="label">{t.name}</span>
+                </th>
+                {page.days.map((d) => (
+                  <TeacherCell key={d.day} day={d} teacherId={t.id} today={today} />
+                ))}
+                {compares && <td className="border-l border-rule" />}
+              </tr>
+            ))}
+          </tfoot>
+        </table>
+      </div>
+    </>
   );
 }
 
