@@ -244,7 +244,7 @@ test('an away block takes its hours, tells its own week, and is refused when it 
   await expect(dialog.getByRole('alert')).toContainText('It ends before it begins');
   await dialog.getByLabel('Ends').fill('12:00');
   await dialog.getByRole('group', { name: 'On (none' }).getByText('Wed').click();
-  await dialog.getByRole('group', { name: 'It costs the whole school day for' }).getByText('Oda').click();
+  await dialog.getByRole('group', { name: 'No other school that day for' }).getByText('Oda').click();
   await dialog.getByLabel('Every how many weeks').fill('2');
   await expect(dialog.getByText(/Oda: days to spare 5 → \d+/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Save' }).click();

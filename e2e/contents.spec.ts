@@ -109,7 +109,7 @@ test('order by keys and by dragging, a step in two, steps for a stretch; each un
   for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByLabel('Its own name').first()).toHaveValue('');
 
-  await page.getByRole('button', { name: 'Steps for a stretch' }).click();
+  await page.getByRole('button', { name: 'Change many lessons at once' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('From').selectOption({ label: 'Lesson 5' });
   await expect(dialog.getByRole('status')).toContainText(

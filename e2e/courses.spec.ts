@@ -72,7 +72,7 @@ test('pace rules: as printed with a rhythm of the book, by minutes, and when the
     await line.getByRole('button', { name: /^Pace/ }).click();
     await dialog.getByRole('radio', { name: rule }).check();
   };
-  await change(/as printed/);
+  await change(/as the book has it/);
   await expect(dialog.getByLabel('which rhythm')).toHaveValue(/.+/);
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(line).toContainText('as printed');

@@ -45,8 +45,8 @@ test('a lesson known is said on the shelf too, for each who takes the course', a
   await openToday(page);
   await page.goto('/shelf/grammar');
   await page.getByRole('button', { name: /^Lesson 40 / }).click();
-  await expect(page.getByRole('button', { name: 'Oda: known from here on …' })).toBeVisible();
-  await page.getByRole('button', { name: 'Jory: known from here on …' }).click();
+  await expect(page.getByRole('button', { name: 'Oda: already knows this from here on …' })).toBeVisible();
+  await page.getByRole('button', { name: 'Jory: already knows this from here on …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Grammar by Lantern: known from Lesson 40 on' });
   await dialog.getByLabel(/nothing to prove/).check();
   await expect(dialog.getByRole('status')).toContainText('2 steps fall away.');
@@ -66,8 +66,8 @@ test('households that do every sheet never see the offer', async ({ page }) => {
     .first()
     .getByRole('button', { name: /Other marks/ })
     .click();
-  await expect(page.getByRole('menuitem', { name: /again, and more/ })).toBeVisible();
-  await expect(page.getByRole('menuitem', { name: /known from here on/ })).toHaveCount(0);
+  await expect(page.getByRole('menuitem', { name: /redo more than this/ })).toBeVisible();
+  await expect(page.getByRole('menuitem', { name: /already knows this from here on/ })).toHaveCount(0);
   await page.keyboard.press('Escape');
   await page.keyboard.press('Shift+K');
   await expect(page.getByRole('dialog')).toHaveCount(0);

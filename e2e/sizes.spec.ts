@@ -127,8 +127,8 @@ test('dialogs opened in the middle of work have no accessibility violation', asy
   };
   await page.locator('[data-row^="arith-jory "] button').first().focus();
   for (const [keys, what] of [
-    ['Shift+K', 'known from here on'],
-    ['Shift+A', 'again, and more'],
+    ['Shift+K', 'already knows this from here on'],
+    ['Shift+A', 'redo more than this'],
     ['j', 'jot down'],
     ['/', 'commands'],
   ] as const) {
@@ -138,7 +138,7 @@ test('dialogs opened in the middle of work have no accessibility violation', asy
     await expect(page.locator('[data-row] button:focus')).toHaveCount(1);
   }
   await page.goto('/shelf/arith-e');
-  await page.getByRole('button', { name: 'Steps for a stretch' }).click();
+  await page.getByRole('button', { name: 'Change many lessons at once' }).click();
   await clean('steps for a stretch');
   await page.getByRole('button', { name: 'Title, minutes, presence' }).click();
   await clean('the course');

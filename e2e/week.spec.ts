@@ -81,7 +81,7 @@ test('published: printed on one side, held still, and compared with what was don
   await expect(settled).toHaveText(`${done + 1} of ${of}`);
   const after = await page.locator('[data-sitting]').evaluateAll((all) => all.map((s) => s.textContent));
   expect(before.filter((b) => !after.includes(b))).toHaveLength(1);
-  await page.getByRole('button', { name: 'Take the publication back' }).click();
+  await page.getByRole('button', { name: 'Unfix the week' }).click();
   await expect(page.getByRole('heading', { level: 1 })).not.toContainText('published');
 });
 

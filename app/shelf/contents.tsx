@@ -82,7 +82,7 @@ export function Contents({ course }: { course: Course }) {
         <h2 id="contents">Contents</h2>
         <span className="flex flex-wrap gap-2">
           <button type="button" className="btn" onClick={() => setRestepping(true)}>
-            Steps for a stretch
+            Change many lessons at once
           </button>
           <Link className="btn" to={`/shelf/new/contents?to=${encodeURIComponent(course.id)}`}>
             Add contents
@@ -284,7 +284,7 @@ function LessonKnown({ course, lesson }: { course: Course; lesson: Lesson }) {
         ({ enrolment, step }) =>
           step && (
             <button key={enrolment.id} type="button" className="btn" onClick={() => setAsking({ enrolment, step })}>
-              {listing(childrenOf(household, enrolment).map((c) => c.name))}: known from here on …
+              {listing(childrenOf(household, enrolment).map((c) => c.name))}: already knows this from here on …
             </button>
           ),
       )}

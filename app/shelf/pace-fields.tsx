@@ -46,7 +46,7 @@ export function PaceFields({ course, register, errors, now }: Parts) {
       )}
       <div className="flex flex-wrap items-center gap-2">
         <label className="flex min-h-[44px] items-center gap-2">
-          <input type="radio" value="printed" {...register('rule')} /> as printed, a printed day a sitting:
+          <input type="radio" value="printed" {...register('rule')} /> as the book has it, one book day a sitting:
         </label>
         {(course.rhythms ?? []).length > 0 ? (
           <select aria-label="which rhythm" {...register('rhythmId')} disabled={now.rule !== 'printed'}>
@@ -128,7 +128,7 @@ export function SittingFields({ course, register, control, errors, now }: Parts 
           name="easy"
           render={({ field }) => (
             <fieldset>
-              <legend className="label mb-1">So easy that two go into one sitting’s place</legend>
+              <legend className="label mb-1">Easy: two count as one</legend>
               <div className="flex flex-wrap gap-x-4">
                 {KINDS.filter((k) => used.has(k)).map((k: Kind) => (
                   <label key={k} className="flex min-h-[44px] items-center gap-2">

@@ -36,7 +36,7 @@ export function RestepDialog({ course, close }: { course: Course; close: () => v
   );
   return (
     <FormDialog
-      title="Steps for a stretch of lessons"
+      title="Change many lessons at once"
       wide
       close={close}
       keep="Give them these steps"

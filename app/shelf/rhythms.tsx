@@ -14,7 +14,7 @@ export function Rhythms({ course }: { course: Course }) {
   return (
     <section className="pb-5" aria-labelledby="rhythms">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
-        <h2 id="rhythms">Weeks as printed</h2>
+        <h2 id="rhythms">The book’s own weekly plan</h2>
         <button type="button" className="btn" onClick={() => setEditing('new')}>
           Add a printed week
         </button>

@@ -126,8 +126,8 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
       <Field label="Compared">
         {(p) => (
           <select {...p} value={by} onChange={(e) => setBy(e.target.value as Link['by'])}>
-            <option value="whole">by the share of the whole course</option>
-            <option value="units">unit against unit</option>
+            <option value="whole">by how far through the course each is</option>
+            <option value="units">unit by unit</option>
           </select>
         )}
       </Field>

@@ -99,7 +99,7 @@ export default function Together() {
         {household.links.map((l) => (
           <Line key={l.id} label="Change what is in step" change={() => setAsked({ what: 'link', link: l })}>
             {listing(l.enrolmentIds.map(name))}{' '}
-            <span className="text-soft">· {l.by === 'units' ? 'unit against unit' : 'by the share of the whole'}</span>
+            <span className="text-soft">· {l.by === 'units' ? 'unit by unit' : 'by how far through'}</span>
           </Line>
         ))}
       </Part>

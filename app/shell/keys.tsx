@@ -8,7 +8,7 @@ const GENERAL: [string, string][] = [
   ['u', 'take the mark off a step'],
   ['z', 'undo'],
   ['shift z', 'redo'],
-  ['shift k', 'known from here on: prove and move on'],
+  ['shift k', 'already knows this: check and move on'],
   ['shift a', 'again: a lesson, or all since a date'],
   ['← → ↑ ↓', 'from sitting to sitting on Week'],
   ['shift ← shift →', 'move a sitting of Week to the day before or after'],

@@ -91,11 +91,11 @@ export default function MarkMenu({ row, family, childrenHere, actions, edit, nam
           )}
           {household.settings.scope === 'mastered' && (
             <Menu.Item className="menu-item" onSelect={choose(() => setTimeout(() => actions.ask('prove', row)))}>
-              known from here on … <kbd>shift k</kbd>
+              already knows this from here on … <kbd>shift k</kbd>
             </Menu.Item>
           )}
           <Menu.Item className="menu-item" onSelect={choose(() => setTimeout(() => actions.ask('again', row)))}>
-            again, and more … <kbd>shift a</kbd>
+            redo more than this … <kbd>shift a</kbd>
           </Menu.Item>
           {family && (
             <>

@@ -23,7 +23,7 @@ export function ProofStrip({ row }: { row: DayRow }) {
       <span>
         {asksProof(row)
           ? 'The score lies below the line that the course sets. Does it prove what fell away?'
-          : 'This was to prove what fell away.'}
+          : 'This checks what was skipped.'}
       </span>
       {asksProof(row) && (
         <button

@@ -74,7 +74,7 @@ export default function ProveDialog({
       </Field>
       <fieldset className="flex flex-col">
         <label className="flex min-h-[44px] items-center gap-2">
-          <input type="radio" name="how" checked={proving} onChange={() => setProving(true)} /> prove it and move on
+          <input type="radio" name="how" checked={proving} onChange={() => setProving(true)} /> check it and move on
         </label>
         <label className="flex min-h-[44px] items-center gap-2">
           <input type="radio" name="how" checked={!proving} onChange={() => setProving(false)} /> nothing to prove: all

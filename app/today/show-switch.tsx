@@ -42,7 +42,7 @@ export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; toda
             checked={settings.nowLine !== false}
             onChange={(e) => set('the line for now', { nowLine: e.target.checked })}
           />
-          a line for now
+          show the time now
         </label>
       )}
       {sick && (

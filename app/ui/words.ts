@@ -3,8 +3,8 @@ import type { DayShow, Life, MarkKind, Presence, Verdict } from '../../core/hous
 /** The one place for how the program's words are shown. */
 export const PRESENCE_WORDS: Record<Presence, string> = {
   with: 'beside the child',
-  start: 'beside at the start',
-  near: 'near',
+  start: 'starting it off',
+  near: 'within earshot',
   alone: 'alone',
 };
 
@@ -31,7 +31,7 @@ export const SIGNS: Record<MarkKind, string> = {
 
 export const LIFE_WORDS: Record<Life, string> = {
   waiting: 'waiting (for its box, or until ready)',
-  tried: 'on trial',
+  tried: 'trying it out',
   running: 'running',
   paused: 'paused',
   finished: 'finished',

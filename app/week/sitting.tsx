@@ -182,7 +182,7 @@ export function Sitting({
           </Menu.Item>
           {pinned && (
             <Menu.Item className="menu-item" onSelect={() => letGo(enrolment, day)}>
-              leave it to the plan again <kbd>u</kbd>
+              let the planner choose again <kbd>u</kbd>
             </Menu.Item>
           )}
         </Menu.Content>

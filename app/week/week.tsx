@@ -218,7 +218,7 @@ export default function Week() {
               ])
             }
           >
-            Take the publication back
+            Unfix the week
           </button>
         )}
       </div>

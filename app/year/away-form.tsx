@@ -63,7 +63,7 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
   const taken = household.children.filter((c) => draft.childIds.includes(c.id));
   return (
     <FormDialog
-      title={block ? block.label : 'Away from the table'}
+      title={block ? block.label : 'Away'}
       wide
       close={close}
       onSubmit={(e) => {
@@ -99,7 +99,7 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
             onChange={(teacherIds) => set({ teacherIds })}
           />
           <PeoplePicker
-            legend="Who rides along, with work for the way"
+            legend="Comes along, and can work on the way"
             people={household.children.filter((c) => !draft.childIds.includes(c.id))}
             value={draft.along ?? []}
             onChange={(along) => set({ along })}
@@ -155,7 +155,7 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
           </p>
           {timed && (
             <PeoplePicker
-              legend="It costs the whole school day for"
+              legend="No other school that day for"
               people={taken}
               value={draft.takesDay}
               onChange={(takesDay) => set({ takesDay })}

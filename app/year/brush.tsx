@@ -57,7 +57,7 @@ export function BrushPanel({
   return (
     <section aria-label="Change days" className="flex flex-col gap-3 print:hidden">
       <fieldset>
-        <legend className="label mb-1">A press or a sweep will</legend>
+        <legend className="label mb-1">Pressing or dragging will</legend>
         <div className="flex flex-wrap gap-1">
           {TOOLS.map(([tool, word, meaning]) => (
             <label

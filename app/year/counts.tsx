@@ -34,7 +34,7 @@ export function Counts({ year }: { year: SchoolYear }) {
             <th scope="col">required</th>
             <th scope="col">to spare</th>
             {hours && <th scope="col">hours</th>}
-            <th scope="col">met on</th>
+            <th scope="col">reached on</th>
           </tr>
         </thead>
         <tbody>

@@ -12,7 +12,7 @@ export function WhatGives({ wish, after }: { wish: { pin: Omit<Pin, 'id'> }; aft
   const { household, today } = useHousehold();
   const { plan } = usePlan();
   const style = household.settings.dateStyle;
-  if (!after || !plan) return <>Working out what gives …</>;
+  if (!after || !plan) return <>Checking what else would move …</>;
   const { before, after: then, others } = whatGives(plan, after, wish.pin);
   const day = (d: number | undefined) => (d === undefined ? 'no day' : dayAndDate(style, d));
   const date = (d: number | undefined) => (d === undefined ? '–' : shortDate(style, d, today));
