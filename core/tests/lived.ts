@@ -184,7 +184,8 @@ export class Book {
     const list = (d: Day, placed: { e: number; i: number }[]) => {
       if (placed.length > 0 && this.isOpen(d) && !this.lists.has(d)) this.lists.set(d, placed);
     };
-    const here = [...this.marks.values()].filter((m) => m.date === this.today);
+    // A stretch that fell away at one stroke was on nobody’s list.
+    const here = [...this.marks.values()].filter((m) => m.date === this.today && !(m.proof && m.kind === 'known'));
     list(this.today, [...on(tracks, this.today), ...here]);
     const { planned } = this;
     if (planned)
