@@ -20,7 +20,7 @@ export class Pictures {
 
   constructor(which: Which) {
     this.db = new Dexie(`${databaseName(which)}-pictures`) as typeof this.db;
-    this.db.version(1).stores({ pictures: 'name' });
+    this.db.version(1).stores({ pictures: 'name, put' });
   }
 
   /** Keeps a picture; the name under which it lies. */
@@ -52,7 +52,9 @@ export class Pictures {
   async tidy(today: IsoDate, texts: readonly string[]): Promise<void> {
     const named = new Set(texts.flatMap((t) => t.match(/sha256-[0-9a-f]{64}/g) ?? []));
     const before = fromDay(toDay(today) - UNNAMED_DAYS);
-    await this.db.pictures.filter((p) => p.put < before && !named.has(p.name)).delete();
+    // By their keys alone: the pictures themselves may be hundreds of megabytes.
+    const old = await this.db.pictures.where('put').below(before).primaryKeys();
+    await this.db.pictures.bulkDelete(old.filter((name) => !named.has(name)));
   }
 
   close(): void {

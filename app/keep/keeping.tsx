@@ -50,11 +50,11 @@ function KeepingPage() {
       setCopies(kept);
       setLast(typeof noted === 'string' ? noted : undefined);
     });
-    void tidyPictures(store, which);
     return () => {
       left = true;
     };
-  }, [store, which, household, today]);
+  }, [store, household, today]);
+  useEffect(() => void tidyPictures(store, which), [store, which]);
 
   const pictures = storedPictures(household);
   const save = async (wanted: 'with pictures' | 'without pictures') => {
