@@ -169,7 +169,11 @@ export class Book {
     return this.steps(e).filter((i) => !this.settled(e, i)).length;
   }
   put(e: number, i: number, date: Day, kind: MarkKind, proof?: string) {
-    this.marks.set(`${e} ${i} ${date}`, { e, i, date, kind, order: this.written++, ...(proof ? { proof } : {}) });
+    const key = `${e} ${i} ${date}`;
+    // What is written over on its date keeps its place in the order of the day.
+    const order = this.marks.get(key)?.order ?? this.written;
+    this.written++;
+    this.marks.set(key, { e, i, date, kind, order, ...(proof ? { proof } : {}) });
   }
   /** What stood on the list of each school day, written down once. */
   lists = new Map<Day, { e: number; i: number }[]>();
