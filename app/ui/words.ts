@@ -4,7 +4,7 @@ import type { DayShow, Life, MarkKind, Presence, Verdict } from '../../core/hous
 export const PRESENCE_WORDS: Record<Presence, string> = {
   with: 'beside the child',
   start: 'starting it off',
-  near: 'within earshot',
+  near: 'near',
   alone: 'alone',
 };
 
