@@ -18,8 +18,9 @@ export default function LabelsPage() {
   const asked = (key: string) => params.get(key) ?? '';
   const set = (key: string, value: string) =>
     setParams(
-      (before) => {
-        const next = new URLSearchParams(before);
+      () => {
+        // As the address is by now: of two changes at once the page has not drawn the first.
+        const next = new URLSearchParams(location.search);
         next.set(key, value);
         if (key === 'of') for (const of of ['from', 'to']) next.delete(of);
         return next;

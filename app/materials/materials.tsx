@@ -45,8 +45,9 @@ export default function Materials() {
   const thing = byId(household.materials, params.get('thing') ?? '');
   const set = (key: 'part' | 'thing', value: string | undefined) =>
     setParams(
-      (before) => {
-        const next = new URLSearchParams(before);
+      () => {
+        // As the address is by now: of two changes at once the page has not drawn the first.
+        const next = new URLSearchParams(location.search);
         if (value === undefined) next.delete(key);
         else next.set(key, value);
         return next;
