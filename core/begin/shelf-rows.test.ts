@@ -83,7 +83,7 @@ describe('a whole shelf on one sheet', () => {
       'lessons',
       'steps',
     ]);
-    expect(rowFaults(row({ title: ' ' })).title).toBeDefined();
+    expect(rowFaults(row({ title: ' ' }))).toEqual({ title: 'Give it a title.' });
     const made = shelfOf(home(), year, [row({}), row({ lessons: '' }), BLANK_ROW], TODAY, () => 'x');
     expect('faults' in made && made.faults.map((f) => Object.keys(f))).toEqual([[], ['lessons'], []]);
   });

@@ -1,5 +1,5 @@
 import type { Kind, Step, Unit } from '../household/types';
-import type { LineKind, PastedLine } from './paste';
+import type { LineKind, PastedLine } from './pasted';
 
 /** So many steps of each kind, in order. */
 export type StepsOfLesson = readonly { kind: Kind; count: number }[];

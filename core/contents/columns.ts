@@ -1,7 +1,7 @@
 /** A page that is a sheet: a row of heads, and under each its own thing. */
 import Papa from 'papaparse';
-import { lineParts } from './line';
-import type { PastedLine } from './paste';
+import { labelOf, lineParts } from './line';
+import type { PastedLine } from './pasted';
 
 type Role = 'unit' | 'number' | 'title' | 'pages' | 'other';
 interface Column {
@@ -87,7 +87,7 @@ export function readColumns(text: string): PastedLine[] | undefined {
       const bare = number !== undefined && title === '' && label === '';
       lines.push({
         ...{ line, raw, kind: 'heading', title },
-        label: bare ? columns[unitAt]!.word : label === 'roman' || label === 'letters' ? '' : label,
+        label: bare ? columns[unitAt]!.word : labelOf(label),
         ...(number === undefined ? {} : { number }),
       });
     }

@@ -1,3 +1,4 @@
+export * from './pasted';
 export * from './paste';
 export * from './build';
 export * from './csv';

@@ -156,13 +156,14 @@ const SCANNED = /^((?:[\p{L}]+\.?\s+)?#?\s*)([\dlIoO|](?:\s?[\dlIoO|]){0,3})(?![
  * like them. “Lesson 1 O Hooks”, 10 → “Lesson 10 Hooks”.
  */
 export function withNumber(line: string, expected: number): string | undefined {
-  for (let m = SCANNED.exec(line); m;) {
-    const read = m[2]!.replace(/\s/g, '').replace(/[lI|]/g, '1').replace(/[oO]/g, '0');
-    if (Number(read) === expected) return `${m[1]}${expected}${line.slice(m[0].length)}`;
-    // A shorter piece: “1 0” of “1 0 7”.
-    const short = m[2]!.replace(/\s?[\dlIoO|]$/, '');
-    if (short === m[2] || short === '') return undefined;
-    m = Object.assign([m[1]! + short, m[1]!, short], { index: 0, input: line }) as unknown as RegExpExecArray;
+  const [, before = '', figures = ''] = SCANNED.exec(line) ?? [];
+  // The whole of it, or a shorter piece: “1 0” of “1 0 7”.
+  for (let piece = figures; piece !== ''; piece = piece.slice(0, -1).trimEnd()) {
+    const read = piece.replace(/\s/g, '').replace(/[lI|]/g, '1').replace(/[oO]/g, '0');
+    if (Number(read) === expected) return `${before}${expected}${line.slice(before.length + piece.length)}`;
   }
   return undefined;
 }
+
+/** A label as it is shown: what is counted in Roman figures or letters has no word. */
+export const labelOf = (label: string): string => (label === 'roman' || label === 'letters' ? '' : label);

@@ -1,4 +1,4 @@
-import type { LineKind, PastedLine } from './paste';
+import type { LineKind, PastedLine } from './pasted';
 
 /** What is mended of a line by hand; a number may be a range, “3–7”, or empty for none. */
 export interface LineChange {

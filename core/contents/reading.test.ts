@@ -68,6 +68,12 @@ describe('contents pages that are hard to read', () => {
     expect(all.wrongInDoubt).toBeGreaterThanOrEqual(0.95 * all.wrong);
   });
 
+  it('counted and set in at once is a heading over what it counts', () => {
+    expect(outline(readContents('Rain\n  Clouds\n  Drops\nStone (2 lessons)\nWind\n  Gale\n  Breeze'))).toEqual([
+      ...['# Rain', '- Clouds', '- Drops', '# Stone', '- Lesson 1', '- Lesson 2', '# Wind', '- Gale', '- Breeze'],
+    ]);
+  });
+
   it('a line mended by hand is in doubt no more; its number may be one, several, or none', () => {
     const [line] = readContents('1 Rain\n3 Snow\n4 Fog').filter((l) => l.doubt);
     expect(line).toMatchObject({ number: '3', doubt: expect.stringContaining('1') });
