@@ -18,6 +18,8 @@ describe('the pictures beside a household', () => {
     expect(await pictures.put(picture('abc'), '2026-09-08')).toBe(abc);
     expect(await (await pictures.get(abc))!.text()).toBe('abc');
     expect(await pictures.get('sha256-none')).toBeUndefined();
+    await pictures.putNamed([{ name: 'sha256-read', picture: picture('read') }], '2026-09-08');
+    expect(await (await pictures.get('sha256-read'))!.text()).toBe('read');
     pictures.close();
   });
 

@@ -37,15 +37,16 @@ export class Pictures {
     return name;
   }
 
+  /** Keeps pictures whose names were worked out from their bytes already (where a file of them was read). */
+  async putNamed(pictures: readonly { name: string; picture: Blob }[], today: IsoDate): Promise<void> {
+    for (const { name, picture } of pictures)
+      await this.db.pictures.put({ name, put: today, bytes: await picture.arrayBuffer() });
+  }
+
   /** A picture by its name; undefined where it is not on this device. */
   async get(name: string): Promise<Blob | undefined> {
     const stored = await this.db.pictures.get(name);
     return stored && new Blob([stored.bytes], { type: 'image/jpeg' });
-  }
-
-  /** Which of some names are here. */
-  async here(names: readonly string[]): Promise<string[]> {
-    return this.db.pictures.where('name').anyOf(names).primaryKeys();
   }
 
   /** Throws away what has been here for longer than anything can be undone, and is named by none of the texts. */

@@ -64,8 +64,9 @@ function KeepingPage() {
       await store.setNote(LAST_BACKUP, asOf);
       setLast(asOf);
       say(done);
-    } catch {
-      say('No backup was made.', true);
+    } catch (error) {
+      const stopped = error instanceof DOMException && error.name === 'AbortError';
+      say(`No backup was made: ${stopped ? 'packing was stopped.' : (error as Error).message}`, true);
     }
   };
 

@@ -6,10 +6,9 @@ import { todayHere } from '../ui/dates';
 
 type Brought = WithPictures['pictures'];
 
-/** Keeps the pictures that came with a file; a row that names one may be written after it. */
-export async function takePictures(which: Which, brought: Brought): Promise<void> {
-  for (const { picture } of brought) await picturesOf(which).put(picture, fromDay(todayHere()));
-}
+/** Keeps the pictures that came with a file, as the worker that read it named them; a row that names one may be written after it. */
+export const takePictures = (which: Which, brought: Brought): Promise<void> =>
+  picturesOf(which).putNamed(brought, fromDay(todayHere()));
 
 /** How many of the pictures that a household of a file names came with it. */
 export function picturesWords(household: Household, brought: Brought = []): string {

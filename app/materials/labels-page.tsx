@@ -1,5 +1,4 @@
 import { useMemo } from 'react';
-import { useSearchParams } from 'react-router';
 import { lessonsIn } from '../../core/course';
 import { byId, childrenOf } from '../../core/household';
 import { contentsLabel, type Label, LABEL_SHEETS, laidOut, pocketLabels } from '../../core/labels';
@@ -7,6 +6,7 @@ import { type PlaceNode, placeTree } from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { LessonOptions } from '../ui/lesson-options';
+import { useQuery } from '../ui/use-query';
 import { count } from '../ui/words';
 
 const flat = (list: readonly PlaceNode[]): PlaceNode[] => list.flatMap((n) => [n, ...flat(n.inside)]);
@@ -14,19 +14,11 @@ const flat = (list: readonly PlaceNode[]): PlaceNode[] => list.flatMap((n) => [n
 /** Labels for the pockets of a course, or for a box and what is in it: chosen, seen as they will be, printed in black and white. */
 export default function LabelsPage() {
   const { household } = useHousehold();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useQuery();
   const asked = (key: string) => params.get(key) ?? '';
+  // Another thing to label has lessons of its own.
   const set = (key: string, value: string) =>
-    setParams(
-      () => {
-        // As the address is by now: of two changes at once the page has not drawn the first.
-        const next = new URLSearchParams(location.search);
-        next.set(key, value);
-        if (key === 'of') for (const of of ['from', 'to']) next.delete(of);
-        return next;
-      },
-      { replace: true },
-    );
+    change({ ...(key === 'of' ? { from: undefined, to: undefined } : {}), [key]: value });
   const places = useMemo(() => flat(placeTree(household)), [household]);
   const of = asked('of') || (household.courses[0] ? `course ${household.courses[0].id}` : '');
   const course = of.startsWith('course ') ? byId(household.courses, of.slice(7)) : undefined;

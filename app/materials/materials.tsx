@@ -1,12 +1,12 @@
 import * as Tabs from '@radix-ui/react-tabs';
 import { type ReactNode, useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { type Day, weekStart } from '../../core/calendar';
 import { byId, type Material } from '../../core/household';
 import { toBuy } from '../../core/jot';
 import { openHolds, openOrders, placeTree } from '../../core/materials';
 import type { Stores } from '../../worker';
 import { useHousehold } from '../shell/household';
+import { useQuery } from '../ui/use-query';
 import { usePlan, useWorkday } from '../shell/plan';
 import { useStores } from '../shell/use-stores';
 import { Box } from './box';
@@ -30,7 +30,7 @@ const endOfBox = (start: Day, today: Day): Day => (today >= start + 4 ? start + 
 export default function Materials() {
   const { household, today } = useHousehold();
   const workday = useWorkday();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useQuery();
   const [adding, setAdding] = useState(false);
   const start = weekStart(workday, household.settings.firstDay);
   const stores = useStores({ net: true, box: [start, start + 6], back: endOfBox(start, today), ready: true });
@@ -43,17 +43,7 @@ export default function Materials() {
   const asked = params.get('part');
   const part: Part = PARTS.find((p) => p === asked) ?? 'box';
   const thing = byId(household.materials, params.get('thing') ?? '');
-  const set = (key: 'part' | 'thing', value: string | undefined) =>
-    setParams(
-      () => {
-        // As the address is by now: of two changes at once the page has not drawn the first.
-        const next = new URLSearchParams(location.search);
-        if (value === undefined) next.delete(key);
-        else next.set(key, value);
-        return next;
-      },
-      { replace: true },
-    );
+  const set = (key: 'part' | 'thing', value: string | undefined) => change({ [key]: value });
   const open = (m: Material) => set('thing', m.id);
   const tabs: [Part, string, number][] = [
     ['box', 'This week’s box', lines.length],

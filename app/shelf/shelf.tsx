@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { Field, InputField } from '../ui/field';
 import { toDay } from '../../core/calendar';
 import { contentsWords } from '../../core/course';
@@ -14,6 +14,7 @@ import {
 import { finishOf, finishWords } from '../../core/overview';
 import { forecastDay, isTaken, progressOf } from '../../core/pace';
 import { useHousehold } from '../shell/household';
+import { useQuery } from '../ui/use-query';
 import { usePlan } from '../shell/plan';
 import { shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
@@ -28,26 +29,13 @@ const ORDER_WORDS: Record<CourseOrder, string> = { day: 'the day', child: 'the c
 
 export default function Shelf() {
   const { household } = useHousehold();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useQuery();
   const adding = params.has('add');
   const order = COURSE_ORDERS.find((o) => o === params.get('order')) ?? 'day';
   const find = params.get('find') ?? '';
   const listed = useMemo(() => coursesInOrder(household, order, find), [household, order, find]);
-  const look = (change: { order?: string; find?: string }) => {
-    const next = new URLSearchParams({ order, find, ...change });
-    if (!next.get('find')) next.delete('find');
-    setParams(next, { replace: true });
-  };
   const wishes = household.courses.filter((c) => c.wish);
-  const setAdding = (on: boolean) =>
-    setParams(
-      (now) => {
-        if (on) now.set('add', '');
-        else now.delete('add');
-        return now;
-      },
-      { replace: true },
-    );
+  const setAdding = (on: boolean) => change({ add: on ? '' : undefined });
   return (
     <div>
       <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
@@ -83,7 +71,7 @@ export default function Shelf() {
           <div className="flex flex-wrap items-end gap-x-4 gap-y-2 border-b border-rule py-2">
             <Field label="In order of">
               {(p) => (
-                <select {...p} value={order} onChange={(e) => look({ order: e.target.value })}>
+                <select {...p} value={order} onChange={(e) => change({ order: e.target.value })}>
                   {COURSE_ORDERS.map((o) => (
                     <option key={o} value={o}>
                       {ORDER_WORDS[o]}
@@ -97,7 +85,7 @@ export default function Shelf() {
               type="search"
               placeholder="a title or a name"
               value={find}
-              onChange={(e) => look({ find: e.target.value })}
+              onChange={(e) => change({ find: e.target.value || undefined })}
             />
           </div>
         )}

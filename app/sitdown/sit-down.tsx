@@ -1,6 +1,6 @@
 import { Check } from 'lucide-react';
 import { type ReactNode, useEffect, useMemo, useRef } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { fromDay, isIsoDate, toDay, weekStart } from '../../core/calendar';
 import { extrasWithin, leftBefore } from '../../core/day';
 import { seePart } from '../../core/deeds';
@@ -11,6 +11,7 @@ import { courseLines, makingsUndone, readingOf, sitDownOf, weekDatesWords, weekT
 import { publishWeek, weekPage } from '../../core/week';
 import { Box } from '../materials/box';
 import { useHousehold } from '../shell/household';
+import { useQuery } from '../ui/use-query';
 import { usePlan } from '../shell/plan';
 import { useStores } from '../shell/use-stores';
 import { LastDay } from '../today/left';
@@ -38,7 +39,7 @@ export default function SitDownPage() {
   const { household, year, today, commit } = useHousehold();
   const { plan } = usePlan();
   const navigate = useNavigate();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useQuery();
   const { firstDay, dateStyle: style } = household.settings;
   const asked = params.get('of') ?? '';
   const start = isIsoDate(asked)
@@ -61,16 +62,7 @@ export default function SitDownPage() {
   const open = SIT_DOWN_PARTS.find((p) => p === params.get('part')) ?? SIT_DOWN_PARTS.find((p) => !done.includes(p));
   // By keyboard alone: what goes on with Enter has the focus whenever a part opens.
   useEffect(() => next.current?.focus(), [open]);
-  const go = (part: SitDownPart | undefined) =>
-    setParams(
-      (before) => {
-        const set = new URLSearchParams(before);
-        if (part) set.set('part', part);
-        else set.delete('part');
-        return set;
-      },
-      { replace: true },
-    );
+  const go = (part: SitDownPart | undefined) => change({ part });
   if (!year || !page || household.enrolments.length === 0)
     return (
       <>

@@ -1,7 +1,7 @@
 import { type Day, dayKind, hasSchool, schoolDays, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import { childCount } from '../attendance';
-import { type AwayBlock, type Child, type Household, type Id, type SchoolYear, sits, titleOf } from '../household';
+import { type AwayBlock, type Child, type Household, type Id, type SchoolYear, titleOf } from '../household';
 import { marksByEnrolment, sittingMarks } from '../log';
 import type { Reserve } from '../pace';
 import { type Plan, reviewsOn } from '../stagger';
@@ -60,7 +60,7 @@ export function courseLines(state: Household, page: WeekPage, year?: SchoolYear,
   };
   return page.rows.flatMap((row): CourseLine[] => {
     const items = row.cells.flatMap((c) => c.items.filter((i) => !i.slipped).map((item) => ({ ...item, day: c.day })));
-    const open = items.filter((i) => i.mark === undefined || !sits(i.mark));
+    const open = items.filter((i) => i.mark === undefined || !i.sits);
     const before = lastSat(state, row);
     const last = before ? `${before.lesson.title}, ${stepName(before)}` : '';
     const tests = open.filter((i) => i.step.kind === 'assess');
