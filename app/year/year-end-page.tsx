@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { isOver, toDay } from '../../core/calendar';
-import { landCourse, letCourseGo, makeNextYear } from '../../core/deeds';
+import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
 import {
   type AfterCourse,
   landingPlaces,
@@ -134,6 +134,20 @@ export default function YearEndPage() {
             {end.written.map((w) => (
               <li key={w.material.id} className="border-b border-rule/60 py-1 wrap-anywhere">
                 {w.material.name}: {w.words}
+                {w.thrown && (
+                  <button
+                    type="button"
+                    className="btn ml-3 print:hidden"
+                    aria-label={`Thrown: ${w.material.name}`}
+                    onClick={() =>
+                      void commit(`${w.material.name}: thrown`, (now) =>
+                        throwWritten(now, year.id, w.material.id, today),
+                      )
+                    }
+                  >
+                    It is thrown
+                  </button>
+                )}
               </li>
             ))}
           </ul>
@@ -164,6 +178,10 @@ export default function YearEndPage() {
             {following.name} begins on {longDate(style, toDay(following.start), today)}.{' '}
             <Link className="page-link" to="/year">
               To its calendar
+            </Link>{' '}
+            ·{' '}
+            <Link className="page-link" to="/year/outside">
+              Look up its holidays, ask its classes
             </Link>
           </p>
         ) : (

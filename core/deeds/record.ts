@@ -1,6 +1,6 @@
 import { byId, type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
-import type { Day } from '../calendar';
-import { newOf, nextYearFrom, thingsOfAlone } from '../record';
+import { type Day, fromDay } from '../calendar';
+import { newOf, nextYearFrom, thingsOfAlone, yearEnd } from '../record';
 import { moveThing } from './things';
 
 /** Marks of a table that are not there yet; those without an id get one. */
@@ -50,3 +50,12 @@ export const landCourse = (now: Household, courseId: Id, path: string): Put[] =>
   thingsOfAlone(now, courseId)
     .filter(({ material }) => material.place !== path)
     .map(({ material }): Put => ({ table: 'materials', put: { ...material, place: path } }));
+
+/** What is written full, with no blank one left, is thrown: the thing leaves the inventory, and its record stays. */
+export function throwWritten(now: Household, yearId: Id, materialId: Id, today: Day): Put[] {
+  const year = byId(now.years, yearId);
+  const written = year ? yearEnd(now, year, today).written : [];
+  return written
+    .filter((w) => w.material.id === materialId && w.thrown)
+    .map(({ material }): Put => ({ table: 'materials', put: { ...material, retired: fromDay(today) } }));
+}

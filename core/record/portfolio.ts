@@ -1,6 +1,6 @@
 import { childCount, childMonths, workOfYear } from '../attendance';
 import { type Day, fromDay, toDay } from '../calendar';
-import { lessonsIn } from '../course';
+import { kindName, lessonsIn } from '../course';
 import {
   byId,
   type Child,
@@ -8,6 +8,7 @@ import {
   type Enrolment,
   type Household,
   type Id,
+  KINDS,
   type Mark,
   type Sample,
   type SchoolYear,
@@ -18,7 +19,7 @@ import { recordLines, type RecordLine, scoresOf, standingsOf, writeScore } from 
 import { takenSteps } from '../pace';
 import { minutesByKind, READING_WORDS, readingLines } from '../reading';
 import type { BarChart } from './chart-svg';
-import { minutesByCourse, yearSoFar } from './charts';
+import { marksByMonth, minutesByCourse, yearSoFar } from './charts';
 import { count, fieldDate, hoursAndMinutes, listing, monthName, shortDate, weekdayWords } from '../words';
 
 /** One piece of a section: words, a table, a chart, or a picture. The page, the print and the file are made from the same. */
@@ -177,22 +178,31 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
   };
 }
 
-/** Days of school so far at each month's end against what is asked for, and time by course. */
+/** Days and hours of school so far at each month's end against what is asked for, time by course and by kind of work, and what was marked. */
 function charts(state: Household, year: SchoolYear, child: Child, today: Day): Block[] {
-  const { months, days } = yearSoFar(state, year, child, today);
-  const soFar = months.map(({ month, days: n }) => {
-    const first = fromDay(month);
-    return { label: `${monthName(Number(first.slice(5, 7)))} ${first.slice(0, 4)}`, value: n, words: String(n) };
-  });
-  const courses = minutesByCourse(state, year, child.id).map(({ courseId, minutes }) => ({
-    ...{ label: titleOf(state, courseId), value: minutes / 60, words: hoursAndMinutes(minutes) },
-  }));
-  const needed = days === undefined ? {} : { needed: { value: days, words: `${days} asked for` } };
+  const { months, days, hours } = yearSoFar(state, year, child, today);
+  const named = (iso: string) => `${monthName(Number(iso.slice(5, 7)))} ${iso.slice(0, 4)}`;
+  const soFar = (of: 'days' | 'hours', asked: number | undefined): BarChart[] => {
+    const bars = months.map((m) => ({ label: named(fromDay(m.month)), value: m[of], words: String(m[of]) }));
+    if (bars.every((b) => b.value === 0)) return [];
+    const needed = asked === undefined ? {} : { needed: { value: asked, words: `${asked} asked for` } };
+    return [{ title: 'School so far at each month’s end', unit: of, bars, ...needed }];
+  };
+  const time = (label: string, minutes: number) => ({ label, value: minutes / 60, words: hoursAndMinutes(minutes) });
+  const each = minutesByCourse(state, year, child.id);
+  const courses = each.map(({ courseId, minutes }) => time(titleOf(state, courseId), minutes));
+  const kinds = KINDS.map((kind) => ({ kind, minutes: each.reduce((n, c) => n + (c.kinds[kind] ?? 0), 0) }))
+    .filter((k) => k.minutes > 0)
+    .map((k) => time(kindName(k.kind), k.minutes));
+  const marked = marksByMonth(state, year, child.id)
+    .filter(({ kinds: k }) => k.done > 0)
+    .map(({ month, kinds: k }) => ({ label: named(`${month}-01`), value: k.done, words: String(k.done) }));
   const drawn: BarChart[] = [
-    ...(soFar.some((b) => b.value > 0)
-      ? [{ title: 'School so far at each month’s end', unit: 'days', bars: soFar, ...needed }]
-      : []),
+    ...soFar('days', days),
+    ...soFar('hours', hours),
     ...(courses.length > 0 ? [{ title: 'Time by course', unit: 'hours', bars: courses }] : []),
+    ...(kinds.length > 0 ? [{ title: 'Time by kind of work', unit: 'hours', bars: kinds }] : []),
+    ...(marked.length > 0 ? [{ title: 'Done by month', unit: 'steps', bars: marked }] : []),
   ];
   return drawn.map((chart): Block => ({ kind: 'chart', chart }));
 }

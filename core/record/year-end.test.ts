@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { rrulestr } from 'rrule';
 import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekdayOf } from '../calendar';
-import { landCourse, letCourseGo, makeNextYear } from '../deeds';
+import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../deeds';
 import type { Household } from '../household';
 import { stock } from '../materials';
 import { shortDate } from '../words';
@@ -125,6 +125,25 @@ describe('the end of a year', () => {
     // Pressed twice it goes once.
     expect(letCourseGo(sold, 'c', 'given', day, newId)).toEqual([]);
     expect(at(sold).after[0]!.things).toEqual([]);
+  });
+
+  it('what is written full, with no blank one left, is thrown by one press and leaves the inventory; its record stays', () => {
+    const book = (copies: number, whole: boolean) =>
+      home({
+        materials: [{ id: 'w', name: 'Workbook', place: '', unit: '', consumable: true, cautions: [], leadDays: 7 }],
+        needs: [{ id: 'n', materialId: 'w', courseId: 'c', quantity: 1, per: 'child', rule: { for: 'course' } }],
+        movements: [{ id: 'm', materialId: 'w', date: '2026-09-01', seq: 0, kind: 'in', quantity: copies }],
+        marks: home().marks.filter((m) => whole || m.stepId !== 'L1-2'),
+      });
+    const day = toDay('2027-06-14');
+    const year = home().years[0]!;
+    const full = book(1, true);
+    expect(at(full).written.map((w) => [w.material.id, w.thrown])).toEqual([['w', true]]);
+    const thrown = afterDeed(full, throwWritten(full, year.id, 'w', day));
+    expect([thrown.materials[0]!.retired, thrown.marks, at(thrown).written]).toEqual(['2027-06-14', full.marks, []]);
+    expect(throwWritten(thrown, year.id, 'w', day)).toEqual([]);
+    // Half written, or another still blank: nothing is thrown.
+    for (const h of [book(1, false), book(3, true)]) expect(throwWritten(h, year.id, 'w', day)).toEqual([]);
   });
 
   it('what is kept waits where there is room for it: places by how full they would be, and all of it goes there', () => {

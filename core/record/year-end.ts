@@ -56,8 +56,8 @@ export interface NextLevel {
 export interface YearEnd {
   after: AfterCourse[];
   carried: Carried[];
-  /** Copies that are written in: to throw, or into the portfolio. */
-  written: { material: Material; words: string }[];
+  /** Copies that are written in: to throw, or into the portfolio; `thrown`: all of them are full and no blank one is left, so the thing can go. */
+  written: { material: Material; words: string; thrown: boolean }[];
   /** By child, what is on the shelf for later, the nearest first. */
   next: NextLevel[];
 }
@@ -151,9 +151,12 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
       ...{ enrolment: e, title: titleOf(state, e.courseId) },
       words: `goes on with ${listing(childrenOf(state, e).map((c) => c.name))} in the next year, from where it stands`,
     }));
+  const onHand = stock(state);
   const written = state.materials.flatMap((material) => {
     const copies = material.retired ? [] : copiesOf(state, material.id).filter((c) => c.is !== 'blank');
-    return copies.length > 0 ? [{ material, words: copies.map(copyWords).join('; ') }] : [];
+    if (copies.length === 0) return [];
+    const thrown = copies.every((c) => c.is === 'full') && (onHand.get(material.id) ?? 0) <= 0;
+    return [{ material, words: copies.map(copyWords).join('; '), thrown }];
   });
   const byAge = state.courses.flatMap((course) => waiting(state, course.id, today).map((w) => ({ ...w, course })));
   // The level behind one that is through, or goes on, comes when that one is: at the soonest when the next year begins.
