@@ -1,5 +1,6 @@
-import { type Day, toDay, weekdayOf } from '../calendar';
-import { childListWords, childWeek, leftBefore } from '../day';
+import { countDays, type Day, toDay, weekdayOf } from '../calendar';
+import { workedDays } from '../log';
+import { childListWords, childWeek, dayPage, leftBefore } from '../day';
 import type { Household, MarkKind, SchoolYear } from '../household';
 import { progressOf } from '../pace';
 import { promptsOn } from '../prompts';
@@ -88,7 +89,39 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
     ['A', 'B'].map(silent),
     ['A', 'B'].map((c) => silentLately(state, year, today).find((s) => s.child.id === c)?.days ?? 0),
   ];
-  for (const line of courseLines(state, weekPage(state, year, plan, monday), year, plan)) {
+  const all = new Set(
+    [...book.marks.values()]
+      .filter((m) => ['done', 'partly'].includes(m.kind) || (m.kind === 'known' && !m.proof))
+      .map((m) => m.date),
+  );
+  const counted = countDays(year, today, workedDays(state.marks));
+  let toCome = 0;
+  for (let d = today; d <= book.end; d++) if (book.isOpen(d) && !(d === today && all.has(d))) toCome++;
+  said['days taught, and to come'] = [
+    [[...all].filter((d) => d <= today).length, toCome],
+    [counted.taught, counted.toCome],
+  ];
+  const page = weekPage(state, year, plan, monday);
+  // What is read to a child takes the one teacher; a sheet done alone does not.
+  const taught = (day: Day): number => {
+    let minutes = 0;
+    for (const e of book.courses.keys()) {
+      const { id, minutes: each } = book.course(e);
+      if (each !== READ) continue;
+      const steps = new Set<number>();
+      const track = book.standing.includes(e) ? plan.tracks.find((t) => t.enrolmentId === id) : undefined;
+      track?.days.forEach((d, k) => d === day && steps.add(Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1));
+      for (const m of book.marks.values()) {
+        if (m.e !== e || m.date !== day) continue;
+        if (['done', 'partly'].includes(m.kind)) steps.add(m.i);
+        else steps.delete(m.i);
+      }
+      minutes += each * steps.size;
+    }
+    return minutes;
+  };
+  for (const d of page.days) said[`minutes of the teacher on ${d.day}`] = [taught(d.day), d.teachers[0]!.minutes];
+  for (const line of courseLines(state, page, year, plan)) {
     const e = book.courses.findIndex((x) => x.id === line.row.enrolment.id);
     const sat = [...book.marks.values()]
       .filter((m) => m.e === e && ['done', 'partly'].includes(m.kind))
@@ -114,6 +147,8 @@ function lists(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
     const items = childWeek(state, year, plan, child, today).find((d) => d.day === today)?.items ?? [];
     const open = numbers(childListWords(items), /^(\d+) things? still to do/g)[0] ?? 0;
     let own = 0;
+    // Of the parent’s page: a tick that waits for the OK is not done yet.
+    let [steps, minutes] = [0, 0];
     for (const e of book.standing) {
       const { kids, id: course } = book.course(e);
       if (!kids.includes(id) || !book.stays(id, today) || (kids.length > 1 && book.away.get(id)!.has(today))) continue;
@@ -121,10 +156,18 @@ function lists(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
       track?.days.forEach((d, k) => {
         const i = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
         const ticked = book.ticks.some((t) => t.e === e && t.i === i && t.child === id);
-        if (d === today && !book.marks.has(`${e} ${i} ${today}`) && !ticked) own++;
+        if (d !== today || book.marks.has(`${e} ${i} ${today}`)) return;
+        steps++;
+        minutes += book.course(e).minutes;
+        if (!ticked) own++;
       });
     }
     said[`${id}: things still to do`] = [own, open];
+    const far = dayPage(state, plan, today).children.find((c) => c.child.id === id);
+    said[`${id}: how far, on Today`] = [
+      book.stays(id, today) ? [steps, minutes] : undefined,
+      far && [far.steps - far.marked, far.minutesLeft],
+    ];
   }
   return said;
 }
