@@ -118,7 +118,7 @@ function KeepingPage() {
             </button>
             {pictures.length > 0 && (
               <button type="button" className="btn" onClick={() => void save('without pictures')}>
-                Without its {count(pictures.length, 'picture')}
+                Without its {pictures.length === 1 ? 'picture' : count(pictures.length, 'picture')}
               </button>
             )}
           </div>

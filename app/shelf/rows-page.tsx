@@ -15,7 +15,15 @@ import {
   shelfPasted,
   type ShelfRow,
 } from '../../core/begin';
-import { applied, type Change, type Household, PRESENCES, type Presence, type SchoolYear } from '../../core/household';
+import {
+  applied,
+  type Change,
+  type Household,
+  PRESENCES,
+  type Presence,
+  type SchoolYear,
+  titleOf,
+} from '../../core/household';
 import { fittingWords } from '../../core/overview';
 import { heldWords, type Plan } from '../../core/stagger';
 import { weekPage } from '../../core/week';
@@ -325,7 +333,7 @@ function FirstWeek({ rows, left, year }: { rows: readonly ShelfRow[]; left: numb
                   scope="row"
                   className={`min-w-[130px] pr-3 wrap-anywhere ${ids.has(r.enrolment.id) ? '' : 'font-normal text-soft'}`}
                 >
-                  {r.course.title}{' '}
+                  {titleOf(draft, r.course.id)}{' '}
                   {r.children.map((c) => (
                     <Ornament key={c.id} name={c.ornament} colour={c.colour} size={14} />
                   ))}

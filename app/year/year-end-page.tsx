@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { isOver, toDay } from '../../core/calendar';
+import { titleOf } from '../../core/household';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
 import {
   type AfterCourse,
@@ -79,7 +80,7 @@ export default function YearEndPage() {
             {end.after.map((a) => (
               <li key={a.course.id} className="border-b border-rule/60 py-1 wrap-anywhere">
                 <Link className="page-link" to={`/shelf/${a.course.id}`}>
-                  {a.course.title}
+                  {titleOf(household, a.course.id)}
                 </Link>
                 : {a.words}.
                 {a.things.length > 0 && (
@@ -94,9 +95,9 @@ export default function YearEndPage() {
                         key={kind}
                         type="button"
                         className="btn mr-2 print:hidden"
-                        aria-label={`${GOES[kind]}: ${a.course.title}`}
+                        aria-label={`${GOES[kind]}: ${titleOf(household, a.course.id)}`}
                         onClick={() =>
-                          void commit(`${a.course.title}: ${GONE[kind]}`, (now) =>
+                          void commit(`${titleOf(household, a.course.id)}: ${GONE[kind]}`, (now) =>
                             letCourseGo(now, a.course.id, kind, today, newId),
                           )
                         }
@@ -161,7 +162,7 @@ export default function YearEndPage() {
           <ul aria-label="On the shelf for later">
             {end.next.map((n) => (
               <li key={`${n.child.id} ${n.course.id}`} className="border-b border-rule/60 py-1 wrap-anywhere">
-                {n.child.name}: {n.course.title}, about {shortDate(style, toDay(n.from), today)}
+                {n.child.name}: {titleOf(household, n.course.id)}, about {shortDate(style, toDay(n.from), today)}
                 {n.buy && <span className="text-soft"> · {n.buy}</span>}
                 {n.clash && <b className="font-semibold"> · {n.clash}</b>}
               </li>
@@ -216,6 +217,7 @@ function Landing({ after: { course, keepFor, things } }: { after: AfterCourse })
   const { household, commit } = useHousehold();
   const places = landingPlaces(household, course.id);
   const now = new Set(things.map((t) => t.material.place));
+  const title = titleOf(household, course.id);
   const here = now.size === 1 ? [...now][0]! : '';
   if (places.length === 0) return null;
   return (
@@ -223,11 +225,11 @@ function Landing({ after: { course, keepFor, things } }: { after: AfterCourse })
       They wait for {keepFor?.child.name} in
       <select
         className="max-w-[min(320px,80vw)]"
-        aria-label={`Where ${course.title} waits`}
+        aria-label={`Where ${title} waits`}
         value={here}
         onChange={(e) => {
           const path = e.target.value;
-          void commit(`${course.title}: its things lie in ${path}`, (was) => landCourse(was, course.id, path));
+          void commit(`${title}: its things lie in ${path}`, (was) => landCourse(was, course.id, path));
         }}
       >
         {!places.some((p) => p.path === here) && (
