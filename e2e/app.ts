@@ -125,7 +125,7 @@ export async function walk(page: Page, view: string): Promise<void> {
     return document.documentElement.dataset['view'] !== undefined;
   }, view);
   if (framed) await page.locator(`html[data-view="${view.replace(/[?#].*$/, '')}"]`).waitFor({ state: 'attached' });
-  await expect(page.getByText(/Turning the page|Opening the/)).toHaveCount(0);
+  await expect(page.getByText(/Loading …|Opening the/)).toHaveCount(0);
 }
 
 /** What is due on the day; what waits until there is time is not among it. */

@@ -232,7 +232,7 @@ test('an interruption is shown before it is kept, and that child’s work moves'
 
 test('an away block takes its hours, tells its own week, and is refused when it makes no sense', async ({ page }) => {
   await page.goto('/year/outside');
-  const section = page.getByRole('region', { name: 'Away from the table' });
+  const section = page.getByRole('region', { name: 'Away' });
   await expect(section.getByRole('listitem').filter({ hasText: 'Boatyard workshop' })).toContainText('its week 9');
   await section.getByRole('button', { name: 'Add' }).click();
   const dialog = page.getByRole('dialog');

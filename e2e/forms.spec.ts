@@ -43,7 +43,7 @@ const FORMS: Form[] = [
   },
   { view: '/shelf/together', open: /^Change counting the boats/ },
   { view: '/shelf/together', open: /^Change afternoons/ },
-  { view: '/shelf/together', open: 'Change what is in step' },
+  { view: '/shelf/together', open: 'Change what is kept together' },
   {
     view: '/shelf/history',
     open: /^Pause, swap, verdict: /,

@@ -12,7 +12,7 @@ test('a stretch known: proved, earned, seen on the shelf, failed and taken back'
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Up to the end of').selectOption({ label: 'Lesson 9' });
   const says = dialog.getByRole('status');
-  await expect(says).toContainText('Kept to prove it, one a sitting:');
+  await expect(says).toContainText('Kept to check it, one a sitting:');
   const earned = Number(/\+(\d+) days?/.exec(await says.innerText())![1]);
   expect(earned).toBeGreaterThan(3);
   expect(await says.innerText()).toContain(`Now ${before} days in hand, then ${before + earned} days in hand`);
@@ -21,7 +21,7 @@ test('a stretch known: proved, earned, seen on the shelf, failed and taken back'
   await expect(dialog).toHaveCount(0);
   await expect(pace).toContainText(`${before + earned} days in hand`);
   await settled(page);
-  const kept = page.locator(JORY, { hasText: 'to prove it is known' }).first();
+  const kept = page.locator(JORY, { hasText: 'checks what was skipped' }).first();
   await expect(kept).toBeVisible();
 
   // It went badly: the practice is put back by one press, and that can be undone.
@@ -48,7 +48,7 @@ test('a lesson known is said on the shelf too, for each who takes the course', a
   await expect(page.getByRole('button', { name: 'Oda: already knows this from here on …' })).toBeVisible();
   await page.getByRole('button', { name: 'Jory: already knows this from here on …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Grammar by Lantern: known from Lesson 40 on' });
-  await dialog.getByLabel(/nothing to prove/).check();
+  await dialog.getByLabel(/nothing to check/).check();
   await expect(dialog.getByRole('status')).toContainText('2 steps fall away.');
   await dialog.getByRole('button', { name: 'All of it is known' }).click();
   await expect(status(page)).toContainText('Grammar by Lantern: 2 steps known');

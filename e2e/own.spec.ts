@@ -133,7 +133,7 @@ test('a game round the table does every sheet in one press', async ({ page }) =>
 
 test('an older one helps, and a course starts on the dot: said on Today, drawn in both columns', async ({ page }) => {
   await page.goto('/shelf/hand');
-  await page.getByRole('button', { name: 'Choices: Wren' }).click();
+  await page.getByRole('button', { name: 'How it is done: Wren' }).click();
   await page.getByLabel('An older one helps').selectOption({ label: 'Oda' });
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Say at what kinds of work')).toBeVisible();

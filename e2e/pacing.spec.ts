@@ -26,18 +26,18 @@ test('a changed rule is seen before it is kept: last day, in hand, steps and tea
   await expect(line).toContainText('even');
 });
 
-test('a loop is made, a second course joins it, Today shows whose turn it is', async ({ page }) => {
+test('courses take turns, a second course joins it, Today shows whose turn it is', async ({ page }) => {
   await page.goto('/shelf/latin');
   const dialog = page.getByRole('dialog');
   const join = async (loop: string | undefined) => {
     await page.getByRole('button', { name: /^Pace/ }).click();
-    await dialog.getByRole('radio', { name: /in a loop/ }).check();
+    await dialog.getByRole('radio', { name: /taking turns with others/ }).check();
     if (loop) {
-      await dialog.getByLabel('which loop').selectOption('a new loop');
+      await dialog.getByLabel('which group takes turns').selectOption('a new group');
       await dialog.getByRole('button', { name: 'Save' }).click();
-      await expect(dialog.getByRole('alert')).toContainText('Give the loop a name');
-      await dialog.getByLabel('name of the loop').fill(loop);
-    } else await dialog.getByLabel('which loop').selectOption('mornings');
+      await expect(dialog.getByRole('alert')).toContainText('Give the group a name');
+      await dialog.getByLabel('name of the group').fill(loop);
+    } else await dialog.getByLabel('which group takes turns').selectOption('mornings');
     await dialog.getByRole('button', { name: 'Save' }).click();
     await expect(dialog).toHaveCount(0);
   };
@@ -45,7 +45,7 @@ test('a loop is made, a second course joins it, Today shows whose turn it is', a
   await page.goto('/shelf/algebra');
   await join(undefined);
   await page.goto('/shelf/together');
-  const loops = page.getByRole('region', { name: 'Loops' }).getByRole('listitem').filter({ hasText: 'mornings' });
+  const loops = page.getByRole('region', { name: 'Taking turns' }).getByRole('listitem').filter({ hasText: 'mornings' });
   await expect(loops).toContainText('Weights and Windlasses (Oda) and Lingua Fluminis (Oda)');
   await page.goto('/');
   // One of the two today, never both.
@@ -75,7 +75,7 @@ test('gates: letter sounds counted until they open, one course behind another, a
   await expect(line.first()).toContainText('letter sounds, 21 of 26 known');
   await line
     .first()
-    .getByRole('button', { name: /^Gates/ })
+    .getByRole('button', { name: /^What must come first/ })
     .click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Known so far').fill('27');
@@ -94,7 +94,7 @@ test('gates: letter sounds counted until they open, one course behind another, a
   await page.getByRole('button', { name: 'Undo' }).click();
 
   await page.goto('/shelf/rivers-1');
-  await page.getByRole('button', { name: 'Gates: Jory' }).click();
+  await page.getByRole('button', { name: 'What must come first: Jory' }).click();
   await dialog.getByRole('button', { name: 'Wait for another course' }).click();
   await dialog.getByLabel('Waits for').selectOption({ label: 'Rivers and Their Towns, second volume (Jory)' });
   await dialog.getByRole('button', { name: 'Save', exact: true }).click();
@@ -102,16 +102,16 @@ test('gates: letter sounds counted until they open, one course behind another, a
   await dialog.getByRole('button', { name: 'Cancel' }).click();
 });
 
-test('kept in step, the same work twice, what yields first: said once, seen, undone', async ({ page }) => {
+test('kept together, the same work twice, what gives way first: said once, seen, undone', async ({ page }) => {
   await page.goto('/shelf/together');
   const dialog = page.getByRole('dialog');
-  await page.getByRole('button', { name: 'Keep courses in step' }).click();
+  await page.getByRole('button', { name: 'Keep courses together' }).click();
   await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(dialog.getByRole('alert')).toContainText('two courses or more');
   await dialog.getByRole('checkbox', { name: 'Lingua Fluminis (Oda)' }).check();
   await dialog.getByRole('checkbox', { name: 'Grammar by Lantern (Oda)' }).check();
   await dialog.getByRole('button', { name: 'Save', exact: true }).click();
-  const steps = page.getByRole('region', { name: 'In step' });
+  const steps = page.getByRole('region', { name: 'Kept together' });
   await expect(steps).toContainText('Lingua Fluminis (Oda) and Grammar by Lantern (Oda)');
 
   await page.getByRole('button', { name: 'Say what does the same work' }).click();
@@ -131,11 +131,11 @@ test('kept in step, the same work twice, what yields first: said once, seen, und
   await expect(page.getByRole('region', { name: 'Who takes it' })).toContainText('of 40 steps');
 
   await page.goto('/shelf/together');
-  const yields = page.getByRole('region', { name: 'What yields first' });
+  const yields = page.getByRole('region', { name: 'What gives way first' });
   await yields.getByLabel('gives way for Oda').selectOption({ label: 'Lingua Fluminis' });
   await yields.getByLabel('gives way for Oda').selectOption({ label: 'Tideways' });
   await yields.getByRole('button', { name: 'Tideways earlier' }).click();
-  await expect(status(page)).toContainText('What yields first for Oda');
+  await expect(status(page)).toContainText('What gives way first for Oda');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(status(page)).toContainText('Taken back');
 });
@@ -145,7 +145,7 @@ test('choices of one child leave the book alone: variant, presence from a day on
 }) => {
   await page.goto('/shelf/hand');
   const dialog = page.getByRole('dialog');
-  await page.getByRole('button', { name: 'Choices: Wren' }).click();
+  await page.getByRole('button', { name: 'How it is done: Wren' }).click();
   await dialog.getByRole('button', { name: 'Leave Letters home out' }).click();
   await expect(dialog.getByRole('status')).toContainText('120 steps of the book’s 144');
   await dialog.getByLabel('Blend in a unit of').selectOption({ label: 'Basket Mornings' });

@@ -93,7 +93,7 @@ test('a deck that a gate counts: three good days, and what waited for it comes',
   await page.getByLabel('Cards, a line each').fill('red = port\ngreen = starboard');
   await page.getByRole('button', { name: 'Save' }).click();
   await walk(page, '/shelf/knots');
-  const gates = page.getByRole('button', { name: 'Gates: Oda' });
+  const gates = page.getByRole('button', { name: 'What must come first: Oda' });
   await gates.click();
   await page.getByRole('button', { name: 'Wait until a list is mastered' }).click();
   await page.getByLabel('Counted').selectOption('from the cards: Lights');

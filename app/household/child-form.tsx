@@ -19,6 +19,7 @@ import { useReach } from '../year/effect-lines';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { Ornament } from '../ui/ornament';
+import { COLOUR_WORDS } from '../ui/words';
 import { newId } from '../ui/id';
 import { DateControl } from '../ui/date-control';
 
@@ -144,7 +145,7 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
       <InputField label="Name" fault={errors.name?.message} {...register('name')} autoComplete="off" />
       <DateControl label="Born" fault={errors.born?.message} control={control} name="born" />
       <fieldset>
-        <legend className="label mb-1">Ornament</legend>
+        <legend className="label mb-1">Sign</legend>
         <div className="flex flex-wrap gap-1">
           {ORNAMENTS.map((o) => (
             <label
@@ -166,8 +167,8 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
               key={c}
               className="btn !px-2.5 has-checked:border-2 has-checked:border-ink has-focus-visible:outline-3"
             >
-              <input type="radio" value={c} {...register('colour')} className="sr-only" aria-label={c} />
-              <Ornament name={ornament} colour={c} size={20} /> {c}
+              <input type="radio" value={c} {...register('colour')} className="sr-only" aria-label={COLOUR_WORDS[c]} />
+              <Ornament name={ornament} colour={c} size={20} /> {COLOUR_WORDS[c]}
             </label>
           ))}
         </div>

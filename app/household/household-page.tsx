@@ -180,7 +180,7 @@ export default function HouseholdPage() {
                 value={settings.scope}
                 onChange={(e) => set('what is done of known work', { scope: e.target.value as Scope })}
               >
-                <option value="mastered">may be proved in a few steps, and the rest skipped</option>
+                <option value="mastered">may be checked in a few steps, and the rest skipped</option>
                 <option value="every sheet">is done all the same, every sheet</option>
               </select>
             )}

@@ -87,7 +87,7 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
       return setFault('Give a day that exists, or leave it empty.');
     if (helper && helps.length === 0) return setFault('Say at what kinds of work the older one helps.');
     const who = listing(childrenOf(household, enrolment).map((c) => c.name));
-    if (await commit(`${course.title}: choices for ${who}`, [{ table: 'enrolments', put: draft() }])) close();
+    if (await commit(`${course.title}: how ${who} does it`, [{ table: 'enrolments', put: draft() }])) close();
   };
   const taken = takenSteps(household, draft());
   return (

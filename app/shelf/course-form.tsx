@@ -402,7 +402,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
           />
           {household.settings.scope === 'mastered' && (
             <fieldset>
-              <legend className="label mb-1">To prove that a stretch is known, keep so many steps to</legend>
+              <legend className="label mb-1">To check that a stretch is known, keep so many steps to</legend>
               <div className="flex gap-3">
                 {(['practise', 'review', 'assess'] as const).map((k) => (
                   <label key={k} className="flex w-24 flex-col">
@@ -412,7 +412,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
                 ))}
               </div>
               <label className="flex w-64 flex-col pt-2">
-                <span className="text-[0.95rem]">a score below so many per cent does not prove it by itself</span>
+                <span className="text-[0.95rem]">a score below so many per cent does not show it by itself</span>
                 <input
                   type="number"
                   min={0}

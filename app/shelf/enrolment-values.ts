@@ -92,7 +92,7 @@ export const paceSchema: ObjectSchema<PaceValues> = object({
     .max(80, 'Keep it under 80 letters.')
     .when(['rule', 'loopId'], {
       is: (rule: string, loopId: string) => rule === 'loop' && loopId === NEW_LOOP,
-      then: (s) => s.trim().required('Give the loop a name, like “afternoons”.'),
+      then: (s) => s.trim().required('Give the group a name, like “afternoons”.'),
     }),
   easy: array().of(string<Kind>().oneOf(KINDS).required()).defined(),
   splitOver: minutesOrNone,

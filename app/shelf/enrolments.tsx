@@ -15,8 +15,8 @@ const LifeForm = lazy(async () => ({ default: (await import('./life-form')).Life
 type Asked = { what: 'pace' | 'choices' | 'gates' | 'life'; enrolment: Enrolment } | { what: 'new' };
 const BUTTONS = [
   ['pace', 'Pace'],
-  ['choices', 'Choices'],
-  ['gates', 'Gates'],
+  ['choices', 'How it is done'],
+  ['gates', 'What must come first'],
   ['life', 'Pause, swap, verdict'],
 ] as const;
 

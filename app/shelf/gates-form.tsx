@@ -42,8 +42,8 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
     >
       {gates.length === 0 && (
         <p className="text-soft">
-          Nothing holds it up. A gate lets a lesson, or the whole course, wait until a list is mastered or another
-          course has come so far.
+          Nothing must come first. A lesson, or the whole course, can be held until a list is mastered or another course
+          has come so far.
         </p>
       )}
       {gates.map((g, i) => (
@@ -254,7 +254,7 @@ function GateFields({
             />
           </>
         )}
-        <Field label="Meanwhile take" hint="Only until the gate opens.">
+        <Field label="Meanwhile take" hint="Only while it is held.">
           {(p) => (
             <select
               {...p}
@@ -272,7 +272,7 @@ function GateFields({
         </Field>
       </div>
       <button type="button" className="btn mt-2" onClick={remove}>
-        Take this gate away
+        No longer wait for this
       </button>
       {standing && until.kind === 'mastery' && !isMastered(household, childIds, until) && (
         <p className="pt-1 text-[0.95rem] text-soft">

@@ -79,19 +79,19 @@ export function PaceFields({ course, register, errors, now }: Parts) {
       )}
       <div className="flex flex-wrap items-center gap-2">
         <label className="flex min-h-[44px] items-center gap-2">
-          <input type="radio" value="loop" {...register('rule')} /> in a loop, taking turns with others:
+          <input type="radio" value="loop" {...register('rule')} /> taking turns with others, in the group
         </label>
-        <select aria-label="which loop" {...register('loopId')} disabled={now.rule !== 'loop'}>
+        <select aria-label="which group takes turns" {...register('loopId')} disabled={now.rule !== 'loop'}>
           {household.loops.map((l) => (
             <option key={l.id} value={l.id}>
               {l.name}
             </option>
           ))}
-          <option value={NEW_LOOP}>a new loop</option>
+          <option value={NEW_LOOP}>a new group</option>
         </select>
         {now.rule === 'loop' && now.loopId === NEW_LOOP && (
           <input
-            aria-label="name of the loop"
+            aria-label="name of the group"
             aria-invalid={errors.loopName ? true : undefined}
             placeholder="afternoons"
             {...register('loopName')}

@@ -114,7 +114,7 @@ export default function PastePage() {
           )}
           <Field
             label="The contents page, pasted"
-            hint="Copied from a PDF, a web page or a spreadsheet, or typed. Every line is shown beside, to be mended."
+            hint="Copied from a PDF, a web page or a spreadsheet, or typed. Every line is shown beside, to be corrected."
             fault={
               wanting && units.length === 0 ? 'No lesson yet: paste the contents, or choose a CSV file.' : undefined
             }

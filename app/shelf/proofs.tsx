@@ -32,8 +32,8 @@ export function Proofs({ enrolments }: { enrolments: Enrolment[] }) {
                   : p.asked.length > 0
                     ? 'a score below the line, to be answered on its day: '
                     : p.proven
-                      ? 'proven by '
-                      : `still to prove it: ${count(p.kept.filter((k) => k.state === 'open').length, 'step')} of `}
+                      ? 'shown by '
+                      : `still to check it: ${count(p.kept.filter((k) => k.state === 'open').length, 'step')} of `}
                 {listing(p.kept.map((k) => `${k.step.lesson.title} ${stepName(k.step)}`))}
               </span>
             </span>

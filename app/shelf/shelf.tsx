@@ -176,7 +176,7 @@ export function ruleWords({ rule }: Enrolment): string {
     case 'minutes':
       return `${count(rule.minutes, 'minute')} a sitting`;
     case 'loop':
-      return 'in a loop';
+      return 'taking turns';
     case 'when':
       return 'when there is time';
   }

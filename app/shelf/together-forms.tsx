@@ -27,10 +27,10 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
       close={close}
       onSubmit={(e) => {
         e.preventDefault();
-        if (!name.trim()) return setFault('Give the loop a name, like “afternoons”.');
+        if (!name.trim()) return setFault('Give the group a name, like “afternoons”.');
         if (weekdays.length === 0) return setFault('Choose at least one weekday.');
         const put: Loop = { id: loop.id, name: name.trim(), weekdays, turns, order };
-        void commit(`Loop ${put.name} changed`, [{ table: 'loops', put }]).then((done) => done && close());
+        void commit(`Taking turns in ${put.name}: changed`, [{ table: 'loops', put }]).then((done) => done && close());
       }}
     >
       <InputField label="Called" fault={fault} value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
@@ -73,19 +73,19 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
           type="button"
           className="btn self-start"
           onClick={() =>
-            void commit(`Loop ${loop.name} removed`, [{ table: 'loops', remove: loop.id }]).then(
+            void commit(`Taking turns in ${loop.name}: ended`, [{ table: 'loops', remove: loop.id }]).then(
               (done) => done && close(),
             )
           }
         >
-          Remove the loop
+          Delete the group
         </button>
       )}
     </FormDialog>
   );
 }
 
-/** Courses kept in step: which, and how their positions are compared. */
+/** Courses kept together: which, and how their positions are compared. */
 export function LinkForm({ link, close }: { link: Link | undefined; close: () => void }) {
   const { household } = useHousehold();
   const commit = useFormCommit();
@@ -96,13 +96,13 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
   const counts = new Set(ids.map((id) => unitsTaken(household, byId(household.enrolments, id)!)));
   return (
     <FormDialog
-      title="Courses in step"
+      title="Courses kept together"
       close={close}
       onSubmit={(e) => {
         e.preventDefault();
         if (ids.length < 2) return setFault('Choose two courses or more.');
         const put: Link = { id: link?.id ?? newId(), enrolmentIds: ids, by };
-        void commit('Courses kept in step', [{ table: 'links', put }]).then((done) => done && close());
+        void commit('Courses kept together', [{ table: 'links', put }]).then((done) => done && close());
       }}
     >
       <fieldset>
@@ -133,8 +133,8 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
       </Field>
       {by === 'units' && counts.size > 1 && (
         <p role="status">
-          They have different numbers of units ({[...counts].join(', ')}), so they are compared by the share of the
-          whole until the numbers agree.
+          They have different numbers of units ({[...counts].join(', ')}), so they are compared by how far through
+          each is until the numbers agree.
         </p>
       )}
       {link && (
@@ -142,7 +142,7 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
           type="button"
           className="btn self-start"
           onClick={() =>
-            void commit('Courses no longer in step', [{ table: 'links', remove: link.id }]).then(
+            void commit('Courses no longer kept together', [{ table: 'links', remove: link.id }]).then(
               (done) => done && close(),
             )
           }

@@ -79,8 +79,8 @@ export default function Together() {
         </Link>
       </p>
       <Part
-        title="Loops"
-        hint="Courses that take turns in one slot. A course joins a loop by its pace, on its own page."
+        title="Taking turns"
+        hint="Courses that share one place in the week. A course joins a group by its pace, on its own page."
       >
         {household.loops.map((l) => (
           <Line key={l.id} label={`Change ${l.name}`} change={() => setAsked({ what: 'loop', loop: l })}>
@@ -91,13 +91,13 @@ export default function Together() {
         ))}
       </Part>
       <Part
-        title="In step"
-        hint="Courses that belong together move by the same share of the whole; the one that is ahead waits, and reviews."
-        add="Keep courses in step"
+        title="Kept together"
+        hint="Courses that belong together are kept equally far through; the one that is ahead waits, and reviews."
+        add="Keep courses together"
         onAdd={() => setAsked({ what: 'link', link: undefined })}
       >
         {household.links.map((l) => (
-          <Line key={l.id} label="Change what is in step" change={() => setAsked({ what: 'link', link: l })}>
+          <Line key={l.id} label="Change what is kept together" change={() => setAsked({ what: 'link', link: l })}>
             {listing(l.enrolmentIds.map(name))}{' '}
             <span className="text-soft">· {l.by === 'units' ? 'unit by unit' : 'by how far through'}</span>
           </Line>

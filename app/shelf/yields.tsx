@@ -10,7 +10,7 @@ export function Yields() {
   const { household } = useHousehold();
   return (
     <section className="pt-5" aria-labelledby="yields">
-      <h2 id="yields">What yields first</h2>
+      <h2 id="yields">What gives way first</h2>
       <p className="text-[0.95rem] text-soft">
         When time is short, the first of the list gives way first. What is not on it (arithmetic and reading, with most)
         stays where it is.
@@ -35,7 +35,7 @@ function ChildYields({ child }: { child: Child }) {
   const others = household.courses.filter((c) => own.has(c.id) && !list.includes(c.id));
   /** Changes the list as it is when its turn comes: two quick presses lose nothing. */
   const store = (change: (list: string[]) => string[]) =>
-    void commit(`What yields first for ${child.name}`, (now) => {
+    void commit(`What gives way first for ${child.name}`, (now) => {
       const stored = byId(now.children, child.id);
       if (!stored) return [];
       const { yields: old = [], ...rest } = stored;

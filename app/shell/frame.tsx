@@ -102,7 +102,7 @@ export function Frame() {
         className="mx-auto w-full max-w-[1240px] flex-1 px-4 pt-1 pb-24 sm:px-8 sm:pt-2 print:max-w-none print:p-0"
         tabIndex={-1}
       >
-        <Suspense fallback={<p className="py-8 text-soft">Turning the page …</p>}>
+        <Suspense fallback={<p className="py-8 text-soft">Loading …</p>}>
           <Outlet />
         </Suspense>
       </main>

@@ -25,7 +25,7 @@ export const DEEDS: readonly (readonly [to: string, button: string, how?: 'focus
   ['/year/outside', 'Read a calendar file', 'focus'],
   ['/year/outside', 'Offer public holidays'],
   ['/shelf', 'Add a course'],
-  ['/shelf/together', 'Keep courses in step'],
+  ['/shelf/together', 'Keep courses together'],
   ['/shelf/together', 'Add an everyday thing'],
   ['/shelf/together', 'Add a chore'],
   ['/shelf/together', 'Add an extra'],

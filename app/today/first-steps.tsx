@@ -10,7 +10,7 @@ export function FirstSteps() {
   const untouched = household.children.length === 0 && household.courses.length === 0 && household.years.length === 0;
   if (untouched) {
     return (
-      <Suspense fallback={<p className="py-8 text-soft">Turning the page …</p>}>
+      <Suspense fallback={<p className="py-8 text-soft">Loading …</p>}>
         <Begin />
       </Suspense>
     );

@@ -22,7 +22,7 @@ export function ProofStrip({ row }: { row: DayRow }) {
     <p className="flex flex-wrap items-center gap-x-3 px-3 pb-2 text-[0.95rem] sm:pl-[62px]">
       <span>
         {asksProof(row)
-          ? 'The score lies below the line that the course sets. Does it prove what fell away?'
+          ? 'The score lies below the line that the course sets. Does it show that what was skipped is known?'
           : 'This checks what was skipped.'}
       </span>
       {asksProof(row) && (
@@ -30,7 +30,7 @@ export function ProofStrip({ row }: { row: DayRow }) {
           type="button"
           className="btn"
           onClick={() =>
-            void commit('it proves what fell away', (now) => proofAccepted(now, proof.proof.id, row.step.id))
+            void commit('it does: what was skipped is known', (now) => proofAccepted(now, proof.proof.id, row.step.id))
           }
         >
           It does

@@ -54,7 +54,7 @@ export default function ProveDialog({
     <FormDialog
       title={`${course.title}: known from ${step.lesson.title} on`}
       close={close}
-      keep={proving ? 'Prove and move on' : 'All of it is known'}
+      keep={proving ? 'Check and move on' : 'All of it is known'}
       disabled={plan.fall.length === 0}
       onSubmit={(e) => {
         e.preventDefault();
@@ -77,14 +77,14 @@ export default function ProveDialog({
           <input type="radio" name="how" checked={proving} onChange={() => setProving(true)} /> check it and move on
         </label>
         <label className="flex min-h-[44px] items-center gap-2">
-          <input type="radio" name="how" checked={!proving} onChange={() => setProving(false)} /> nothing to prove: all
+          <input type="radio" name="how" checked={!proving} onChange={() => setProving(false)} /> nothing to check: all
           of it is known
         </label>
       </fieldset>
       <div role="status" className="border border-edge p-3">
         {plan.kept.length > 0 && (
           <>
-            <p>Kept to prove it, one a sitting:</p>
+            <p>Kept to check it, one a sitting:</p>
             <ol className="pb-2">
               {plan.kept.map((s, i) => (
                 <li key={s.id}>

@@ -118,7 +118,7 @@ export function Row({
                 {row.note && <b className="font-semibold text-ink"> · {row.note}</b>}
                 {odd && ` · ${odd}`}
                 {row.left && ` · left: ${row.left}`}
-                {row.proof && ' · to prove it is known'}
+                {row.proof && ' · checks what was skipped'}
                 {row.carriedFrom !== undefined && (
                   <span className="hidden sm:inline">
                     {' '}

@@ -1,4 +1,4 @@
-import type { DayShow, Life, MarkKind, Presence, Verdict } from '../../core/household';
+import type { Colour, DayShow, Life, MarkKind, Presence, Verdict } from '../../core/household';
 
 /** The one place for how the program's words are shown. */
 export const PRESENCE_WORDS: Record<Presence, string> = {
@@ -6,6 +6,18 @@ export const PRESENCE_WORDS: Record<Presence, string> = {
   start: 'starting it off',
   near: 'near',
   alone: 'alone',
+};
+
+/** The tokens keep the dyers' names; what is read says the colour. */
+export const COLOUR_WORDS: Record<Colour, string> = {
+  woad: 'blue',
+  weld: 'yellow',
+  moss: 'green',
+  plum: 'purple',
+  umber: 'brown',
+  slate: 'grey',
+  teal: 'sea green',
+  heather: 'mauve',
 };
 
 export const MARK_WORDS: Record<MarkKind, { word: string; key: string; meaning: string }> = {

@@ -85,7 +85,7 @@ export default function Week() {
     return true;
   };
   const letGo = (enrolment: Enrolment, day: Day) => {
-    void commit(`${name(enrolment)} on ${dayAndDate(style, day)} left to the plan again`, (now) =>
+    void commit(`${name(enrolment)} on ${dayAndDate(style, day)} for the planner to choose again`, (now) =>
       unpinDay(now, enrolment.id, day),
     );
   };

@@ -142,7 +142,7 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
             <TimeField label="Begins" value={draft.start ?? ''} onChange={(v) => text('start', v)} />
             <TimeField label="Ends" value={draft.end ?? ''} onChange={(v) => text('end', v)} />
             <InputField
-              label="Way, min"
+              label="Travel each way, minutes"
               type="number"
               min={0}
               value={draft.travel}

@@ -187,8 +187,8 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
           <b>
             {row.course.title} ({listing(row.children.map((c) => c.name))})
           </b>{' '}
-          waits at a gate with {count(row.counts.waiting, 'step')}
-          {row.reserve?.daysInHand !== undefined && `; if it opened today: ${inHand(row.reserve.daysInHand)}`}.
+          is held until what it waits for is there, {count(row.counts.waiting, 'step')} behind it
+          {row.reserve?.daysInHand !== undefined && `; if it went on today: ${inHand(row.reserve.daysInHand)}`}.
         </li>
       ))}
     </ul>

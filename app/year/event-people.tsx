@@ -94,7 +94,7 @@ export function EventPeople({
           )}
           {takes && !whole && (
             <InputField
-              label="Way, minutes before and after"
+              label="Travel each way, minutes"
               type="number"
               className="w-28"
               min={0}

@@ -55,7 +55,7 @@ function Aways() {
   return (
     <section aria-labelledby="aways">
       <div className="flex items-baseline justify-between gap-3">
-        <h2 id="aways">Away from the table</h2>
+        <h2 id="aways">Away</h2>
         <button type="button" className="btn" onClick={() => setEditing('new')}>
           Add a class, a trip
         </button>

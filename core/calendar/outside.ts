@@ -252,7 +252,7 @@ export function awayFault(block: AwayBlock): string | undefined {
   if (!block.label.trim()) return 'Say what it is, so that it can be told from others.';
   if (block.childIds.length + block.teacherIds.length === 0) return 'Say whom it takes away.';
   if (block.along?.some((id) => block.childIds.includes(id)))
-    return 'A child either goes there or rides along, not both.';
+    return 'A child either goes there or comes along, not both.';
   const range = rangeFault(block);
   if (range) return range;
   if (toDay(block.to) - toDay(block.from) > LONGEST_BLOCK)
@@ -266,7 +266,7 @@ export function awayFault(block: AwayBlock): string | undefined {
     if (block.end <= block.start) return 'It ends before it begins. Over midnight, make two of it.';
   }
   if (!Number.isInteger(block.travel) || block.travel < 0 || block.travel > 600)
-    return 'Minutes on the way: a whole number from 0 to 600.';
+    return 'Minutes of travel each way: a whole number from 0 to 600.';
   const bad = block.breaks.find((b) => rangeFault(b));
   if (bad) return `Its break “${bad.label}”: ${rangeFault(bad)}`;
   return awayDays(block).length === 0

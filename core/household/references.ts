@@ -98,12 +98,12 @@ export const REFERENCES: readonly Reference[] = [
   ref('ritualMarks', 'ritualId', 'rituals', 'holds', () => {
     return 'It stands in the record, which is kept. Without any weekday it rests.';
   }),
-  ref('links', 'enrolmentIds[]', 'enrolments', 'holds', () => 'It is kept in step with others: end that first.'),
+  ref('links', 'enrolmentIds[]', 'enrolments', 'holds', () => 'It is kept together with others: end that first.'),
   ref('enrolments', 'gates[].until.enrolmentId', 'enrolments', 'holds', (h: Household, e: E) => {
-    return `A gate of ${ofCourse(h, e)} names it: change that first.`;
+    return `${ofCourse(h, e)} waits for it: change that first.`;
   }),
   ref('enrolments', 'gates[].fillId', 'enrolments', 'holds', (h: Household, e: E) => {
-    return `A gate of ${ofCourse(h, e)} names it: change that first.`;
+    return `${ofCourse(h, e)} takes it while something else is held: change that first.`;
   }),
   ref('enrolments', 'units[].courseId', 'courses', 'holds', (h: Household, e: E) => {
     return `A unit of it is blended into ${ofCourse(h, e)}: take that out first.`;
@@ -196,7 +196,7 @@ export const REFERENCES: readonly Reference[] = [
   ref('pages', 'childId', 'children', 'row'),
   ref('pages', 'yearId', 'years', 'row'),
   ref('enrolments', 'gates[].until.deckId', 'decks', 'holds', (h: Household, e: E) => {
-    return `A gate of ${ofCourse(h, e)} counts it: change that first.`;
+    return `${ofCourse(h, e)} waits for it: change that first.`;
   }),
   ref('settings', 'order[]', 'enrolments', 'entry'),
   ref('settings', 'restart.asleep[].childId', 'children', 'entry'),

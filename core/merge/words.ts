@@ -20,7 +20,7 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   courses: ['course', 'courses'],
   enrolments: ['course taken', 'courses taken'],
   loops: ['group that takes turns', 'groups that take turns'],
-  links: ['group kept in step', 'groups kept in step'],
+  links: ['group kept together', 'groups kept together'],
   overlaps: ['pair of lessons that do the same work', 'pairs of lessons that do the same work'],
   rituals: ['everyday thing', 'everyday things'],
   ritualMarks: ['everyday thing done', 'everyday things done'],

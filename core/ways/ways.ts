@@ -93,7 +93,7 @@ export const QUESTIONS: readonly Question[] = [
   {
     ...{ key: 'scope', question: 'Every sheet, or until it is mastered?', schools: ['every sheet', 'until mastered'] },
     ...{ usual: 'until mastered', why: 'What is skipped is the room in which new lessons can be put apart.' },
-    changes: 'Whether a stretch can be proved known and skipped.',
+    changes: 'Whether a stretch can be checked, and skipped where it is known.',
     at: { ...HOUSEHOLD, now: ({ settings }) => (settings.scope === 'mastered' ? 'until mastered' : 'every sheet') },
   },
   {

@@ -70,7 +70,7 @@ describe('remedies', () => {
       ...['weekday', 'weekday', 'weekday', 'double', 'known', 'off-day', 'yields', 'accept'],
     ]);
     expect(list[0]!.words).toBe('Take it on Tuesdays as well');
-    expect(list.find((r) => r.wish.kind === 'yields')!.words).toBe('Let rivers (nine) yield its Tuesdays');
+    expect(list.find((r) => r.wish.kind === 'yields')!.words).toBe('Let rivers (nine) give up its Tuesdays');
     expect(list.find((r) => r.wish.kind === 'off-day')!.words).toContain('Sat');
   });
 
