@@ -45,7 +45,10 @@ test('courses take turns, a second course joins it, Today shows whose turn it is
   await page.goto('/shelf/algebra');
   await join(undefined);
   await page.goto('/shelf/together');
-  const loops = page.getByRole('region', { name: 'Taking turns' }).getByRole('listitem').filter({ hasText: 'mornings' });
+  const loops = page
+    .getByRole('region', { name: 'Taking turns' })
+    .getByRole('listitem')
+    .filter({ hasText: 'mornings' });
   await expect(loops).toContainText('Weights and Windlasses (Oda) and Lingua Fluminis (Oda)');
   await page.goto('/');
   // One of the two today, never both.

@@ -44,7 +44,8 @@ export function Compare({
       </dl>
       {is.waiting > 0 && (
         <p className="pt-1">
-          {count(is.waiting, 'step waits', 'steps wait')} until what it waits for is there; the figures are as if it were there today.
+          {count(is.waiting, 'step waits', 'steps wait')} until what it waits for is there; the figures are as if it
+          were there today.
         </p>
       )}
       {is.lastDay !== undefined && (is.daysInHand ?? 0) < 0 && (

@@ -133,8 +133,8 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
       </Field>
       {by === 'units' && counts.size > 1 && (
         <p role="status">
-          They have different numbers of units ({[...counts].join(', ')}), so they are compared by how far through
-          each is until the numbers agree.
+          They have different numbers of units ({[...counts].join(', ')}), so they are compared by how far through each
+          is until the numbers agree.
         </p>
       )}
       {link && (
