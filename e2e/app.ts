@@ -128,6 +128,19 @@ export async function walk(page: Page, view: string): Promise<void> {
   await expect(page.getByText(/Loading …|Opening the/)).toHaveCount(0);
 }
 
+/** Chooses from a list of a form: by its words in a short one, by a search for them in a long one. */
+export async function choose(field: Locator, words: string): Promise<void> {
+  if ((await field.evaluate((e) => e.tagName)) === 'SELECT') {
+    await field.selectOption({ label: words });
+    return;
+  }
+  await field.click();
+  const page = field.page();
+  await page.getByPlaceholder(/^Search among/).fill(words);
+  await page.getByRole('option', { name: words, exact: true }).first().click();
+  await expect(field).toHaveText(words);
+}
+
 /** What is due on the day; what waits until there is time is not among it. */
 export const rows = (page: Page): Locator => page.locator('[data-row]:not([data-whenever] *)');
 export const openRows = (page: Page): Locator =>

@@ -36,9 +36,9 @@ test('drawn closer, for one child, and as a table that prints on two sides', asy
   await page.getByLabel('Drawn for').selectOption('Pip');
   await expect(page.getByRole('button', { name: 'Lingua Fluminis' })).toHaveCount(0);
   await page.getByLabel('Drawn for').selectOption('everybody');
-  await page.getByRole('button', { name: 'Thirteen weeks' }).click();
+  await page.getByRole('radio', { name: 'Thirteen weeks' }).click();
   await page.getByRole('button', { name: 'Later' }).click();
-  await page.getByRole('button', { name: 'The year' }).click();
+  await page.getByRole('radio', { name: 'The year' }).click();
   await page.getByRole('button', { name: 'Show what each week should hold' }).click();
   const table = page.getByRole('region', { name: 'Courses by teaching week' });
   await expect(table.getByRole('row')).toHaveCount(37);

@@ -67,7 +67,9 @@ const controls = (form: Locator): Promise<Control[]> =>
   form.evaluate((f) => {
     const seen = new Map<string, number>();
     return [
-      ...f.querySelectorAll<HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement>('input, select, textarea'),
+      ...f.querySelectorAll<HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement | HTMLButtonElement>(
+        'input, select, textarea, button.choice',
+      ),
     ]
       .filter((e) => e.type !== 'file' && !e.disabled)
       .map((e) => {
@@ -79,10 +81,11 @@ const controls = (form: Locator): Promise<Control[]> =>
         e.dataset['walk'] = `${name} #${n}`;
         const date = e.parentElement?.querySelector('[aria-label="Pick from a month"]');
         const tick = e.type === 'checkbox' || e.type === 'radio';
+        const long = e instanceof HTMLButtonElement;
         return {
           key: `${name} #${n}`,
-          kind: e instanceof HTMLSelectElement ? 'select' : date ? 'date' : e.type,
-          value: tick ? String((e as HTMLInputElement).checked) : e.value,
+          kind: e instanceof HTMLSelectElement ? 'select' : long ? 'long list' : date ? 'date' : e.type,
+          value: long ? e.innerText : tick ? String((e as HTMLInputElement).checked) : e.value,
           options: e instanceof HTMLSelectElement ? [...e.options].filter((o) => !o.disabled).map((o) => o.value) : [],
         };
       });
@@ -96,6 +99,14 @@ async function change(form: Locator, { key, kind, value, options }: Control, to:
   if (kind === 'select') {
     const other = to ?? options.find((o) => o !== value && o !== '');
     if (other !== undefined) await el.selectOption(other);
+    return;
+  }
+  if (kind === 'long list') {
+    await el.click();
+    // The chosen one is marked in the list; the one behind it is taken, or the one before it.
+    const search = form.page().getByPlaceholder(/^Search among/);
+    await search.press('ArrowDown');
+    await search.press('Enter');
     return;
   }
   const time = /^(\d\d):(\d\d)$/.exec(value);

@@ -127,7 +127,7 @@ test('a game round the table does every sheet in one press', async ({ page }) =>
   await expect(openRows(page)).not.toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(letters.getByRole('button', { name: /mark done/ })).toBeVisible();
-  await page.getByRole('button', { name: 'By the clock' }).click();
+  await page.getByRole('radio', { name: 'By the clock' }).click();
   await expect(page.getByRole('button', { name: /^11:00 to 11:25, Wren and Jory, market day/ })).toBeVisible();
 });
 
@@ -143,16 +143,16 @@ test('an older one helps, and a course starts on the dot: said on Today, drawn i
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await openToday(page);
   await expect(rows(page).filter({ hasText: 'The Copybook Row' }).first()).toContainText('Oda helps, you near');
-  await page.getByRole('button', { name: 'By the clock' }).click();
+  await page.getByRole('radio', { name: 'By the clock' }).click();
   await expect(page.getByRole('button', { name: /^11:15 to .*Copybook Row.*Oda helps, a teacher near/ })).toBeVisible();
   await page.goto('/child/oda');
-  await page.getByRole('button', { name: 'Checklist' }).click();
+  await page.getByRole('radio', { name: 'Checklist' }).click();
   await expect(page.getByText(/you help Wren/).first()).toBeVisible();
 });
 
 test('marks by letter and by menu in the drawing itself; the focus stays there', async ({ page }) => {
   await openToday(page);
-  await page.getByRole('button', { name: 'In order' }).click();
+  await page.getByRole('radio', { name: 'In order' }).click();
   const day = page.getByRole('region', { name: 'The day, laid out' });
   const barge = day.locator('[data-piece^="reader "] > button');
   await barge.focus();
@@ -241,7 +241,7 @@ test('a teacher’s hours by the clock: read as written, refused in words; a chi
   await expect(page.getByLabel('Wednesday', { exact: true })).toHaveValue('09:30–11:00, 12:00–14:00');
   await page.keyboard.press('Escape');
   await openToday(page);
-  await page.getByRole('button', { name: 'By the clock' }).click();
+  await page.getByRole('radio', { name: 'By the clock' }).click();
   const taught = page.getByRole('button', { name: /with Maren/ });
   await expect(taught.first()).toBeVisible();
   for (const name of await taught.evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!))) {

@@ -264,6 +264,6 @@ test('a unit is dragged to another week: what gives is seen before letting go, e
   await expect(dialog.getByRole('status')).toContainText(/The course ends .*→/, { timeout: 40_000 });
   await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(status(page)).toContainText('4.3 begins');
-  await page.getByRole('button', { name: 'Day by day' }).click();
+  await page.getByRole('radio', { name: 'Day by day' }).click();
   await expect(page.getByText('Mo 9')).toBeVisible();
 });

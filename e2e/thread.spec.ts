@@ -6,7 +6,7 @@ test.describe('the day by the clock, on a tablet', () => {
 
   test('a full day is run from the drawing: each piece by one press, the thread in words, undone', async ({ page }) => {
     await openToday(page);
-    await page.getByRole('button', { name: 'By the clock' }).click();
+    await page.getByRole('radio', { name: 'By the clock' }).click();
     const day = page.getByRole('region', { name: 'The day, laid out' });
     await expect(day).toContainText(/All are finished by \d\d:\d\d/);
     await expect(day).toContainText('Maren');
@@ -35,13 +35,13 @@ test.describe('the day by the clock, on a tablet', () => {
 
   test('in order: the same work without times; and as a list again', async ({ page }) => {
     await openToday(page);
-    await page.getByRole('button', { name: 'In order' }).click();
+    await page.getByRole('radio', { name: 'In order' }).click();
     const day = page.getByRole('region', { name: 'The day, laid out' });
     await expect(day).toContainText(/\d+ minutes from the first to the last/);
     await expect(day.getByText(/^\d\d:00$/)).toHaveCount(0);
     await page.reload();
     await expect(day.getByRole('button', { name: /\d+ minutes, .*mark done/ }).first()).toBeVisible();
-    await page.getByRole('button', { name: 'As a list' }).click();
+    await page.getByRole('radio', { name: 'As a list' }).click();
     await expect(day).toHaveCount(0);
   });
 });
@@ -55,7 +55,7 @@ test('a late start: the rest is laid out from now in one press, and from the mor
   page,
 }) => {
   await openToday(page);
-  await page.getByRole('button', { name: 'By the clock' }).click();
+  await page.getByRole('radio', { name: 'By the clock' }).click();
   const day = page.getByRole('region', { name: 'The day, laid out' });
   const starts = () =>
     day
@@ -222,11 +222,11 @@ test('a child’s own page: cards, checklist or planner, with what the parent’
     await far.filter({ hasText: 'Jory' }).getByRole('link').click();
     await expect(today.getByRole('listitem')).toHaveCount(steps + 1, { timeout: 1000 });
   }).toPass();
-  await page.getByRole('button', { name: 'Planner' }).click();
+  await page.getByRole('radio', { name: 'Planner' }).click();
   await expect(page.getByRole('table').getByText('to do')).not.toHaveCount(0);
   await page.getByRole('link', { name: 'Pip' }).click();
   // Pip is two: the cards come by themselves.
-  await expect(page.getByRole('button', { name: 'Picture cards' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('radio', { name: 'Picture cards' })).toHaveAttribute('aria-checked', 'true');
   await expect(page.getByRole('region', { name: 'Wednesday' }).getByRole('listitem').first()).toContainText('min');
   await page.getByRole('button', { name: 'Later' }).click();
   await expect(page.getByText('week of Monday 16 November')).toBeVisible();
@@ -236,7 +236,7 @@ test('what a teacher makes ready stands behind the lessons in the drawing, by th
   page,
 }) => {
   await openToday(page);
-  await page.getByRole('button', { name: 'By the clock' }).click();
+  await page.getByRole('radio', { name: 'By the clock' }).click();
   const own = page.getByRole('list', { name: 'After the lessons, to make ready' });
   await expect(own.getByRole('listitem').first()).toContainText(/\d\d:\d\d/);
   const first = own.getByRole('button', { name: /(makes ready|reads ahead) .*: mark it done/ }).first();

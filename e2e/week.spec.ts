@@ -142,7 +142,7 @@ test.describe('in the hand', () => {
     const wide = (await day('Wednesday').boundingBox())!.width;
     await table.evaluate((box, by) => box.scrollBy(by, 0), wide);
     await expect(day('Thursday')).toBeInViewport({ ratio: 0.9 });
-    await page.getByRole('button', { name: 'The whole week' }).click();
+    await page.getByRole('radio', { name: 'The whole week' }).click();
     await expect(day('Monday')).toBeInViewport();
     expect((await day('Monday').boundingBox())!.width).toBeLessThan(wide / 2);
   });

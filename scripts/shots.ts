@@ -31,7 +31,7 @@ const SHOTS: Shot[] = [
     'today-tablet',
     '/',
     async (page) => {
-      await page.getByRole('button', { name: 'By the clock' }).click();
+      await page.getByRole('radio', { name: 'By the clock' }).click();
       await page.waitForTimeout(2500);
     },
     { width: 768, height: 1024 },

@@ -29,3 +29,12 @@ export function chooseTrial(which: Which, id: string | undefined): void {
   else localStorage.setItem(TRIAL, `${which} ${id}`);
 }
 export const trialDatabase = (which: Which, id: string): string => `${databaseName(which)}-trial-${id}`;
+
+const HINTS = 'olden-primer hints away';
+/** The views whose first-time hint was put away in this browser; "all" for every one, those of views not seen yet too. */
+export const hintsAway = (): readonly string[] => (localStorage.getItem(HINTS) ?? '').split(' ').filter(Boolean);
+/** Puts the hint of a view away, or all of them; without a name every hint is shown again. */
+export function putHintsAway(which: string | undefined): void {
+  if (which === undefined) localStorage.removeItem(HINTS);
+  else localStorage.setItem(HINTS, [...new Set([...hintsAway(), which])].join(' '));
+}

@@ -6,9 +6,9 @@ import { lessonsIn } from '../../core/course';
 import { changeCard } from '../../core/deeds';
 import { byId, type Card, type Deck } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
-import { LessonOptions } from '../ui/lesson-options';
+import { ChoiceField, lessonOptions } from '../ui/choice';
 import { PictureField } from '../ui/picture';
 
 interface Values {
@@ -28,7 +28,7 @@ export function CardForm({ card, deck, close }: { card: Card; deck: Deck; close:
   const { household } = useHousehold();
   const commit = useFormCommit();
   const [picture, setPicture] = useState(card.picture);
-  const { register, handleSubmit, formState } = useForm<Values>({
+  const { register, handleSubmit, control, formState } = useForm<Values>({
     resolver: yupResolver(schema),
     defaultValues: { front: card.front, back: card.back, lessonId: card.lessonId ?? '' },
   });
@@ -51,14 +51,12 @@ export function CardForm({ card, deck, close }: { card: Card; deck: Deck; close:
       <InputField label="Front" fault={errors.front?.message} {...register('front')} />
       <InputField label="Back" fault={errors.back?.message} {...register('back')} />
       {course && (
-        <Field label="Introduced by">
-          {(p) => (
-            <select {...p} {...register('lessonId')}>
-              <option value="">no lesson in particular</option>
-              <LessonOptions lessons={lessonsIn(course)} />
-            </select>
-          )}
-        </Field>
+        <ChoiceField
+          label="Introduced by"
+          control={control}
+          name="lessonId"
+          options={lessonOptions(lessonsIn(course), 'no lesson in particular')}
+        />
       )}
       <PictureField label="A picture" value={picture} change={setPicture} />
     </FormDialog>

@@ -10,7 +10,7 @@ import { CourseOptions } from '../ui/course-options';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
-import { LessonOptions } from '../ui/lesson-options';
+import { ChoiceField, lessonOptions } from '../ui/choice';
 import { DeckCards } from './deck-cards';
 import { count } from '../ui/words';
 
@@ -170,14 +170,12 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
           )}
         </Field>
         {course && (
-          <Field label="Introduced by">
-            {(p) => (
-              <select {...p} {...register('lessonId')}>
-                <option value="">no lesson in particular</option>
-                <LessonOptions lessons={lessonsIn(course)} />
-              </select>
-            )}
-          </Field>
+          <ChoiceField
+            label="Introduced by"
+            control={control}
+            name="lessonId"
+            options={lessonOptions(lessonsIn(course), 'no lesson in particular')}
+          />
         )}
       </div>
       <fieldset className="flex flex-wrap items-end gap-4">

@@ -10,7 +10,7 @@ import { CourseOptions } from '../ui/course-options';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
-import { LessonOptions } from '../ui/lesson-options';
+import { ChoiceField, lessonOptions } from '../ui/choice';
 import { count } from '../ui/words';
 import { FactGrid } from './fact-grid';
 
@@ -113,14 +113,13 @@ export function DrillForm({ drill, close }: { drill?: Drill; close: () => void }
           )}
         </Field>
         {course && (
-          <Field label="Wanted from" hint="Its sheets of this lesson and those after it offer the drill.">
-            {(p) => (
-              <select {...p} {...register('lessonId')}>
-                <option value="">any lesson</option>
-                <LessonOptions lessons={lessonsIn(course)} />
-              </select>
-            )}
-          </Field>
+          <ChoiceField
+            label="Wanted from"
+            hint="Its sheets of this lesson and those after it offer the drill."
+            control={control}
+            name="lessonId"
+            options={lessonOptions(lessonsIn(course), 'any lesson')}
+          />
         )}
       </div>
       {!now.deckId && (

@@ -1,5 +1,7 @@
+import { Toggle } from '@radix-ui/react-toggle';
 import type { Fact } from '../../core/household';
 import { type GridKind, gridOf } from '../../core/practice';
+import { tip } from '../ui/tip';
 
 /** A grid of facts, each chosen by a press; a row’s or a column’s head chooses all of it, or lets all of it go. */
 export function FactGrid({
@@ -61,16 +63,15 @@ export function FactGrid({
               {row(r).map((f, c) => (
                 <td key={c} className="border border-rule p-0">
                   {f && (
-                    <button
-                      type="button"
-                      aria-pressed={chosen.has(f.ask)}
+                    <Toggle
+                      pressed={chosen.has(f.ask)}
                       aria-label={f.ask}
-                      title={f.ask}
+                      {...tip(f.ask)}
                       className={`h-[36px] min-w-[36px] cursor-pointer px-1 text-[0.95rem] ${chosen.has(f.ask) ? 'bg-ink text-sheet' : 'text-soft'}`}
-                      onClick={() => choose([f], !chosen.has(f.ask))}
+                      onPressedChange={(on) => choose([f], on)}
                     >
                       {f.answer}
-                    </button>
+                    </Toggle>
                   )}
                 </td>
               ))}

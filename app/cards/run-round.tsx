@@ -1,3 +1,4 @@
+import { Toggle } from '@radix-ui/react-toggle';
 import { useRef, useState } from 'react';
 import { runsOf, runWords } from '../../core/cards';
 import { readThrough } from '../../core/deeds';
@@ -57,19 +58,19 @@ export function RunRound({ deck, child, close }: { deck: Deck; child: Child; clo
       <ul aria-label="The words" className="flex flex-wrap gap-3 py-4">
         {cards.map((c) => (
           <li key={c.id}>
-            <button
-              type="button"
-              aria-pressed={wrong.has(c.id)}
+            <Toggle
+              pressed={wrong.has(c.id)}
               disabled={state === 'before'}
               className={`min-h-[60px] cursor-pointer rounded border border-edge px-4 text-[1.8rem] wrap-anywhere ${wrong.has(c.id) ? 'line-through' : ''}`}
-              onClick={() => {
+              onPressedChange={(isWrong) => {
                 const next = new Set(wrong);
-                if (!next.delete(c.id)) next.add(c.id);
+                if (isWrong) next.add(c.id);
+                else next.delete(c.id);
                 setWrong(next);
               }}
             >
               {c.front}
-            </button>
+            </Toggle>
           </li>
         ))}
       </ul>

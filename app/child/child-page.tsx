@@ -8,6 +8,7 @@ import { longDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { HandOver } from './hand-over';
 import { Cards, Checklist, Planner } from './sheets';
+import { OneOf } from '../ui/one-of';
 
 const SHEET_WORDS: Record<Sheet, string> = { cards: 'Picture cards', checklist: 'Checklist', planner: 'Planner' };
 
@@ -65,17 +66,12 @@ export default function ChildPage() {
           <button type="button" className="btn" onClick={() => setShift(shift + 1)}>
             Later
           </button>
-          {SHEETS.map((s) => (
-            <button
-              key={s}
-              type="button"
-              className="btn"
-              aria-pressed={sheet === s}
-              onClick={() => setChosen({ childId: child.id, sheet: s })}
-            >
-              {SHEET_WORDS[s]}
-            </button>
-          ))}
+          <OneOf
+            label="What it looks like"
+            value={sheet}
+            options={SHEETS.map((s) => [s, SHEET_WORDS[s]])}
+            onChange={(s) => setChosen({ childId: child.id, sheet: s })}
+          />
           <HandOver child={child} />
           <button type="button" className="btn btn-strong" onClick={() => window.print()}>
             Print

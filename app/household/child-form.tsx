@@ -22,6 +22,7 @@ import { Ornament } from '../ui/ornament';
 import { COLOUR_WORDS } from '../ui/words';
 import { newId } from '../ui/id';
 import { DateControl } from '../ui/date-control';
+import { tip } from '../ui/tip';
 
 interface Values {
   name: string;
@@ -151,7 +152,7 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
             <label
               key={o}
               className="btn !px-2.5 has-checked:border-2 has-checked:border-ink has-focus-visible:outline-3"
-              title={o}
+              {...tip(o)}
             >
               <input type="radio" value={o} {...register('ornament')} className="sr-only" aria-label={o} />
               <Ornament name={o} colour={colour} size={24} />

@@ -11,6 +11,7 @@ import {
   type Teacher,
 } from '../../core/household';
 import { askSitDown } from '../../core/deeds';
+import { putAway, useHintsAway } from '../shell/hint-store';
 import { useHousehold } from '../shell/household';
 import { longDate, shortDate, WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
@@ -31,6 +32,7 @@ function hours(minutes: number): string {
 
 export default function HouseholdPage() {
   const { household, today, commit } = useHousehold();
+  const away = useHintsAway();
   const { settings } = household;
   const [child, setChild] = useState<Child | 'new'>();
   const [teacher, setTeacher] = useState<Teacher | 'new'>();
@@ -256,6 +258,13 @@ export default function HouseholdPage() {
               </select>
             )}
           </Field>
+          {away.join('') !== '' && (
+            <p>
+              <button type="button" className="btn" onClick={() => putAway(undefined)}>
+                Show the hints of each view again
+              </button>
+            </p>
+          )}
         </section>
       </div>
       {child && <ChildForm child={child === 'new' ? undefined : child} close={() => setChild(undefined)} />}

@@ -5,7 +5,7 @@ import { contentsLabel, type Label, LABEL_SHEETS, laidOut, pocketLabels } from '
 import { type PlaceNode, placeTree } from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
-import { LessonOptions } from '../ui/lesson-options';
+import { Choice, lessonOptions } from '../ui/choice';
 import { useQuery } from '../ui/use-query';
 import { count } from '../ui/words';
 
@@ -77,10 +77,12 @@ export default function LabelsPage() {
               {(['from', 'to'] as const).map((end) => (
                 <Field key={end} label={end === 'from' ? 'From lesson' : 'To lesson'}>
                   {(p) => (
-                    <select {...p} value={asked(end)} onChange={(e) => set(end, e.target.value)}>
-                      <option value="">{end === 'from' ? 'the first' : 'the last'}</option>
-                      <LessonOptions lessons={lessonsIn(course)} />
-                    </select>
+                    <Choice
+                      {...p}
+                      options={lessonOptions(lessonsIn(course), end === 'from' ? 'the first' : 'the last')}
+                      value={asked(end)}
+                      onChange={(value) => set(end, value)}
+                    />
                   )}
                 </Field>
               ))}

@@ -19,6 +19,8 @@ import { dayAndDate } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
 import { newId } from '../ui/id';
 import { count } from '../ui/words';
+import { tip } from '../ui/tip';
+import { Choice } from '../ui/choice';
 
 interface Found {
   item: string;
@@ -91,9 +93,9 @@ export function Library() {
                       type="button"
                       className="btn"
                       disabled={word?.renews === false}
-                      title={
-                        word?.renews === false ? 'Somebody waits for it: it cannot be renewed this week.' : undefined
-                      }
+                      {...tip(
+                        word?.renews === false ? 'Somebody waits for it: it cannot be renewed this week.' : undefined,
+                      )}
                       aria-label={`${word?.renews === false ? 'Cannot be renewed' : 'Renewed'}: ${hold.title}`}
                       onClick={act(`${hold.title}: renewed`, (now) => renewHold(now, hold.id, today + LOAN_DAYS))}
                     >
@@ -176,14 +178,19 @@ function Ask() {
       <div className="flex flex-wrap items-end gap-4 pb-2">
         <Field label="For a lesson to come">
           {(p) => (
-            <select {...p} className="max-w-96" value={at} onChange={(e) => setAt(e.target.value)}>
-              <option value="">none in particular</option>
-              {lessons.map((l) => (
-                <option key={`${l.enrolment.id} ${l.step.lesson.id}`} value={`${l.enrolment.id} ${l.step.lesson.id}`}>
-                  {dayAndDate(style, l.day, today)}: {titleOf(household, l.enrolment.courseId)}, {l.step.lesson.title}
-                </option>
-              ))}
-            </select>
+            <Choice
+              {...p}
+              className="max-w-96"
+              options={[
+                { value: '', words: 'none in particular' },
+                ...lessons.map((l) => ({
+                  value: `${l.enrolment.id} ${l.step.lesson.id}`,
+                  words: `${dayAndDate(style, l.day, today)}: ${titleOf(household, l.enrolment.courseId)}, ${l.step.lesson.title}`,
+                })),
+              ]}
+              value={at}
+              onChange={setAt}
+            />
           )}
         </Field>
         <InputField

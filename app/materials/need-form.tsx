@@ -8,7 +8,7 @@ import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
-import { LessonOptions } from '../ui/lesson-options';
+import { ChoiceField, lessonOptions } from '../ui/choice';
 
 const WHICH = {
   lesson: 'one lesson or step',
@@ -93,14 +93,7 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
     await commit(`${needWords(household, put)}: ${material.name}`, [{ table: 'needs', put }]);
   };
   const lessonChoice = (label: string, name: 'from' | 'to', none: string) => (
-    <Field label={label}>
-      {(p) => (
-        <select {...p} {...register(name)}>
-          <option value="">{none}</option>
-          <LessonOptions lessons={lessons} />
-        </select>
-      )}
-    </Field>
+    <ChoiceField label={label} control={control} name={name} options={lessonOptions(lessons, none)} />
   );
   const forget = () => {
     for (const field of ['lessonId', 'stepId', 'from', 'to'] as const) setValue(field, '');
@@ -158,29 +151,22 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
         </Field>
         {now.which === 'lesson' && (
           <>
-            <Field label="Lesson">
-              {(p) => (
-                <select {...p} {...register('lessonId', { onChange: () => setValue('stepId', '') })}>
-                  {lessons.map((l, i) => (
-                    <option key={l.id} value={i === 0 ? '' : l.id}>
-                      {l.title}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
-            <Field label="Step">
-              {(p) => (
-                <select {...p} {...register('stepId')}>
-                  <option value="">the whole lesson</option>
-                  {steps.map((s) => (
-                    <option key={s.id} value={s.id}>
-                      {stepName(s)}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
+            <ChoiceField
+              label="Lesson"
+              control={control}
+              name="lessonId"
+              options={lessons.map((l, i) => ({ value: i === 0 ? '' : l.id, words: l.title }))}
+              then={() => setValue('stepId', '')}
+            />
+            <ChoiceField
+              label="Step"
+              control={control}
+              name="stepId"
+              options={[
+                { value: '', words: 'the whole lesson' },
+                ...steps.map((s) => ({ value: s.id, words: stepName(s) })),
+              ]}
+            />
           </>
         )}
         {now.which === 'lessons' && (

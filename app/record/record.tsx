@@ -17,6 +17,7 @@ import { Ornament } from '../ui/ornament';
 import { TableFile } from '../ui/table-file';
 import { count } from '../ui/words';
 import { MarkForm } from './mark-form';
+import { tip } from '../ui/tip';
 
 const PAGE = 20;
 /** What goes out and comes in as a table. */
@@ -227,6 +228,7 @@ export default function Record() {
 
 function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
   const { mark, course, words, children } = line;
+  const names = children.map((c) => c.name).join(', ');
   const details = [
     mark.minutes === undefined ? undefined : `${mark.minutes} min`,
     mark.left && `left: ${mark.left}`,
@@ -235,11 +237,11 @@ function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
   ].filter(Boolean);
   return (
     <li className="flex min-h-[40px] items-center gap-3 border-b border-rule/60 last:border-b-0">
-      <span className="flex w-10 flex-none flex-wrap gap-1 sm:w-16" title={children.map((c) => c.name).join(', ')}>
+      <span className="flex w-10 flex-none flex-wrap gap-1 sm:w-16" {...tip(names)}>
         {children.map((c) => (
           <Ornament key={c.id} name={c.ornament} colour={c.colour} size={16} />
         ))}
-        <span className="sr-only">{children.map((c) => c.name).join(', ')}</span>
+        <span className="sr-only">{names}</span>
       </span>
       <span className="min-w-0 flex-1 wrap-break-word">
         {course.title} <span className="text-soft">{words}</span>

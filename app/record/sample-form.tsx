@@ -10,7 +10,7 @@ import { todayHere } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
-import { LessonOptions } from '../ui/lesson-options';
+import { Choice, lessonOptions } from '../ui/choice';
 import { PictureField, workPicture } from '../ui/picture';
 import { WorkPicture } from './work-picture';
 
@@ -82,10 +82,12 @@ export function SampleForm({ sample, child, close }: { sample?: Sample; child: C
         {courseId && (
           <Field label="Lesson">
             {(p) => (
-              <select {...p} value={lessonId} onChange={(e) => setLesson(e.target.value)}>
-                <option value="">none in particular</option>
-                <LessonOptions lessons={lessonsIn(byId(household.courses, courseId))} />
-              </select>
+              <Choice
+                {...p}
+                options={lessonOptions(lessonsIn(byId(household.courses, courseId)), 'none in particular')}
+                value={lessonId}
+                onChange={setLesson}
+              />
             )}
           </Field>
         )}

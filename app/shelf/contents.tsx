@@ -46,6 +46,7 @@ import { download } from '../ui/download';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
 import { RestepDialog } from './restep-dialog';
 import { newId } from '../ui/id';
+import { tip } from '../ui/tip';
 
 const ProveDialog = lazy(() => import('../today/prove-dialog'));
 
@@ -169,7 +170,7 @@ function LessonLine({
         <span
           {...listeners}
           className="flex size-[44px] flex-none cursor-grab touch-none items-center justify-center text-soft"
-          title="Drag to another place"
+          {...tip('Drag to another place')}
         >
           <GripVertical size={18} aria-hidden="true" />
         </span>
@@ -396,7 +397,7 @@ function StepEditor({ course, step, number, store }: { course: Course; step: Ste
 
 function IconButton({ name, onClick, children }: { name: string; onClick: () => void; children: ReactNode }) {
   return (
-    <button type="button" className="btn btn-quiet !px-2" onClick={onClick} aria-label={name} title={name}>
+    <button type="button" className="btn btn-quiet !px-2" onClick={onClick} aria-label={name} {...tip(name)}>
       {children}
     </button>
   );

@@ -17,6 +17,7 @@ import { PaceFields, SittingFields } from './pace-fields';
 import { newId } from '../ui/id';
 import { Verdicts } from './verdicts';
 import { DateControl } from '../ui/date-control';
+import { ChoiceField } from '../ui/choice';
 
 const newLoop = (v: PaceValues, id: string): Loop => ({
   id,
@@ -189,18 +190,16 @@ export function EnrolmentForm({
             </select>
           )}
         </Field>
-        <Field label="From" fault={errors.fromStepId?.message}>
-          {(p) => (
-            <select {...p} {...register('fromStepId')}>
-              <option value="">the start</option>
-              {steps.slice(1).map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.lesson.title}, {stepName(s)}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <ChoiceField
+          label="From"
+          fault={errors.fromStepId?.message}
+          control={control}
+          name="fromStepId"
+          options={[
+            { value: '', words: 'the start' },
+            ...steps.slice(1).map((s) => ({ value: s.id, words: `${s.lesson.title}, ${stepName(s)}` })),
+          ]}
+        />
       </div>
       <Controller
         control={control}

@@ -8,6 +8,8 @@ import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count, listing } from '../ui/words';
 import { newId } from '../ui/id';
+import { Choice, lessonOptions } from '../ui/choice';
+import { lessonsIn } from '../../core/course';
 
 /** What must be met before an enrolment, or a lesson of it, is begun; and what is taken meanwhile. */
 export function GatesForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
@@ -117,27 +119,19 @@ function GateFields({
   };
   const standing = until.kind === 'mastery' ? masteryOfGate(household, childIds, until) : undefined;
   const other = until.kind === 'course' ? household.enrolments.find((e) => e.id === until.enrolmentId) : undefined;
-  const lessons = (other && byId(household.courses, other.courseId)?.units.flatMap((u) => u.lessons)) ?? [];
+  const lessons = lessonsIn(other && byId(household.courses, other.courseId));
   return (
     <fieldset className="border border-edge p-3">
       <legend className="label px-1">{until.kind === 'mastery' ? 'A list to master' : 'Another course first'}</legend>
       <div className="grid gap-3 sm:grid-cols-2">
         <Field label="What waits">
           {(p) => (
-            <select
+            <Choice
               {...p}
+              options={lessonOptions(lessonsIn(course), 'the whole course', (title) => `from ${title} on`)}
               value={gate.lessonId ?? ''}
-              onChange={(e) => change(e.target.value ? { ...gate, lessonId: e.target.value } : without('lessonId'))}
-            >
-              <option value="">the whole course</option>
-              {course.units.flatMap((u) =>
-                u.lessons.map((l) => (
-                  <option key={l.id} value={l.id}>
-                    from {l.title} on
-                  </option>
-                )),
-              )}
-            </select>
+              onChange={(lessonId) => change(lessonId ? { ...gate, lessonId } : without('lessonId'))}
+            />
           )}
         </Field>
         {until.kind === 'mastery' ? (
@@ -228,21 +222,15 @@ function GateFields({
             </Field>
             <Field label="until">
               {(p) => (
-                <select
+                <Choice
                   {...p}
+                  options={lessonOptions(lessons, 'all of it is done', (title) => `${title} is done`)}
                   value={until.lessonId ?? ''}
-                  onChange={(e) => {
+                  onChange={(lessonId) => {
                     const { lessonId: _l, ...rest } = until;
-                    change({ ...gate, until: e.target.value ? { ...rest, lessonId: e.target.value } : rest });
+                    change({ ...gate, until: lessonId ? { ...rest, lessonId } : rest });
                   }}
-                >
-                  <option value="">all of it is done</option>
-                  {lessons.map((l) => (
-                    <option key={l.id} value={l.id}>
-                      {l.title} is done
-                    </option>
-                  ))}
-                </select>
+                />
               )}
             </Field>
             <InputField

@@ -2,10 +2,10 @@ import { type Control, Controller, type FieldErrors, type UseFormRegister } from
 import { kindName } from '../../core/course';
 import { type Course, type Kind, KINDS } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { InputField } from '../ui/field';
 import { count } from '../ui/words';
 import { NEW_LOOP, type PaceValues } from './enrolment-values';
-import { LessonOptions } from '../ui/lesson-options';
+import { ChoiceField, lessonOptions } from '../ui/choice';
 
 interface Parts {
   course: Course;
@@ -156,8 +156,16 @@ export function SittingFields({ course, register, control, errors, now }: Parts 
         />
         <fieldset className="flex flex-wrap items-end gap-3">
           <legend className="label mb-1">A stretch that goes faster</legend>
-          <LessonSelect label="From" lessons={lessons} {...register('fasterFrom')} />
-          <LessonSelect label="to" lessons={lessons} {...register('fasterTo')} />
+          {(['fasterFrom', 'fasterTo'] as const).map((name) => (
+            <ChoiceField
+              key={name}
+              label={name === 'fasterFrom' ? 'From' : 'to'}
+              className="max-w-56"
+              control={control}
+              name={name}
+              options={lessonOptions(lessons, 'none')}
+            />
+          ))}
           <InputField
             label="so many times the pace"
             fault={errors.fasterTimes?.message}
@@ -168,22 +176,5 @@ export function SittingFields({ course, register, control, errors, now }: Parts 
         </fieldset>
       </div>
     </details>
-  );
-}
-
-function LessonSelect({
-  label,
-  lessons,
-  ...rest
-}: { label: string; lessons: { id: string; title: string }[] } & ReturnType<UseFormRegister<PaceValues>>) {
-  return (
-    <Field label={label} className="max-w-56">
-      {(p) => (
-        <select {...p} {...rest}>
-          <option value="">none</option>
-          <LessonOptions lessons={lessons} />
-        </select>
-      )}
-    </Field>
   );
 }

@@ -1,4 +1,5 @@
 import { LINE_KINDS, type LineChange, type LineKind, type PastedLine } from '../../core/contents';
+import { tip } from '../ui/tip';
 
 /** What was understood of each line, to be mended in place: its kind, number, title and pages. */
 export function PasteLines({
@@ -29,12 +30,13 @@ export function PasteLines({
                 key={i}
                 className={`border-b border-rule ${l.kind === 'heading' ? 'bg-ink/[0.05] font-semibold' : ''} ${off ? 'text-soft' : ''}`}
               >
-                <td className="px-2 text-right text-soft" title={l.raw}>
+                <td className="px-2 text-right text-soft" {...tip(l.raw)}>
                   {l.line}
                 </td>
                 <td className="px-1">
                   <select
                     aria-label={`line ${l.line} is`}
+                    {...tip(l.raw)}
                     className={cell}
                     value={l.kind}
                     onChange={(e) => mend(i, { kind: e.target.value as LineKind })}

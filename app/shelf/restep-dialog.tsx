@@ -7,7 +7,7 @@ import { Field } from '../ui/field';
 import { count } from '../ui/words';
 import { asPattern, noSteps, StepsOfLesson } from './steps-of-lesson';
 import { newId } from '../ui/id';
-import { LessonOptions } from '../ui/lesson-options';
+import { Choice, lessonOptions } from '../ui/choice';
 
 /** The same steps for a whole book or a stretch of it, with what that comes to before it is kept. */
 export function RestepDialog({ course, close }: { course: Course; close: () => void }) {
@@ -27,11 +27,7 @@ export function RestepDialog({ course, close }: { course: Course; close: () => v
   );
   const choose = (label: string, value: string, set: (id: string) => void) => (
     <Field label={label}>
-      {(p) => (
-        <select {...p} value={value} onChange={(e) => set(e.target.value)}>
-          <LessonOptions lessons={lessons} />
-        </select>
-      )}
+      {(p) => <Choice {...p} options={lessonOptions(lessons)} value={value} onChange={set} />}
     </Field>
   );
   return (

@@ -1,4 +1,5 @@
-import { type ClipboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import * as ToggleGroup from '@radix-ui/react-toggle-group';
+import { type ClipboardEvent, type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { type Day, nextSchoolDay, toDay, weekStart } from '../../core/calendar';
 import {
@@ -34,6 +35,7 @@ import { newId } from '../ui/id';
 import { Ornament } from '../ui/ornament';
 import { count, PRESENCE_WORDS } from '../ui/words';
 import { LessonPicture } from './lesson-picture';
+import { tip } from '../ui/tip';
 
 /** How hard the week beside the sheet is planned: it is only looked at. */
 const LOOK = { sweeps: 6, seed: 1 };
@@ -108,10 +110,11 @@ function Sheet({ year }: { year: SchoolYear }) {
       <h1 className="pb-2">A whole shelf on one sheet</h1>
       <p className="double-rule pt-2 text-soft">
         A row for each book. What is left empty is what stands in grey; a table copied from a spreadsheet can be pasted
-        into a title. Every row can be opened as a full course later.
+        into a title. <kbd>Enter</kbd> goes to the next row, and from an empty one to the button below. Every row can be
+        opened as a full course later.
       </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The sheet">
-        <table id="rows" className="w-full border-collapse text-left">
+        <table id="rows" className="w-full border-collapse text-left" onKeyDown={onEnter}>
           <thead>
             <tr className="border-b border-ink">
               {['Title', 'Who', 'A lesson is', ...FIELDS.map(([, words]) => words), 'I am', 'Minutes'].map((h) => (
@@ -137,7 +140,7 @@ function Sheet({ year }: { year: SchoolYear }) {
         </table>
       </div>
       <div className="flex flex-wrap items-center gap-4 py-4">
-        <button type="button" className="btn btn-strong" onClick={() => void keep()}>
+        <button id="keep-rows" type="button" className="btn btn-strong" onClick={() => void keep()}>
           Put them on the shelf
         </button>
         <span className="text-soft">Everything can be changed afterwards, and undone as a whole.</span>
@@ -145,6 +148,17 @@ function Sheet({ year }: { year: SchoolYear }) {
       <FirstWeek rows={whole} left={drawn.filter((r) => !isBlank(r)).length - whole.length} year={year} />
     </div>
   );
+}
+
+/** Enter goes on as in an account book: to the title of the next row, and from one that was left empty to what keeps the sheet. */
+function onEnter(e: KeyboardEvent<HTMLTableElement>) {
+  if (e.key !== 'Enter' || !(e.target instanceof HTMLInputElement)) return;
+  e.preventDefault();
+  const titles = [...e.currentTarget.querySelectorAll<HTMLInputElement>('[data-title]')];
+  const own = e.target.closest('tr')?.querySelector<HTMLInputElement>('[data-title]');
+  const next = titles[own ? titles.indexOf(own) + 1 : 0];
+  if (next && own?.value.trim() !== '') next.focus();
+  else document.querySelector<HTMLElement>('#keep-rows')?.focus();
 }
 
 const withBlank = (rows: readonly ShelfRow[], childIds: string[]): ShelfRow[] => {
@@ -190,6 +204,7 @@ function Row({
       <tr className={fault ? '' : 'border-b border-rule'}>
         <td className="min-w-[190px] px-1 py-1 align-top">
           <input
+            data-title
             aria-label={`Title, row ${n}`}
             aria-invalid={faults.title ? true : undefined}
             autoFocus={n === 1}
@@ -203,28 +218,27 @@ function Row({
           />
         </td>
         <td className="px-1 py-1 align-top">
-          <span role="group" aria-label={`Who, row ${n}`} className="flex gap-1">
+          {/* One stop for the Tab key, however many children: the arrows go among them. */}
+          <ToggleGroup.Root
+            type="multiple"
+            aria-label={`Who, row ${n}`}
+            className="flex gap-1"
+            value={row.childIds}
+            onValueChange={(childIds) => change({ childIds })}
+          >
             {household.children.map((c, k) => (
-              <button
+              <ToggleGroup.Item
                 key={c.id}
-                type="button"
+                value={c.id}
                 className="btn !px-2"
-                aria-pressed={row.childIds.includes(c.id)}
                 aria-label={`${c.name}, row ${n}`}
                 aria-invalid={faults.childIds && k === 0 ? true : undefined}
-                title={c.name}
-                onClick={() =>
-                  change({
-                    childIds: row.childIds.includes(c.id)
-                      ? row.childIds.filter((x) => x !== c.id)
-                      : [...row.childIds, c.id],
-                  })
-                }
+                {...tip(c.name)}
               >
                 <Ornament name={c.ornament} colour={c.colour} />
-              </button>
+              </ToggleGroup.Item>
             ))}
-          </span>
+          </ToggleGroup.Root>
         </td>
         <td className="px-1 py-1 align-top">
           <span className="flex items-center gap-2">

@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react';
 import { writeBlock } from '../../core/contents';
 import { count } from '../ui/words';
+import { tip } from '../ui/tip';
 
 /** A row of a sheet: its cells as text. */
 export interface RowOfSheet {
@@ -313,7 +314,7 @@ const SheetRow = memo(function SheetRow({
           role="gridcell"
           aria-colindex={k + 1}
           aria-selected={k >= from && k <= to}
-          title={row.cells[c]!.length > 20 ? row.cells[c] : undefined}
+          {...tip(row.cells[c]!.length > 20 ? row.cells[c] : undefined)}
           className={`sheet-cell ${active === k ? 'sheet-active' : k >= from && k <= to ? 'sheet-inside' : ''} ${again & (1 << k) ? 'text-soft' : ''}`}
           style={{ width: wide }}
           onMouseDown={(e) => {

@@ -8,6 +8,8 @@ import { FormDialog } from '../ui/form-dialog';
 import { moved, OrderList } from './order-list';
 import { enrolmentName } from './together';
 import { newId } from '../ui/id';
+import { Choice, lessonOptions } from '../ui/choice';
+import { lessonsIn } from '../../core/course';
 
 /** A loop: its name, its weekdays, how turns are taken, and in which order. */
 export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
@@ -219,20 +221,13 @@ function LessonPicker({
           </option>
         ))}
       </select>
-      <select
+      <Choice
         aria-label={`${label}: lesson`}
         className="min-w-0"
+        options={lessonOptions(lessonsIn(course))}
         value={value?.lessonId ?? ''}
-        onChange={(e) => value && change({ ...value, lessonId: e.target.value })}
-      >
-        {course?.units.flatMap((u) =>
-          u.lessons.map((l) => (
-            <option key={l.id} value={l.id}>
-              {l.title}
-            </option>
-          )),
-        )}
-      </select>
+        onChange={(lessonId) => value && change({ ...value, lessonId })}
+      />
     </fieldset>
   );
 }

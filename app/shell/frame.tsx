@@ -5,18 +5,35 @@ import { ownBegun } from '../../store';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
 import { useNarrow } from '../ui/use-narrow';
 import { DayLists } from './day-lists';
+import { useHintsAway } from './hint-store';
 import { useHousehold } from './household';
 import { Lost } from './lost';
 import { PlanMark } from './plan-mark';
 import { Reminders } from './reminders';
 import { VIEWS } from './views';
+import { tip } from '../ui/tip';
 
 const Feeds = lazy(() => import('../feeds/feeds'));
 const FootNav = lazy(() => import('./foot-nav'));
+const Hint = lazy(() => import('./hint'));
+const Tips = lazy(() => import('./tips'));
 const Keys = lazy(() => import('./keys'));
 const Commands = lazy(() => import('./commands'));
 const TrialLine = lazy(() => import('../trial/trial-line'));
 const JotDialog = lazy(() => import('../jot/jot-dialog'));
+
+/** From the first movement, press or key on: what serves those need not be fetched before. */
+function useAwake(): boolean {
+  const [awake, setAwake] = useState(false);
+  useEffect(() => {
+    if (awake) return;
+    const listen = new AbortController();
+    for (const kind of ['pointerover', 'pointerdown', 'keydown'])
+      document.addEventListener(kind, () => setAwake(true), { signal: listen.signal });
+    return () => listen.abort();
+  }, [awake]);
+  return awake;
+}
 
 export function Frame() {
   const { household, which, trial, history, notice, undo, redo, switchTo } = useHousehold();
@@ -24,6 +41,8 @@ export function Frame() {
   const navigate = useNavigate();
   const { pathname } = useLocation();
   const narrow = useNarrow();
+  const away = useHintsAway();
+  const awake = useAwake();
 
   useKey('mod+z, z', () => void undo(), [undo]);
   useKey('mod+shift+z, mod+y, shift+z', () => void redo(), [redo]);
@@ -107,6 +126,11 @@ export function Frame() {
         </Suspense>
       </main>
       <footer className="fixed inset-x-0 bottom-0 z-20 border-t border-edge bg-paper print:hidden">
+        {!away.includes('all') && (
+          <Suspense>
+            <Hint path={pathname} away={away} />
+          </Suspense>
+        )}
         <div className="mx-auto flex max-w-[1240px] flex-wrap items-center gap-x-2 px-2 py-0.5 sm:flex-nowrap sm:px-8 sm:py-1">
           {narrow && (
             <Suspense>
@@ -118,7 +142,7 @@ export function Frame() {
             className="btn btn-quiet"
             aria-label="Jot"
             onClick={() => setOver('jot')}
-            title="Jot down: j"
+            {...tip('Jot down: j')}
           >
             <PenLine size={18} aria-hidden="true" /> <span className="hidden sm:inline">Jot</span>
           </button>
@@ -128,7 +152,7 @@ export function Frame() {
             aria-label="Undo"
             disabled={!history.undo}
             onClick={() => void undo()}
-            title={history.undo ? `Take back: ${history.undo}` : 'Nothing to take back'}
+            {...tip(history.undo ? `Take back: ${history.undo}` : 'Nothing to take back')}
           >
             <Undo2 size={18} aria-hidden="true" /> <span className="hidden sm:inline">Undo</span>
           </button>
@@ -138,7 +162,7 @@ export function Frame() {
             aria-label="Redo"
             disabled={!history.redo}
             onClick={() => void redo()}
-            title={history.redo ? `Do again: ${history.redo}` : 'Nothing to do again'}
+            {...tip(history.redo ? `Do again: ${history.redo}` : 'Nothing to do again')}
           >
             <Redo2 size={18} aria-hidden="true" /> <span className="hidden sm:inline">Redo</span>
           </button>
@@ -160,6 +184,11 @@ export function Frame() {
       {household.calendars.length > 0 && (
         <Suspense>
           <Feeds />
+        </Suspense>
+      )}
+      {awake && (
+        <Suspense>
+          <Tips />
         </Suspense>
       )}
       {over && (

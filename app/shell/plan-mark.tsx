@@ -1,3 +1,5 @@
+import { Bar } from '../ui/bar';
+import { tip } from '../ui/tip';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 
 /** How far the planner is with bettering the plan, 0 to 1; undefined while it rests. Apart from the plan, so that the pages do not follow it. */
@@ -33,14 +35,11 @@ export function PlanMark() {
   if (!working || !shown) return null;
   const percent = Math.round(100 * now);
   return (
-    <span
-      role="progressbar"
-      aria-label="Better plans are looked for"
-      aria-valuenow={percent}
-      title={`Better plans are looked for: ${percent} per cent`}
-      className="relative block h-[3px] w-14 flex-none bg-rule"
-    >
-      <span className="absolute inset-y-0 left-0 bg-ink" style={{ width: `${percent}%` }} />
-    </span>
+    <Bar
+      label="Better plans are looked for"
+      share={now}
+      className="h-[3px] w-14 flex-none bg-rule"
+      {...tip(`Better plans are looked for: ${percent} per cent`)}
+    />
   );
 }

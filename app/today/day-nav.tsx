@@ -4,6 +4,7 @@ import type { Day } from '../../core/calendar';
 import { useHousehold } from '../shell/household';
 import { PickDay } from '../ui/date-field';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
+import { tip } from '../ui/tip';
 
 /** The way to any other day: the one before, the one after, one that is picked, and back to today. */
 export function DayNav({ day, go, step }: { day: Day; go: (day: Day) => void; step: (days: number) => void }) {
@@ -13,10 +14,22 @@ export function DayNav({ day, go, step }: { day: Day; go: (day: Day) => void; st
   useKey(']', () => step(1), [today], BY_SIGN);
   return (
     <span className="flex items-center print:hidden">
-      <button type="button" className="btn btn-quiet" aria-label="The day before" title="[" onClick={() => step(-1)}>
+      <button
+        type="button"
+        className="btn btn-quiet"
+        aria-label="The day before"
+        {...tip('The key [')}
+        onClick={() => step(-1)}
+      >
         <ChevronLeft size={20} aria-hidden="true" />
       </button>
-      <button type="button" className="btn btn-quiet" aria-label="The day after" title="]" onClick={() => step(1)}>
+      <button
+        type="button"
+        className="btn btn-quiet"
+        aria-label="The day after"
+        {...tip('The key ]')}
+        onClick={() => step(1)}
+      >
         <ChevronRight size={20} aria-hidden="true" />
       </button>
       <PickDay

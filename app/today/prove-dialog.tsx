@@ -11,6 +11,7 @@ import { FormDialog } from '../ui/form-dialog';
 import { Field } from '../ui/field';
 import { count, inHand } from '../ui/words';
 import { newId } from '../ui/id';
+import { Choice } from '../ui/choice';
 
 /** “Known from here on”: how far, what is kept to prove it, what falls away, and what that earns. */
 export default function ProveDialog({
@@ -63,13 +64,13 @@ export default function ProveDialog({
     >
       <Field label="Up to the end of">
         {(p) => (
-          <select {...p} autoFocus value={to} onChange={(e) => setTo(e.target.value)}>
-            {lessons.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.lesson.title}
-              </option>
-            ))}
-          </select>
+          <Choice
+            {...p}
+            autoFocus
+            options={lessons.map((s) => ({ value: s.id, words: s.lesson.title }))}
+            value={to}
+            onChange={setTo}
+          />
         )}
       </Field>
       <fieldset className="flex flex-col">

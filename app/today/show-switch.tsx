@@ -3,6 +3,7 @@ import type { Day } from '../../core/calendar';
 import type { DayPage } from '../../core/day';
 import { DAY_SHOWS, type Settings } from '../../core/household';
 import { useHousehold } from '../shell/household';
+import { OneOf } from '../ui/one-of';
 import { useNarrow } from '../ui/use-narrow';
 import { SHOW_WORDS } from '../ui/words';
 import { DayMenuButton } from './day-menu-button';
@@ -23,18 +24,15 @@ export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; toda
   const plain = <DayMenuButton narrow={narrow} onClick={() => setMenu(true)} />;
   return (
     <div className="flex flex-wrap items-center gap-1 print:hidden">
-      {!narrow &&
-        DAY_SHOWS.map((show) => (
-          <button
-            key={show}
-            type="button"
-            className="btn press !px-2.5 !py-0"
-            aria-pressed={shown === show}
-            onClick={() => set('how the day is shown', { dayShow: show })}
-          >
-            {SHOW_WORDS[show]}
-          </button>
-        ))}
+      {!narrow && (
+        <OneOf
+          label="How the day is shown"
+          className="btn press !px-2.5 !py-0"
+          value={shown}
+          options={DAY_SHOWS.map((show) => [show, SHOW_WORDS[show]])}
+          onChange={(dayShow) => set('how the day is shown', { dayShow })}
+        />
+      )}
       {!narrow && shown === 'clock' && (
         <label className="flex min-h-[44px] items-center gap-2 px-2">
           <input

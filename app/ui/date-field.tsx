@@ -4,6 +4,7 @@ import { fromDay, isIsoDate, toDay } from '../../core/calendar';
 import { fieldDate, readClock, readDate } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { Field } from './field';
+import { tip } from './tip';
 
 const DatePicker = lazy(() => import('./date-picker'));
 
@@ -178,7 +179,7 @@ export function PickDay({
         type="button"
         className={alone ? 'btn btn-quiet' : 'btn shrink-0 !rounded-l-none !border-l-0 !px-2.5'}
         aria-label={alone ? month.label : 'Pick from a month'}
-        title={alone ? month.label : 'Pick from a month (Alt ↓ in the field)'}
+        {...tip(alone ? month.label : 'Pick from a month (Alt ↓ in the field)')}
         // One stop a field for the Tab key; the month is opened from within it.
         {...(alone ? {} : { tabIndex: -1 })}
         disabled={disabled}

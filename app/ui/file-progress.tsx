@@ -1,4 +1,5 @@
 import { useRef, useState } from 'react';
+import { Bar } from './bar';
 import type { Watch } from '../../worker/files';
 
 /** Reading a file: how far it is while it is read, and the way to stop it. */
@@ -40,10 +41,8 @@ export function FileProgress({
   if (share === undefined) return null;
   return (
     <span className="flex flex-wrap items-center gap-3">
-      <label className="flex items-center gap-3">
-        <span>{words}</span>
-        <progress className="h-3 w-48 accent-ink" max={1} value={share} />
-      </label>
+      <span aria-hidden="true">{words}</span>
+      <Bar label={words} share={share} className="h-3 w-48 border border-edge bg-sheet" />
       <button type="button" className="btn" onClick={stop}>
         {stopWords}
       </button>

@@ -9,6 +9,7 @@ import type { WeekDay, WeekItem } from '../../core/week';
 import { WEEKDAY_NAMES } from '../ui/dates';
 import { MARK_WORDS, SIGNS } from '../ui/words';
 import type { MoveActions } from './table';
+import { tip } from '../ui/tip';
 
 /** "7" with a small "2/6" behind it: lesson and step as numbers. */
 function StepNumber({ item, struck }: { item: WeekItem; struck?: boolean }) {
@@ -38,7 +39,7 @@ export function Marked({ item }: { item: WeekItem }) {
     ? `${words(item)}: published for this day, moved since`
     : `${words(item)}: ${MARK_WORDS[item.mark!].word}`;
   return (
-    <span className="inline-flex min-h-[34px] items-center gap-1 px-1" title={said}>
+    <span className="inline-flex min-h-[34px] items-center gap-1 px-1" {...tip(said)}>
       <span aria-hidden="true">
         <StepNumber item={item} struck={item.slipped} />
       </span>

@@ -12,6 +12,7 @@ import { weekdayOf } from '../../core/calendar';
 import { Ornament } from '../ui/ornament';
 import type { Held } from './move-note';
 import { Marked, Sitting } from './sitting';
+import { OneOf } from '../ui/one-of';
 
 export interface MoveActions {
   /** Moves a sitting; false (with a notice) when it cannot stand there. */
@@ -83,18 +84,17 @@ export function WeekTable({
   return (
     <>
       {narrow && (
-        <div className="flex gap-2 pb-2 print:hidden">
-          {([false, true] as const).map((all) => (
-            <button
-              key={String(all)}
-              type="button"
-              className="btn press"
-              aria-pressed={whole === all}
-              onClick={() => setWhole(all)}
-            >
-              {all ? 'The whole week' : 'A day at a time'}
-            </button>
-          ))}
+        <div className="pb-2 print:hidden">
+          <OneOf
+            label="How much of the week"
+            className="btn press"
+            value={whole ? 'whole' : 'day'}
+            options={[
+              ['day', 'A day at a time'],
+              ['whole', 'The whole week'],
+            ]}
+            onChange={(much) => setWhole(much === 'whole')}
+          />
         </div>
       )}
       <div

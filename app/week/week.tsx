@@ -18,6 +18,7 @@ import { ChildName } from '../ui/ornament';
 import { listing } from '../ui/words';
 import type { Held } from './move-note';
 import { WeekTable } from './table';
+import { tip } from '../ui/tip';
 
 const MoveNote = lazy(() => import('./move-note'));
 const WeekThings = lazy(() => import('./things'));
@@ -125,13 +126,13 @@ export default function Week() {
           </span>
         </h1>
         <span className="flex flex-wrap gap-2 print:hidden">
-          <button type="button" className="btn" onClick={() => step(-7)} title="[">
+          <button type="button" className="btn" onClick={() => step(-7)} {...tip('The key [')}>
             <ChevronLeft size={18} aria-hidden="true" /> Earlier
           </button>
           <button type="button" className="btn" onClick={() => show(undefined)}>
             This week
           </button>
-          <button type="button" className="btn" onClick={() => step(7)} title="]">
+          <button type="button" className="btn" onClick={() => step(7)} {...tip('The key ]')}>
             Later <ChevronRight size={18} aria-hidden="true" />
           </button>
           {!past && (

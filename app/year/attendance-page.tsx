@@ -1,3 +1,4 @@
+import * as Tabs from '@radix-ui/react-tabs';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
@@ -24,6 +25,7 @@ import { TableFile } from '../ui/table-file';
 import { count, listing } from '../ui/words';
 import { SubNav } from './sub-nav';
 import { useViewYear } from './view-year';
+import { tip } from '../ui/tip';
 
 const SIGNS: Record<DayStatus, string> = {
   taught: '●',
@@ -79,21 +81,18 @@ export default function AttendancePage() {
       <SubNav />
       <div className="double-rule pt-3">
         <Asked year={year} today={today} />
-        <div className="flex flex-wrap gap-1 pb-3 print:hidden" role="tablist" aria-label="Whose register">
-          {household.children.map((c) => (
-            <button
-              key={c.id}
-              type="button"
-              role="tab"
-              aria-selected={c.id === child.id}
-              className="btn aria-selected:border-2 aria-selected:border-ink"
-              onClick={() => setParams({ child: c.id }, { replace: true })}
-            >
-              <ChildName child={c} />
-            </button>
-          ))}
-        </div>
-        <Register year={year} child={child} today={today} edit={setEditing} />
+        <Tabs.Root value={child.id} onValueChange={(id) => setParams({ child: id }, { replace: true })}>
+          <Tabs.List className="flex flex-wrap gap-1 pb-3 print:hidden" aria-label="Whose register">
+            {household.children.map((c) => (
+              <Tabs.Trigger key={c.id} value={c.id} className="btn aria-selected:border-2 aria-selected:border-ink">
+                <ChildName child={c} />
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <Tabs.Content value={child.id} tabIndex={-1} className="outline-none">
+            <Register year={year} child={child} today={today} edit={setEditing} />
+          </Tabs.Content>
+        </Tabs.Root>
         <div className="flex flex-wrap gap-2 pt-4 print:hidden">
           <TableFile name="attendance.csv" write={() => writeAttendanceCsv(household, today)} take={take} />
         </div>
@@ -211,7 +210,7 @@ function Register({
                       <button
                         type="button"
                         className={`register-day ${d.overruled ? 'underline' : ''}`}
-                        title={d.label || undefined}
+                        {...tip(d.label)}
                         aria-label={`${longDate(style, d.day)}: ${WORDS[d.status]}${d.label ? `, ${d.label}` : ''}`}
                         onClick={() => edit(d)}
                       >

@@ -5,6 +5,7 @@ import { dayAndDate } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { EffectLines } from './effect-lines';
 import type { Sweep } from './almanac';
+import { tip } from '../ui/tip';
 
 export type Tool = 'look' | Paint['kind'];
 export interface Brush {
@@ -62,7 +63,7 @@ export function BrushPanel({
           {TOOLS.map(([tool, word, meaning]) => (
             <label
               key={tool}
-              title={meaning}
+              {...tip(meaning)}
               className="btn has-checked:border-ink has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-3 has-focus-visible:outline-offset-2 !px-3"
             >
               <input

@@ -23,6 +23,7 @@ import { RowsDrag } from './rows-drag';
 import type { Span } from './rows-drawing';
 import { SubNav } from './sub-nav';
 import { useViewYear } from './view-year';
+import { OneOf } from '../ui/one-of';
 
 const LikelyWay = lazy(() => import('../forecast/likely-way'));
 
@@ -30,6 +31,7 @@ const TERM = 13;
 /** Weeks that are drawn day by day. */
 const WEEKS = 3;
 
+const ZOOMS = ['year', 'term', 'week'] as const;
 const ZOOM_WORDS = { year: 'The year', term: 'Thirteen weeks', week: 'Day by day' };
 
 /** The whole year of every course in one drawing, and as a table; what does not fit is said first. */
@@ -109,23 +111,18 @@ export default function CoursesPage() {
                 </button>
               </>
             )}
-            {(['year', 'term', 'week'] as const).map((z) => (
-              <button
-                key={z}
-                type="button"
-                className="btn"
-                aria-pressed={zoom === z}
-                // Drawn in slices, so that a press is never held up by the whole year.
-                onClick={() =>
-                  startTransition(() => {
-                    setZoom(z);
-                    setTerm(undefined);
-                  })
-                }
-              >
-                {ZOOM_WORDS[z]}
-              </button>
-            ))}
+            <OneOf
+              label="How near"
+              value={zoom}
+              options={ZOOMS.map((z) => [z, ZOOM_WORDS[z]])}
+              // Drawn in slices, so that a press is never held up by the whole year.
+              onChange={(z) =>
+                startTransition(() => {
+                  setZoom(z);
+                  setTerm(undefined);
+                })
+              }
+            />
           </span>
         </div>
         <RowsDrag view={shown} span={span} today={today} open={open} choose={choose} />
@@ -187,7 +184,7 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
           <b>
             {row.course.title} ({listing(row.children.map((c) => c.name))})
           </b>{' '}
-          is held until what it waits for is there, {count(row.counts.waiting, 'step')} behind it
+          is held until what it waits for is there, with {count(row.counts.waiting, 'step')} behind it
           {row.reserve?.daysInHand !== undefined && `; if it went on today: ${inHand(row.reserve.daysInHand)}`}.
         </li>
       ))}

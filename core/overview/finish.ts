@@ -39,7 +39,7 @@ export function finishWords(style: DateStyle, finish: Finish, today: Day): strin
       return `${count(finish.unplaced, 'step finds', 'steps find')} no day in the year${early}`;
     }
     case 'waiting':
-      return `held until what it waits for is there, ${count(finish.waiting, 'step')} behind it`;
+      return `${count(finish.waiting, 'step')} held until ready`;
     case 'nothing left':
       return 'nothing left to do';
     case 'unknown':

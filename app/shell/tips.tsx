@@ -1,0 +1,127 @@
+import * as Popover from '@radix-ui/react-popover';
+import { type RefObject, useEffect, useId, useRef, useState } from 'react';
+
+/** How long a pointer rests, or a finger stays, before something is said, in milliseconds. */
+const REST = 450;
+/** A finger that moves farther is scrolling, in pixels. */
+const STILL = 10;
+const CONTROL = 'button, a, input, select, textarea, label, [role="gridcell"]';
+
+const withTip = (target: EventTarget | null): HTMLElement | undefined =>
+  (target instanceof Element && target.closest<HTMLElement>('[data-tip]')) || undefined;
+
+/**
+ * Says what `tip` (app/ui/tip.ts) put on an element: one listener for the whole page instead of one a control. By pointer, by
+ * the keyboard's focus, and by a finger that stays (whose press then does nothing else) or taps on words that do nothing.
+ */
+export default function Tips() {
+  const [words, setWords] = useState<string>();
+  const at = useRef<HTMLElement>(null);
+  const id = useId();
+
+  useEffect(() => {
+    let wait: ReturnType<typeof setTimeout> | undefined;
+    let down: { x: number; y: number } | undefined;
+    let swallow = false;
+    const hide = () => {
+      clearTimeout(wait);
+      at.current?.removeAttribute('aria-describedby');
+      at.current = null;
+      setWords(undefined);
+    };
+    const show = (el: HTMLElement) => {
+      if (!el.isConnected) return;
+      hide();
+      at.current = el;
+      // A control that is described already keeps its own description.
+      if (!el.hasAttribute('aria-describedby')) el.setAttribute('aria-describedby', id);
+      setWords(el.dataset['tip']);
+    };
+    const showSoon = (el: HTMLElement, then?: () => void) => {
+      clearTimeout(wait);
+      wait = setTimeout(() => {
+        show(el);
+        then?.();
+      }, REST);
+    };
+    const listen = new AbortController();
+    const on = <K extends keyof DocumentEventMap>(
+      kind: K,
+      does: (e: DocumentEventMap[K]) => void,
+      options: AddEventListenerOptions = {},
+    ) => document.addEventListener(kind, does, { signal: listen.signal, ...options });
+
+    on('pointerover', (e) => {
+      if (e.pointerType !== 'mouse') return;
+      const el = withTip(e.target);
+      if (el === at.current && el) return;
+      hide();
+      if (el && e.buttons === 0) showSoon(el);
+    });
+    on('focusin', (e) => {
+      const el = withTip(e.target);
+      if (el && e.target instanceof Element && e.target.matches(':focus-visible')) showSoon(el);
+      else if (!el) hide();
+    });
+    on('focusout', () => hide());
+    on('pointerdown', (e) => {
+      hide();
+      swallow = false;
+      const el = withTip(e.target);
+      if (!el || e.pointerType === 'mouse') return;
+      if (!el.closest(CONTROL)) return show(el);
+      down = { x: e.clientX, y: e.clientY };
+      showSoon(el, () => (swallow = true));
+    });
+    on('pointermove', (e) => {
+      if (down && Math.hypot(e.clientX - down.x, e.clientY - down.y) > STILL) {
+        clearTimeout(wait);
+        down = undefined;
+      }
+    });
+    for (const end of ['pointerup', 'pointercancel'] as const)
+      on(end, (e) => {
+        if (e.pointerType !== 'mouse' && !swallow && down) clearTimeout(wait);
+        down = undefined;
+      });
+    // The finger asked what it is, not for it to be done.
+    on(
+      'click',
+      (e) => {
+        if (!swallow) return;
+        swallow = false;
+        e.preventDefault();
+        e.stopPropagation();
+      },
+      { capture: true },
+    );
+    on('contextmenu', (e) => swallow && e.preventDefault());
+    on('scroll', () => hide(), { capture: true, passive: true });
+    on('keydown', (e) => e.key !== 'Escape' && hide());
+    return () => {
+      hide();
+      listen.abort();
+    };
+  }, [id]);
+
+  if (words === undefined) return null;
+  return (
+    <Popover.Root open onOpenChange={(open) => !open && setWords(undefined)}>
+      <Popover.Anchor virtualRef={at as RefObject<HTMLElement>} />
+      <Popover.Portal>
+        <Popover.Content
+          id={id}
+          role="tooltip"
+          side="top"
+          sideOffset={6}
+          collisionPadding={8}
+          className="pointer-events-none z-50 max-w-[min(22rem,92vw)] border border-ink bg-ink px-2 py-1 text-[0.95rem] text-sheet wrap-anywhere print:hidden"
+          onOpenAutoFocus={(e) => e.preventDefault()}
+          onCloseAutoFocus={(e) => e.preventDefault()}
+        >
+          {words}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
