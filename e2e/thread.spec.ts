@@ -1,5 +1,6 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, openRows, openToday, rows, settled, status, test } from './app';
+import { expect, openRows, openToday, ownFrom, rows, settled, status, test } from './app';
 
 test.describe('the day by the clock, on a tablet', () => {
   test.use({ viewport: { width: 768, height: 1024 } });
@@ -44,7 +45,69 @@ test.describe('the day by the clock, on a tablet', () => {
     await page.getByRole('radio', { name: 'As a list' }).click();
     await expect(day).toHaveCount(0);
   });
+
+  test('five children and more than 25 tasks: no word of any box is cut, and each says itself whole', async ({
+    page,
+  }) => {
+    await page.clock.setFixedTime(new Date('2026-11-16T09:00:00'));
+    await ownFrom(page, fiveChildren());
+    await page.goto('/');
+    await settled(page);
+    await page.getByRole('radio', { name: 'By the clock' }).click();
+    const day = page.getByRole('region', { name: 'The day, laid out' });
+    const boxes = day.locator('[data-piece] > button');
+    await expect(boxes.first()).toBeVisible();
+    expect(await boxes.count()).toBeGreaterThan(25);
+    const cut = await boxes.evaluateAll((all) =>
+      all
+        .filter((b) => {
+          const box = b.getBoundingClientRect();
+          return [b, ...b.querySelectorAll<HTMLElement>('*')].some((e) => {
+            const own = e.getBoundingClientRect();
+            const inner = e as HTMLElement;
+            const clipped = getComputedStyle(e).overflow === 'hidden';
+            return (
+              own.right > box.right + 1 ||
+              (clipped && (inner.scrollWidth > inner.clientWidth + 1 || inner.scrollHeight > inner.clientHeight + 4))
+            );
+          });
+        })
+        .map((b) => (b as HTMLElement).innerText),
+    );
+    expect(cut).toEqual([]);
+    await boxes.last().hover();
+    await expect(page.getByRole('tooltip')).toContainText(/\d\d:\d\d to \d\d:\d\d, .*mark done/);
+  });
 });
+
+/** The sample with a fifth child, who takes what Oda and Jory take, on every weekday. */
+function fiveChildren(): string {
+  type Row = Record<string, unknown> & { id: string };
+  const file = JSON.parse(readFileSync(new URL('../demo/household.json', import.meta.url), 'utf8')) as {
+    children: Row[];
+    enrolments: (Row & { childIds: string[]; life: string; weekdays: number[] })[];
+  };
+  file.children.push({ ...file.children.find((c) => c.id === 'oda')!, id: 'fifth', name: 'Tobias-Maximilian' });
+  const every = [1, 2, 3, 4, 5];
+  for (const [from, to] of [
+    ['oda', 'fifth'],
+    ['jory', 'fifth'],
+    ['wren', 'oda'],
+  ] as const)
+    for (const e of [...file.enrolments])
+      if (e.childIds.join() === from && e.life === 'running' && !e.id.includes('~')) {
+        const { gates: _g, verdicts: _v, stretches: _s, swappedFor: _f, ...plain } = e;
+        const rule = { kind: 'weekly', n: 5, unit: 'steps' };
+        file.enrolments.push({
+          ...plain,
+          id: `${e.id}~${to}`,
+          childIds: [to],
+          rule,
+        } as (typeof file.enrolments)[number]);
+      }
+  for (const e of file.enrolments) if (e.childIds.length === 1) e.weekdays = every;
+  return JSON.stringify(file);
+}
 
 const otherwise = async (page: import('@playwright/test').Page, item: RegExp) => {
   await page.getByRole('button', { name: 'Change of plan' }).click();

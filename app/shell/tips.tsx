@@ -96,7 +96,8 @@ export default function Tips() {
       { capture: true },
     );
     on('contextmenu', (e) => swallow && e.preventDefault());
-    on('scroll', () => hide(), { capture: true, passive: true });
+    // What is waited for under a pointer that rests is said after the scrolling.
+    on('scroll', () => at.current && hide(), { capture: true, passive: true });
     on('keydown', (e) => e.key !== 'Escape' && hide());
     return () => {
       hide();

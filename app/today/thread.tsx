@@ -2,12 +2,22 @@ import { Check } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { clockOf, type Day } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { busyWith, type DayLayout, type DayPage, type DayPiece, freeParts } from '../../core/day';
+import {
+  boxWords,
+  busyWith,
+  type DayLayout,
+  type DayPage,
+  type DayPiece,
+  detailWordings,
+  freeParts,
+} from '../../core/day';
 import type { Child, SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { useMinute } from '../ui/minute';
 import { ChildName } from '../ui/ornament';
+import { shortNames } from '../../core/words';
+import { tip } from '../ui/tip';
 import { count, inHand, listing } from '../ui/words';
 import { markKeys } from './mark-keys';
 import { MenuButton } from './menu-button';
@@ -151,7 +161,23 @@ function Drawing({
 }) {
   const column = (width - GUTTER) / Math.max(1, columns.length);
   const left = (child: Child) => GUTTER + columns.findIndex((c) => c.id === child.id) * column;
-  const gap = column < 110 ? 2 : 6;
+  const gap = column < NARROW_COLUMN ? 2 : 6;
+  /** In a child's column the names need only be told apart among themselves. */
+  const short = useMemo(
+    () =>
+      new Map(
+        columns.map((c) => {
+          const titles = [
+            ...new Set(
+              layout.pieces.filter((p) => busyWith(p.task).some((x) => x.id === c.id)).map((p) => p.task.title),
+            ),
+          ];
+          const names = shortNames(titles);
+          return [c.id, new Map(titles.map((t, i) => [t, names[i]!]))];
+        }),
+      ),
+    [columns, layout],
+  );
   const lines = (beneath: boolean) => (
     <ThreadLines
       layout={layout}
@@ -238,7 +264,8 @@ function Drawing({
               actions={actions}
               byClock={byClock}
               day={day}
-              narrow={column < 110}
+              narrow={column < NARROW_COLUMN}
+              short={short.get(run[0]!.id)?.get(piece.task.title) ?? piece.task.title}
               style={{
                 left: left(run[0]!) + gap,
                 width: run.length * column - 2 * gap,
@@ -271,6 +298,12 @@ const boxHeight = (room: number): number => Math.max(room - BETWEEN, Math.min(ro
 const SMALL_LINE = 17;
 const LINE = 19;
 const NARROW_LINE = 16;
+/** Sizes of the letters in a box, in pixels: ordinary, in a narrow column, in a box of one low line. */
+const [ORDINARY, NARROW, TINY] = [16, 13.6, 12.75];
+/** The width of a letter on the average, of its size; a little more than it is. */
+const LETTER = 0.55;
+/** A column of less has the smaller letters, in pixels. */
+const NARROW_COLUMN = 140;
 
 /** The columns a piece stands in, as runs of neighbours. */
 function runsOf(piece: DayPiece, columns: readonly Child[]): Child[][] {
@@ -293,6 +326,7 @@ function Piece({
   byClock,
   day,
   narrow,
+  short,
   style,
 }: {
   piece: DayPiece;
@@ -301,6 +335,7 @@ function Piece({
   byClock: boolean;
   day: Day;
   narrow: boolean;
+  short: string;
   style: React.CSSProperties;
 }) {
   const { task } = piece;
@@ -343,24 +378,39 @@ function Piece({
   const family = task.children.length > 1;
   const keys =
     row && markKeys({ row, family, scope: household.settings.scope, actions, edit: () => actions.edit(row) });
-  const said = [
-    task.detail + parts,
-    piece.piece === 0 && task.at !== undefined ? `at ${clockOf(task.at)}` : '',
-    narrow ? '' : `${piece.to - piece.from} min`,
-    task.helper ? `${task.helper.name} helps` : '',
-    days === undefined ? '' : inHand(days),
-    listing(task.things.map((m) => m.name)),
-  ].filter(Boolean);
+  const usual = small ? TINY : narrow ? NARROW : ORDINARY;
+  const lettersOf = (size: number) =>
+    (Number(style.width) - 26 - (menu ? 32 : 0)) / (size * LETTER) - (lines <= 3 && task.marked ? 3 : 0);
+  const size = short.length > lettersOf(usual) ? TINY : usual;
+  const { title, said } = boxWords(
+    {
+      title: task.title,
+      short,
+      details: detailWordings(task, parts),
+      more: [
+        piece.piece === 0 && task.at !== undefined ? `at ${clockOf(task.at)}` : '',
+        narrow ? '' : `${piece.to - piece.from} min`,
+        task.helper ? `${task.helper.name} helps` : '',
+        days === undefined ? '' : inHand(days),
+        listing(task.things.map((m) => m.name)),
+      ].filter(Boolean),
+    },
+    Math.max(1, Math.floor(lettersOf(size) - (task.fresh && lines > 1 && lines <= 3 ? 4 : 0))),
+    lines,
+  );
+  const red = task.fresh && !task.marked ? 'text-rubric' : '';
   const done = task.marked && <Check size={15} strokeWidth={3} className="mr-1 inline flex-none" aria-hidden="true" />;
   return (
     <div className="absolute" style={style} onKeyDown={keys} data-piece={main ? (row?.key ?? task.id) : undefined}>
       <button
         type="button"
         className={`flex size-full cursor-pointer overflow-hidden border bg-sheet ${menu ? 'pr-8' : 'pr-1'} pl-5 text-left ${EDGES[task.presence]} ${
-          task.fresh ? 'border-rubric' : 'border-edge'
-        } ${task.marked ? 'opacity-60' : ''} ${lines === 1 ? 'items-center' : 'items-start pt-0.5'} ${
-          small ? 'text-[0.75rem] leading-none' : `leading-tight ${narrow ? 'text-[0.8rem]' : 'text-[0.95rem]'}`
+          task.marked ? 'border-rule' : task.fresh ? 'border-rubric' : 'border-edge'
+        } ${task.marked ? 'text-soft' : ''} ${lines === 1 ? 'items-center' : 'items-start pt-0.5'} ${
+          small ? 'leading-none' : 'leading-tight'
         }`}
+        style={{ fontSize: size }}
+        {...tip(label.filter(Boolean).join(', '))}
         onClick={once(press)}
         disabled={!pressable}
         aria-label={label.filter(Boolean).join(', ')}
@@ -372,17 +422,17 @@ function Piece({
           // Of one line the course’s name gives way: lesson and step are what is looked for.
           <span className="flex min-w-0 items-center gap-1 overflow-hidden whitespace-nowrap">
             {done}
-            <b className={`min-w-8 truncate font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>
+            <b className={`font-semibold ${red}`}>{title}</b>
             <span className="flex-none text-soft">{said[0]}</span>
           </span>
         ) : lines <= 3 ? (
           <span className="block w-full min-w-0">
             <span className="flex min-w-0 items-center">
               {done}
-              <b className={`truncate font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>
+              <b className={`truncate font-semibold ${red}`}>{title}</b>
             </span>
             <span className="clamped wrap-anywhere text-soft" style={{ WebkitLineClamp: lines - 1 }}>
-              {task.fresh && <span className="text-rubric">new </span>}
+              {task.fresh && <span className={red}>new </span>}
               {said.join(' · ')}
             </span>
           </span>
@@ -390,8 +440,7 @@ function Piece({
           // As many whole lines as the box has room for: none is cut through.
           <span className="clamped min-w-0 wrap-anywhere" style={{ WebkitLineClamp: lines }}>
             {done}
-            <b className={`font-semibold ${task.fresh ? 'text-rubric' : ''}`}>{task.title}</b>{' '}
-            {task.fresh && <span className="text-rubric">new </span>}
+            <b className={`font-semibold ${red}`}>{title}</b> {task.fresh && <span className={red}>new </span>}
             <span className="text-soft">{said.join(' · ')}</span>
           </span>
         )}

@@ -5,6 +5,7 @@ export * from './remedies';
 export * from './solve';
 export * from './games';
 export * from './tasks';
+export * from './box-words';
 export * from './problem';
 export * from './helpers';
 export * from './layout';

@@ -1,5 +1,6 @@
 export * from './dates';
 export * from './gone';
+export * from './short';
 export * from './taking';
 
 /** "1 day", "2 days". */

@@ -19,6 +19,8 @@ import {
   missingHours,
   readClock,
   readDate,
+  fitting,
+  shortNames,
   shortDate,
   weekdayWords,
   wholeHours,
@@ -39,6 +41,44 @@ describe('words with figures', () => {
       'a, b and c',
     ]);
     expect([inHand(0), inHand(1), inHand(-2)]).toEqual(['no day in hand', '1 day in hand', '2 days short']);
+  });
+
+  it('are short where a box is: told apart among each other, by as few words as it takes', () => {
+    expect(
+      shortNames([
+        'Sluice Arithmetic, Level B',
+        'The Copybook Row',
+        'Rivers and Their Towns, first volume',
+        'Rivers and Their Towns, second volume',
+        'Letters at the Lockside',
+        'The',
+      ]),
+    ).toEqual([
+      'Sluice',
+      'Copybook',
+      'Rivers first',
+      'Rivers second',
+      'Letters',
+      'The',
+    ]);
+    // What begins like a longer one keeps all it has.
+    expect(shortNames(['Latin', 'Latin Primer'])).toEqual(['Latin', 'Latin Primer']);
+    const title = fc
+      .array(fc.constantFrom('The', 'Sluice', 'River', 'of', 'Level', 'B', 'Book'), { minLength: 1, maxLength: 5 })
+      .map((w) => w.join(' '));
+    fc.assert(
+      fc.property(fc.uniqueArray(title, { minLength: 1, maxLength: 8 }), (titles) => {
+        const short = shortNames(titles);
+        short.forEach((s, i) => {
+          for (const word of s.split(' ')) expect(titles[i]).toContain(word);
+          expect(short.indexOf(s)).toBe(i);
+        });
+      }),
+    );
+    expect([fitting(['Sluice 6, test', 'Sluice 6', 'Sluice'], 8), fitting(['Sluice', 'Slu'], 2)]).toEqual([
+      'Sluice 6',
+      'Slu',
+    ]);
   });
 
   it('count whole hours one way: what was held never more, what is missing never less', () => {
