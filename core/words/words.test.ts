@@ -53,14 +53,7 @@ describe('words with figures', () => {
         'Letters at the Lockside',
         'The',
       ]),
-    ).toEqual([
-      'Sluice',
-      'Copybook',
-      'Rivers first',
-      'Rivers second',
-      'Letters',
-      'The',
-    ]);
+    ).toEqual(['Sluice', 'Copybook', 'Rivers first', 'Rivers second', 'Letters', 'The']);
     // What begins like a longer one keeps all it has.
     expect(shortNames(['Latin', 'Latin Primer'])).toEqual(['Latin', 'Latin Primer']);
     const title = fc
