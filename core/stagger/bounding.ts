@@ -1,7 +1,8 @@
 import { Loads, type Placed } from './loads';
 import { Prices } from './prices';
 import type { Problem } from './problem';
-import { shortest, type ToGo } from './shortest';
+import { placedAt } from './pair';
+import type { ToGo } from './shortest';
 
 /** The share of a new answer in the mean of the answers so far. */
 const NEWEST = 0.2;
@@ -23,8 +24,11 @@ export class Bounding {
   private share = 0.05;
   private stale = 0;
 
-  constructor(private readonly problem: Problem) {
-    this.prices = new Prices(problem);
+  constructor(
+    private readonly problem: Problem,
+    mostStates: number,
+  ) {
+    this.prices = new Prices(problem, mostStates);
     this.center = this.prices.values.slice();
   }
 
@@ -51,15 +55,13 @@ export class Bounding {
     }
     const loads = new Loads(problem);
     let sum = prices.constant();
-    const placed = problem.tracks.map((track, t) => {
+    const { placed, cost } = placedAt(problem, prices, (t) => {
       const stood = this.priced?.[t];
       // What a pair pays for being ahead may be less than nothing: its paths cannot be cut short.
-      const hint = stood && !prices.linked(t) ? { toGo: toGo[t]!, stood } : undefined;
-      const best = shortest(problem, t, prices.terms(t), track, hint);
-      sum += best.cost;
-      loads.apply(t, best.placed, 1);
-      return best.placed;
+      return stood && !prices.linked(t) ? { toGo: toGo[t]!, stood } : undefined;
     });
+    sum += cost;
+    placed.forEach((p, t) => loads.apply(t, p, 1));
     this.priced = placed;
     const asked = prices.asked(loads, placed);
     this.mean = mean ? mean.map((m, i) => (1 - NEWEST) * m + NEWEST * asked[i]!) : asked;

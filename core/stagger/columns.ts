@@ -1,8 +1,8 @@
 import { ownCost } from './cost';
 import type { Placed } from './loads';
 import { Prices } from './prices';
+import { apartCost, type Joint, MOST_STATES, placedAt } from './pair';
 import type { Problem } from './problem';
-import { shortest } from './shortest';
 
 /** A linear program that grows: least cost, every row between two limits. Whoever runs it brings the solver. */
 export interface LinearProgram {
@@ -12,10 +12,8 @@ export interface LinearProgram {
   solve(): { value: number; columns: ArrayLike<number>; duals: ArrayLike<number> };
 }
 
-/** A placement that was met, as a column. */
+/** A placement that was met, of a track or of two that are placed as one, as a column. */
 interface Column {
-  track: number;
-  placed: Placed;
   cost: number;
   used: Map<number, number>;
   at: number;
@@ -35,6 +33,8 @@ const TOWARDS = 0.25;
  */
 export class Columns {
   private readonly prices: Prices;
+  /** What is placed by itself: a track, or two that are placed as one. */
+  private readonly blocks: readonly { tracks: number[]; joint?: Joint }[];
   private readonly columns: Column[] = [];
   private readonly known = new Set<string>();
   /** By price: its row, once it has one. */
@@ -56,22 +56,36 @@ export class Columns {
     private readonly problem: Problem,
     private readonly program: LinearProgram,
   ) {
-    this.prices = new Prices(problem);
+    this.prices = new Prices(problem, MOST_STATES.asked);
     this.center = this.prices.values.slice();
-    // One row a track: its fractions make one whole.
-    problem.tracks.forEach(() => program.addRow(1, 1, [], []));
-    this.rowCount = problem.tracks.length;
+    const { joint } = this.prices;
+    const alone = problem.tracks.flatMap((_, t) =>
+      joint.some((j) => j.a === t || j.b === t) ? [] : [{ tracks: [t] }],
+    );
+    this.blocks = [...alone, ...joint.map((j) => ({ tracks: [j.a, j.b], joint: j }))];
+    // One row each: its fractions make one whole.
+    for (const _ of this.blocks) program.addRow(1, 1, [], []);
+    this.rowCount = this.blocks.length;
   }
 
-  /** Takes a placement in, where it was not met before. */
-  add(track: number, placed: Placed): boolean {
-    const key = `${track} ${placed.join()}`;
+  /** Takes in where all tracks stand, as far as it was not met before; how much was not. */
+  meet(placed: readonly Placed[]): number {
+    return this.blocks.filter((_, i) => this.add(i, placed)).length;
+  }
+
+  private add(block: number, all: readonly Placed[]): boolean {
+    const { tracks, joint } = this.blocks[block]!;
+    const key = `${block} ${tracks.map((t) => all[t]!.join()).join(' ')}`;
     if (this.known.has(key)) return false;
     this.known.add(key);
-    const own = ownCost(this.problem, track, placed);
-    const cost = own.unplaced + own.late + own.drift + own.held;
-    const used = this.prices.use(track, placed);
-    const [indices, values] = [[track], [1]];
+    let cost = joint ? apartCost(this.problem, joint, all[joint.a]!, all[joint.b]!) : 0;
+    const used = new Map<number, number>();
+    for (const t of tracks) {
+      const own = ownCost(this.problem, t, all[t]!);
+      cost += own.unplaced + own.late + own.drift + own.held;
+      for (const [i, n] of this.prices.use(t, all[t]!)) used.set(i, (used.get(i) ?? 0) + n);
+    }
+    const [indices, values] = [[block], [1]];
     for (const [i, n] of used) {
       const row = this.rows.get(i);
       if (row === undefined) continue;
@@ -79,7 +93,7 @@ export class Columns {
       values.push(n);
     }
     this.program.addColumn(cost, Infinity, indices, values);
-    this.columns.push({ track, placed, cost, used, at: this.columnCount++ });
+    this.columns.push({ cost, used, at: this.columnCount++ });
     return true;
   }
 
@@ -160,14 +174,9 @@ export class Columns {
     this.passes++;
     prices.towards(at, at, 0);
     let sum = prices.constant();
-    let made = 0;
-    const placed: Placed[] = [];
-    problem.tracks.forEach((track, t) => {
-      const best = shortest(problem, t, prices.terms(t), track);
-      sum += best.cost;
-      placed[t] = best.placed;
-      if (this.add(t, best.placed)) made++;
-    });
+    const { placed, cost } = placedAt(problem, prices);
+    sum += cost;
+    const made = this.meet(placed);
     this.priced = placed;
     if (sum > this.bound) {
       this.bound = sum;

@@ -5,7 +5,7 @@ import type { Problem } from './problem';
 import { WEIGHTS } from './weights';
 
 /** Rises with every change of the engine that may change a plan: plans kept by an older one are made anew. */
-const ENGINE = 2;
+const ENGINE = 3;
 
 /**
  * What tells one planning from another: the problem, the effort and the engine. Equal keys, equal plans; a plan that was kept

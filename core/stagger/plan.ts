@@ -4,6 +4,7 @@ import type { Track } from '../pace';
 import type { LinearProgram } from './columns';
 import { type Clash, clashesOf, costOf, type PlanCost } from './cost';
 import type { Placed } from './loads';
+import { MOST_STATES } from './pair';
 import { forcedClashes } from './prices';
 import type { Problem } from './problem';
 import { seeded } from './random';
@@ -74,7 +75,7 @@ export function* improvePlan(
   const n = problem.tracks.length;
   const random = seeded(effort.seed);
   const budget = Math.max(1, effort.sweeps) * n;
-  const work = new Work(problem);
+  const work = new Work(problem, program ? MOST_STATES.asked : MOST_STATES.soon);
   const forced = () => forcedCost(problem, work);
   let told = work.cost;
   const tell = () => {

@@ -1,5 +1,6 @@
 import { eachDate, Loads, over, type Placed } from './loads';
 import { placedBy } from './links';
+import { type Joint, jointPairs } from './pair';
 import type { Problem } from './problem';
 import { sumsOf, type Terms } from './shortest';
 import { CLASH, type Excess, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
@@ -43,13 +44,19 @@ export class Prices {
   /** One row a person and date for each sort of shared thing, then one a pair and school day. */
   values: Float64Array;
   private readonly sorts: { fresh: Sort; own: Sort; taught: Sort; spent: Sort };
+  /** Linked tracks that are placed two by two (`shortestPair`), at what being apart costs. */
+  readonly joint: readonly Joint[];
   private readonly pairs: Pair[];
   private readonly pairsFrom: number;
   private readonly most: Float64Array;
   /** What the marks of today ask of everybody, with nothing placed. */
   private readonly untouched: Loads;
 
-  constructor(private readonly problem: Problem) {
+  /** @param mostStates pairs of linked tracks up to this size are placed as one (see `jointPairs`) */
+  constructor(
+    private readonly problem: Problem,
+    mostStates: number,
+  ) {
     const { teachers, children, allowance, length, schoolDays, tracks, apart } = problem;
     let from = 0;
     const sort = (
@@ -95,12 +102,16 @@ export class Prices {
       ),
     };
     this.pairsFrom = from;
+    // Those that are placed as one need no price for being apart.
+    this.joint = jointPairs(problem, mostStates);
+    const asOne = (at: readonly number[], bt: readonly number[]) => this.joint.some((j) => j.at === at && j.bt === bt);
     this.pairs = problem.links.flatMap(({ tracks: linked, positions }) =>
       linked.flatMap((a, i) =>
-        linked.slice(i + 1).map((b, k): Pair => {
+        linked.slice(i + 1).flatMap((b, k): Pair[] => {
           const pair = { a, b, at: positions[i]!, bt: positions[i + 1 + k]!, from };
+          if (asOne(pair.at, pair.bt)) return [];
           from += schoolDays.length;
-          return pair;
+          return [pair];
         }),
       ),
     );

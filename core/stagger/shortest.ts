@@ -214,7 +214,7 @@ export function sumsOf({ steps }: Track): Sums {
  * Whether what fits on its d-th date may differ from the usual: today has used some of its room; a day to which the parent moved
  * sittings has more than the usual; on some nobody teaches.
  */
-const isUnusual = (problem: Problem, track: Track, d: number): boolean =>
+export const isUnusual = (problem: Problem, track: Track, d: number): boolean =>
   track.dated ||
   track.dates[d]! <= problem.today ||
   track.room[d] !== track.perSitting ||
@@ -223,7 +223,7 @@ const isUnusual = (problem: Problem, track: Track, d: number): boolean =>
 const reachCache = new WeakMap<Track, Int32Array>();
 
 /** How far a sitting reaches from each step on any date after today, when no weekly cap counts: the same every date. */
-function usualReach(track: Track): Int32Array {
+export function usualReach(track: Track): Int32Array {
   let known = reachCache.get(track);
   if (!known) {
     known = Int32Array.from(track.steps, (_, i) => reach(track, i, Infinity, track.perSitting, -Infinity));
@@ -238,7 +238,7 @@ export const leavingOut = (problem: Problem, t: number, i: number): number =>
   WEIGHTS.unplaced + (problem.held[t]![i]! >= 0 ? WEIGHTS.held : 0);
 
 /** What it costs to place nothing from step p on, for every p: no held step is bought off with all that stands behind it. */
-function leavingFrom(problem: Problem, t: number): Float64Array {
+export function leavingFrom(problem: Problem, t: number): Float64Array {
   const n = problem.tracks[t]!.steps.length;
   const leaving = new Float64Array(n + 1);
   for (let p = n - 1; p >= 0; p--) leaving[p] = leaving[p + 1]! + leavingOut(problem, t, p);

@@ -5,6 +5,7 @@ import { linkCost } from './links';
 import { Bounding } from './bounding';
 import { Columns, type LinearProgram } from './columns';
 import { Loads, type Placed } from './loads';
+import { MOST_STATES } from './pair';
 import type { Problem } from './problem';
 import type { Random } from './random';
 import { costToGo, shortest, type ToGo } from './shortest';
@@ -32,9 +33,12 @@ export class Work {
   private readonly alone: number[];
   private readonly bounding: Bounding;
 
-  constructor(private readonly problem: Problem) {
+  constructor(
+    private readonly problem: Problem,
+    mostStates = MOST_STATES.soon,
+  ) {
     this.loads = new Loads(problem);
-    this.bounding = new Bounding(problem);
+    this.bounding = new Bounding(problem, mostStates);
     this.placed = problem.tracks.map(() => []);
     this.alone = problem.tracks.map(() => 0);
     const freedom = (t: number) => problem.tracks[t]!.dates.length / Math.max(1, problem.tracks[t]!.steps.length);
@@ -72,10 +76,10 @@ export class Work {
    */
   *byProgram(program: LinearProgram, rounds: number): Generator<void, void> {
     const columns = new Columns(this.problem, program);
-    this.placed.forEach((p, t) => columns.add(t, p));
+    columns.meet(this.placed);
     for (let i = 0; i < MEETING; i++) {
       this.priceRound();
-      if (i % 2 === 0) this.bounding.priced?.forEach((p, t) => columns.add(t, p));
+      if (i % 2 === 0 && this.bounding.priced) columns.meet(this.bounding.priced);
       yield;
     }
     columns.center = this.bounding.center.slice();
