@@ -85,11 +85,11 @@ test('order by keys and by dragging, a step in two, steps for a stretch; each un
   for (let i = 0; i < 2; i++) await page.keyboard.press('z');
   await expect.poll(titles).toEqual(before);
 
-  const handle = page.getByTitle('Drag to another place').first();
+  const handle = page.locator('[data-tip="Drag to another place"]').first();
   // In the middle of the window, so that the page does not scroll under the pointer.
   await handle.evaluate((h) => h.scrollIntoView({ block: 'center' }));
   const from = (await handle.boundingBox())!;
-  const to = (await page.getByTitle('Drag to another place').nth(2).boundingBox())!;
+  const to = (await page.locator('[data-tip="Drag to another place"]').nth(2).boundingBox())!;
   await page.mouse.move(from.x + 10, from.y + 10);
   await page.mouse.down();
   await page.mouse.move(from.x + 10, from.y + 30, { steps: 3 });

@@ -97,7 +97,7 @@ test('a thing is added, needed by a lesson, short in the week’s box, put in th
   await openToday(page);
   const row = page.locator('[data-row^="arith-wren "]').first();
   const [, stepId] = (await row.getAttribute('data-row'))!.split(' ');
-  const lesson = /Lesson \d+/.exec(await row.innerText())![0];
+  const lesson = /Lesson \d+/.exec((await row.getByRole('button').first().getAttribute('aria-label'))!)![0];
   await page.goto('/materials');
   await page.getByRole('button', { name: 'Add a thing' }).click();
   await page.getByLabel('Name', { exact: true }).fill('tailor’s chalk');

@@ -38,7 +38,7 @@ const FORMS: Form[] = [
   { view: '/shelf/history', open: /^Pace: / },
   {
     view: '/shelf/history',
-    open: /^Choices: /,
+    open: /^How it is done: /,
     leave: [[/^Units, in this order: (Blend|Unit)/, 'they choose what a button beside them adds']],
   },
   { view: '/shelf/together', open: /^Change counting the boats/ },
@@ -49,7 +49,7 @@ const FORMS: Form[] = [
     open: /^Pause, swap, verdict: /,
     leave: [[/^Swap it/, 'a swap ends this one and begins another: a deed of its own']],
   },
-  { view: '/shelf/history', open: /^Gates: / },
+  { view: '/shelf/history', open: /^What must come first: / },
   { view: '/shelf/history', open: 'Parts and purchase' },
   { view: '/year/outside', open: /^Change Boatyard/ },
   { view: '/materials?part=all', open: /^Change or count bar magnets/ },
@@ -85,7 +85,7 @@ const controls = (form: Locator): Promise<Control[]> =>
         return {
           key: `${name} #${n}`,
           kind: e instanceof HTMLSelectElement ? 'select' : long ? 'long list' : date ? 'date' : e.type,
-          value: long ? e.innerText : tick ? String((e as HTMLInputElement).checked) : e.value,
+          value: tick ? String((e as HTMLInputElement).checked) : e.value,
           options: e instanceof HTMLSelectElement ? [...e.options].filter((o) => !o.disabled).map((o) => o.value) : [],
         };
       });

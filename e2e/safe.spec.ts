@@ -8,6 +8,13 @@ import { expect, openToday, rows, settled, status, test, WEDNESDAY } from './app
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
+const running = new Set<ChildProcess>();
+// Also after a test that failed before it stopped them: what is left holds its port against the next run.
+test.afterEach(() => {
+  for (const server of running) server.kill('SIGKILL');
+  running.clear();
+});
+
 /** A server of the test's own, to be stopped in the middle. */
 async function serve(port: number, dist = join(root, 'dist')): Promise<ChildProcess> {
   // One process, so that stopping it stops it.
@@ -15,6 +22,7 @@ async function serve(port: number, dist = join(root, 'dist')): Promise<ChildProc
     cwd: root,
     env: { ...process.env, PORT: String(port), DIST: dist },
   });
+  running.add(server);
   await new Promise((resolve, reject) => {
     server.stdout!.once('data', resolve);
     server.once('exit', () => reject(new Error('the server did not start')));

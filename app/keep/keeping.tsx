@@ -16,6 +16,7 @@ import { handBackupOver } from './backup-file';
 import { Merging } from './merging';
 import { picturesWords, takePictures, tidyPictures } from './pictures';
 import { Room } from './room';
+import { gone } from '../ui/gone';
 
 /** Backup, restore, copies put aside, and the way between the sample and one's own household. */
 export default function Keeping() {
@@ -49,12 +50,12 @@ function KeepingPage() {
       if (left) return;
       setCopies(kept);
       setLast(typeof noted === 'string' ? noted : undefined);
-    });
+    }, gone);
     return () => {
       left = true;
     };
   }, [store, household, today]);
-  useEffect(() => void tidyPictures(store, which), [store, which]);
+  useEffect(() => void tidyPictures(store, which).catch(gone), [store, which]);
 
   const pictures = storedPictures(household);
   const save = async (wanted: 'with pictures' | 'without pictures') => {

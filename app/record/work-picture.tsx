@@ -3,6 +3,7 @@ import { isStored } from '../../core/household';
 import { picturesOf } from '../../store';
 import { useHousehold } from '../shell/household';
 import { BlobPicture, Picture } from '../ui/picture';
+import { gone } from '../ui/gone';
 
 /** A picture of a child’s work, whether it stands in its row or lies beside the household. */
 export function WorkPicture({ picture, alt, className = '' }: { picture: string; alt: string; className?: string }) {
@@ -22,7 +23,7 @@ function Stored({ name, alt, className }: { name: string; alt: string; className
       .get(name)
       .then((found) => {
         if (!left) setBlob(found ?? 'none');
-      });
+      }, gone);
     return () => {
       left = true;
     };

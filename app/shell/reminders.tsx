@@ -7,6 +7,7 @@ import { count } from '../ui/words';
 import { useHousehold } from './household';
 import { LAST_BACKUP } from './notes';
 import { subscribeToUpdates, takeUpdate, updateReady } from './updates';
+import { gone } from '../ui/gone';
 
 /** Quiet lines under the head of every page, only when there is something to say about keeping the data safe. */
 export function Reminders() {
@@ -21,7 +22,7 @@ export function Reminders() {
     const look = () =>
       void Promise.all([store.note(LAST_BACKUP), readSpace()]).then(([noted, space]) => {
         if (!left) setState({ last: typeof noted === 'string' ? noted : undefined, full: nearlyFull(space) });
-      });
+      }, gone);
     look();
     const timer = setInterval(look, 60_000);
     return () => {

@@ -62,6 +62,7 @@ export function Choice({
         {...described}
         ref={button}
         type="button"
+        value={chosen.value}
         role="combobox"
         aria-expanded={open}
         aria-haspopup="listbox"

@@ -10,6 +10,7 @@ import { download } from '../ui/download';
 import { count } from '../ui/words';
 import { PeoplePicker } from '../ui/people-picker';
 import { DateField } from '../ui/date-field';
+import { gone } from '../ui/gone';
 
 /** A calendar file of plan, closed days and order-by dates, for the calendar on the wall or on the phone. */
 export function CalendarOut({ year }: { year: SchoolYear }) {
@@ -24,7 +25,7 @@ export function CalendarOut({ year }: { year: SchoolYear }) {
   const [sent, setSent] = useState<SentEntry[]>([]);
   useEffect(() => {
     let left = false;
-    void store.note(SENT).then((kept) => !left && Array.isArray(kept) && setSent(kept as SentEntry[]));
+    void store.note(SENT).then((kept) => !left && Array.isArray(kept) && setSent(kept as SentEntry[]), gone);
     return () => {
       left = true;
     };

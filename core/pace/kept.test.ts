@@ -141,7 +141,7 @@ describe('what others hang on', () => {
     expect(whyKept(state, 'courses', 'lent')).toMatch('blended into c');
     expect(whyKept(state, 'courses', 'spare')).toBeUndefined();
     expect(whyKept(state, 'enrolments', 'x')).toMatch('kept together');
-    expect(whyKept(state, 'enrolments', 'e')).toMatch('A gate of d names it');
+    expect(whyKept(state, 'enrolments', 'e')).toMatch('d waits for it');
     expect(whyKept(state, 'enrolments', 'y')).toBeUndefined();
   });
 });
