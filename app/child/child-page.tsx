@@ -8,7 +8,7 @@ import { longDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { HandOver } from './hand-over';
 import { Cards, Checklist, Planner } from './sheets';
-import { OneOf } from '../ui/one-of';
+import OneOf from '../ui/one-of';
 
 const SHEET_WORDS: Record<Sheet, string> = { cards: 'Picture cards', checklist: 'Checklist', planner: 'Planner' };
 

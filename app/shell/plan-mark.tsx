@@ -1,6 +1,7 @@
-import { Bar } from '../ui/bar';
 import { tip } from '../ui/tip';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react';
+
+const Bar = lazy(() => import('../ui/bar'));
 
 /** How far the planner is with bettering the plan, 0 to 1; undefined while it rests. Apart from the plan, so that the pages do not follow it. */
 let share: number | undefined;
@@ -35,11 +36,13 @@ export function PlanMark() {
   if (!working || !shown) return null;
   const percent = Math.round(100 * now);
   return (
-    <Bar
-      label="Better plans are looked for"
-      share={now}
-      className="h-[3px] w-14 flex-none bg-rule"
-      {...tip(`Better plans are looked for: ${percent} per cent`)}
-    />
+    <Suspense>
+      <Bar
+        label="Better plans are looked for"
+        share={now}
+        className="h-[3px] w-14 flex-none bg-rule"
+        {...tip(`Better plans are looked for: ${percent} per cent`)}
+      />
+    </Suspense>
   );
 }

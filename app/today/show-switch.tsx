@@ -1,13 +1,13 @@
 import { lazy, Suspense, useState } from 'react';
 import type { Day } from '../../core/calendar';
 import type { DayPage } from '../../core/day';
-import { DAY_SHOWS, type Settings } from '../../core/household';
+import { DAY_SHOWS, type DayShow, type Settings } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { OneOf } from '../ui/one-of';
 import { useNarrow } from '../ui/use-narrow';
 import { SHOW_WORDS } from '../ui/words';
 import { DayMenuButton } from './day-menu-button';
 
+const OneOf = lazy(() => import('../ui/one-of'));
 const DayMenu = lazy(() => import('./day-menu'));
 const AbsenceForm = lazy(() => import('../year/absence-form').then((m) => ({ default: m.AbsenceForm })));
 
@@ -25,13 +25,16 @@ export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; toda
   return (
     <div className="flex flex-wrap items-center gap-1 print:hidden">
       {!narrow && (
-        <OneOf
-          label="How the day is shown"
-          className="btn press !px-2.5 !py-0"
-          value={shown}
-          options={DAY_SHOWS.map((show) => [show, SHOW_WORDS[show]])}
-          onChange={(dayShow) => set('how the day is shown', { dayShow })}
-        />
+        // Their place is kept while what they are made of is fetched.
+        <Suspense fallback={<span className="min-w-[19rem]" />}>
+          <OneOf
+            label="How the day is shown"
+            className="btn press !px-2.5 !py-0"
+            value={shown}
+            options={DAY_SHOWS.map((show) => [show, SHOW_WORDS[show]] as const)}
+            onChange={(show) => set('how the day is shown', { dayShow: show as DayShow })}
+          />
+        </Suspense>
       )}
       {!narrow && shown === 'clock' && (
         <label className="flex min-h-[44px] items-center gap-2 px-2">

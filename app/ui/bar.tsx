@@ -1,7 +1,7 @@
 import * as Progress from '@radix-ui/react-progress';
 
 /** How far something is that takes a while; `share` from 0 to 1. */
-export function Bar({
+export default function Bar({
   label,
   share,
   className,

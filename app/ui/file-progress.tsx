@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { Bar } from './bar';
+import Bar from './bar';
 import type { Watch } from '../../worker/files';
 
 /** Reading a file: how far it is while it is read, and the way to stop it. */

@@ -1,7 +1,7 @@
 import * as ToggleGroup from '@radix-ui/react-toggle-group';
 
 /** Several ways to show one thing, side by side, one of them pressed: by arrow keys as well as by a press. */
-export function OneOf<T extends string>({
+export default function OneOf<T extends string>({
   label,
   value,
   options,

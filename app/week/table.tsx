@@ -12,7 +12,7 @@ import { weekdayOf } from '../../core/calendar';
 import { Ornament } from '../ui/ornament';
 import type { Held } from './move-note';
 import { Marked, Sitting } from './sitting';
-import { OneOf } from '../ui/one-of';
+import OneOf from '../ui/one-of';
 
 export interface MoveActions {
   /** Moves a sitting; false (with a notice) when it cannot stand there. */

@@ -23,7 +23,7 @@ import { RowsDrag } from './rows-drag';
 import type { Span } from './rows-drawing';
 import { SubNav } from './sub-nav';
 import { useViewYear } from './view-year';
-import { OneOf } from '../ui/one-of';
+import OneOf from '../ui/one-of';
 
 const LikelyWay = lazy(() => import('../forecast/likely-way'));
 

@@ -135,7 +135,7 @@ export function pagesIn(text: string | undefined): number {
   return pages;
 }
 
-/** The last page that such a text names; 0 where it names none. @example lastPageIn('46–48, 51') // 51 */
+/** The last page that such a text names; 0 where it names none. @example lastPageIn('46–48, 51') // => 51 */
 export function lastPageIn(text: string | undefined): number {
   let most = 0;
   for (const [, from, to] of (text ?? '').matchAll(PAGES)) most = Math.max(most, lastOf(from!, to));

@@ -3,7 +3,7 @@ import type { Attendance, Id, Pin, TableName } from './types';
 
 /**
  * The 64-bit FNV-1a hash of a text, as 16 hexadecimal digits (Fowler, Noll and Vo). A character beyond one byte is two.
- * @example fnv64('a') // 'af63dc4c8601ec8c'
+ * @example fnv64('a') // => 'af63dc4c8601ec8c'
  */
 export function fnv64(text: string): string {
   let [high, low] = [0xcbf29ce4, 0x84222325];

@@ -4,6 +4,11 @@ import type { Mark, Score } from '../household';
 /**
  * Reads a score as a parent writes it: "17/20", "17 of 20" or "85%". An empty text is no score.
  * @returns the score, null for an empty text, or a sentence that says what to write instead.
+ * @example
+ * readScore('17/20') // => { got: 17, of: 20 }
+ * readScore('85%') // => { got: 85, of: 100 }
+ * readScore(' ') // => null
+ * readScore('21 of 20') // => 'A score cannot be more than all: 21 of 20.'
  */
 export function readScore(text: string): Score | null | string {
   const t = text.trim();
@@ -21,7 +26,12 @@ export function readScore(text: string): Score | null | string {
   return score;
 }
 
-/** A score as shown: "17/20", or "85%" when it was out of a hundred. */
+/**
+ * A score as shown: "17/20", or "85%" when it was out of a hundred.
+ * @example
+ * writeScore({ got: 17, of: 20 }) // => '17/20'
+ * writeScore({ got: 85, of: 100 }) // => '85%'
+ */
 export function writeScore(score: Score): string {
   return score.of === 100 ? `${score.got}%` : `${score.got}/${score.of}`;
 }
@@ -29,6 +39,10 @@ export function writeScore(score: Score): string {
 /**
  * Reads minutes as typed: a whole number from 1 to 600. An empty text is none.
  * @returns the minutes, null for an empty text, or a sentence that says what to write instead.
+ * @example
+ * readMinutes('25') // => 25
+ * readMinutes('') // => null
+ * readMinutes('0') // => 'Write minutes as a whole number from 1 to 600.'
  */
 export function readMinutes(text: string): number | null | string {
   const t = text.trim();

@@ -23,7 +23,11 @@ export interface Standing {
   missed: Id[];
 }
 
-/** The order in which marks are told: by date, then sequence, then id (so that the order of arrival never matters). */
+/**
+ * The order in which marks are told: by date, then sequence, then id (so that the order of arrival never matters).
+ * @example
+ * [aMark('e', 's', 'done', '2026-11-11'), aMark('e', 's', 'partly', '2026-11-10')].sort(compareMarks)[0].kind // => 'partly'
+ */
 export function compareMarks(a: Mark, b: Mark): number {
   if (a.date !== b.date) return a.date < b.date ? -1 : 1;
   if (a.seq !== b.seq) return a.seq - b.seq;
@@ -37,6 +41,9 @@ export function compareMarks(a: Mark, b: Mark): number {
  *
  * `again` on a step still open means the sitting was spent and the step stays; on a step already settled it puts the
  * step back in front without spending a sitting.
+ * @example
+ * foldMarks([aMark('e', 's', 'partly', '2026-11-10'), aMark('e', 's', 'done', '2026-11-11')]).get('s').state // => 'done'
+ * foldMarks([aMark('e', 's', 'again', '2026-11-10')]).get('s').state // => 'open'
  */
 export function foldMarks(marks: readonly Mark[]): Map<Id, Standing> {
   const standings = new Map<Id, Standing>();
@@ -105,11 +112,21 @@ export function marksByEnrolment(marks: readonly Mark[]): ReadonlyMap<Id, readon
   return groups;
 }
 
-/** Whether a step is still to do: nothing was said of it that settles it. */
+/**
+ * Whether a step is still to do: nothing was said of it that settles it.
+ * @example
+ * isOpen(undefined, 's') // => true
+ * isOpen(foldMarks([aMark('e', 's', 'known', '2026-11-10')]), 's') // => false
+ */
 export const isOpen = (standings: ReadonlyMap<Id, Pick<Standing, 'state'>> | undefined, stepId: Id): boolean =>
   (standings?.get(stepId)?.state ?? 'open') === 'open';
 
-/** The standings of one enrolment's steps. */
+/**
+ * The standings of one enrolment's steps.
+ * @example
+ * standingsOf([aMark('e', 's', 'left out', '2026-11-10')], 'e').get('s').state // => 'left out'
+ * standingsOf([aMark('e', 's', 'done', '2026-11-10')], 'other').size // => 0
+ */
 export function standingsOf(marks: readonly Mark[], enrolmentId: Id): ReadonlyMap<Id, Standing> {
   let all = foldCache.get(marks);
   if (!all) {
@@ -175,7 +192,11 @@ function countWork(days: Map<Day, number>, own: readonly Mark[], by: 1 | -1): vo
   }
 }
 
-/** The days on which work was marked. */
+/**
+ * The days on which work was marked.
+ * @example
+ * [...workedDays([aMark('e', 's', 'done', '2026-11-11'), aMark('e', 't', 'not today', '2026-11-12')])].map(fromDay) // => ['2026-11-11']
+ */
 export function workedDays(marks: readonly Mark[]): Set<Day> {
   return new Set(workOnDays(marks).keys());
 }
@@ -209,7 +230,12 @@ export function carryMarks(
   workedCache.set(after, days);
 }
 
-/** The sequence number for the next mark or movement of a household. */
+/**
+ * The sequence number for the next mark or movement of a household.
+ * @example
+ * nextSeq([]) // => 1
+ * nextSeq([{ seq: 7 }, { seq: 3 }]) // => 8
+ */
 export function nextSeq(rows: readonly { seq: number }[]): number {
   return rows.reduce((max, r) => Math.max(max, r.seq), 0) + 1;
 }

@@ -12,7 +12,12 @@ export const HOLD_DAYS = 10;
 /** Lessons are looked at so many days ahead: beyond, a loan would be over before it is wanted. */
 const AHEAD_DAYS = 42;
 
-/** Where a hold stands on a day; undefined once it is back. A day on which it will be ready is told in advance by the library. */
+/**
+ * Where a hold stands on a day; undefined once it is back. A day on which it will be ready is told in advance by the library.
+ * @example
+ * stageOf({ id: 'h', title: 'Herons', placed: '2026-11-02' }, toDay('2026-11-11')) // => 'waited for'
+ * stageOf({ id: 'h', title: 'Herons', placed: '2026-10-01', fetched: '2026-10-05', due: '2026-10-26' }, toDay('2026-11-11')) // => 'overdue'
+ */
 export function stageOf(hold: Hold, today: Day): HoldStage | undefined {
   if (hold.back) return undefined;
   if (hold.fetched) return hold.due && toDay(hold.due) < today ? 'overdue' : 'at home';
@@ -42,10 +47,19 @@ export const topicLessons = (state: Household, plan: Plan): LessonAhead[] =>
     step.lesson.steps.some((s) => s.kind === 'read' || s.kind === 'make'),
   );
 
-/** The day on which something is ready that the library says so many days of: one to fetch it, were it on the shelf. */
+/**
+ * The day on which something is ready that the library says so many days of: one to fetch it, were it on the shelf.
+ * @example
+ * readyAfter(100, 0) // => 101
+ * readyAfter(100, 9) // => 109
+ */
 export const readyAfter = (today: Day, waits: number): Day => today + Math.max(1, waits);
 
-/** The day by which a hold for a lesson has to be placed: the day before the lesson, less what the library takes. */
+/**
+ * The day by which a hold for a lesson has to be placed: the day before the lesson, less what the library takes.
+ * @example
+ * fromDay(placeBy(toDay('2026-11-23'))) // => '2026-11-12'
+ */
 export const placeBy = (day: Day, waits: number = HOLD_DAYS): Day => day - 1 - waits;
 
 /** Where a hold stands, in words. */

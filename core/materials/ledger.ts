@@ -66,7 +66,12 @@ function addUp(state: Household): Map<Id, number> {
   return new Map([...entries].map(([id, list]) => [id, fold(list)]));
 }
 
-/** More went than was ever there: it wants counting. */
+/**
+ * More went than was ever there: it wants counting.
+ * @example
+ * countIt(-1) // => true
+ * countIt(0) // => false
+ */
 export const countIt = (onHand: number): boolean => onHand < 0;
 
 /** Things of which anybody said anything: counted, ordered, brought, lent. Of all others nothing is ever missing. */

@@ -32,7 +32,7 @@ function byDay(list: readonly Dated[]): readonly Dated[] {
  * without it, what was used on one day is there again on the next, and what was got for one stays.
  * @param gross wanted by day, 0 or more; several of a day add up.
  * @param receipts what is sure to arrive.
- * @example net(10, [{ day: 1, quantity: 8 }, { day: 3, quantity: 5 }], [], true).map((r) => r.net) // [0, 3]
+ * @example net(10, [{ day: 1, quantity: 8 }, { day: 3, quantity: 5 }], [], true).map((r) => r.net) // => [0, 3]
  */
 export function net(onHand: number, gross: readonly Dated[], receipts: readonly Dated[], usedUp: boolean): NetRow[] {
   const [wanted, coming] = [byDay(gross), byDay(receipts)];
@@ -53,12 +53,21 @@ export function net(onHand: number, gross: readonly Dated[], receipts: readonly 
   return rows;
 }
 
-/** The first day on which something is missing, and how many are by the last day of a horizon; undefined where nothing is. */
+/**
+ * The first day on which something is missing, and how many are by the last day of a horizon; undefined where nothing is.
+ * @example
+ * shortageIn(net(10, [{ day: 1, quantity: 8 }, { day: 3, quantity: 5 }], [], true)) // => { day: 3, quantity: 3 }
+ */
 export function shortageIn(rows: readonly NetRow[], until: Day = Infinity): Dated | undefined {
   const first = rows.find((r) => r.net > 0 && r.day <= until);
   if (!first) return undefined;
   return { day: first.day, quantity: rows.reduce((n, r) => (r.day <= until ? n + r.net : n), 0) };
 }
 
-/** A quantity in whole packs: never less than is missing, never a pack too many. */
+/**
+ * A quantity in whole packs: never less than is missing, never a pack too many.
+ * @example
+ * packsFor(13, 12) // => 2
+ * packsFor(3) // => 3
+ */
 export const packsFor = (quantity: number, pack = 1): number => Math.ceil(quantity / pack);

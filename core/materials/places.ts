@@ -18,19 +18,33 @@ export interface PlaceNode {
   inside: PlaceNode[];
 }
 
-/** The parts of a place as it is written, from the outside in; nothing for a thing without a place. */
+/**
+ * The parts of a place as it is written, from the outside in; nothing for a thing without a place.
+ * @example
+ * placeParts(' Loft /  blue   box ') // => ['Loft', 'blue box']
+ * placeParts('') // => []
+ */
 export const placeParts = (path: string): string[] =>
   path
     .split('/')
     .map((p) => p.trim().replace(/\s+/g, ' '))
     .filter(Boolean);
 
-/** A place as it is written everywhere: its parts with a stroke between them. */
+/**
+ * A place as it is written everywhere: its parts with a stroke between them.
+ * @example
+ * placePath('Loft/blue box') // => 'Loft / blue box'
+ */
 export const placePath = (path: string): string => placeParts(path).join(' / ');
 
 const same = (a: string, b: string) => placePath(a).toLowerCase() === placePath(b).toLowerCase();
 
-/** Whether a place is another one or lies somewhere inside it. */
+/**
+ * Whether a place is another one or lies somewhere inside it.
+ * @example
+ * liesIn('Loft / blue box', 'loft') // => true
+ * liesIn('Loft', 'Loft / blue box') // => false
+ */
 export function liesIn(path: string, outer: string): boolean {
   const [own, out] = [placeParts(path), placeParts(outer)];
   return out.length > 0 && out.every((p, i) => own[i]?.toLowerCase() === p.toLowerCase());

@@ -128,7 +128,12 @@ function lastBeforeBreak(year: SchoolYear, day: Day): Day {
   return end;
 }
 
-/** Whether an order-by date is behind, is this very day, or is to come. */
+/**
+ * Whether an order-by date is behind, is this very day, or is to come.
+ * @example
+ * orderIs(5, 6) // => 'past'
+ * [orderIs(6, 6), orderIs(7, 6)] // => ['today', 'to come']
+ */
 export const orderIs = (orderBy: Day, today: Day): 'past' | 'today' | 'to come' =>
   orderBy < today ? 'past' : orderBy === today ? 'today' : 'to come';
 

@@ -4,6 +4,8 @@ import type { KitPart } from '../household';
  * The parts of a kit as a parent types them, a line each: "6 dice", "the pen !", where the mark at the end says that the kit is of
  * no use without it. What has the name of a part that is there stays that part, with what was counted of it. Lines that say nothing are
  * passed over.
+ * @example
+ * readParts('6 dice\nthe pen !', [], () => 'p') // => [{ id: 'p', name: 'dice', count: 6 }, { id: 'p', name: 'the pen', count: 1, stops: true }]
  */
 export function readParts(text: string, before: readonly KitPart[], newId: () => string): KitPart[] {
   const left = [...before];
@@ -19,11 +21,19 @@ export function readParts(text: string, before: readonly KitPart[], newId: () =>
   });
 }
 
-/** The same parts as lines. */
+/**
+ * The same parts as lines.
+ * @example
+ * partsText([{ id: 'p', name: 'dice', count: 6 }]) // => '6 × dice'
+ */
 export const partsText = (parts: readonly KitPart[] = []): string =>
   parts.map((p) => `${p.count > 1 ? `${p.count} × ` : ''}${p.name}${p.stops ? ' !' : ''}`).join('\n');
 
-/** Words between commas, each once. */
+/**
+ * Words between commas, each once.
+ * @example
+ * readTags('clay, paint; clay') // => ['clay', 'paint']
+ */
 export const readTags = (text: string): string[] => [
   ...new Set(
     text
@@ -33,13 +43,23 @@ export const readTags = (text: string): string[] => [
   ),
 ];
 
-/** A price as typed, in hundredths: "3.50" and "3,50" alike; undefined where it is no price. */
+/**
+ * A price as typed, in hundredths: "3.50" and "3,50" alike; undefined where it is no price.
+ * @example
+ * readPrice('3,50') // => 350
+ * readPrice('3.5 each') // => undefined
+ */
 export function readPrice(text: string): number | undefined {
   if (!/^\d{1,6}([.,]\d{1,2})?$/.test(text.trim())) return undefined;
   return Math.round(Number(text.trim().replace(',', '.')) * 100);
 }
 
-/** How many of a thing as typed, 0 or more: "2", "2.5" and "2,5"; undefined where it is no number, or beyond any household. */
+/**
+ * How many of a thing as typed, 0 or more: "2", "2.5" and "2,5"; undefined where it is no number, or beyond any household.
+ * @example
+ * readAmount('2,5') // => 2.5
+ * readAmount('-1') // => undefined
+ */
 export function readAmount(text: string): number | undefined {
   if (!/^\d{1,7}([.,]\d{1,6})?$/.test(text.trim())) return undefined;
   const n = Number(text.trim().replace(',', '.'));

@@ -13,10 +13,19 @@ import { count, dayAndDate, listing, shortDate } from '../words';
 import { countIt, type Holder, type LedgerLine } from './ledger';
 import { type OpenOrder, orderIs, type Shortage, type Way } from './shortages';
 
-/** So many of a thing, by what one of it is called: "3 sheets"; without a name for it, the number. */
+/**
+ * So many of a thing, by what one of it is called: "3 sheets"; without a name for it, the number.
+ * @example
+ * amount(3, 'sheet') // => '3 sheets'
+ * amount(3, '') // => '3'
+ */
 export const amount = (n: number, unit: string): string => (unit ? count(n, unit) : String(n));
 
-/** Money in hundredths, as a figure. */
+/**
+ * Money in hundredths, as a figure.
+ * @example
+ * money(1250) // => '12.50'
+ */
 export const money = (hundredths: number): string => (hundredths / 100).toFixed(2);
 
 /** What happened to a thing, with how many. */
@@ -49,7 +58,12 @@ export function ledgerWords(style: DateStyle, line: LedgerLine, unit: string, ne
   return `${dayAndDate(style, toDay(line.date), near)}: ${what}${whose}${by}${note}${there}`;
 }
 
-/** What is there of a thing, in words; of what nobody counted, that nobody did. */
+/**
+ * What is there of a thing, in words; of what nobody counted, that nobody did.
+ * @example
+ * thereWords(0, false, 'sheet') // => 'not counted'
+ * thereWords(-2, true, 'sheet') // => 'count it'
+ */
 export const thereWords = (onHand: number, known: boolean, unit: string): string =>
   !known ? 'not counted' : countIt(onHand) ? 'count it' : amount(onHand, unit);
 
@@ -57,7 +71,12 @@ export const thereWords = (onHand: number, known: boolean, unit: string): string
 export const holderWords = (style: DateStyle, holders: readonly Holder[], near?: Day): string =>
   holders.map((h) => `${h.quantity} with ${h.who || 'somebody'} since ${shortDate(style, h.since, near)}`).join(', ');
 
-/** By when something has to be ordered; what is past says so. */
+/**
+ * By when something has to be ordered; what is past says so.
+ * @example
+ * orderByWords('day month', toDay('2026-11-11'), toDay('2026-11-11')) // => 'order today'
+ * orderByWords('day month', toDay('2026-10-28'), toDay('2026-11-11')) // => 'should have been ordered by 28 Oct'
+ */
 export function orderByWords(style: DateStyle, orderBy: Day, today: Day): string {
   const date = shortDate(style, orderBy, today);
   const words = {
@@ -106,7 +125,11 @@ export function orderWords(style: DateStyle, { order, is }: OpenOrder, today: Da
   return expected ? `${since}, expected on ${expected}` : since;
 }
 
-/** What is missing of a kit: "2 of 6 dice, the pen". */
+/**
+ * What is missing of a kit: "2 of 6 dice, the pen".
+ * @example
+ * missingPartsWords([{ id: 'd', name: 'dice', count: 6, have: 4 }, { id: 'p', name: 'the pen', count: 1, have: 0 }]) // => '2 of 6 dice and the pen'
+ */
 export const missingPartsWords = (parts: readonly KitPart[]): string =>
   listing(parts.map((p) => (p.count === 1 ? p.name : `${p.count - (p.have ?? 0)} of ${p.count} ${p.name}`)));
 

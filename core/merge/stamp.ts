@@ -42,7 +42,7 @@ export const later = (a: Stamp, b: Stamp): Stamp => (a >= b ? a : b);
 /**
  * The next stamp of a device whose clock shows `now` (milliseconds) and which knows of `last`: later than both, even where the
  * clock was put back or another device's runs ahead.
- * @example nextStamp('', 1000, 'd') < nextStamp(nextStamp('', 1000, 'd'), 900, 'd') // true
+ * @example nextStamp('', 1000, 'd') < nextStamp(nextStamp('', 1000, 'd'), 900, 'd') // => true
  */
 export function nextStamp(last: Stamp, now: number, device: string): Stamp {
   const known = readStamp(last);

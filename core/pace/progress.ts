@@ -15,6 +15,12 @@ export interface Progress {
   next: FlatStep | undefined;
 }
 
+/**
+ * How far an enrolment is: its steps by where they stand now, and the first that is still to do.
+ *
+ * @example
+ * progressOf(aHousehold({ courses: [aCourse('c', { lessons: 5 })], marks: [aMark('e', 'L1-1', 'done', '2026-09-07')] }), anEnrolment('e', 'c')).open // => 9
+ */
 export function progressOf(state: Household, enrolment: Enrolment): Progress {
   const standings = standingsOf(state.marks, enrolment.id);
   const taken = takenSteps(state, enrolment);

@@ -3,7 +3,11 @@ import { byId, type Course, type Enrolment, type Household, type PrintedRhythm, 
 import { marksByEnrolment, standingsOf } from '../log';
 import { inOrderToDo, takenSteps } from './taken';
 
-/** Weekdays and rule as far as the cap and the wish of a pace rule need them. */
+/**
+ * Weekdays and rule as far as the cap and the wish of a pace rule need them.
+ * @example
+ * sittingsPerWeek({ weekdays: [1, 3, 6] }, { weekdays: [1, 2, 3, 4, 5] }) // => 2
+ */
 export function sittingsPerWeek(enrolment: Pick<Enrolment, 'weekdays'>, year: Pick<SchoolYear, 'weekdays'>): number {
   return enrolment.weekdays.filter((d) => year.weekdays.includes(d)).length;
 }
@@ -11,6 +15,9 @@ export function sittingsPerWeek(enrolment: Pick<Enrolment, 'weekdays'>, year: Pi
 /**
  * What is left of an enrolment in places of a sitting: a step takes one, an easy one half of it, one in a stretch that
  * goes faster its share. What the even rule divides by the sittings.
+ * @example
+ * workLeft(aHousehold({ courses: [aCourse('c', { lessons: 3 })] }), anEnrolment('e', 'c')) // => 6
+ * workLeft(aHousehold({ courses: [aCourse('c', { lessons: 3 })] }), anEnrolment('e', 'c', { easy: ['practise'] })) // => 4.5
  */
 export function workLeft(state: Household, enrolment: Enrolment): number {
   const { size } = pacing(state, enrolment);
@@ -21,6 +28,10 @@ export function workLeft(state: Household, enrolment: Enrolment): number {
 /**
  * The steps a sitting must take so that an *even* course ends in time: remaining ÷ sittings, rounded up, at least 1.
  * Stored when the rule is set.
+ * @example
+ * evenPerSitting(40, 36) // => 2
+ * evenPerSitting(40, 40) // => 1
+ * evenPerSitting(7, 0) // => 7
  */
 export function evenPerSitting(remaining: number, sittings: number): number {
   return sittings <= 0 ? Math.max(1, remaining) : Math.max(1, Math.ceil(remaining / sittings));
@@ -29,6 +40,9 @@ export function evenPerSitting(remaining: number, sittings: number): number {
 /**
  * The steps a sitting must take for *n a week*: n ÷ sittings a week, rounded up. For n lessons, n times the steps of
  * the longest lesson, so that any week can hold its n.
+ * @example
+ * weeklyPerSitting(5, 'steps', 4, 3) // => 2
+ * weeklyPerSitting(2, 'lessons', 3, 3) // => 2
  */
 export function weeklyPerSitting(
   n: number,
@@ -57,7 +71,11 @@ export interface Pacing {
   printed: ((s: FlatStep) => number) | undefined;
 }
 
-/** The rhythm an enrolment follows: the one it names, else the course's first, else a lesson on each of its days. */
+/**
+ * The rhythm an enrolment follows: the one it names, else the course's first, else a lesson on each of its days.
+ * @example
+ * rhythmOf(undefined, anEnrolment('e', 'c', { weekdays: [1, 2, 4] })) // => { days: 3, lessons: 3 }
+ */
 export function rhythmOf(course: Course | undefined, enrolment: Enrolment): Pick<PrintedRhythm, 'days' | 'lessons'> {
   const { rule, weekdays } = enrolment;
   const named = rule.kind === 'printed' ? course?.rhythms?.find((r) => r.id === rule.rhythmId) : undefined;
@@ -68,6 +86,9 @@ export function rhythmOf(course: Course | undefined, enrolment: Enrolment): Pick
 /**
  * The printed day of a lesson, from 0: so many lessons spread over so many days a week, in order. With fewer lessons than
  * days each lesson is a day of its own.
+ * @example
+ * [0, 1, 2, 3].map((lesson) => printedDayOf(lesson, { days: 2, lessons: 4 })) // => [0, 0, 1, 1]
+ * printedDayOf(2, { days: 4, lessons: 2 }) // => 2
  */
 export const printedDayOf = (lessonIndex: number, { days, lessons }: Pick<PrintedRhythm, 'days' | 'lessons'>): number =>
   Math.floor((lessonIndex * days) / Math.max(days, lessons));
@@ -128,6 +149,8 @@ export const MOST_A_SITTING = 100;
 /**
  * Minutes a step takes this child in this course: the median of those marked, once there are some; before that the
  * median of those planned.
+ * @example
+ * minutesAStep(aHousehold(), anEnrolment('e', 'gone')) // => 1
  */
 export function minutesAStep(state: Household, enrolment: Enrolment): number {
   const marked = (marksByEnrolment(state.marks).get(enrolment.id) ?? [])

@@ -6,6 +6,9 @@ import { isOpen, type Standing, standingsOf } from '../log';
 /**
  * The steps an enrolment takes at all: from its first step on, without optional ones it has declined and without those
  * whose work another course has done for the same children. Presences are those of the day, when one is given.
+ * @example
+ * takenSteps(aHousehold({ courses: [aCourse('c', { lessons: 2 })] }), anEnrolment('e', 'c')).map((s) => s.id) // => ['L1-1', 'L1-2', 'L2-1', 'L2-2']
+ * takenSteps(aHousehold(), anEnrolment('e', 'gone')) // => []
  */
 export function takenSteps(state: Household, enrolment: Enrolment, day?: Day): FlatStep[] {
   const course = contentsOf(state, enrolment, day);
@@ -64,7 +67,11 @@ function doneLesson(state: Household, e: Enrolment, ref: LessonRef): Lesson | un
 }
 const NOTHING = { units: [] as Unit[] } as Course;
 
-/** Whether nothing of a taking is left to do: it is finished, or every step that it takes is settled. */
+/**
+ * Whether nothing of a taking is left to do: it is finished, or every step that it takes is settled.
+ * @example
+ * isThrough(aHousehold({ courses: [aCourse('c', { lessons: 1 })] }), anEnrolment('e', 'c')) // => false
+ */
 export function isThrough(state: Household, enrolment: Enrolment): boolean {
   if (enrolment.life === 'finished') return true;
   const steps = takenSteps(state, enrolment);
@@ -72,7 +79,11 @@ export function isThrough(state: Household, enrolment: Enrolment): boolean {
   return steps.length > 0 && steps.every((s) => !isOpen(standings, s.id));
 }
 
-/** The steps still to do, in the order in which they are to be done. */
+/**
+ * The steps still to do, in the order in which they are to be done.
+ * @example
+ * remainingSteps(aHousehold({ courses: [aCourse('c', { lessons: 1 })], marks: [aMark('e', 'L1-1', 'done', '2026-09-07')] }), anEnrolment('e', 'c')).map((s) => s.id) // => ['L1-2']
+ */
 export function remainingSteps(state: Household, enrolment: Enrolment): FlatStep[] {
   const standings = standingsOf(state.marks, enrolment.id);
   return inOrderToDo(takenSteps(state, enrolment), standings);

@@ -163,7 +163,11 @@ function provedBefore(state: Household, enrolment: Enrolment): Map<Id, Id> {
   return before;
 }
 
-/** The last date on time of an enrolment: its own target, never after the school year. */
+/**
+ * The last date on time of an enrolment: its own target, never after the school year.
+ * @example
+ * fromDay(targetDay(anEnrolment('e', 'c'), aYear({ end: '2027-06-11' }))) // => '2027-06-11'
+ */
 export function targetDay(enrolment: Enrolment, year: SchoolYear): Day {
   const end = toDay(year.end);
   return enrolment.target ? Math.min(toDay(enrolment.target), end) : end;

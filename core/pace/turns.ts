@@ -1,7 +1,12 @@
 import { type Day, fromDay } from '../calendar';
 import { byId, type Enrolment, type Household, type Loop } from '../household';
 
-/** Whether an enrolment is taken now: running, or on trial. */
+/**
+ * Whether an enrolment is taken now: running, or on trial.
+ * @example
+ * isTaken(anEnrolment('e', 'c', { life: 'tried' })) // => true
+ * isTaken(anEnrolment('e', 'c', { life: 'paused' })) // => false
+ */
 export const isTaken = (e: Enrolment): boolean => e.life === 'running' || e.life === 'tried';
 
 /**

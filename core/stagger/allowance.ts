@@ -103,7 +103,11 @@ export interface StandingOut {
   days: Day[];
 }
 
-/** Days above the allowance, by teacher and by how many new lessons they hold, the fullest first. */
+/**
+ * Days above the allowance, by teacher and by how many new lessons they hold, the fullest first.
+ * @example
+ * standingOut({ clashes: [{ teacherId: 'T', enrolmentIds: ['a', 'b'], day: 4, above: 1 }] }) // => [{ teacherId: 'T', lessons: 2, days: [4] }]
+ */
 export function standingOut(plan: Pick<Plan, 'clashes'>): StandingOut[] {
   const found = new Map<string, StandingOut>();
   for (const { teacherId, enrolmentIds, day } of plan.clashes) {
@@ -131,7 +135,11 @@ const WHY: Record<NotNew, string> = {
 /** Days that are named of those that stand out. */
 const NAMED = 3;
 
-/** What the shelf says of new lessons a day where the allowance holds them, but for few days at most: one sentence. */
+/**
+ * What the shelf says of new lessons a day where the allowance holds them, but for few days at most: one sentence.
+ * @example
+ * heldWords(aHousehold(), { clashes: [] }, 0) // => 'No teacher begins more than 1 new lesson on any day.'
+ */
 export function heldWords(state: Household, plan: Pick<Plan, 'clashes'>, today: Day): string {
   const allowed = state.settings.wishes?.newLessons ?? 1;
   const style = state.settings.dateStyle;
@@ -153,7 +161,12 @@ export function proposalWords({ fullest, uncounted, now }: AllowanceProposal): {
   };
 }
 
-/** What stands out still once so many are allowed, by the plan made for it. */
+/**
+ * What stands out still once so many are allowed, by the plan made for it.
+ * @example
+ * thenWords({ clashes: [] }, 2) // => 'Then no day has more than 2.'
+ * thenWords({ clashes: [{ teacherId: 'T', enrolmentIds: ['a', 'b', 'c'], day: 4, above: 1 }] }, 2) // => 'Then what stands out is 1 day with 3.'
+ */
 export function thenWords(then: Pick<Plan, 'clashes'>, allowed: number): string {
   if (then.clashes.length === 0) return `Then no day has more than ${allowed}.`;
   const days = standingOut(then).map((s) => `${count(s.days.length, 'day')} with ${s.lessons}`);

@@ -50,7 +50,11 @@ export function comparedBy(state: Household, link: Link, members: readonly Enrol
   return link.by === 'units' && counts.every((n) => n === counts[0]) ? 'units' : 'whole';
 }
 
-/** How many units an enrolment takes, as far as links compare them. */
+/**
+ * How many units an enrolment takes, as far as links compare them.
+ * @example
+ * unitsTaken(aHousehold({ courses: [aCourse('c', { lessons: 6, lessonsPerUnit: 3 })] }), anEnrolment('e', 'c')) // => 2
+ */
 export const unitsTaken = (state: Household, enrolment: Enrolment): number =>
   new Set(takenSteps(state, enrolment).map((s) => s.unit.id)).size;
 

@@ -43,6 +43,8 @@ export interface Plan {
 
 /**
  * Places all tracks with the given effort and gives the last plan of `improvePlan`.
+ * @example
+ * makePlan(makeProblem(aHousehold({ courses: [aCourse('c', { lessons: 1 })], enrolments: [anEnrolment('e', 'c')] }), aYear({ end: '2026-09-08' }), toDay('2026-09-07')), { sweeps: 4, seed: 1 }).tracks[0].days.map(fromDay) // => ['2026-09-07', '2026-09-08']
  */
 export function makePlan(problem: Problem, effort: Effort, program?: LinearProgram): Plan {
   let last: Plan | undefined;

@@ -49,7 +49,12 @@ const NEW_LESSONS_A_TEACHER = 1;
 /** Where days are to be alike, none is to be fuller than its share of the work by more than this. */
 const ALIKE = 1.15;
 
-/** New lessons a teacher may start on a date: none when they do not teach on it or are away all day. */
+/**
+ * New lessons a teacher may start on a date: none when they do not teach on it or are away all day.
+ * @example
+ * newLessonsAllowed(aHousehold(), aYear(), aTeacher(), toDay('2026-09-07')) // => 1
+ * newLessonsAllowed(aHousehold(), aYear(), aTeacher(), toDay('2026-09-12')) // => 0
+ */
 export function newLessonsAllowed(state: Household, year: SchoolYear, teacher: Teacher, day: Day): number {
   if (teacherAways(state, teacher.id, day).some((a) => a.whole)) return 0;
   return usualMinutes(year, teacher, day) > 0 ? (state.settings.wishes?.newLessons ?? NEW_LESSONS_A_TEACHER) : 0;
@@ -153,7 +158,11 @@ function leadsLoop(state: Household, e: Enrolment): boolean {
   return loop?.turns !== 'next' || members[0]?.id === e.id;
 }
 
-/** The day a page of work is for: today when it is a school day, else the next one of the year. */
+/**
+ * The day a page of work is for: today when it is a school day, else the next one of the year.
+ * @example
+ * fromDay(planningDay(aYear(), toDay('2026-09-12'))) // => '2026-09-14'
+ */
 export function planningDay(year: SchoolYear, today: Day): Day | undefined {
   return nextSchoolDay(year, today);
 }
