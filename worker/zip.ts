@@ -1,13 +1,9 @@
 import { proxy } from 'comlink';
 import type { Watch } from './files';
 import { inOwnWorker } from './once';
-import type { ZipWorker } from './zip.worker';
+import type { ZipEntry, ZipWorker } from './zip.worker';
 
-/** A file in a zip: a text, or a picture. */
-export interface ZipEntry {
-  name: string;
-  body: string | Blob;
-}
+export type { ZipEntry };
 
 /**
  * Packs files into one zip, one after another, in a worker of its own.

@@ -1,6 +1,11 @@
 import { BlobReader, BlobWriter, configure, TextReader, ZipWriter } from '@zip.js/zip.js/external';
 import { expose } from 'comlink';
-import type { ZipEntry } from './zip';
+
+/** A file in a zip: a text, or a picture. */
+export interface ZipEntry {
+  name: string;
+  body: string | Blob;
+}
 
 // This is a worker already.
 configure({ useWebWorkers: false });

@@ -9,7 +9,6 @@ import {
   expandPattern,
   KIND_DEFAULTS,
   kindName,
-  type Layout,
   LAYOUTS,
   mayComeBefore,
   patternFault,
@@ -22,8 +21,6 @@ import {
   type KindDefault,
   KINDS,
   MASTERIES,
-  type Mastery,
-  type Presence,
   PRESENCES,
   type ProofRule,
   type Unit,
@@ -34,51 +31,9 @@ import { Field, InputField } from '../ui/field';
 import { CourseOptions } from '../ui/course-options';
 import { FormDialog } from '../ui/form-dialog';
 import { count, PRESENCE_WORDS } from '../ui/words';
+import type { Ahead, CourseValues, KindRow, ProofValues } from './course-values';
 import { LayoutFields } from './layout-fields';
 import { newId } from '../ui/id';
-
-interface KindRow {
-  count: number;
-  label: string;
-  minutes: number;
-  presence: Presence;
-}
-type ProofValues = Omit<ProofRule, 'score'> & { score?: number | undefined };
-type Ahead = NonNullable<Course['ahead']>;
-export interface CourseValues {
-  title: string;
-  level: string;
-  /** The level that comes before it; empty for none. */
-  follows: string;
-  publisher: string;
-  edition: string;
-  countsNew: boolean;
-  weighByPages: boolean;
-  ahead: '' | Ahead;
-  mastery: Mastery | '';
-  /** Empty: no score proposes anything. */
-  again: string;
-  proof: ProofValues;
-  lessons: number;
-  word: string;
-  testEvery: number;
-  lessonsPerUnit: number;
-  firstPage: number;
-  pagesPerLesson: number;
-  kinds: Record<Kind, KindRow>;
-  layout: Layout;
-  unitWord: string;
-  chapters: string;
-  tracks: string;
-  strands: string;
-  rounds: number;
-  strandLessons: number;
-  testsAfter: string;
-  testWeekday: number;
-  project: string;
-  projectSittings: number;
-  prepare: number;
-}
 
 const whole = (min: number, max: number) =>
   number()

@@ -3,7 +3,7 @@ import type { Layout } from '../../core/course';
 import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
-import type { CourseValues } from './course-form';
+import type { CourseValues } from './course-values';
 
 const LAYOUT_WORDS: Record<Layout, string> = {
   same: 'one lesson like the next',

@@ -6,7 +6,7 @@ import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { moved, OrderList } from './order-list';
-import { enrolmentName } from './together';
+import { takingName } from '../../core/words';
 import { newId } from '../ui/id';
 import { Choice, lessonOptions } from '../ui/choice';
 import { lessonsIn } from '../../core/course';
@@ -59,7 +59,7 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
         <OrderList
           items={order.flatMap((id) => {
             const e = byId(household.enrolments, id);
-            return e ? [{ id, name: enrolmentName(household, e) }] : [];
+            return e ? [{ id, name: takingName(household, e.id) }] : [];
           })}
           move={(from, to) => setOrder(moved(order, from, to))}
         />
@@ -116,7 +116,7 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
               checked={ids.includes(e.id)}
               onChange={(x) => setIds(x.target.checked ? [...ids, e.id] : ids.filter((id) => id !== e.id))}
             />
-            {enrolmentName(household, e)}
+            {takingName(household, e.id)}
           </label>
         ))}
         {fault && (

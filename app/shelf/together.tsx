@@ -1,18 +1,9 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { toDay } from '../../core/calendar';
-import {
-  byId,
-  childrenOf,
-  type Enrolment,
-  type Household,
-  type Link as InStep,
-  type Loop,
-  type Ritual,
-  type RitualSort,
-  titleOf,
-} from '../../core/household';
+import { byId, type Link as InStep, type Loop, type Ritual, type RitualSort } from '../../core/household';
 import { loopOf } from '../../core/pace';
+import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, WEEKDAY_NAMES } from '../ui/dates';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
@@ -29,21 +20,12 @@ type Asked =
   | { what: 'overlap' }
   | { what: 'ritual'; ritual: Ritual | undefined; sort?: RitualSort };
 
-/** An enrolment by its course and children: "Canal history (Oda and Thora)". */
-export function enrolmentName(state: Household, e: Enrolment): string {
-  const names = listing(childrenOf(state, e).map((c) => c.name));
-  return `${titleOf(state, e.courseId) || 'a course'} (${names})`;
-}
-
 /** What concerns several courses at once: turns, courses in step, the same work twice, rituals, and what yields first. */
 export default function Together() {
   const { household, today, commit } = useHousehold();
   const [asked, setAsked] = useState<Asked>();
   const close = () => setAsked(undefined);
-  const name = (id: string) => {
-    const e = byId(household.enrolments, id);
-    return e ? enrolmentName(household, e) : 'a course that is gone';
-  };
+  const name = (id: string) => takingName(household, id);
   const lesson = (ref: { courseId: string; lessonId: string }) => {
     const course = byId(household.courses, ref.courseId);
     const found = course?.units.flatMap((u) => u.lessons).find((l) => l.id === ref.lessonId);

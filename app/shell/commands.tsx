@@ -67,7 +67,6 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
           )}
           {item('Why weeks are crowded; could the plan be better?', () => void navigate('/year/courses'))}
           {item('What past days were: school was held, sick, no school', () => void navigate('/year/attendance'))}
-          {item('Taking turns, and what gives way first', () => void navigate('/shelf/together'))}
           {history.undo && item(`Undo: ${history.undo}`, () => void undo(), 'z')}
           {history.redo && item(`Redo: ${history.redo}`, () => void redo(), 'shift z')}
           {item('Show all keys', keys, '?')}

@@ -55,7 +55,7 @@ export const PAGES = [
   ['/year/what-if', 'What if: trials of the household, compared with now'],
   ['/year/attendance', 'Attendance: the register'],
   ['/year/outside', 'Away and outside: sick days, classes, calendars'],
-  ['/shelf/together', 'Courses together'],
+  ['/shelf/together', 'Courses together: turns, what gives way first'],
   ['/materials?part=missing', 'Materials: what will be missing'],
   ['/materials?part=orders', 'Materials: orders, what is on its way'],
   ['/materials?part=library', 'Materials: library'],

@@ -3,7 +3,7 @@ import { type DayGroup, foldedWords } from '../../core/day';
 import { Ornament } from '../ui/ornament';
 import { Pace } from './pace';
 import { Row } from './row';
-import type { RowActions } from './today';
+import type { RowActions } from './row-actions';
 
 /** One stretch of the day: whose it is in the left margin, the steps in the middle, each course's pace on the right. */
 export function Group({

@@ -2,7 +2,7 @@ import type { KeyboardEvent } from 'react';
 import type { DayRow } from '../../core/day';
 import { MARK_KINDS, type Scope } from '../../core/household';
 import { MARK_WORDS } from '../ui/words';
-import type { RowActions } from './today';
+import type { RowActions } from './row-actions';
 
 /** The letters that mark a step, wherever it is drawn: all marks, "known from here on", "again, and more", and its details. */
 export function markKeys({

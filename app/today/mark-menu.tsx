@@ -1,28 +1,16 @@
 import * as Menu from '@radix-ui/react-dropdown-menu';
 import { useRef } from 'react';
 import { fromDay } from '../../core/calendar';
-import type { DayRow } from '../../core/day';
-import { type Child, MARK_KINDS, titleOf } from '../../core/household';
+import { MARK_KINDS, titleOf } from '../../core/household';
 import { openDates } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { keepPin } from '../ui/keep-pin';
 import { ChildName } from '../ui/ornament';
 import { MARK_WORDS } from '../ui/words';
-import { MenuTrigger } from './menu-button';
-import type { RowActions } from './today';
+import { MenuTrigger } from './menu-trigger';
+import type { MarkMenuProps } from './row-actions';
 import { useShownDay } from './shown-day';
-
-export interface MarkMenuProps {
-  row: DayRow;
-  family: boolean;
-  childrenHere: Child[];
-  actions: RowActions;
-  edit: () => void;
-  name: string;
-  /** The step has its first menu elsewhere on the page. */
-  second?: boolean;
-}
 
 /** All marks of a step, by click and touch; the same letters work without it. It comes up open: it is loaded when pressed. */
 export default function MarkMenu({ row, family, childrenHere, actions, edit, name, second }: MarkMenuProps) {

@@ -1,7 +1,6 @@
-import { EllipsisVertical } from 'lucide-react';
-import { type ComponentProps, lazy, Suspense, useState } from 'react';
-import type { DayRow } from '../../core/day';
-import type { MarkMenuProps } from './mark-menu';
+import { lazy, Suspense, useState } from 'react';
+import { MenuTrigger } from './menu-trigger';
+import type { MarkMenuProps } from './row-actions';
 
 const load = () => import('./mark-menu');
 const MarkMenu = lazy(load);
@@ -15,25 +14,5 @@ export function MenuButton(props: MarkMenuProps) {
     <Suspense fallback={plain}>
       <MarkMenu {...props} />
     </Suspense>
-  );
-}
-
-export function MenuTrigger({
-  row,
-  name,
-  second,
-  ...rest
-}: { row: DayRow; name: string; second?: boolean | undefined } & ComponentProps<'button'>) {
-  return (
-    <button
-      id={second ? undefined : `menu ${row.key}`}
-      type="button"
-      className={`btn btn-quiet flex-none !p-0 print:hidden ${second ? '!min-h-0 h-[38px] w-[30px]' : 'size-[44px]'}`}
-      aria-label={`Other marks for ${name}`}
-      aria-haspopup="menu"
-      {...rest}
-    >
-      <EllipsisVertical size={20} aria-hidden="true" />
-    </button>
   );
 }

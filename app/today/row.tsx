@@ -16,7 +16,7 @@ import { InHand } from './pace';
 import { markKeys } from './mark-keys';
 import { MenuButton } from './menu-button';
 import { asksProof, ProofStrip } from './proof-strip';
-import type { RowActions } from './today';
+import type { RowActions } from './row-actions';
 import { once } from '../ui/once';
 
 export function Row({

@@ -23,7 +23,7 @@ import { markKeys } from './mark-keys';
 import { MenuButton } from './menu-button';
 import { BETWEEN, STROKES, type Scale, scaleByClock, scaleByOrder, ThreadLines } from './thread-lines';
 import { OwnWorkLines } from './own-work';
-import type { RowActions } from './today';
+import type { RowActions } from './row-actions';
 import { useLayout } from './use-layout';
 import { useRitual } from './use-ritual';
 import { once } from '../ui/once';

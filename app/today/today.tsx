@@ -6,7 +6,7 @@ import { countDays, isBetweenYears, teachingWeek, toDay, yearFor, yearWithOutsid
 import { stepName } from '../../core/course';
 import { aheadWords, comingDay, dayPage, type DayRow, noSchoolWords, waitingTicks } from '../../core/day';
 import { markStep, unmarkStep } from '../../core/deeds';
-import { byId, type Child, type MarkKind } from '../../core/household';
+import { byId } from '../../core/household';
 import { workedDays } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -26,22 +26,13 @@ import { FirstSteps } from './first-steps';
 import { Jottings } from '../jot/list';
 import { newId } from '../ui/id';
 import { useNarrow } from '../ui/use-narrow';
+import type { RowActions } from './row-actions';
 
 const ProveDialog = lazy(() => import('./prove-dialog'));
 const AgainDialog = lazy(() => import('./again-dialog'));
 const Thread = lazy(() => import('./thread'));
 const Nods = lazy(() => import('./nods'));
 const ToSeeTo = lazy(() => import('./to-see-to'));
-
-export interface RowActions {
-  mark: (row: DayRow, kind: MarkKind, child?: Child) => void;
-  unmark: (row: DayRow) => void;
-  move: (row: DayRow, by: 1 | -1) => void;
-  /** Opens “known from here on”, or “again, and more”. */
-  ask: (what: 'prove' | 'again', row: DayRow) => void;
-  /** Opens minutes, score and note in the list. */
-  edit: (row: DayRow) => void;
-}
 
 export function Today() {
   const { household, year, today, commit } = useHousehold();

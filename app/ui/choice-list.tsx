@@ -1,7 +1,12 @@
 import * as Popover from '@radix-ui/react-popover';
 import { Command } from 'cmdk';
 import type { RefObject } from 'react';
-import type { Option } from './choice';
+
+/** One of a list: what is stored, and the words for it. */
+export interface Option {
+  value: string;
+  words: string;
+}
 
 /** Titles repeat ("Review"), so that what the list goes by is the words and the place. */
 const key = (o: Option, i: number) => `${o.words} ${i + 1}`;

@@ -1,14 +1,10 @@
 import { ChevronsUpDown } from 'lucide-react';
 import { type ComponentProps, lazy, Suspense, useRef, useState } from 'react';
 import { type Control, type FieldPath, type FieldValues, useController } from 'react-hook-form';
+import type { Option } from './choice-list';
 import { Field } from './field';
 
 const ChoiceList = lazy(() => import('./choice-list'));
-
-export interface Option {
-  value: string;
-  words: string;
-}
 
 /** From so many on a list is searched by typing, not scrolled. */
 const LONG = 15;

@@ -8,7 +8,7 @@ import type { Enrolment } from '../../core/household';
 import type { WeekDay, WeekItem } from '../../core/week';
 import { WEEKDAY_NAMES } from '../ui/dates';
 import { MARK_WORDS, SIGNS } from '../ui/words';
-import type { MoveActions } from './table';
+import type { MoveActions } from './move-actions';
 import { tip } from '../ui/tip';
 
 /** "7" with a small "2/6" behind it: lesson and step as numbers. */

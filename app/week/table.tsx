@@ -2,7 +2,6 @@ import { titleOf } from '../../core/household';
 import { useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { Day, GoneOn } from '../../core/calendar';
-import type { Enrolment } from '../../core/household';
 import type { WeekCell, WeekDay, WeekPage, WeekRow } from '../../core/week';
 import { goneWords } from '../../core/words';
 import { useHousehold } from '../shell/household';
@@ -10,17 +9,9 @@ import { useNarrow } from '../ui/use-narrow';
 import { shortDate, WEEKDAY_NAMES } from '../ui/dates';
 import { weekdayOf } from '../../core/calendar';
 import { Ornament } from '../ui/ornament';
-import type { Held } from './move-note';
+import type { MoveActions } from './move-actions';
 import { Marked, Sitting } from './sitting';
 import OneOf from '../ui/one-of';
-
-export interface MoveActions {
-  /** Moves a sitting; false (with a notice) when it cannot stand there. */
-  move: (enrolment: Enrolment, from: Day, to: Day) => boolean;
-  letGo: (enrolment: Enrolment, day: Day) => void;
-  /** A sitting is held over another day, or no longer: what letting it go there costs is told. */
-  hold: (held: Held | undefined) => void;
-}
 
 /** The head of a row stays in sight while the days move under it. */
 const STUCK = 'sticky left-0 z-10 bg-paper py-1 pr-2 font-normal print:static print:bg-transparent';

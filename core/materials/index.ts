@@ -7,6 +7,7 @@ export * from './shortages';
 export { futureUses, neededAt, thingsAt, type Use } from './uses';
 export * from './alike';
 export * from './words';
+export * from './figures';
 export * from './thing-text';
 export * from './sets';
 export * from './places';

@@ -13,7 +13,7 @@ import {
 import { isTaken } from '../pace';
 import { count, listing, shortDate } from '../words';
 import { knownThings, missingParts, stock } from './ledger';
-import { money } from './words';
+import { money } from './figures';
 
 /** A part of a course and the thing that it is on the shelf. */
 export interface PartOfSet {

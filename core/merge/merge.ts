@@ -1,7 +1,7 @@
 import { type AnyRow, type Change, type Household, rowOf, rowsOf, same } from '../household';
 import { type AnyTable, fromCells, isPlace, isWide, toCells, WHOLE } from './cells';
 import type { Lineage } from './lineage';
-import { KEPT_BY_ITSELF } from './words';
+import { KEPT_BY_ITSELF } from './itself';
 import { join, replicaOf, show, type Shown, type Replica } from './replica';
 import { BEFORE, knows, latest, readStamp, seenByBoth, type Seen, type Stamp } from './stamp';
 import { isAway, restamp, type RowChange, type Stored, type Trace, traceId, writtenAt } from './trace';

@@ -3,6 +3,7 @@ import { contentsOf, flatten, stepName } from '../course';
 import { type AnyRow, byId, type Household, rowOf, titleOf } from '../household';
 import { count, fieldDate, listing } from '../words';
 import { type AnyTable, WHOLE } from './cells';
+import { KEPT_BY_ITSELF } from './itself';
 import type { Both, Merged } from './merge';
 import type { RowChange } from './trace';
 
@@ -54,9 +55,6 @@ const CALLED: Record<AnyTable, readonly [string, string]> = {
   holds: ['title asked for at the library', 'titles asked for at the library'],
   jottings: ['jotting', 'jottings'],
 };
-
-/** What the program keeps by itself is no news of the household's. */
-export const KEPT_BY_ITSELF: ReadonlySet<AnyTable> = new Set<AnyTable>(['feeds', 'dayLists']);
 
 const text = (row: AnyRow, field: string): string => (typeof row[field] === 'string' ? (row[field] as string) : '');
 const courseOf = (h: Household, enrolmentId: unknown): string =>

@@ -12,7 +12,16 @@ import {
   titleOf,
 } from '../household';
 import { standingsOf } from '../log';
-import { gatePosition, gateState, isMastered, isTaken, masteryOfGate, remainingSteps, takenSteps } from '../pace';
+import {
+  gatePosition,
+  gateState,
+  makeTrack,
+  isMastered,
+  isTaken,
+  masteryOfGate,
+  remainingSteps,
+  takenSteps,
+} from '../pace';
 import { count } from '../words';
 
 /** What a gate holds and what it waits for, in words; undefined where nothing waits. */
@@ -58,7 +67,7 @@ export function closedGates(state: Household, year: SchoolYear, day: Day): AtGat
       (g) =>
         gatePosition(g, taken, remaining, standings) === 0 &&
         // One that opens behind another course on a date of its own is no news on every day until then.
-        gateState(state, year, enrolment.childIds, g, day, {}, new Set([enrolment.id])).kind === 'held',
+        gateState(state, year, enrolment.childIds, g, day, {}, new Set([enrolment.id]), makeTrack).kind === 'held',
     );
     const words = gate && gateWords(state, enrolment, gate);
     const title = titleOf(state, enrolment.courseId);

@@ -1,5 +1,5 @@
 import { weekdayOf, weekStart, type Day } from '../calendar';
-import type { Track } from './track';
+import type { Track } from './types';
 
 /** Places are shares like 1/3: so far may their sum lie above the room for no other reason than rounding. */
 const ROUNDING = 1e-9;

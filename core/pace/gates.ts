@@ -5,8 +5,8 @@ import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYe
 import { isOpen, type Standing, standingsOf } from '../log';
 import { earliestFit } from './fit';
 import { takenSteps } from './taken';
-import { makeTrack, type TrackOptions } from './track';
 import { isTaken, loopOf } from './turns';
+import type { TrackOf, TrackOptions } from './types';
 
 /** What a gate does to the steps behind it. */
 export type GateState =
@@ -64,6 +64,7 @@ export function gateState(
   today: Day,
   options: TrackOptions,
   seen: ReadonlySet<Id>,
+  trackOf: TrackOf,
 ): GateState {
   const { until } = gate;
   if (until.kind === 'mastery') return { kind: isMastered(state, childIds, until) ? 'open' : 'held' };
@@ -81,7 +82,7 @@ export function gateState(
   }
   if (other.life === 'finished' || other.life === 'dropped') return { kind: 'open' };
   if (!isTaken(other) || other.rule.kind === 'when') return { kind: 'held' };
-  const track = makeTrack(state, year, other, today, { ...options, seen });
+  const track = trackOf(state, year, other, today, { ...options, seen });
   const at = track.steps.findIndex((s) => s.id === last.id && (s.enrolmentId ?? track.enrolmentId) === other.id);
   const day = at < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[at];
   if (day === undefined) return { kind: 'held' };
@@ -124,12 +125,13 @@ export function fillWindow(
   today: Day,
   options: TrackOptions,
   seen: ReadonlySet<Id>,
+  trackOf: TrackOf,
 ): FillWindow | undefined {
   for (const other of state.enrolments) {
     if (seen.has(other.id)) continue;
     const gate = other.gates?.find((g) => g.fillId === enrolment.id);
     if (!gate || other.life === 'finished' || other.life === 'dropped') continue;
-    const stands = gateState(state, year, other.childIds, gate, today, options, seen);
+    const stands = gateState(state, year, other.childIds, gate, today, options, seen, trackOf);
     if (stands.kind === 'open') return { from: today, before: today };
     const taken = takenSteps(state, other);
     const standings = standingsOf(state.marks, other.id);
@@ -138,7 +140,7 @@ export function fillWindow(
     if (at < 0) return { from: today, before: today };
     let from = today;
     if (at > 0 && isTaken(other)) {
-      const track = makeTrack(state, year, other, today, { ...options, seen });
+      const track = trackOf(state, year, other, today, { ...options, seen });
       const i = track.steps.findIndex((s) => s.id === remaining[at - 1]!.id);
       const day = i < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[i];
       if (day !== undefined) from = day + 1;

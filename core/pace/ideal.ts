@@ -3,7 +3,7 @@ import { type FlatStep, manualPages } from '../course';
 import type { Id, PaceRule } from '../household';
 import type { Standing } from '../log';
 import type { Pacing } from './rule';
-import type { Track } from './track';
+import type { Track } from './types';
 
 /**
  * Where the pace rule would like each remaining step, as sittings counted from 1 along the open dates.

@@ -10,6 +10,8 @@ export * from './rule';
 export * from './swap';
 export * from './taken';
 export * from './track';
+export * from './types';
+export { pinnedOn, targetDay } from './own';
 export * from './turns';
 export * from './units';
 export { relatedTo } from './related';

@@ -4,7 +4,8 @@ import { compareMarks, marksByEnrolment, sittingMarks, standingsOf } from '../lo
 import { catchUpDates, openDates } from './dates';
 import { reach } from './fit';
 import { MOST_A_SITTING } from './rule';
-import { ownTrack, pinnedOn, type Track, type TrackOptions, type TrackStep, untaughtOn } from './track';
+import { ownTrack, pinnedOn, untaughtOn } from './own';
+import type { Track, TrackOf, TrackOptions, TrackStep } from './types';
 
 /**
  * The queue of a loop as one track: whoever is next takes the slot with what one sitting of theirs holds, then the one
@@ -19,10 +20,11 @@ export function loopTrack(
   asked: Enrolment,
   today: Day,
   options: TrackOptions,
+  trackOf: TrackOf,
 ): Track {
   // Those who take turns cannot wait for one another as well: such a gate is passed over.
   const seen = new Set([...(options.seen ?? []), ...members.map((m) => m.id)]);
-  const tracks = members.map((e) => ownTrack(state, year, e, today, { ...options, seen }));
+  const tracks = members.map((e) => ownTrack(state, year, e, today, { ...options, seen }, trackOf));
   const { firstDay } = state.settings;
   const children = [...new Set(members.flatMap((e) => e.childIds))];
   const slot: Enrolment = { ...members[0]!, childIds: children };

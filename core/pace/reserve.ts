@@ -1,7 +1,7 @@
 import { type Day, toDay } from '../calendar';
 import type { SchoolYear } from '../household';
 import { earliestFit } from './fit';
-import type { Track } from './track';
+import type { Track } from './types';
 
 /** How a course stands against its target date. */
 export interface Reserve {

@@ -4,7 +4,7 @@ import { byId, type Course, type Enrolment, type Household, type Id, type Loop, 
 import { marksByEnrolment, sittingMarks } from '../log';
 import { openDates } from './dates';
 import { evenPerSitting, sittingsPerWeek, weeklyPerSitting, workLeft } from './rule';
-import { targetDay } from './track';
+import { targetDay } from './own';
 
 /**
  * The steps a sitting must take under an enrolment's rule, stored when the rule is set: so that an even course ends in

@@ -1,6 +1,6 @@
 import { placedBy } from './links';
-import type { Loads, Placed } from './loads';
-import type { Problem } from './problem';
+import type { Loads } from './loads';
+import type { Placed, Problem } from './types';
 import { sumsOf, type Terms } from './shortest';
 import { CLASH, type Excess, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 

@@ -1,6 +1,7 @@
-import { Loads, type Placed } from './loads';
+import { Loads } from './loads';
+import type { Placed } from './types';
 import { Prices } from './prices';
-import type { Problem } from './problem';
+import type { Problem } from './types';
 import { placedAt } from './pair';
 import type { ToGo } from './shortest';
 

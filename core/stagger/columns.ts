@@ -1,8 +1,8 @@
 import { ownCost } from './cost';
-import type { Placed } from './loads';
+import type { Placed } from './types';
 import { Prices } from './prices';
 import { apartCost, type Joint, MOST_STATES, placedAt } from './pair';
-import type { Problem } from './problem';
+import type { Problem } from './types';
 
 /** A linear program that grows: least cost, every row between two limits. Whoever runs it brings the solver. */
 export interface LinearProgram {

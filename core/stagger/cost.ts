@@ -1,8 +1,8 @@
 import type { Day } from '../calendar';
 import type { Id } from '../household';
 import { linkCost } from './links';
-import { type Loads, over, type Placed } from './loads';
-import type { Problem } from './problem';
+import { type Loads, over } from './loads';
+import type { Placed, Problem } from './types';
 import { leavingOut, ownCosts } from './shortest';
 import { WEIGHTS } from './weights';
 

@@ -1,20 +1,8 @@
 import { contentsOf } from '../course';
 import { byId, type Enrolment, type Household, type Id, type Link } from '../household';
 import { takenSteps, type Track } from '../pace';
-import type { Placed } from './loads';
-import type { Problem } from './problem';
+import type { LinkedTracks, Placed, Problem } from './types';
 import { WEIGHTS } from './weights';
-
-/** Enrolments kept in step: their tracks, and how far along each is once so many of its remaining steps are placed. */
-export interface LinkedTracks {
-  id: Id;
-  tracks: number[];
-  /**
-   * By member: the mapped position with 0, 1, 2 … of the remaining steps placed, as what one school day of being so far
-   * from the start costs: lessons of the first of them times the weight of a link, in whole numbers.
-   */
-  positions: number[][];
-}
 
 /**
  * The mapped position of an enrolment after each step it takes, in units of `scale`: its share of the whole course, or

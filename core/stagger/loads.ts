@@ -1,8 +1,5 @@
-import type { Problem } from './problem';
+import type { Placed, Problem } from './types';
 import { CLASH, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
-
-/** Days of one track's remaining steps, in order; −1 for a step without a date. Only a suffix can be without. */
-export type Placed = number[];
 
 /** What one track asks on one date: whether something new is begun (1), minutes of the teacher and of the children. */
 export interface Asked {

@@ -1,8 +1,7 @@
 import { weekStart } from '../calendar';
 import { reach, type Track } from '../pace';
 import { placedBy } from './links';
-import type { Placed } from './loads';
-import type { Problem } from './problem';
+import type { Placed, Problem } from './types';
 import { isUnusual, leavingFrom, ownCosts, shortest, type Terms, usualReach } from './shortest';
 
 /** Two tracks kept together that are placed as one, and how far along each is by steps placed. */

@@ -12,37 +12,8 @@ import {
 } from '../calendar';
 import type { Enrolment, Household, Id, SchoolYear, Teacher } from '../household';
 import { anybodyLeft, isTaken, loopOf, planTrack, type Track } from '../pace';
-import { type LinkedTracks, linkedTracks } from './links';
-
-/**
- * Everything placing needs, as plain data that can cross into a worker: tracks, and for every date from today to the
- * end of the year what the shared people have to give.
- */
-export interface Problem {
-  today: Day;
-  /** Day index of the first entry of every per-date list below; entries follow day by day, school day or not. */
-  from: Day;
-  length: number;
-  tracks: Track[];
-  teachers: Resource[];
-  children: Resource[];
-  /** New lessons a teacher may start on a date: [teacher][date]. */
-  allowance: number[][];
-  /** Two new lessons of one child on a date are to be avoided too, whoever teaches them. */
-  apart: boolean;
-  /** Steps held to a date by a publication or a pin, per track: one date a step, or −1. */
-  held: number[][];
-  /** What must be done before what: step `at` of a track not sooner than `gap` days behind a step of another. */
-  gates: { track: number; at: number; behind: number; step: number; gap: number }[];
-  /** Enrolments kept in step, and the school days (from the first date on, 0) on which they are compared. */
-  links: LinkedTracks[];
-  schoolDays: number[];
-}
-export interface Resource {
-  id: Id;
-  /** Minutes on each date. */
-  hours: number[];
-}
+import { linkedTracks } from './links';
+import type { Problem, Resource } from './types';
 
 /** New lessons that a teacher can start on a date they are there, unless the household wishes otherwise (common practice). */
 const NEW_LESSONS_A_TEACHER = 1;

@@ -1,7 +1,7 @@
 import { catchUpDays, type Day } from '../calendar';
 import { byId, type Household, type Id, type SchoolYear } from '../household';
 import { makeTrack, morningReserve, type Reserve, reserveOf } from '../pace';
-import type { Problem } from './problem';
+import type { Problem } from './types';
 
 /** Days in hand and earliest end of each enrolment that is planned: as of now, and as they stood before today's marks. */
 export interface Reserves {

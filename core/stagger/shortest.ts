@@ -1,7 +1,6 @@
 import { weekStart } from '../calendar';
 import { reach, type Track } from '../pace';
-import type { Placed } from './loads';
-import type { Problem } from './problem';
+import type { Placed, Problem } from './types';
 import { WEIGHTS } from './weights';
 
 /** A track's best placement on given terms, and what it costs on them. */

@@ -4,9 +4,10 @@ import { ownCost } from './cost';
 import { linkCost } from './links';
 import { Bounding } from './bounding';
 import { Columns, type LinearProgram } from './columns';
-import { Loads, type Placed } from './loads';
+import { Loads } from './loads';
+import type { Placed } from './types';
 import { MOST_STATES } from './pair';
-import type { Problem } from './problem';
+import type { Problem } from './types';
 import type { Random } from './random';
 import { costToGo, shortest, type ToGo } from './shortest';
 

@@ -8,7 +8,7 @@ import { findInRecord, marksByMonth, minutesByCourse, portfolioOf } from '../rec
 import { courseLines, schoolDaysBefore, silentLately, weekDatesWords } from '../sitdown';
 import { goodnessOf, goodnessWords, heldWords, type Plan } from '../stagger';
 import { weekPage } from '../week';
-import type { Book, Said } from './lived';
+import type { Book, Said } from './lived-book';
 
 /**
  * The sentences with a figure that a household meets beside those of its courses: each is read back as a parent reads it, and set

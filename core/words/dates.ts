@@ -8,7 +8,7 @@ import {
   type Weekday,
   WEEKDAY_NAMES,
 } from '../calendar';
-import { listing } from './index';
+import { listing } from './figures';
 import type { DateStyle } from '../household';
 
 const LOCALES: Record<DateStyle, string> = { 'day month': 'en-GB', 'month day': 'en-US', 'year-month-day': 'en-GB' };

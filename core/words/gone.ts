@@ -1,6 +1,6 @@
 import { clockOf, type GoneOn } from '../calendar';
 import type { Household } from '../household';
-import { listing } from './index';
+import { listing } from './figures';
 
 /** Who is away for what, and when, in words: "Jory and Oda", "Boatyard workshop", "13:10 to 15:20" or "all day". */
 export function goneWords(

@@ -1,5 +1,5 @@
 import { byId, childrenOf, type Household, type Id, titleOf } from '../household';
-import { listing } from './index';
+import { listing } from './figures';
 
 /** A course as somebody takes it: “Sluice Arithmetic, Level B (Wren)”; said so where it is gone. */
 export function takingName(state: Household, enrolmentId: Id): string {

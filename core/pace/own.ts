@@ -1,0 +1,276 @@
+import { type Day, fromDay, teacherMinutesOn, toDay, type Weekday, weekStart } from '../calendar';
+import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
+import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
+import { type Standing, standingsOf } from '../log';
+import { catchUpDates, openDates } from './dates';
+import { earliestFit } from './fit';
+import { fillWindow, gatePosition, gateState } from './gates';
+import { idealSittings } from './ideal';
+import { pacing } from './rule';
+import { inOrderToDo, takenSteps } from './taken';
+import { todayUse, usedInWeek } from './today';
+import { loopOf } from './turns';
+import type { Track, TrackOf, TrackOptions, TrackStep } from './types';
+
+/** The firmest that a course can hold its place. */
+const FIRMEST = 4;
+/** Where the pace comes first, so many times firmer: a new lesson moves some few sittings to be put apart, not weeks. */
+const PACE_FIRST = 10;
+
+/**
+ * How firmly a course holds its place: 1 where no child of it ranks what yields. Else 1 for the first to yield, one more
+ * for each later place of the list, and the most for what is not on it.
+ */
+function firmness(state: Household, enrolment: Enrolment): number {
+  const ranks = enrolment.childIds.map((id) => {
+    const list = byId(state.children, id)?.yields ?? [];
+    const at = list.indexOf(enrolment.courseId);
+    return list.length === 0 ? 1 : at < 0 ? FIRMEST : Math.min(FIRMEST - 1, at + 1);
+  });
+  const firm = Math.max(1, ...ranks);
+  return state.settings.wishes?.first === 'pace' ? firm * PACE_FIRST : firm;
+}
+
+/** How many open steps the parent has pinned to each day. A day takes as many of them as were moved there. */
+export function pinnedOn(
+  state: Household,
+  enrolment: Enrolment,
+  standings: ReadonlyMap<Id, Standing>,
+): Map<Day, number> {
+  const days = new Map<Day, number>();
+  for (const p of state.pins) {
+    const standing = standings.get(p.stepId);
+    if (p.enrolmentId !== enrolment.id || (standing?.state ?? 'open') !== 'open') continue;
+    const day = toDay(p.date);
+    // It had its turn on that day: what is left of it comes later.
+    if (standing?.sat.at(-1) === day || standing?.refused.at(-1) === day) continue;
+    days.set(day, (days.get(day) ?? 0) + 1);
+  }
+  return days;
+}
+
+/** The dates to which steps of an enrolment are held: by a published week, and by the parent's pins before that. */
+function heldDates(state: Household, enrolment: Enrolment): Map<Id, Day> {
+  const placements = [...state.published.flatMap((w) => w.placements), ...state.pins];
+  return new Map(placements.filter((p) => p.enrolmentId === enrolment.id).map((p) => [p.stepId, toDay(p.date)]));
+}
+
+/** In a proof under way, the kept step before each kept step: the two never share a date. */
+function provedBefore(state: Household, enrolment: Enrolment): Map<Id, Id> {
+  const before = new Map<Id, Id>();
+  for (const p of state.proofs) {
+    if (p.enrolmentId !== enrolment.id || p.failed) continue;
+    p.kept.forEach((id, i) => i > 0 && before.set(id, p.kept[i - 1]!));
+  }
+  return before;
+}
+
+/**
+ * The last date on time of an enrolment: its own target, never after the school year.
+ * @example
+ * fromDay(targetDay(anEnrolment('e', 'c'), aYear({ end: '2027-06-11' }))) // => '2027-06-11'
+ */
+export function targetDay(enrolment: Enrolment, year: SchoolYear): Day {
+  const end = toDay(year.end);
+  return enrolment.target ? Math.min(toDay(enrolment.target), end) : end;
+}
+
+/** The track of one enrolment by itself; `trackOf` tells it of those that it waits for. */
+export function ownTrack(
+  state: Household,
+  year: SchoolYear,
+  enrolment: Enrolment,
+  today: Day,
+  { catchUp = true, gates = 'open', seen }: TrackOptions,
+  trackOf: TrackOf,
+): Track {
+  const { firstDay, startMinutes } = state.settings;
+  const standings = standingsOf(state.marks, enrolment.id);
+  const taken = takenSteps(state, enrolment, today);
+  const pace = pacing(state, enrolment);
+  const used = todayUse(taken, standings, today, startMinutes, pace.size);
+  const remaining = inOrderToDo(taken, standings);
+  const weekdays = (loopOf(state, enrolment).loop?.weekdays ?? enrolment.weekdays).filter((d) =>
+    year.weekdays.includes(d),
+  );
+  const steps = trackSteps(state, enrolment, { taken, remaining, standings, used, pace, today, weekdays });
+  const pinned = pinnedOn(state, enrolment, standings);
+  const regular = openDates(state, enrolment, year, [...pinned.keys()]);
+  const more = catchUp ? catchUpDates(state, enrolment, year).filter((d) => !regular.includes(d)) : [];
+  const open = more.length === 0 ? regular : [...regular, ...more].sort((a, b) => a - b);
+  // A day that was ended takes nothing more but what was left on it by hand.
+  const over = state.settings.stopped === fromDay(today);
+  const dates = open.filter((d) => d > today || (d === today && (!over || pinned.has(d))));
+  const room = dates.map((d) =>
+    over && d === today
+      ? pinned.get(d)!
+      : // What was moved onto a day keeps its place there, whatever else was done on it.
+        Math.max(pace.perSitting - (d === today ? used.places : 0), pinned.get(d) ?? 0),
+  );
+  const track: Track = {
+    enrolmentId: enrolment.id,
+    teacherId: enrolment.teacherId,
+    childIds: enrolment.childIds,
+    steps,
+    dates,
+    untaught: untaughtOn(state, year, enrolment.teacherId, dates),
+    room,
+    perSitting: pace.perSitting,
+    // A sitting holds what the book's day holds.
+    minutesPerSitting: pace.printed ? Infinity : (enrolment.minutesPerSitting ?? Infinity),
+    target: targetDay(enrolment, year),
+    noTarget: enrolment.rule.kind === 'minutes' && enrolment.target === undefined,
+    weekdays,
+    firstDay,
+    weeklyCap: pace.cap,
+    thisWeek: weekStart(today, firstDay),
+    // More than the cap may have been done: the rest of a lesson begun is free all the same.
+    usedThisWeek:
+      pace.cap === Infinity
+        ? 0
+        : Math.min(pace.cap, usedInWeek(taken, standings, weekStart(today, firstDay), today, pace)),
+    ideal: [],
+    weighByPages: enrolment.rule.kind === 'even' && (byId(state.courses, enrolment.courseId)?.weighByPages ?? false),
+    begunToday: used.begun && dates[0] === today,
+    today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
+    dated: false,
+    waiting: 0,
+    gates: [],
+    firm: firmness(state, enrolment),
+    members: [enrolment.id],
+  };
+  const early = state.settings.wishes?.spread === 'early';
+  track.ideal = idealSittings(track, enrolment.rule, pace, taken, remaining, standings, open, early);
+  const on = new Set([...(seen ?? []), enrolment.id]);
+  holdAtGates(state, year, enrolment, track, {
+    taken,
+    remaining,
+    today,
+    options: { catchUp, gates },
+    seen: on,
+    trackOf,
+  });
+  fillStretch(
+    track,
+    fillWindow(state, year, enrolment, today, { catchUp, gates: 'held' }, on, trackOf),
+    toDay(year.end),
+  );
+  track.dated = track.steps.some((s) => s.weekday !== 0 || (s.notBefore !== -Infinity && s.notBefore > today + 1));
+  return track;
+}
+
+/** Those of some dates on which a teacher has no hours: not their weekday, or away. */
+export function untaughtOn(state: Household, year: SchoolYear, teacherId: Id, dates: readonly Day[]): Set<Day> {
+  const teacher = byId(state.teachers, teacherId);
+  return new Set(teacher ? dates.filter((d) => teacherMinutesOn(state, year, teacher, d) === 0) : []);
+}
+
+interface Making {
+  taken: readonly FlatStep[];
+  remaining: readonly FlatStep[];
+  standings: ReadonlyMap<Id, Standing>;
+  used: ReturnType<typeof todayUse>;
+  pace: ReturnType<typeof pacing>;
+  today: Day;
+  weekdays: readonly Weekday[];
+}
+
+/** The remaining steps, each reduced to what placing it needs. */
+function trackSteps(state: Household, enrolment: Enrolment, making: Making): TrackStep[] {
+  const { taken, remaining, standings, used, pace, today, weekdays } = making;
+  const { startMinutes } = state.settings;
+  const before = provedBefore(state, enrolment);
+  const held = heldDates(state, enrolment);
+  const position = new Map(remaining.map((s, i) => [s.index, i]));
+  const positionOfId = new Map(remaining.map((s, i) => [s.id, i]));
+  // One printed day a sitting: what today's belongs to, the rest of today belongs to.
+  const printedToday = pace.printed && [...used.sat].map(pace.printed).at(-1);
+  const ofToday = (s: FlatStep) => printedToday === undefined || pace.printed!(s) === printedToday;
+  const earlier = (i: number, at: number | undefined) => (at !== undefined && at < i ? at : -1);
+  const satToday = (id: Id | undefined) => id !== undefined && standings.get(id)?.sat.at(-1) === today;
+  const steps = remaining.map((s, i): TrackStep => {
+    const standing = standings.get(s.id);
+    const minutes = standing?.minutesLeft ?? s.minutes;
+    const stopped = satToday(s.id) || standing?.refused.at(-1) === today;
+    const testsToday = s.tests >= 0 && used.doneIndexes.has(s.tests);
+    const half = firstHalfOf(s.id);
+    const proved = before.get(s.id);
+    const grouped = pace.group && i > 0 && pace.group(remaining[i - 1]!) === pace.group(s);
+    const behind = (id: Id | undefined) => earlier(i, id === undefined ? undefined : positionOfId.get(id));
+    return {
+      id: s.id,
+      minutes,
+      teacher: teacherMinutes(minutes, s.presence, startMinutes),
+      fresh: s.opensNewLesson ? 1 : 0,
+      uses: grouped ? 0 : pace.scale / pace.times(s),
+      behind: Math.max(earlier(i, position.get(s.tests)), behind(proved), behind(half)),
+      notBefore: stopped || testsToday || satToday(proved) || satToday(half) || !ofToday(s) ? today + 1 : -Infinity,
+      printedDay: pace.printed ? pace.printed(s) : -1,
+      size: pace.size(s),
+      // A weekday on which the course is not taken cannot be kept; such a step stands where it falls.
+      weekday: s.step.weekday && weekdays.includes(s.step.weekday) ? s.step.weekday : 0,
+      heldOn: held.get(s.id) ?? -1,
+    };
+  });
+  // A lesson begun on an earlier day has used its share of the cap already: its rest is free.
+  const first = remaining[0];
+  const { group } = pace;
+  if (group && first && taken.some((s) => group(s) === group(first) && begun(standings.get(s.id)))) {
+    steps[0]!.uses = 0;
+  }
+  return steps;
+}
+
+const begun = (s: Standing | undefined) => s !== undefined && s.sat.length > 0;
+
+/** Lets the steps behind each gate wait: until its date, or (taken out of the track) until somebody can say when. */
+function holdAtGates(
+  state: Household,
+  year: SchoolYear,
+  enrolment: Enrolment,
+  track: Track,
+  how: {
+    taken: readonly FlatStep[];
+    remaining: readonly FlatStep[];
+    today: Day;
+    options: TrackOptions;
+    seen: ReadonlySet<Id>;
+    trackOf: TrackOf;
+  },
+): void {
+  for (const gate of enrolment.gates ?? []) {
+    const at = gatePosition(gate, how.taken, how.remaining, standingsOf(state.marks, enrolment.id));
+    if (at < 0) continue;
+    const stands = gateState(state, year, enrolment.childIds, gate, how.today, how.options, how.seen, how.trackOf);
+    if (stands.kind === 'held' && how.options.gates === 'held') cutTrack(track, at);
+    if (stands.kind !== 'behind' || at >= track.steps.length) continue;
+    const step = track.steps[at]!;
+    track.steps[at] = { ...step, notBefore: Math.max(step.notBefore, stands.day) };
+    if (stands.stepId)
+      track.gates.push({ at, enrolmentId: stands.enrolmentId, stepId: stands.stepId, gap: stands.gap });
+  }
+}
+
+function cutTrack(track: Track, at: number): void {
+  if (at >= track.steps.length) return;
+  track.waiting += track.steps.length - at;
+  track.steps = track.steps.slice(0, at);
+  track.ideal = track.ideal.slice(0, at);
+  track.gates = track.gates.filter((g) => g.at < at);
+}
+
+/** Keeps of a track that fills a stretch the dates inside it, and as many steps as fit there; it has no date to end by. */
+function fillStretch(track: Track, window: ReturnType<typeof fillWindow>, yearEnd: Day): void {
+  if (!window) return;
+  const inside = (d: Day) => d >= window.from && d < window.before;
+  const skipped = Math.max(0, track.dates.findIndex(inside));
+  track.room = track.room.filter((_, i) => inside(track.dates[i]!));
+  track.dates = track.dates.filter(inside);
+  track.ideal = track.ideal.map((s) => Math.max(1, s - skipped));
+  track.noTarget = true;
+  // Today's sitting was begun only if today is still one of its dates.
+  track.begunToday &&= skipped === 0 && track.dates.length > 0;
+  const last = track.dates.at(-1) ?? -Infinity;
+  const days = track.dates.length === 0 ? [] : (earliestFit(track, yearEnd)?.days ?? []);
+  cutTrack(track, days.filter((d) => d <= last).length);
+}

@@ -1,0 +1,47 @@
+import type { Day } from '../calendar';
+import type { Id } from '../household';
+import type { Track } from '../pace';
+
+/**
+ * Everything placing needs, as plain data that can cross into a worker: tracks, and for every date from today to the
+ * end of the year what the shared people have to give.
+ */
+export interface Problem {
+  today: Day;
+  /** Day index of the first entry of every per-date list below; entries follow day by day, school day or not. */
+  from: Day;
+  length: number;
+  tracks: Track[];
+  teachers: Resource[];
+  children: Resource[];
+  /** New lessons a teacher may start on a date: [teacher][date]. */
+  allowance: number[][];
+  /** Two new lessons of one child on a date are to be avoided too, whoever teaches them. */
+  apart: boolean;
+  /** Steps held to a date by a publication or a pin, per track: one date a step, or −1. */
+  held: number[][];
+  /** What must be done before what: step `at` of a track not sooner than `gap` days behind a step of another. */
+  gates: { track: number; at: number; behind: number; step: number; gap: number }[];
+  /** Enrolments kept in step, and the school days (from the first date on, 0) on which they are compared. */
+  links: LinkedTracks[];
+  schoolDays: number[];
+}
+export interface Resource {
+  id: Id;
+  /** Minutes on each date. */
+  hours: number[];
+}
+
+/** Enrolments kept in step: their tracks, and how far along each is once so many of its remaining steps are placed. */
+export interface LinkedTracks {
+  id: Id;
+  tracks: number[];
+  /**
+   * By member: the mapped position with 0, 1, 2 … of the remaining steps placed, as what one school day of being so far
+   * from the start costs: lessons of the first of them times the weight of a link, in whole numbers.
+   */
+  positions: number[][];
+}
+
+/** Days of one track's remaining steps, in order; −1 for a step without a date. Only a suffix can be without. */
+export type Placed = number[];

@@ -1,0 +1,278 @@
+import { type Day, toDay, weekdayOf } from '../calendar';
+import type { Child, MarkKind, SchoolYear } from '../household';
+import { type Plan } from '../stagger';
+import { aChild, aYear } from './make';
+
+/** The account book of a household that is lived in: what a person would keep by hand, told without the program. */
+
+export const PAPER = 60;
+/** Where and when a household lives. Its account book counts its school days by `held`, never by the program's calendar. */
+export interface Life {
+  year: SchoolYear;
+  /** Years before this one, over by the time it begins. */
+  earlier: SchoolYear[];
+  required: number;
+  enrolments: { id: string; kids: string[]; steps: number; minutes: number }[];
+  children: Child[];
+  /** Whether school is held on a day of the year, before anything is closed. */
+  held: (day: Day) => boolean;
+}
+
+/** A northern autumn on Mondays to Fridays; nobody comes or goes. */
+export const AUTUMN: Life = {
+  year: aYear({
+    start: '2026-09-07',
+    end: '2026-11-27',
+    requirement: { days: 50, meets: 'both', fromAge: 5 },
+  }),
+  earlier: [],
+  required: 50,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
+    { id: 'letters', kids: ['B'], steps: 30, minutes: 20 },
+    { id: 'tales', kids: ['A', 'B'], steps: 22, minutes: 20 },
+  ],
+  children: [
+    aChild('A', { born: '2015-02-01' }),
+    aChild('B', { born: '2019-02-01' }),
+    aChild('C', { born: '2024-02-01' }),
+  ],
+  held: (day) => weekdayOf(day) <= 5,
+};
+
+/**
+ * A southern year from February on, the second one of the household: three weeks on and one off, Mondays to Thursdays, over
+ * the end of daylight saving. B joins in its sixth week, A leaves three weeks before its end.
+ */
+const SOUTH_START = toDay('2027-02-01');
+export const SOUTH: Life = {
+  year: aYear({
+    id: 'south',
+    name: '2027',
+    start: '2027-02-01',
+    end: '2027-06-11',
+    weekdays: [1, 2, 3, 4],
+    rhythm: { kind: 'weeks', from: '2027-02-01', on: 3, off: 1, changes: [] },
+    requirement: { days: 40, meets: 'both', fromAge: 5 },
+  }),
+  earlier: [aYear({ id: 'before', name: '2026', start: '2026-02-02', end: '2026-11-27', weekdays: [1, 2, 3, 4] })],
+  required: 40,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
+    { id: 'letters', kids: ['B'], steps: 24, minutes: 20 },
+    { id: 'tales', kids: ['A', 'B'], steps: 30, minutes: 20 },
+  ],
+  children: [
+    aChild('A', { born: '2015-02-01', until: '2027-05-21' }),
+    aChild('B', { born: '2019-02-01', from: '2027-03-08' }),
+    aChild('C', { born: '2024-02-01' }),
+  ],
+  held: (day) => weekdayOf(day) <= 4 && Math.floor((day - SOUTH_START) / 7) % 4 < 3,
+};
+export const stepId = (i: number) => `L${i + 1}-1`;
+
+/** What stands in the account book of one step on one date; `order`: how it was written in. */
+interface Stroke {
+  e: number;
+  i: number;
+  date: Day;
+  kind: MarkKind;
+  order: number;
+  proof?: string;
+}
+
+/** The account book: what was marked, who was away, what was closed. Everything else is added up from it anew each time. */
+export class Book {
+  readonly start: Day;
+  readonly end: Day;
+  today: Day;
+  /** By enrolment, step and date: what stands there. */
+  marks = new Map<string, Stroke>();
+  private written = 0;
+  /** The marks step by step, in order of dates, as long as none is added or taken away. */
+  private sorted: { as: string; of: Map<string, Stroke[]> } = { as: '', of: new Map() };
+  missed = new Set<string>();
+  away = new Map<string, Set<Day>>([
+    ['A', new Set()],
+    ['B', new Set()],
+  ]);
+  closed = new Set<Day>();
+  ticks: { e: number; i: number; date: Day; child: string }[] = [];
+  proofs: { id: string; failed: boolean }[] = [];
+  stopped: Day | undefined;
+  /** Steps moved by hand, by course and number, to the day they were moved to. */
+  moves = new Map<string, Day>();
+  /** The courses of the life and, behind them, those that were swapped in, each with the first day it can be taken on. */
+  courses: (Life['enrolments'][number] & { from: Day })[];
+  /** Which course stands where the life had its first, second and third. */
+  standing: number[];
+
+  constructor(readonly life: Life) {
+    this.start = toDay(life.year.start);
+    this.end = toDay(life.year.end);
+    this.today = this.start;
+    this.courses = life.enrolments.map((e) => ({ ...e, from: this.start }));
+    this.standing = life.enrolments.map((_, e) => e);
+    // Whoever is not with the household has no school in it.
+    for (const { id, from, until } of life.children)
+      for (let d = this.start; d <= this.end; d++)
+        if ((from && d < toDay(from)) || (until && d > toDay(until))) this.away.get(id)?.add(d);
+  }
+
+  isOpen(day: Day): boolean {
+    return day >= this.start && day <= this.end && this.life.held(day) && !this.closed.has(day);
+  }
+  /** Whether a child is with the household on a day. */
+  stays(child: string, day: Day): boolean {
+    const { from, until } = this.life.children.find((c) => c.id === child)!;
+    return (!from || day >= toDay(from)) && (!until || day <= toDay(until));
+  }
+  /** A course by its number. */
+  course(e: number) {
+    return this.courses[e]!;
+  }
+  of(e: number, i: number) {
+    const as = `${this.written} ${this.marks.size}`;
+    if (this.sorted.as !== as) {
+      this.sorted = { as, of: new Map() };
+      for (const m of [...this.marks.values()].sort((a, b) => a.date - b.date)) {
+        const own = this.sorted.of.get(`${m.e} ${m.i}`);
+        if (own) own.push(m);
+        else this.sorted.of.set(`${m.e} ${m.i}`, [m]);
+      }
+    }
+    return this.sorted.of.get(`${e} ${i}`) ?? [];
+  }
+  settled(e: number, i: number): boolean {
+    return ['done', 'known', 'left out'].includes(this.of(e, i).at(-1)?.kind ?? '');
+  }
+  /** The first step still to do; −1 when there is none. */
+  next(e: number): number {
+    for (let i = 0; i < this.course(e).steps; i++) if (!this.settled(e, i)) return i;
+    return -1;
+  }
+  steps(e: number): number[] {
+    return Array.from({ length: this.course(e).steps }, (_, i) => i);
+  }
+  left(e: number): number {
+    return this.steps(e).filter((i) => !this.settled(e, i)).length;
+  }
+  put(e: number, i: number, date: Day, kind: MarkKind, proof?: string) {
+    const key = `${e} ${i} ${date}`;
+    // What is written over on its date keeps its place in the order of the day.
+    const order = this.marks.get(key)?.order ?? this.written;
+    this.written++;
+    this.marks.set(key, { e, i, date, kind, order, ...(proof ? { proof } : {}) });
+  }
+  /** What stood on the list of each school day, written down once. */
+  lists = new Map<Day, { e: number; i: number }[]>();
+  private planned: { today: Day; tracks: Plan['tracks'] } | undefined;
+  /** In the evening of a deed: today’s list is written down if there is none, and those of days that nobody looked at since. */
+  keepLists({ tracks }: Plan) {
+    const on = (plan: Plan['tracks'], d: Day) =>
+      plan.flatMap((t) => {
+        const e = this.courses.findIndex((x) => x.id === t.enrolmentId);
+        return t.stepIds.flatMap((id, k) => (t.days[k] === d ? [{ e, i: Number(/\d+/.exec(id)![0]) - 1 }] : []));
+      });
+    const list = (d: Day, placed: { e: number; i: number }[]) => {
+      if (placed.length > 0 && this.isOpen(d) && !this.lists.has(d)) this.lists.set(d, placed);
+    };
+    // A stretch that fell away at one stroke was on nobody’s list.
+    const here = [...this.marks.values()].filter((m) => m.date === this.today && !(m.proof && m.kind === 'known'));
+    list(this.today, [...on(tracks, this.today), ...here]);
+    const { planned } = this;
+    if (planned)
+      for (let d = Math.max(planned.today, this.today - 28); d < this.today; d++)
+        list(
+          d,
+          on(planned.tracks, d).filter(
+            ({ e, i }) => !this.of(e, i).some((m) => m.date < d && ['done', 'known', 'left out'].includes(m.kind)),
+          ),
+        );
+    this.planned = { today: this.today, tracks };
+  }
+  /** What was left of the last day that has a list, and of each day before it for four weeks, a step once. */
+  leftOver(): ({ day: Day; steps: number } | undefined)[] {
+    const days = [...this.lists.keys()].filter((d) => d < this.today && d >= this.today - 28).sort((a, b) => b - a);
+    const seen = new Set<string>();
+    const left = days.map((day) => {
+      const open = this.lists.get(day)!.filter(({ e, i }) => {
+        const key = `${e} ${i}`;
+        if (!this.standing.includes(e) || this.settled(e, i) || this.marks.has(`${key} ${day}`) || seen.has(key))
+          return false;
+        if (this.course(e).kids.every((k) => this.away.get(k)!.has(day))) return false;
+        seen.add(key);
+        return true;
+      });
+      return { day, steps: open.length };
+    });
+    const [last, ...older] = left;
+    return [last?.steps ? last : undefined, ...older.filter((d) => d.steps > 0)];
+  }
+  /** Whether a mark is work: something was sat for; a step put back after it was settled was not. */
+  work(child: string): Map<Day, number> {
+    const days = new Map<Day, number>();
+    for (const m of this.marks.values()) {
+      const { kids, minutes } = this.course(m.e);
+      if (!kids.includes(child) || !this.stays(child, m.date) || this.missed.has(`${m.e} ${m.i} ${m.date} ${child}`))
+        continue;
+      if (m.kind === 'done' || m.kind === 'partly') days.set(m.date, (days.get(m.date) ?? 0) + minutes);
+      if (m.kind === 'known' && !m.proof) days.set(m.date, days.get(m.date) ?? 0);
+    }
+    return days;
+  }
+  /** Sittings that are left for a course on each day: today's too, unless it was used, put off, or the day is over. */
+  room(e: number): Map<Day, number> {
+    const { kids, from } = this.course(e);
+    const room = new Map<Day, number>();
+    for (let d = Math.max(from, this.today); d <= this.end; d++) {
+      if (this.closed.has(d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
+      // What was moved onto a day by hand is done there, were it a Saturday or the second of the day.
+      const moved = this.steps(e).filter((i) => this.moves.get(`${e} ${i}`) === d && !this.settled(e, i));
+      // Nothing passes a step that had its turn today and is not finished.
+      const turn = this.marks.get(`${e} ${this.next(e)} ${d}`);
+      if (turn && !turn.proof) continue;
+      // A day that was ended, or whose sitting was used, holds only what was left on it by hand.
+      const own = this.isOpen(d) && this.stopped !== d && !(d === this.today && this.usedToday(e));
+      const n = Math.max(own ? 1 : 0, moved.length);
+      if (n > 0) room.set(d, n);
+    }
+    return room;
+  }
+  sittings(e: number): number {
+    return [...this.room(e).values()].reduce((a, n) => a + n, 0);
+  }
+  /** How many of the next sittings can be lost; negative by those that are missing. */
+  inHand(e: number): number {
+    const room = [...this.room(e)].sort((a, b) => a[0] - b[0]).map(([, n]) => n);
+    const [left, all] = [this.left(e), this.sittings(e)];
+    let lost = 0;
+    for (let rest = all; rest - (room[lost] ?? Infinity) >= left; lost++) rest -= room[lost]!;
+    return all < left ? all - left : lost;
+  }
+  /** How many steps find no day, one after another, where each that was moved waits for its day. */
+  noDay(e: number): number {
+    const open = this.steps(e).filter((i) => !this.settled(e, i));
+    const room = this.room(e);
+    for (const [day, n] of [...room].sort((a, b) => a[0] - b[0]))
+      for (let k = 0; k < n && open.length > 0; k++) {
+        // Where nobody is there on that day after all, it waits for it no more.
+        const moved = this.moves.get(`${e} ${open[0]}`) ?? day;
+        if (moved > day && room.has(moved)) break;
+        open.shift();
+      }
+    return open.length;
+  }
+  /** Something was sat for, or what comes next was put off. */
+  usedToday(e: number): boolean {
+    return [...this.marks.values()].some(
+      (m) =>
+        m.e === e &&
+        m.date === this.today &&
+        (['done', 'partly'].includes(m.kind) || (m.kind === 'not today' && m.i === this.next(e))),
+    );
+  }
+}
+
+/** What is said of the household, each with what the account book has and what the program says. */
+export type Said = Record<string, [book: unknown, program: unknown]>;
