@@ -1,8 +1,9 @@
 import * as Popover from '@radix-ui/react-popover';
 import { type RefObject, useEffect, useId, useRef, useState } from 'react';
 
-/** How long a pointer rests, or a finger stays, before something is said, in milliseconds. */
+/** How long a pointer rests before something is said, and a finger stays (longer than a slow press takes), in milliseconds. */
 const REST = 450;
+const STAYS = 650;
 /** A finger that moves farther is scrolling, in pixels. */
 const STILL = 10;
 const CONTROL = 'button, a, input, select, textarea, label, [role="gridcell"]';
@@ -37,12 +38,12 @@ export default function Tips() {
       if (!el.hasAttribute('aria-describedby')) el.setAttribute('aria-describedby', id);
       setWords(el.dataset['tip']);
     };
-    const showSoon = (el: HTMLElement, then?: () => void) => {
+    const showSoon = (el: HTMLElement, after = REST, then?: () => void) => {
       clearTimeout(wait);
       wait = setTimeout(() => {
         show(el);
         then?.();
-      }, REST);
+      }, after);
     };
     const listen = new AbortController();
     const on = <K extends keyof DocumentEventMap>(
@@ -71,7 +72,7 @@ export default function Tips() {
       if (!el || e.pointerType === 'mouse') return;
       if (!el.closest(CONTROL)) return show(el);
       down = { x: e.clientX, y: e.clientY };
-      showSoon(el, () => (swallow = true));
+      showSoon(el, STAYS, () => (swallow = true));
     });
     on('pointermove', (e) => {
       if (down && Math.hypot(e.clientX - down.x, e.clientY - down.y) > STILL) {

@@ -14,9 +14,9 @@ export interface Joint {
 
 /**
  * Pairs of more states than this (dates × steps of the one × steps of the other, twice) are too dear to be placed as one: some 5 ms where
- * a deed waits for the plan, some 100 ms where somebody has asked whether it could be better.
+ * a deed waits for the plan, some 20 ms where somebody has asked whether it could be better.
  */
-export const MOST_STATES = { soon: 400_000, asked: 10_000_000 };
+export const MOST_STATES = { soon: 400_000, asked: 1_500_000 };
 
 /** So many states a track may be in on a date: steps placed, and what is used of a weekly cap. */
 function statesOf(track: Track): { width: number; size: number } {
