@@ -258,7 +258,7 @@ export default function HouseholdPage() {
               </select>
             )}
           </Field>
-          {away.join('') !== '' && (
+          {away.length > 0 && (
             <p>
               <button type="button" className="btn" onClick={() => putAway(undefined)}>
                 Show the hints of each view again

@@ -19,4 +19,4 @@ const subscribe = (tell: () => void) => {
 };
 
 /** The addresses whose hints are put away in this browser; "all" among them stands for every one. */
-export const useHintsAway = (): readonly string[] => useSyncExternalStore(subscribe, read).split(' ');
+export const useHintsAway = (): readonly string[] => useSyncExternalStore(subscribe, read).split(' ').filter(Boolean);

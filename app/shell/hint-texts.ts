@@ -1,6 +1,6 @@
 /** What somebody who opens a view for the first time should know of it, in two sentences at most; by the address it stands at. */
 export const HINTS: Readonly<Record<string, string>> = {
-  '/': 'Press the circle when a step is done; the menu behind its row has known, partly, again and the rest. What is left unmarked is asked about the next day, and moves by itself.',
+  '/': 'Press a step’s circle, or its box in the drawing, when it is done; the menu beside it has known, partly, again and the rest. What is left unmarked is asked about the next day, and moves by itself.',
   '/week':
     'Red and underlined is a new lesson. Drag a lesson to another day, or send it there by its menu; “Publish and print” holds the week, so that the plan no longer moves it.',
   '/year':

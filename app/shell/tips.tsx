@@ -1,5 +1,5 @@
 import * as Popover from '@radix-ui/react-popover';
-import { type RefObject, useEffect, useId, useRef, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useId, useRef, useState } from 'react';
 
 /** How long a pointer rests before something is said, and a finger stays (longer than a slow press takes), in milliseconds. */
 const REST = 450;
@@ -19,22 +19,25 @@ export default function Tips() {
   const [words, setWords] = useState<string>();
   const at = useRef<HTMLElement>(null);
   const id = useId();
+  /** Takes back what was said; a control’s own description stays. */
+  const hide = useCallback(() => {
+    if (at.current?.getAttribute('aria-describedby') === id) at.current.removeAttribute('aria-describedby');
+    at.current = null;
+    setWords(undefined);
+  }, [id]);
 
   useEffect(() => {
     let wait: ReturnType<typeof setTimeout> | undefined;
     let down: { x: number; y: number } | undefined;
     let swallow = false;
-    const hide = () => {
+    const leave = () => {
       clearTimeout(wait);
-      at.current?.removeAttribute('aria-describedby');
-      at.current = null;
-      setWords(undefined);
+      hide();
     };
     const show = (el: HTMLElement) => {
       if (!el.isConnected) return;
-      hide();
+      leave();
       at.current = el;
-      // A control that is described already keeps its own description.
       if (!el.hasAttribute('aria-describedby')) el.setAttribute('aria-describedby', id);
       setWords(el.dataset['tip']);
     };
@@ -56,17 +59,17 @@ export default function Tips() {
       if (e.pointerType !== 'mouse') return;
       const el = withTip(e.target);
       if (el === at.current && el) return;
-      hide();
+      leave();
       if (el && e.buttons === 0) showSoon(el);
     });
     on('focusin', (e) => {
       const el = withTip(e.target);
       if (el && e.target instanceof Element && e.target.matches(':focus-visible')) showSoon(el);
-      else if (!el) hide();
+      else if (!el) leave();
     });
-    on('focusout', () => hide());
+    on('focusout', leave);
     on('pointerdown', (e) => {
-      hide();
+      leave();
       swallow = false;
       const el = withTip(e.target);
       if (!el || e.pointerType === 'mouse') return;
@@ -81,8 +84,8 @@ export default function Tips() {
       }
     });
     for (const end of ['pointerup', 'pointercancel'] as const)
-      on(end, (e) => {
-        if (e.pointerType !== 'mouse' && !swallow && down) clearTimeout(wait);
+      on(end, () => {
+        clearTimeout(wait);
         down = undefined;
       });
     // The finger asked what it is, not for it to be done.
@@ -98,17 +101,17 @@ export default function Tips() {
     );
     on('contextmenu', (e) => swallow && e.preventDefault());
     // What is waited for under a pointer that rests is said after the scrolling.
-    on('scroll', () => at.current && hide(), { capture: true, passive: true });
-    on('keydown', (e) => e.key !== 'Escape' && hide());
+    on('scroll', hide, { capture: true, passive: true });
+    on('keydown', (e) => e.key !== 'Escape' && leave());
     return () => {
-      hide();
+      leave();
       listen.abort();
     };
-  }, [id]);
+  }, [id, hide]);
 
   if (words === undefined) return null;
   return (
-    <Popover.Root open onOpenChange={(open) => !open && setWords(undefined)}>
+    <Popover.Root open onOpenChange={(open) => !open && hide()}>
       <Popover.Anchor virtualRef={at as RefObject<HTMLElement>} />
       <Popover.Portal>
         <Popover.Content

@@ -30,7 +30,7 @@ export function ProofStrip({ row }: { row: DayRow }) {
           type="button"
           className="btn"
           onClick={() =>
-            void commit('it does: what was skipped is known', (now) => proofAccepted(now, proof.proof.id, row.step.id))
+            void commit('what was skipped is known', (now) => proofAccepted(now, proof.proof.id, row.step.id))
           }
         >
           It does

@@ -1,7 +1,8 @@
 import { ownCost } from './cost';
 import type { Placed } from './types';
 import { Prices } from './prices';
-import { apartCost, type Joint, MOST_STATES, placedAt } from './pair';
+import { apartCost } from './links';
+import { type Joint, MOST_STATES, placedAt } from './pair';
 import type { Problem } from './types';
 
 /** A linear program that grows: least cost, every row between two limits. Whoever runs it brings the solver. */
@@ -78,7 +79,7 @@ export class Columns {
     const key = `${block} ${tracks.map((t) => all[t]!.join()).join(' ')}`;
     if (this.known.has(key)) return false;
     this.known.add(key);
-    let cost = joint ? apartCost(this.problem, joint, all[joint.a]!, all[joint.b]!) : 0;
+    let cost = joint ? apartCost(this.problem, [joint.at, joint.bt], [all[joint.a]!, all[joint.b]!]) : 0;
     const used = new Map<number, number>();
     for (const t of tracks) {
       const own = ownCost(this.problem, t, all[t]!);

@@ -89,15 +89,23 @@ export function placedBy(placed: readonly number[], from: number, schoolDays: re
   return counts;
 }
 
+/** What two linked tracks cost for being apart at the end of every school day, by their positions and as they are placed. */
+export function apartCost(
+  { from, schoolDays }: Problem,
+  [at, bt]: readonly [readonly number[], readonly number[]],
+  [one, other]: readonly [Placed, Placed],
+): number {
+  const behind = placedBy(other, from, schoolDays);
+  return placedBy(one, from, schoolDays).reduce((sum, n, s) => sum + Math.abs(at[n]! - bt[behind[s]!]!), 0);
+}
+
 /** What all linked enrolments together cost for being apart, as they are placed. */
 export function linkCost(problem: Problem, placed: readonly Placed[]): number {
   let cost = 0;
   for (const { tracks, positions } of problem.links) {
-    const along = tracks.map((t, k) =>
-      Array.from(placedBy(placed[t]!, problem.from, problem.schoolDays), (n) => positions[k]![n]!),
-    );
     for (let a = 0; a < tracks.length; a++)
-      for (let b = a + 1; b < tracks.length; b++) along[a]!.forEach((p, s) => (cost += Math.abs(p - along[b]![s]!)));
+      for (let b = a + 1; b < tracks.length; b++)
+        cost += apartCost(problem, [positions[a]!, positions[b]!], [placed[tracks[a]!]!, placed[tracks[b]!]!]);
   }
   return cost;
 }

@@ -6,7 +6,8 @@ import { smallCase, smallYear } from '../tests/cases';
 import { aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import { optimumOf } from '../tests/optima';
 import { makePlan, makeProblem, type Problem } from './index';
-import { apartCost, jointPairs, MOST_STATES, shortestPair } from './pair';
+import { apartCost } from './links';
+import { jointPairs, MOST_STATES, shortestPair } from './pair';
 import { leavingOut, ownCosts } from './shortest';
 
 const start = toDay('2026-09-07');
@@ -77,7 +78,7 @@ describe('two that are kept together, placed as one', () => {
           const cost = (one: readonly number[], other: readonly number[]) =>
             alone(problem, joint!.a, one) +
             alone(problem, joint!.b, other) +
-            apartCost(problem, joint!, [...one], [...other]);
+            apartCost(problem, [joint!.at, joint!.bt], [[...one], [...other]]);
           expect(best.cost).toBe(cost(...best.placed));
           const [all, others] = [joint!.a, joint!.b].map((t) => placements(problem.tracks[t]!));
           let least = Infinity;

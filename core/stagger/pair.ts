@@ -1,8 +1,6 @@
-import { weekStart } from '../calendar';
 import { reach, type Track } from '../pace';
-import { placedBy } from './links';
 import type { Placed, Problem } from './types';
-import { isUnusual, leavingFrom, ownCosts, shortest, type Terms, usualReach } from './shortest';
+import { isUnusual, leavingFrom, ownCosts, beginsWeek, shortest, statesOf, type Terms, usualReach } from './shortest';
 
 /** Two tracks kept together that are placed as one, and how far along each is by steps placed. */
 export interface Joint {
@@ -17,13 +15,6 @@ export interface Joint {
  * a deed waits for the plan, some 20 ms where somebody has asked whether it could be better.
  */
 export const MOST_STATES = { soon: 400_000, asked: 1_500_000 };
-
-/** So many states a track may be in on a date: steps placed, and what is used of a weekly cap. */
-function statesOf(track: Track): { width: number; size: number } {
-  const most = track.usedThisWeek + track.steps.reduce((sum, s) => sum + s.uses, 0);
-  const width = Number.isFinite(track.weeklyCap) ? Math.min(track.weeklyCap, most) + 1 : 1;
-  return { width, size: (track.steps.length + 1) * width };
-}
 
 /**
  * The linked tracks that are priced two by two: a price for being ahead cannot see that a mixture of early and late placements
@@ -48,12 +39,6 @@ export function jointPairs(problem: Problem, most: number): Joint[] {
   });
 }
 
-/** What two tracks cost for being apart at the end of every school day, as they are placed. */
-export function apartCost(problem: Problem, { at, bt }: Joint, one: Placed, other: Placed): number {
-  const [a, b] = [one, other].map((p) => placedBy(p, problem.from, problem.schoolDays));
-  return a!.reduce((sum, n, s) => sum + Math.abs(at[n]! - bt[b![s]!]!), 0);
-}
-
 /** One of the two: what changes of it on a date. */
 interface Side {
   track: Track;
@@ -61,7 +46,7 @@ interface Side {
   size: number;
   own: (d: number, i: number) => number;
   terms: Terms;
-  /** Its own place of a date of both; −1 where it is not open. */
+  /** By a date of either, its place among its own; none where it is not open. */
   placeOf: Map<number, number>;
   leaving: Float64Array;
 }
@@ -161,10 +146,7 @@ function advance(
   const n = steps.length;
   const day = dates[d]!;
   const capped = Number.isFinite(track.weeklyCap);
-  const freshWeek =
-    d === 0
-      ? weekStart(day, track.firstDay) !== track.thisWeek
-      : weekStart(day, track.firstDay) !== weekStart(dates[d - 1]!, track.firstDay);
+  const freshWeek = beginsWeek(track, d);
   const unusual = isUnusual(problem, track, d);
   const usual = usualReach(track);
   const next = new Float64Array(now.length).fill(Infinity);

@@ -35,9 +35,7 @@ export function shortest(
   const n = steps.length;
   const m = dates.length;
   const capped = Number.isFinite(track.weeklyCap);
-  const most = track.usedThisWeek + steps.reduce((sum, s) => sum + s.uses, 0);
-  const width = capped ? Math.min(track.weeklyCap, most) + 1 : 1;
-  const size = (n + 1) * width;
+  const { width, size } = statesOf(track);
   const own = ownCosts(problem, t);
   const leaving = leavingFrom(problem, t);
   const { sitting: price, standing: apart } = terms;
@@ -55,8 +53,7 @@ export function shortest(
   let low = 0;
   for (let d = 0; d < m; d++) {
     const day = dates[d]!;
-    const week = weekStart(day, track.firstDay);
-    const freshWeek = d === 0 ? week !== track.thisWeek : week !== weekStart(dates[d - 1]!, track.firstDay);
+    const freshWeek = beginsWeek(track, d);
     if (capped && freshWeek) forgetWeek(now, width, top);
     const row = d * size;
     const unusual = isUnusual(problem, track, d);
@@ -113,6 +110,17 @@ export function shortest(
   }
   return { placed, cost: bestCost };
 }
+
+/** The states a track may be in on a date: steps placed, times what is used of a weekly cap (`width`, 1 without one). */
+export function statesOf({ steps, weeklyCap, usedThisWeek }: Track): { width: number; size: number } {
+  const most = usedThisWeek + steps.reduce((sum, s) => sum + s.uses, 0);
+  const width = Number.isFinite(weeklyCap) ? Math.min(weeklyCap, most) + 1 : 1;
+  return { width, size: (steps.length + 1) * width };
+}
+
+/** Whether a new week, and with it a new weekly cap, has begun by a track's d-th date. */
+export const beginsWeek = ({ dates, firstDay, thisWeek }: Track, d: number): boolean =>
+  weekStart(dates[d]!, firstDay) !== (d === 0 ? thisWeek : weekStart(dates[d - 1]!, firstDay));
 
 /** Costs are whole numbers; so far may a sum lie above another for no other reason than adding up. */
 const ROUNDING = 1e-6;
