@@ -15,22 +15,19 @@ let highs: Awaited<ReturnType<typeof loader>>;
 beforeAll(async () => {
   highs = await loader();
 });
-const SEEDS = [1, 2, 3, 4, 5];
+const SEEDS = [1, 2, 3, 4, 5, 7];
 
 /** Against optima found by an exact solver (HiGHS as a mixed-integer program): the linear program shares only its simplex method with that. */
 describe.each(SHAPES)('prices by linear programming: %s', (shape) => {
-  it('bound no plan too high, and never less than prices found without it', () => {
+  it('and by branches where a mixture is not enough, the plan is proved the best there is: the solver’s optimum', () => {
     for (const seed of SEEDS) {
       const problem = smallYear(shape, seed);
       const { value } = optimumOf(smallCase(shape, seed));
       const plan = makePlan(problem, { sweeps: 400, seed: 1 }, programOf(highs));
-      const without = makePlan(problem, { sweeps: 400, seed: 1 });
       expect(costAgain(problem, plan)).toBe(plan.cost.total);
-      expect(plan.bound!).toBeLessThanOrEqual(plan.cost.total);
-      expect(plan.bound!, `${shape} ${seed}`).toBeGreaterThanOrEqual(without.bound!);
-      if (value === undefined) continue;
-      expect(plan.bound!, `${shape} ${seed}`).toBeLessThanOrEqual(value);
-      expect(plan.bound!, `${shape} ${seed}`).toBeGreaterThanOrEqual(0.9 * value);
+      expect(plan.bound, `${shape} ${seed}`).toBe(plan.cost.total);
+      // Where the solver came to no end in its time, branches do.
+      if (value !== undefined) expect(plan.cost.total, `${shape} ${seed}`).toBe(value);
     }
   });
 });

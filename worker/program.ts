@@ -23,6 +23,8 @@ export function programOf(highs: Highs): LinearProgram {
       const { colValue, rowDual } = model.getSolution();
       return { value: model.getObjectiveValue(), columns: colValue, duals: rowDual };
     },
+    another: () => programOf(highs),
+    end: () => model.dispose(),
   };
 }
 

@@ -2,6 +2,7 @@ import { ownCost } from './cost';
 import type { Placed } from './types';
 import { Prices } from './prices';
 import { apartCost } from './links';
+import { type Fence, fencedTerms, keepsTo } from './fences';
 import { type Joint, MOST_STATES, placedAt } from './pair';
 import type { Problem } from './types';
 
@@ -11,14 +12,26 @@ export interface LinearProgram {
   addColumn(cost: number, upper: number, indices: number[], values: number[]): void;
   /** Solves it from where it stood; the value, the columns, and by how much the value rises with each row's limit. */
   solve(): { value: number; columns: ArrayLike<number>; duals: ArrayLike<number> };
+  /** Another one, empty, of the same solver. */
+  another(): LinearProgram;
+  /** It is done with: whatever it holds may go. */
+  end(): void;
 }
 
-/** A placement that was met, of a track or of two that are placed as one, as a column. */
-interface Column {
+/** A placement that was met, of a track or of two that are placed as one, and what it asks of all that has a price. */
+interface Met {
+  block: number;
+  placed: readonly Placed[];
   cost: number;
   used: Map<number, number>;
+}
+/** It as a column. */
+interface Column {
+  met: Met;
   at: number;
 }
+/** What some tracks do in the mixture: each placement with its share of the whole. */
+export type Mixed = readonly { track: number; placed: Placed; share: number }[];
 
 /** Duals are rounded to so fine a part: the bound is taken exactly from the pricing pass, so a loose solution only weakens it. */
 const FINE = 1024;
@@ -33,11 +46,9 @@ const TOWARDS = 0.25;
  * and, at whatever prices, a bound on what any plan can cost. Rows for what is shared stand only where a mixture goes over.
  */
 export class Columns {
-  private readonly prices: Prices;
   /** What is placed by itself: a track, or two that are placed as one. */
   private readonly blocks: readonly { tracks: number[]; joint?: Joint }[];
   private readonly columns: Column[] = [];
-  private readonly known = new Set<string>();
   /** By price: its row, once it has one. */
   private readonly rows = new Map<number, number>();
   private rowCount: number;
@@ -53,12 +64,18 @@ export class Columns {
   /** The fraction of each column at the last solution. */
   private mixture: ArrayLike<number> = [];
 
+  /**
+   * @param fences what all placements keep to: the bound is then one on the plans that keep to them
+   * @param met placements met elsewhere, by what tells them apart; those met here join them
+   */
   constructor(
     private readonly problem: Problem,
     private readonly program: LinearProgram,
+    private readonly prices = new Prices(problem, MOST_STATES.asked),
+    private readonly fences: readonly Fence[] = [],
+    private readonly met = new Map<string, Met>(),
   ) {
-    this.prices = new Prices(problem, MOST_STATES.asked);
-    this.center = this.prices.values.slice();
+    this.center = prices.values.slice();
     const { joint } = this.prices;
     const alone = problem.tracks.flatMap((_, t) =>
       joint.some((j) => j.a === t || j.b === t) ? [] : [{ tracks: [t] }],
@@ -67,6 +84,19 @@ export class Columns {
     // One row each: its fractions make one whole.
     for (const _ of this.blocks) program.addRow(1, 1, [], []);
     this.rowCount = this.blocks.length;
+    for (const m of met.values()) this.column(m);
+  }
+
+  /** The same under more fences, in a program of its own: from the placements met so far, and the best known prices. */
+  within(fences: readonly Fence[]): Columns {
+    const own = new Columns(this.problem, this.program.another(), this.prices, [...this.fences, ...fences], this.met);
+    own.center = this.center.slice();
+    return own;
+  }
+
+  /** It is done with. */
+  end(): void {
+    this.program.end();
   }
 
   /** Takes in where all tracks stand, as far as it was not met before; how much was not. */
@@ -77,8 +107,7 @@ export class Columns {
   private add(block: number, all: readonly Placed[]): boolean {
     const { tracks, joint } = this.blocks[block]!;
     const key = `${block} ${tracks.map((t) => all[t]!.join()).join(' ')}`;
-    if (this.known.has(key)) return false;
-    this.known.add(key);
+    if (this.met.has(key)) return false;
     let cost = joint ? apartCost(this.problem, [joint.at, joint.bt], [all[joint.a]!, all[joint.b]!]) : 0;
     const used = new Map<number, number>();
     for (const t of tracks) {
@@ -86,16 +115,34 @@ export class Columns {
       cost += own.unplaced + own.late + own.drift + own.held;
       for (const [i, n] of this.prices.use(t, all[t]!)) used.set(i, (used.get(i) ?? 0) + n);
     }
-    const [indices, values] = [[block], [1]];
-    for (const [i, n] of used) {
+    const met: Met = { block, placed: tracks.map((t) => all[t]!), cost, used };
+    this.met.set(key, met);
+    this.column(met);
+    return true;
+  }
+
+  /** Makes a column of a placement that keeps to the fences. */
+  private column(met: Met): void {
+    const { tracks } = this.blocks[met.block]!;
+    if (!tracks.every((t, i) => keepsTo(this.problem, this.fences, t, met.placed[i]!))) return;
+    const [indices, values] = [[met.block], [1]];
+    for (const [i, n] of met.used) {
       const row = this.rows.get(i);
       if (row === undefined) continue;
       indices.push(row);
       values.push(n);
     }
-    this.program.addColumn(cost, Infinity, indices, values);
-    this.columns.push({ cost, used, at: this.columnCount++ });
-    return true;
+    this.program.addColumn(met.cost, Infinity, indices, values);
+    this.columns.push({ met, at: this.columnCount++ });
+  }
+
+  /** What the tracks do in the mixture as it was last solved. */
+  mixed(): Mixed {
+    return this.columns.flatMap(({ met, at }) => {
+      const share = this.mixture[at] ?? 0;
+      if (share <= OVER) return [];
+      return this.blocks[met.block]!.tracks.map((track, i) => ({ track, placed: met.placed[i]!, share }));
+    });
   }
 
   /** What the mixture asks of each thing that has a price. */
@@ -103,7 +150,7 @@ export class Columns {
     const sum = new Map<number, number>();
     for (const c of this.columns) {
       const x = this.mixture[c.at] ?? 0;
-      if (x > OVER) for (const [i, n] of c.used) sum.set(i, (sum.get(i) ?? 0) + x * n);
+      if (x > OVER) for (const [i, n] of c.met.used) sum.set(i, (sum.get(i) ?? 0) + x * n);
     }
     return sum;
   }
@@ -115,12 +162,12 @@ export class Columns {
       if (this.rows.has(i)) continue;
       const { left, pieces, pair } = this.prices.shared(i);
       if (pair ? Math.abs(n) <= OVER : n <= left + OVER) continue;
-      const users = this.columns.filter((c) => c.used.has(i));
+      const users = this.columns.filter((c) => c.met.used.has(i));
       this.program.addRow(
         pair ? left : -Infinity,
         left,
         users.map((c) => c.at),
-        users.map((c) => c.used.get(i)!),
+        users.map((c) => c.met.used.get(i)!),
       );
       const row = this.rowCount++;
       this.rows.set(i, row);
@@ -170,13 +217,19 @@ export class Columns {
   }
 
   /** Places every track by itself at some prices: a bound, and columns. */
-  private price(at: Float64Array): number {
-    const { problem, prices } = this;
+  price(at: Float64Array): number {
+    const { problem, prices, fences } = this;
     this.passes++;
     prices.towards(at, at, 0);
     let sum = prices.constant();
-    const { placed, cost } = placedAt(problem, prices);
+    const terms = (t: number) => fencedTerms(problem, fences, t, prices.terms(t));
+    const { placed, cost } = placedAt(problem, { joint: prices.joint, terms });
     sum += cost;
+    // Nothing keeps to all fences at once.
+    if (sum === Infinity) {
+      this.bound = Infinity;
+      return 0;
+    }
     const made = this.meet(placed);
     this.priced = placed;
     if (sum > this.bound) {

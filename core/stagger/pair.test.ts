@@ -6,9 +6,10 @@ import { smallCase, smallYear } from '../tests/cases';
 import { aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import { optimumOf } from '../tests/optima';
 import { makePlan, makeProblem, type Problem } from './index';
+import { type Fence, fencedTerms, keepsTo } from './fences';
 import { apartCost } from './links';
 import { jointPairs, MOST_STATES, shortestPair } from './pair';
-import { leavingOut, ownCosts } from './shortest';
+import { leavingOut, ownCosts, shortest } from './shortest';
 
 const start = toDay('2026-09-07');
 
@@ -88,6 +89,55 @@ describe('two that are kept together, placed as one', () => {
       ),
       { numRuns: 40 },
     );
+  });
+
+  it('keep to fences, together and each by itself, as the best of all placements that do; where none does they cost without end', () => {
+    const fence = fc.record({
+      track: fc.nat(1),
+      d: fc.nat(5),
+      least: fc.nat(3),
+      more: fc.nat(2),
+    });
+    let impossible = 0;
+    fc.assert(
+      fc.property(fc.array(fence, { minLength: 1, maxLength: 3 }), fc.boolean(), (drawn, capped) => {
+        const problem = two(
+          [3, 4],
+          [
+            [1, 3],
+            [2, 3, 5],
+          ],
+          capped,
+          9,
+        );
+        const fences: Fence[] = drawn.map(({ track, d, least, more }) => ({
+          ...{ track, least, most: least + more },
+          d: d % problem.tracks[track]!.dates.length,
+        }));
+        const [joint] = jointPairs(problem, MOST_STATES.soon);
+        const [all, others] = [joint!.a, joint!.b].map((t) =>
+          placements(problem.tracks[t]!).filter((p) => keepsTo(problem, fences, t, p)),
+        );
+        const terms = [joint!.a, joint!.b].map((t) => fencedTerms(problem, fences, t, {}));
+        const best = shortestPair(problem, joint!, [terms[0]!, terms[1]!]);
+        let least = Infinity;
+        for (const one of all!)
+          for (const other of others!) {
+            const apart = apartCost(problem, [joint!.at, joint!.bt], [one, other]);
+            least = Math.min(least, alone(problem, joint!.a, one) + alone(problem, joint!.b, other) + apart);
+          }
+        expect(best.cost).toBe(least);
+        [all, others].forEach((kept, k) => {
+          const t = [joint!.a, joint!.b][k]!;
+          const own = shortest(problem, t, terms[k]);
+          expect(own.cost).toBe(Math.min(Infinity, ...kept!.map((p) => alone(problem, t, p))));
+          if (own.cost < Infinity) expect(keepsTo(problem, fences, t, own.placed)).toBe(true);
+          else impossible++;
+        });
+      }),
+      { numRuns: 60 },
+    );
+    expect(impossible).toBeGreaterThan(0);
   });
 
   it('are each in one pair, and in none that would be too large', () => {

@@ -117,6 +117,7 @@ export function shortestPair(
     new Array<number>(A.track.steps.length).fill(-1),
     new Array<number>(B.track.steps.length).fill(-1),
   ];
+  if (cost === Infinity) return { placed, cost };
   let [s, r] = [Math.floor(best / B.size), best % B.size];
   for (let i = dates.length - 1; i >= 0; i--) {
     for (const k of [1, 0] as const) {

@@ -95,13 +95,14 @@ export function* improvePlan(
     better = work.cost < was;
     yield tell();
   }
+  const share = () => work.solves + SHARE_OF_PRICES * (budget - work.solves);
   if (program && n > 1 && open()) {
-    for (const _ of work.byProgram(program, PROGRAM_ROUNDS)) {
+    for (const _ of work.byProgram(program, PROGRAM_ROUNDS, share)) {
       yield tell();
       if (!open()) break;
     }
   }
-  const rounds = work.solves + SHARE_OF_PRICES * (budget - work.solves);
+  const rounds = share();
   for (let round = 1; n > 1 && work.solves < rounds && open(); round++) {
     work.priceRound();
     if (round % ROUNDS_A_PLAN === 0) work.fromPrices(2);

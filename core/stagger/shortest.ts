@@ -20,7 +20,7 @@ export interface Terms {
 /**
  * Places one track exactly, as a shortest path over (date, steps placed, weekly cap used), by dynamic programming.
  * Without terms the track pays only its own cost. Among equal costs the earlier placement wins, so the result is the same
- * every time.
+ * every time. Where terms leave no placement at all it costs infinitely much.
  * @param hint where the track stood and what is to go at least from every state, to pass over states that cannot win; only
  * for terms that are never negative.
  */
@@ -103,6 +103,7 @@ export function shortest(
     }
   }
   const placed: Placed = new Array<number>(n).fill(-1);
+  if (bestCost === Infinity) return { placed, cost: bestCost };
   for (let d = m - 1, state = best; d >= 0; d--) {
     const before = from[d * size + state]!;
     for (let i = Math.floor(before / width); i < Math.floor(state / width); i++) placed[i] = dates[d]!;

@@ -3,6 +3,7 @@ import { against } from './against';
 import { ownCost } from './cost';
 import { linkCost } from './links';
 import { Bounding } from './bounding';
+import { byBranches } from './branches';
 import { Columns, type LinearProgram } from './columns';
 import { Loads } from './loads';
 import type { Placed } from './types';
@@ -73,9 +74,11 @@ export class Work {
   /**
    * Looks for better prices by linear programming, round by round: from the placements that some rounds of prices met, and the one that
    * stands. Later rounds of prices go on from what was found.
+   * Where no mixture is better, and the plan is still dearer, its plans are parted branch by branch.
    * @param rounds so many rounds of the program
+   * @param most so many tracks may be placed when the branches end
    */
-  *byProgram(program: LinearProgram, rounds: number): Generator<void, void> {
+  *byProgram(program: LinearProgram, rounds: number, most: () => number): Generator<void, void> {
     const columns = new Columns(this.problem, program);
     columns.meet(this.placed);
     for (let i = 0; i < MEETING; i++) {
@@ -84,17 +87,31 @@ export class Work {
       yield;
     }
     columns.center = this.bounding.center.slice();
-    for (let i = 0; i < rounds; i++) {
+    let settled = false;
+    for (let i = 0; i < rounds && !settled; i++) {
       const before = columns.passes;
       const made = columns.round();
       this.solves += (columns.passes - before) * this.problem.tracks.length;
       this.bound = Math.max(this.bound ?? 0, Math.ceil(columns.bound - ROUNDING));
       this.from(columns.priced, 2);
       // Nothing new, or the two have met: no price is better.
-      if (made === 0 || columns.value - columns.bound < 1) break;
+      settled = made === 0 || columns.value - columns.bound < 1;
       yield;
     }
+    if (settled) yield* this.branches(columns, most());
     this.bounding.startFrom(columns.center, columns.bound);
+  }
+
+  private *branches(root: Columns, most: number): Generator<void, void> {
+    const done = (columns: Columns, passes: number) => {
+      this.solves += passes * this.problem.tracks.length;
+      if (columns.bound < Infinity) this.from(columns.priced, 2);
+      return this.solves < most;
+    };
+    for (const bound of byBranches(this.problem, root, () => this.cost, done)) {
+      this.bound = Math.max(this.bound ?? 0, bound);
+      yield;
+    }
   }
 
   /**
