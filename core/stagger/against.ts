@@ -1,14 +1,15 @@
 import { placedBy } from './links';
 import type { Loads } from './loads';
-import type { Placed, Problem } from './types';
+import type { Problem, Share } from './types';
 import { sumsOf, type Terms } from './shortest';
 import { CLASH, type Excess, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 
 /**
  * What a track pays against the others where they stand: what it adds to the cost of shared people, and what it costs to
  * be apart from those it is kept in step with.
+ * @param others where another track stands: nowhere, in one placement, or in shares of several
  */
-export const against = (problem: Problem, t: number, loads: Loads, others: readonly Placed[]): Terms => ({
+export const against = (problem: Problem, t: number, loads: Loads, others: (t: number) => readonly Share[]): Terms => ({
   sitting: sharedCosts(problem, t, loads),
   standing: linkCosts(problem, t, others),
 });
@@ -21,9 +22,9 @@ function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: 
   const { fresh, taught: withTeacher, spent: minutes } = sumsOf(problem.tracks[t]!);
   const at = Int32Array.from(dates, (day) => day - problem.from);
   // What one more new lesson costs on each date, and how many minutes are free before more of them cost anything.
-  const another = new Int32Array(dates.length);
-  const teacherFree = new Int32Array(dates.length).fill(1e9);
-  const childFree = new Int32Array(dates.length).fill(1e9);
+  const another = new Float64Array(dates.length);
+  const teacherFree = new Float64Array(dates.length).fill(1e9);
+  const childFree = new Float64Array(dates.length).fill(1e9);
   for (let d = 0; d < dates.length; d++) {
     const k = at[d]!;
     const counted = k === 0 && today.fresh > 0;
@@ -60,14 +61,16 @@ const added = (of: Excess, have: number, more: number, allowed: number) =>
  * For every open date of a track and every number of steps placed by then: what being apart from its linked enrolments,
  * where they stand, costs on the school days up to its next open date. Undefined when nothing placed is linked to it.
  */
-function linkCosts(problem: Problem, t: number, others: readonly Placed[]): Float64Array[] | undefined {
+function linkCosts(problem: Problem, t: number, others: (t: number) => readonly Share[]): Float64Array[] | undefined {
   const partners = problem.links.flatMap((link) => {
     const own = link.tracks.indexOf(t);
     if (own < 0) return [];
     return link.tracks.flatMap((other, k) => {
-      if (k === own || others[other]!.length === 0) return [];
-      const counts = placedBy(others[other]!, problem.from, problem.schoolDays);
-      return [{ position: link.positions[own]!, at: Array.from(counts, (n) => link.positions[k]![n]!) }];
+      if (k === own) return [];
+      return others(other).map(({ placed, share }) => {
+        const counts = placedBy(placed, problem.from, problem.schoolDays);
+        return { position: link.positions[own]!, at: Array.from(counts, (n) => link.positions[k]![n]!), share };
+      });
     });
   });
   if (partners.length === 0) return undefined;
@@ -77,8 +80,8 @@ function linkCosts(problem: Problem, t: number, others: readonly Placed[]): Floa
     const next = dates[d + 1] ?? Infinity;
     problem.schoolDays.forEach((s, k) => {
       if (problem.from + s < day || problem.from + s >= next) return;
-      for (const { position, at } of partners)
-        for (let j = 0; j <= steps.length; j++) costs[j]! += Math.abs(position[j]! - at[k]!);
+      for (const { position, at, share } of partners)
+        for (let j = 0; j <= steps.length; j++) costs[j]! += share * Math.abs(position[j]! - at[k]!);
     });
     return costs;
   });

@@ -1,6 +1,6 @@
-import type { Columns, Mixed } from './columns';
+import type { Columns } from './columns';
 import { type Fence, standingAt } from './fences';
-import type { Problem } from './types';
+import type { Problem, Share } from './types';
 
 /** What is left open: all plans within some fences, and what none of them can cost less than. */
 interface Branch {
@@ -62,10 +62,10 @@ export function* byBranches(
 }
 
 /** The two halves of what the mixture leaves undecided most: of which track, by which date, how many steps; none where all is decided. */
-function parted(problem: Problem, mixed: Mixed): [Fence, Fence] | undefined {
+function parted(problem: Problem, mixed: readonly (readonly Share[])[]): [Fence, Fence] | undefined {
   let best: { track: number; d: number; most: number; by: number } | undefined;
   problem.tracks.forEach(({ dates }, track) => {
-    const own = mixed.filter((m) => m.track === track);
+    const own = mixed[track]!;
     if (own.length < 2) return;
     dates.forEach((_, d) => {
       const stands = own.map((m) => ({ at: standingAt(problem, track, d, m.placed), share: m.share }));

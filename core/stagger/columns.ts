@@ -1,10 +1,10 @@
 import { ownCost } from './cost';
-import type { Placed } from './types';
 import { Prices } from './prices';
 import { apartCost } from './links';
 import { type Fence, fencedTerms, keepsTo } from './fences';
 import { type Joint, MOST_STATES, placedAt } from './pair';
-import type { Problem } from './types';
+import type { ToGo } from './shortest';
+import type { Placed, Problem, Share } from './types';
 
 /** A linear program that grows: least cost, every row between two limits. Whoever runs it brings the solver. */
 export interface LinearProgram {
@@ -30,8 +30,6 @@ interface Column {
   met: Met;
   at: number;
 }
-/** What some tracks do in the mixture: each placement with its share of the whole. */
-export type Mixed = readonly { track: number; placed: Placed; share: number }[];
 
 /** Duals are rounded to so fine a part: the bound is taken exactly from the pricing pass, so a loose solution only weakens it. */
 const FINE = 1024;
@@ -65,12 +63,14 @@ export class Columns {
   private mixture: ArrayLike<number> = [];
 
   /**
+   * @param toGo of every track what its own cost is at least, to cut the paths short
    * @param fences what all placements keep to: the bound is then one on the plans that keep to them
    * @param met placements met elsewhere, by what tells them apart; those met here join them
    */
   constructor(
     private readonly problem: Problem,
     private readonly program: LinearProgram,
+    private readonly toGo: readonly ToGo[],
     private readonly prices = new Prices(problem, MOST_STATES.asked),
     private readonly fences: readonly Fence[] = [],
     private readonly met = new Map<string, Met>(),
@@ -89,9 +89,16 @@ export class Columns {
 
   /** The same under more fences, in a program of its own: from the placements met so far, and the best known prices. */
   within(fences: readonly Fence[]): Columns {
-    const own = new Columns(this.problem, this.program.another(), this.prices, [...this.fences, ...fences], this.met);
+    const { problem, program, toGo, prices, met } = this;
+    const own = new Columns(problem, program.another(), toGo, prices, [...this.fences, ...fences], met);
     own.center = this.center.slice();
+    own.priced = this.priced;
     return own;
+  }
+
+  /** So many placements were met. */
+  get size(): number {
+    return this.met.size;
   }
 
   /** It is done with. */
@@ -136,13 +143,15 @@ export class Columns {
     this.columns.push({ met, at: this.columnCount++ });
   }
 
-  /** What the tracks do in the mixture as it was last solved. */
-  mixed(): Mixed {
-    return this.columns.flatMap(({ met, at }) => {
+  /** What each track does in the mixture as it was last solved; nothing before that. */
+  mixed(): Share[][] {
+    const mixed: Share[][] = this.problem.tracks.map(() => []);
+    for (const { met, at } of this.columns) {
       const share = this.mixture[at] ?? 0;
-      if (share <= OVER) return [];
-      return this.blocks[met.block]!.tracks.map((track, i) => ({ track, placed: met.placed[i]!, share }));
-    });
+      if (share > OVER)
+        this.blocks[met.block]!.tracks.forEach((t, i) => mixed[t]!.push({ placed: met.placed[i]!, share }));
+    }
+    return mixed;
   }
 
   /** What the mixture asks of each thing that has a price. */
@@ -223,7 +232,10 @@ export class Columns {
     prices.towards(at, at, 0);
     let sum = prices.constant();
     const terms = (t: number) => fencedTerms(problem, fences, t, prices.terms(t));
-    const { placed, cost } = placedAt(problem, { joint: prices.joint, terms });
+    const { placed, cost } = placedAt(problem, { joint: prices.joint, terms }, (t) => {
+      const stood = this.priced[t];
+      return stood && !prices.linked(t) ? { toGo: this.toGo[t]!, stood } : undefined;
+    });
     sum += cost;
     // Nothing keeps to all fences at once.
     if (sum === Infinity) {

@@ -33,16 +33,16 @@ export function eachDate(
  * the cost is kept; tracks are added and removed as the planner moves them.
  */
 export class Loads {
-  readonly fresh: Int32Array[];
-  readonly teacher: Int32Array[];
-  readonly child: Int32Array[];
+  readonly fresh: Float64Array[];
+  readonly teacher: Float64Array[];
+  readonly child: Float64Array[];
   /** New lessons of each child. */
-  readonly own: Int32Array[];
+  readonly own: Float64Array[];
   private readonly teacherIndex: Map<string, number>;
   private readonly childIndex: Map<string, number>;
 
   constructor(private readonly problem: Problem) {
-    const row = () => new Int32Array(problem.length);
+    const row = () => new Float64Array(problem.length);
     this.fresh = problem.teachers.map(row);
     this.teacher = problem.teachers.map(row);
     this.child = problem.children.map(row);
@@ -76,8 +76,8 @@ export class Loads {
     }
   }
 
-  /** Adds (sign 1) or removes (sign −1) a placed track. */
-  apply(track: number, placed: Placed, sign: 1 | -1): void {
+  /** Adds (sign 1) or removes (sign −1) a placed track, or a share of it. */
+  apply(track: number, placed: Placed, sign: number): void {
     eachDate(this.problem, track, placed, (at, { fresh, teacher, child }) =>
       this.book(track, at, sign * fresh, sign * teacher, sign * child),
     );

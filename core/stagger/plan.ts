@@ -54,8 +54,8 @@ export function makePlan(problem: Problem, effort: Effort, program?: LinearProgr
 
 /** Of what effort is left after the best responses, this share goes into prices first. */
 const SHARE_OF_PRICES = 0.5;
-/** Rounds of the linear program, where there is one: more of them raise the bound by little (docs/measurements.md). */
-const PROGRAM_ROUNDS = 15;
+/** Rounds of the linear program a sweep of the effort, where there is one. */
+const PROGRAM_ROUNDS = 1 / 8;
 /** A plan is made out of the prices after every so many rounds of them. */
 const ROUNDS_A_PLAN = 5;
 
@@ -97,15 +97,17 @@ export function* improvePlan(
   }
   const share = () => work.solves + SHARE_OF_PRICES * (budget - work.solves);
   if (program && n > 1 && open()) {
-    for (const _ of work.byProgram(program, PROGRAM_ROUNDS, share)) {
+    for (const _ of work.byProgram(program, Math.ceil(PROGRAM_ROUNDS * effort.sweeps), share)) {
       yield tell();
       if (!open()) break;
     }
   }
   const rounds = share();
   for (let round = 1; n > 1 && work.solves < rounds && open(); round++) {
-    work.priceRound();
-    if (round % ROUNDS_A_PLAN === 0) work.fromPrices(2);
+    if (!work.fromMixture(random)) {
+      work.priceRound();
+      if (round % ROUNDS_A_PLAN === 0) work.fromPrices();
+    }
     yield tell();
   }
   for (let since = work.solves; n > 1 && open();) {

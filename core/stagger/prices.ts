@@ -64,7 +64,7 @@ export class Prices {
       excess: Excess,
       people: number,
       most: number,
-      asked: (loads: Loads) => readonly Int32Array[],
+      asked: (loads: Loads) => readonly Float64Array[],
       allowed: Sort['allowed'],
     ): Sort => {
       const made = { excess, people, from, most, allowed, asked: (l: Loads, i: number, k: number) => asked(l)[i]![k]! };

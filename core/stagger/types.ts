@@ -45,3 +45,8 @@ export interface LinkedTracks {
 
 /** Days of one track's remaining steps, in order; −1 for a step without a date. Only a suffix can be without. */
 export type Placed = number[];
+/** A placement of a track, and its share where several are mixed: 1 of one that stands by itself. */
+export interface Share {
+  placed: Placed;
+  share: number;
+}

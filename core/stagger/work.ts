@@ -6,16 +6,24 @@ import { Bounding } from './bounding';
 import { byBranches } from './branches';
 import { Columns, type LinearProgram } from './columns';
 import { Loads } from './loads';
-import type { Placed } from './types';
 import { MOST_STATES } from './pair';
-import type { Problem } from './types';
 import type { Random } from './random';
 import { costToGo, shortest, type ToGo } from './shortest';
+import type { Placed, Problem, Share } from './types';
+import { wholeOf } from './whole';
 
 /** Bounds add up in fractions; costs are whole. So far may a sum lie above a whole number for no other reason. */
 const ROUNDING = 1e-6;
 /** Rounds of prices whose placements a linear program begins with. */
 const MEETING = 40;
+/** Above so many columns a program of its own for every branch takes longer than it brings. */
+const MOST_COLUMNS = 1000;
+/** So often every track responds to the others before a plan is judged. */
+const RESPONSES = 2;
+/** A plan is made out of the mixture after every so many rounds of the program. */
+const ROUNDS_A_PLAN = 3;
+/** Of the tracks, between these shares stays where it stands when a plan is made anew out of the last mixture. */
+const STAYS = [0.3, 0.8] as const;
 
 /** The planner's desk: where every track stands now, what they ask of the shared people, and what that costs. */
 export class Work {
@@ -34,6 +42,8 @@ export class Work {
   /** By track: what it costs by itself where it stands. */
   private readonly alone: number[];
   private readonly bounding: Bounding;
+  /** What the linear program mixed last, by track; nothing without one. */
+  private mixture: Share[][] | undefined;
 
   constructor(
     private readonly problem: Problem,
@@ -79,7 +89,7 @@ export class Work {
    * @param most so many tracks may be placed when the branches end
    */
   *byProgram(program: LinearProgram, rounds: number, most: () => number): Generator<void, void> {
-    const columns = new Columns(this.problem, program);
+    const columns = new Columns(this.problem, program, this.toGo);
     columns.meet(this.placed);
     for (let i = 0; i < MEETING; i++) {
       this.priceRound();
@@ -93,19 +103,20 @@ export class Work {
       const made = columns.round();
       this.solves += (columns.passes - before) * this.problem.tracks.length;
       this.bound = Math.max(this.bound ?? 0, Math.ceil(columns.bound - ROUNDING));
-      this.from(columns.priced, 2);
+      this.mixture = columns.mixed();
+      if (i % ROUNDS_A_PLAN === 0) this.whole(this.mixture, this.order);
       // Nothing new, or the two have met: no price is better.
       settled = made === 0 || columns.value - columns.bound < 1;
       yield;
     }
-    if (settled) yield* this.branches(columns, most());
+    if (settled && columns.size <= MOST_COLUMNS) yield* this.branches(columns, most());
     this.bounding.startFrom(columns.center, columns.bound);
   }
 
   private *branches(root: Columns, most: number): Generator<void, void> {
     const done = (columns: Columns, passes: number) => {
       this.solves += passes * this.problem.tracks.length;
-      if (columns.bound < Infinity) this.from(columns.priced, 2);
+      if (columns.bound < Infinity) this.from(columns.priced);
       return this.solves < most;
     };
     for (const bound of byBranches(this.problem, root, () => this.cost, done)) {
@@ -114,16 +125,41 @@ export class Work {
     }
   }
 
-  /**
-   * Takes the placements that the prices led to, lets every track respond to the others as they then stand, `passes` times,
-   * and keeps what comes of it when it costs less than what there was.
-   */
-  fromPrices(passes: number): void {
+  /** Makes a plan of the placements that the prices led to. */
+  fromPrices(): void {
     const { priced } = this.bounding;
-    if (priced) this.from(priced, passes);
+    if (priced) this.from(priced);
   }
 
-  private from(priced: readonly Placed[], passes: number): void {
+  /**
+   * Makes a plan of what the linear program mixed: some tracks stay where they stand, drawn anew each time, the others are made whole in
+   * an order that is drawn as well.
+   * @returns whether there is anything to make one of
+   */
+  fromMixture(random: Random): boolean {
+    const { mixture, order } = this;
+    if (!mixture) return false;
+    const [least, most] = STAYS;
+    const stays = least + (most - least) * random();
+    const anew = shuffled(order, random).filter(() => random() >= stays);
+    const kept = new Set(order.filter((t) => !anew.includes(t)));
+    this.whole(
+      mixture.map((shares, t) => (kept.has(t) ? [{ placed: this.placed[t]!, share: 1 }] : shares)),
+      anew,
+    );
+    return true;
+  }
+
+  private whole(mixed: readonly (readonly Share[])[], order: readonly number[]): void {
+    this.solves += order.length;
+    this.from(wholeOf(this.problem, mixed, order));
+  }
+
+  /**
+   * Takes these placements, lets every track respond to the others as they then stand, twice, and keeps what comes of it when it costs less
+   * than what there was.
+   */
+  private from(priced: readonly Placed[]): void {
     const before = [...this.placed];
     const was = this.cost;
     const all = this.problem.tracks.map((_, t) => t);
@@ -132,7 +168,7 @@ export class Work {
     for (const t of all) this.loads.apply(t, this.placed[t]!, -1);
     for (const t of all) this.put(t, gated.has(t) ? [] : priced[t]!);
     this.cost = this.total();
-    for (let i = 0; i < passes; i++) {
+    for (let i = 0; i < RESPONSES; i++) {
       const now = this.cost;
       for (const t of this.order) this.replace([t]);
       if (i > 0 && this.cost >= now) break;
@@ -191,11 +227,17 @@ export class Work {
       const toGo = this.toGo[t];
       // Behind a gate that has moved, where it stood may no longer be a place to stand.
       const hint = toGo && !gated && stood[i]!.length > 0 ? { toGo, stood: stood[i]! } : undefined;
-      const terms = against(this.problem, t, this.loads, this.placed);
+      const terms = against(this.problem, t, this.loads, (other) => this.stands(other));
       this.put(t, shortest(this.problem, t, terms, this.behindGates(t), hint).placed);
     });
     this.solves += tracks.length;
     this.cost = this.total();
+  }
+
+  /** Where a track stands; nowhere while it is taken out. */
+  private stands(t: number): Share[] {
+    const placed = this.placed[t]!;
+    return placed.length > 0 ? [{ placed, share: 1 }] : [];
   }
 
   /** The track as its gates leave it now: each step behind one not before what it waits for, where that stands. */
@@ -232,6 +274,16 @@ export class Work {
     this.alone[t] = own.unplaced + own.late + own.drift + own.held;
     this.loads.apply(t, placed, 1);
   }
+}
+
+/** The same in an order drawn anew (Fisher and Yates). */
+function shuffled<T>(list: readonly T[], random: Random): T[] {
+  const order = [...list];
+  for (let i = order.length - 1; i > 0; i--) {
+    const k = Math.floor(random() * (i + 1));
+    [order[i], order[k]] = [order[k]!, order[i]!];
+  }
+  return order;
 }
 
 /** The tracks and everything that waits, at whatever remove, for a step of theirs. */
