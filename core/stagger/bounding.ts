@@ -1,12 +1,13 @@
 import { Loads } from './loads';
-import type { Placed } from './types';
-import { Prices } from './prices';
-import type { Problem } from './types';
 import { placedAt } from './pair';
+import { Prices } from './prices';
 import type { ToGo } from './shortest';
+import type { Placed, Problem, Share } from './types';
 
 /** The share of a new answer in the mean of the answers so far. */
 const NEWEST = 0.2;
+/** So many answers are mixed: what is older counts for next to nothing. */
+const RECENT = 15;
 
 /**
  * Looks for the prices at which the bound is highest, round by round (the volume algorithm: Barahona and Anbil 2000). Every
@@ -14,8 +15,8 @@ const NEWEST = 0.2;
  * the answers asks for too much of. The mean settles where single answers jump to and fro between equal dates.
  */
 export class Bounding {
-  /** Where the tracks stood at the prices of the last round. */
-  priced: Placed[] | undefined;
+  /** Where the tracks stood at the prices of the last rounds, the last first. */
+  private readonly recent: Placed[][] = [];
   /** The highest bound so far. */
   private best = -Infinity;
   private readonly prices: Prices;
@@ -31,6 +32,23 @@ export class Bounding {
   ) {
     this.prices = new Prices(problem, mostStates);
     this.center = this.prices.values.slice();
+  }
+
+  /** Where the tracks stood at the prices of the last round. */
+  get priced(): readonly Placed[] | undefined {
+    return this.recent[0];
+  }
+
+  /**
+   * What the tracks did in the last rounds, mixed as their mean is: the volume algorithm’s own nearness to the best mixture there is. By track;
+   * nothing before the first round.
+   */
+  mixed(): Share[][] {
+    const weights = this.recent.map((_, i) => (1 - NEWEST) ** i);
+    const sum = weights.reduce((n, w) => n + w, 0);
+    return this.problem.tracks.map((_, t) =>
+      this.recent.map((placed, i) => ({ placed: placed[t]!, share: weights[i]! / sum })),
+    );
   }
 
   /** Goes on from other prices, at which the bound is known. */
@@ -63,7 +81,8 @@ export class Bounding {
     });
     sum += cost;
     placed.forEach((p, t) => loads.apply(t, p, 1));
-    this.priced = placed;
+    this.recent.unshift(placed);
+    this.recent.length = Math.min(this.recent.length, RECENT);
     const asked = prices.asked(loads, placed);
     this.mean = mean ? mean.map((m, i) => (1 - NEWEST) * m + NEWEST * asked[i]!) : asked;
     if (sum > this.best) {

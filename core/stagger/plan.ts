@@ -9,7 +9,7 @@ import { forcedClashes } from './prices';
 import type { Problem } from './types';
 import { seeded } from './random';
 import { WEIGHTS } from './weights';
-import { Work } from './work';
+import { ROUNDS_A_PLAN, Work } from './work';
 
 /** How hard to try, in sweeps: one sweep places every enrolment once. Never in milliseconds, so that effort repeats. */
 export interface Effort {
@@ -56,8 +56,6 @@ export function makePlan(problem: Problem, effort: Effort, program?: LinearProgr
 const SHARE_OF_PRICES = 0.5;
 /** Rounds of the linear program a sweep of the effort, where there is one. */
 const PROGRAM_ROUNDS = 1 / 8;
-/** A plan is made out of the prices after every so many rounds of them. */
-const ROUNDS_A_PLAN = 5;
 
 /**
  * Places all tracks. Each is placed exactly against the others in turn (a best response), which can only lower the
