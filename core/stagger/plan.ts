@@ -104,7 +104,7 @@ export function* improvePlan(
   for (let round = 1; n > 1 && work.solves < rounds && open(); round++) {
     if (!work.fromMixture(random)) {
       work.priceRound();
-      if (round % ROUNDS_A_PLAN === 0) work.fromPrices();
+      if (round % ROUNDS_A_PLAN === 0) work.fromPrices(round % (2 * ROUNDS_A_PLAN) === 0 ? random : undefined);
     }
     yield tell();
   }

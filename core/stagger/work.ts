@@ -21,7 +21,7 @@ const MOST_COLUMNS = 1000;
 /** So often every track responds to the others before a plan is judged. */
 const RESPONSES = 2;
 /** A plan is made out of the mixture after every so many rounds of prices, or of the program. */
-export const ROUNDS_A_PLAN = 3;
+export const ROUNDS_A_PLAN = 4;
 /** Of the tracks, between these shares stays where it stands when a plan is made anew out of the last mixture. */
 const STAYS = [0.3, 0.8] as const;
 
@@ -125,9 +125,9 @@ export class Work {
     }
   }
 
-  /** Makes a plan of what the rounds of prices came to, taken together. */
-  fromPrices(): void {
-    this.whole(this.bounding.mixed(), this.order);
+  /** Makes a plan of what the rounds of prices came to, taken together; with `random` in an order drawn anew. */
+  fromPrices(random?: Random): void {
+    this.whole(this.bounding.mixed(), random ? shuffled(this.order, random) : this.order);
   }
 
   /**
