@@ -9,7 +9,7 @@ import { forcedClashes } from './prices';
 import type { Problem } from './types';
 import { seeded } from './random';
 import { WEIGHTS } from './weights';
-import { ROUNDS_A_PLAN, Work } from './work';
+import { Work } from './work';
 
 /** How hard to try, in sweeps: one sweep places every enrolment once. Never in milliseconds, so that effort repeats. */
 export interface Effort {
@@ -54,6 +54,8 @@ export function makePlan(problem: Problem, effort: Effort, program?: LinearProgr
 
 /** Of what effort is left after the best responses, this share goes into prices first. */
 const SHARE_OF_PRICES = 0.5;
+/** A plan is made out of the prices after every so many rounds of them. */
+const ROUNDS_A_PLAN = 4;
 /** Rounds of the linear program a sweep of the effort, where there is one. */
 const PROGRAM_ROUNDS = 1 / 8;
 

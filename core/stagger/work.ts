@@ -20,8 +20,8 @@ const MEETING = 40;
 const MOST_COLUMNS = 1000;
 /** So often every track responds to the others before a plan is judged. */
 const RESPONSES = 2;
-/** A plan is made out of the mixture after every so many rounds of prices, or of the program. */
-export const ROUNDS_A_PLAN = 4;
+/** A plan is made out of the mixture after every so many rounds of the program. */
+const ROUNDS_A_PLAN = 3;
 /** Of the tracks, between these shares stays where it stands when a plan is made anew out of the last mixture. */
 const STAYS = [0.3, 0.8] as const;
 
