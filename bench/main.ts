@@ -19,7 +19,7 @@ import { measureDrawing, measureMarks } from './browser';
 import { largeHousehold, tiedHousehold } from './instances';
 import { measureMerging } from './merging';
 import { measureForecast } from './forecast';
-import { measureFurther } from './further';
+import { measureFurther, measureProofs } from './further';
 import { measureNetting } from './netting';
 import { againstSolver } from './solver';
 
@@ -119,6 +119,7 @@ for (let seed = 1; seed <= 5; seed++) {
 }
 
 await measureFurther((problem) => median([1, 2, 3].map(() => timed(() => referenceSweep(problem))[1])));
+await measureProofs();
 
 console.log('\nDay: 50 drawn days of 5 children and 40 tasks (bars: finish within 3% of the bound on 95%, ≤ 200 ms)\n');
 const days = Array.from({ length: 50 }, (_, i) => {
