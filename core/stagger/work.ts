@@ -151,7 +151,7 @@ export class Work {
 
   private whole(mixed: readonly (readonly Share[])[], order: readonly number[]): void {
     this.solves += order.length;
-    this.from(wholeOf(this.problem, mixed, order));
+    this.from(wholeOf(this.problem, mixed, order, this.toGo));
   }
 
   /**
