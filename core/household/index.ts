@@ -1,7 +1,6 @@
 export * from './applied';
 export * from './household';
 export * from './types';
-export * from './practice';
 export * from './pictures';
 export * from './references';
 export * from './settle';

@@ -1,7 +1,6 @@
 /** What is practised every day, and its record: cards, drills, memory work, reading, milestones; samples of work, and the parent's own pages. */
-import type { IsoDate } from '../calendar/day';
-
-type Id = string;
+import type { IsoDate } from '../../calendar/day';
+import type { Id } from './base';
 
 export const CARD_KINDS = ['sound', 'rule', 'word', 'fact', 'place', 'verse'] as const;
 /** Cards that are practised together: of a course, or the household's own. */
