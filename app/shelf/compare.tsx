@@ -1,4 +1,4 @@
-import type { Enrolment, Household, SchoolYear } from '../../core/household';
+import { type Enrolment, type Household, isPlanned, type SchoolYear } from '../../core/household';
 import { type PaceFigures, paceFigures } from '../../core/pace';
 import { shortDate } from '../ui/dates';
 import { count, inHand } from '../ui/words';
@@ -17,7 +17,7 @@ export function Compare({
   after: Enrolment;
   today: number;
 }) {
-  const was = before && before.rule.kind !== 'when' ? paceFigures(state, year, before, today) : undefined;
+  const was = before && isPlanned(before) ? paceFigures(state, year, before, today) : undefined;
   const is = paceFigures(state, year, after, today);
   const { dateStyle } = state.settings;
   const date = (f: PaceFigures) =>

@@ -10,6 +10,7 @@ import {
   type CourseOrder,
   coursesInOrder,
   type Enrolment,
+  isPlanned,
 } from '../../core/household';
 import { finishOf, finishWords } from '../../core/overview';
 import { forecastDay, isTaken, progressOf } from '../../core/pace';
@@ -188,7 +189,7 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
   const progress = progressOf(household, enrolment);
   const reserve = reserves.get(enrolment.id);
   const finish = finishWords(household.settings.dateStyle, finishOf(plan, enrolment.id, reserve), today);
-  const forecast = enrolment.rule.kind === 'when' ? forecastDay(household, enrolment, today) : undefined;
+  const forecast = isPlanned(enrolment) ? undefined : forecastDay(household, enrolment, today);
   return (
     <div className="grid items-center gap-x-5 sm:grid-cols-[minmax(100px,1fr)_200px_210px]">
       <span className="flex flex-wrap gap-x-3">
@@ -206,7 +207,7 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
       <span className="text-[0.95rem] leading-snug">
         {!isTaken(enrolment) ? (
           <span className="text-soft">{LIFE_WORDS[enrolment.life]}</span>
-        ) : enrolment.rule.kind === 'when' ? (
+        ) : !isPlanned(enrolment) ? (
           <span className="text-soft">
             {progress.open === 0
               ? 'nothing left to do'

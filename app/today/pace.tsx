@@ -1,5 +1,5 @@
 import type { Day } from '../../core/calendar';
-import type { Course, Enrolment, Id } from '../../core/household';
+import { type Course, type Enrolment, type Id, isPlanned } from '../../core/household';
 import { finishOf, finishWords } from '../../core/overview';
 import { forecastDay } from '../../core/pace';
 import { useHousehold } from '../shell/household';
@@ -13,7 +13,7 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
   const { household } = useHousehold();
   const { plan, reserves, morning } = usePlan();
   const reserve = reserves.get(enrolment.id);
-  if (enrolment.rule.kind === 'when') {
+  if (!isPlanned(enrolment)) {
     const until = forecastDay(household, enrolment, day);
     return (
       <p className="hidden self-center px-1 text-[0.95rem] text-soft sm:block md:pl-4">

@@ -1,8 +1,8 @@
 import { ageOn, blankYear, type Day, fromDay, isIsoDate, toDay, type Weekday, weekdayOf, yearFault } from '../calendar';
 import { type CoursePattern, expandPattern, flatten, KIND_DEFAULTS } from '../course';
 import {
-  COLOURS,
   type Child,
+  COLOURS,
   type Course,
   defaultSettings,
   emptyHousehold,
@@ -13,6 +13,7 @@ import {
   type SchoolYear,
   type Teacher,
   type Unit,
+  wishOf,
 } from '../household';
 import { evenPerSitting, openDates } from '../pace';
 
@@ -136,6 +137,6 @@ export function begin(wish: BeginWish, today: Day, newId: () => Id): Begun | { f
   const sittings = openDates(nobodyAway, enrolment, year).filter((d) => d >= today).length;
   const steps = flatten(course).length;
   enrolment.rule = ruleOffered(steps, sittings, year.weekdays.length);
-  enrolment.perSitting = enrolment.rule.kind === 'even' ? evenPerSitting(steps, sittings) : 1;
+  enrolment.perSitting = wishOf(enrolment) === 'spread' ? evenPerSitting(steps, sittings) : 1;
   return { teacher, children, year, course, enrolment };
 }

@@ -12,6 +12,7 @@ import {
   type SchoolYear,
   titleOf,
   usualTeacher,
+  wishOf,
 } from '../household';
 import { evenPerSitting, openDates } from '../pace';
 import { ruleOffered } from './begin';
@@ -126,7 +127,7 @@ function rowsOf(now: Household, year: SchoolYear, row: ShelfRow, today: Day, new
   const perWeek = week ? week * steps : 0;
   enrolment.perSitting = week
     ? Math.max(1, Math.ceil(perWeek / Math.max(1, year.weekdays.length)))
-    : enrolment.rule.kind === 'even'
+    : wishOf(enrolment) === 'spread'
       ? evenPerSitting(all, sittings)
       : 1;
   return [course, enrolment];

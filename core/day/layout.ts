@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
 import { contentsOf, type FlatStep } from '../course';
-import { byId, type Child, type Course, type Enrolment, type Household, type Teacher } from '../household';
+import { byId, type Child, type Course, type Enrolment, type Household, isPlanned, type Teacher } from '../household';
 import { isTaken, remainingSteps } from '../pace';
 import { ownMeanwhile } from './meanwhile';
 import { practiceOffers } from './practice';
@@ -133,13 +133,13 @@ function meanwhileOf(state: Household, child: Child, day: Day, pieces: readonly 
     const course = contentsOf(state, e, day);
     const next = remainingSteps(state, e)[0];
     if (!course || !next) return [];
-    const steps = e.rule.kind === 'when' ? [next] : practiceOffers(state, e, course, next);
+    const steps = isPlanned(e) ? practiceOffers(state, e, course, next) : [next];
     return steps
       .filter((s) => ['alone', 'near'].includes(s.presence) && !planned.has(`${e.id} ${s.id}`))
       .slice(0, 1)
       .map((step) => ({ enrolment: e, course: byId(state.courses, e.courseId) ?? course, step }));
   };
-  const rank = (e: Enrolment) => (e.rule.kind === 'when' ? 0 : 1);
+  const rank = (e: Enrolment) => (isPlanned(e) ? 1 : 0);
   return [...own].sort((a, b) => rank(a) - rank(b)).flatMap(by);
 }
 

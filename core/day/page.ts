@@ -19,6 +19,7 @@ import {
   type Household,
   type Id,
   inOrderOfDay,
+  isPlanned,
   type Mark,
   MARKS,
   type Teacher,
@@ -283,7 +284,7 @@ function wheneverOn(state: Household, groups: readonly DayGroup[], day: Day, pas
   // Nor is anything planned on a day gone by, on which something was done all the same.
   const unplanned = past || isBetweenYears(state.years, day);
   return inOrderOfDay(state)
-    .filter((e) => isTaken(e) && (unplanned || e.rule.kind === 'when'))
+    .filter((e) => isTaken(e) && (unplanned || !isPlanned(e)))
     .flatMap((e): DayGroup[] => {
       const next = remainingSteps(state, e).find((s) => !onPage.has(`${e.id} ${s.id}`));
       const sitting = next && sittingOf({ ...state, marks: NO_MARKS }, e, day, fromDay(day), [next.id]);

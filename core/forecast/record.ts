@@ -1,7 +1,7 @@
 import { type Day, toDay, weekStart } from '../calendar';
 import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id, SchoolYear } from '../household';
-import { MARKS, sits } from '../household';
+import { MARKS, sits, wishOf } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
 import { isTaken, openDates, type Track } from '../pace';
 import type { Plan } from '../stagger';
@@ -87,7 +87,7 @@ export function spreadOf(track: Track, enrolment: Enrolment, plan: Plan): Spread
   const from = track.begunToday ? 1 : 0;
   const target = track.own?.target ?? track.target;
   // What is spread evenly comes closer together where it falls behind; any other pace stays what it is.
-  if (enrolment.rule.kind === 'even' && !track.noTarget)
+  if (wishOf(enrolment) === 'spread' && !track.noTarget)
     return { typical, dates: track.dates.slice(from).filter((d) => d <= target).length };
   const last = Math.max(...days, plan.today);
   const open = track.dates.slice(from).filter((d) => d <= last).length;

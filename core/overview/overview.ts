@@ -18,10 +18,12 @@ import {
   type Household,
   type Id,
   inOrderOfDay,
+  isPlanned,
   type Pin,
   type SchoolYear,
   type Teacher,
   type Unit,
+  wishOf,
 } from '../household';
 import { marksByEnrolment, standingsOf } from '../log';
 import {
@@ -242,8 +244,8 @@ export function misfits(state: Household, year: SchoolYear, view: Overview, toda
       .flatMap((g) => g.rows)
       // Without a date to end by, and without a timetable, nothing can come too late.
       .filter((r) => isTaken(r.enrolment) && anybodyLeft(state, r.enrolment, today))
-      .filter((r) => ['even', 'weekly', 'printed'].includes(r.enrolment.rule.kind) || r.enrolment.target !== undefined)
-      .filter((r) => r.enrolment.rule.kind !== 'when' && (r.counts.unplaced > 0 || (r.reserve?.daysInHand ?? 0) < 0))
+      .filter((r) => wishOf(r.enrolment) !== 'soonest' || r.enrolment.target !== undefined)
+      .filter((r) => isPlanned(r.enrolment) && (r.counts.unplaced > 0 || (r.reserve?.daysInHand ?? 0) < 0))
       .map((row) => {
         const fits = (e: Enrolment) =>
           (reserveOf(

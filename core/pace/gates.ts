@@ -1,7 +1,7 @@
 import { type Day, toDay } from '../calendar';
 import { masteredBy } from '../cards';
 import { contentsOf, type FlatStep } from '../course';
-import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYear } from '../household';
+import { byId, type Enrolment, type Gate, type Household, type Id, isPlanned, type SchoolYear } from '../household';
 import { isOpen, type Standing, standingsOf } from '../log';
 import { earliestFit } from './fit';
 import { takenSteps } from './taken';
@@ -81,7 +81,7 @@ export function gateState(
     return day <= today ? { kind: 'open' } : { kind: 'behind', enrolmentId: other.id, stepId: '', gap: 0, day };
   }
   if (other.life === 'finished' || other.life === 'dropped') return { kind: 'open' };
-  if (!isTaken(other) || other.rule.kind === 'when') return { kind: 'held' };
+  if (!isTaken(other) || !isPlanned(other)) return { kind: 'held' };
   const track = trackOf(state, year, other, today, { ...options, seen });
   const at = track.steps.findIndex((s) => s.id === last.id && (s.enrolmentId ?? track.enrolmentId) === other.id);
   const day = at < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[at];

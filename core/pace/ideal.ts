@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
 import { type FlatStep, manualPages } from '../course';
-import type { Id, PaceRule } from '../household';
+import { type Id, type PaceRule, RULES } from '../household';
 import type { Standing } from '../log';
 import type { Pacing } from './rule';
 import type { Track } from './types';
@@ -25,7 +25,8 @@ export function idealSittings(
   early: boolean,
 ): number[] {
   // However far it gets, or as early as can be: as many as a sitting takes, from the next one on.
-  if ((early && rule.kind === 'even') || rule.kind === 'minutes' || rule.kind === 'loop' || rule.kind === 'when') {
+  const { wish } = RULES[rule.kind];
+  if (wish === 'soonest' || (early && wish === 'spread')) {
     const passed = track.begunToday ? 1 : 0;
     let places = 0;
     return remaining.map((s) => {
@@ -42,7 +43,7 @@ export function idealSittings(
     const faster = 1 / pace.times(s);
     if (group) return faster / size.get(of(s))!;
     if (track.weighByPages) return (faster * manualPages(s.lesson)) / size.get(of(s))!;
-    return rule.kind === 'even' ? pace.size(s) : faster;
+    return wish === 'spread' ? pace.size(s) : faster;
   };
   const doneThisWeek = taken.filter((s) => {
     const standing = standings.get(s.id);
@@ -55,7 +56,7 @@ export function idealSittings(
   const sittings = Math.max(1, track.weekdays.length);
   // As printed, a sitting holds one printed day at most: with too few weekdays the publisher's week takes longer.
   const sittingsPerUnit =
-    rule.kind === 'even'
+    wish === 'spread'
       ? Math.max(1, fromWeek.filter((d) => d <= track.target).length) / (at + sum(remaining))
       : sittings / (rule.kind === 'printed' ? Math.min(pace.cap, sittings) : pace.cap / pace.scale);
   return remaining.map((s) => {

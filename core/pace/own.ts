@@ -1,6 +1,6 @@
 import { type Day, fromDay, teacherMinutesOn, toDay, type Weekday, weekStart } from '../calendar';
 import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
-import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
+import { byId, type Enrolment, type Household, type Id, type SchoolYear, wishOf } from '../household';
 import { type Standing, standingsOf } from '../log';
 import { catchUpDates, openDates } from './dates';
 import { earliestFit } from './fit';
@@ -130,7 +130,7 @@ export function ownTrack(
         ? 0
         : Math.min(pace.cap, usedInWeek(taken, standings, weekStart(today, firstDay), today, pace)),
     ideal: [],
-    weighByPages: enrolment.rule.kind === 'even' && (byId(state.courses, enrolment.courseId)?.weighByPages ?? false),
+    weighByPages: wishOf(enrolment) === 'spread' && (byId(state.courses, enrolment.courseId)?.weighByPages ?? false),
     begunToday: used.begun && dates[0] === today,
     today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
     dated: false,

@@ -10,7 +10,7 @@ import {
   usualMinutes,
   yearWithOutside,
 } from '../calendar';
-import type { Enrolment, Household, Id, SchoolYear, Teacher } from '../household';
+import { type Enrolment, type Household, type Id, isPlanned, type SchoolYear, type Teacher } from '../household';
 import { anybodyLeft, isTaken, loopOf, planTrack, type Track } from '../pace';
 import { linkedTracks } from './links';
 import type { Problem, Resource } from './types';
@@ -42,7 +42,7 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
   const length = Math.max(0, toDay(year.end) - from + 1);
   const days = Array.from({ length }, (_, i) => from + i);
   const running = state.enrolments
-    .filter((e) => isTaken(e) && e.rule.kind !== 'when' && leadsLoop(state, e) && anybodyLeft(state, e, today))
+    .filter((e) => isTaken(e) && isPlanned(e) && leadsLoop(state, e) && anybodyLeft(state, e, today))
     .sort((a, b) => (a.id < b.id ? -1 : 1));
   const tracks = running.map((e) => planTrack(state, year, e, today));
   const { settings, absences, aways, calendars, feeds } = state;
