@@ -270,3 +270,29 @@ test('the week tells what a move costs before it is let go; the year says why a 
   await page.getByText('Could it be better?').click();
   await expect(page.getByRole('button', { name: /and skip \d sheets? as known/ }).first()).toBeVisible();
 });
+
+test('a teacher’s hours from a coming date: the weeks behind it are planned by them, those before as they were; undone', async ({
+  page,
+}) => {
+  await page.goto('/household');
+  await page.getByRole('button', { name: 'Change Tobias' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Other hours from a date on' }).click();
+  await dialog.getByLabel('Other hours from', { exact: true }).fill('');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog.getByText('Give the day from which they hold.')).toBeVisible();
+  await dialog.getByLabel('Other hours from', { exact: true }).fill('2026-11-30');
+  for (const d of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'])
+    await dialog.getByLabel(`Hours from then on ${d}`).fill(d === 'Friday' ? '1,5' : '');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('from 30 Nov: 1 h 30 a week')).toBeVisible();
+  const tobias = async () => {
+    await page.goto('/week?of=2026-11-30');
+    await settled(page);
+    return page.getByText(/of 90 min/).count();
+  };
+  expect(await tobias()).toBeGreaterThan(0);
+  await page.goto('/household');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('from 30 Nov')).toHaveCount(0);
+});

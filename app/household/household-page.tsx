@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { useState } from 'react';
-import { ageOn, fromDay, type Weekday } from '../../core/calendar';
+import { ageOn, fromDay, type Weekday, weeklyMinutes as weekly } from '../../core/calendar';
 import {
   type Child,
   DATE_STYLES,
@@ -92,7 +92,7 @@ export default function HouseholdPage() {
                   <span className="text-[1.15rem]">
                     {t.name}{' '}
                     <span className="text-[0.95rem] text-soft">
-                      · {hours(t.minutes.reduce((a, b) => a + b, 0))} a week
+                      · {hours(weekly(t, today).reduce((a, b) => a + b, 0))} a week
                     </span>
                   </span>
                   <span className="flex gap-2">
@@ -106,10 +106,18 @@ export default function HouseholdPage() {
                 </div>
                 <p className="text-[0.95rem] text-soft">
                   {week
-                    .filter((d) => (t.minutes[d - 1] ?? 0) > 0)
-                    .map((d) => `${WEEKDAY_NAMES[d].slice(0, 3)} ${hours(t.minutes[d - 1]!)}`)
+                    .filter((d) => (weekly(t, today)[d - 1] ?? 0) > 0)
+                    .map((d) => `${WEEKDAY_NAMES[d].slice(0, 3)} ${hours(weekly(t, today)[d - 1]!)}`)
                     .join(' · ') || 'no hours set'}
                 </p>
+                {(t.later ?? [])
+                  .filter((l) => l.from > fromDay(today))
+                  .map((l) => (
+                    <p key={l.from} className="text-[0.95rem] text-soft">
+                      from {shortDate(settings.dateStyle, l.from, today)}: {hours(l.minutes.reduce((a, b) => a + b, 0))}{' '}
+                      a week
+                    </p>
+                  ))}
               </li>
             ))}
           </ul>

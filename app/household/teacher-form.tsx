@@ -1,57 +1,31 @@
-import { type FormEvent, useState } from 'react';
-import { readHours, teacherHours, type Weekday, writeHours } from '../../core/calendar';
+import { yupResolver } from '@hookform/resolvers/yup';
+import type { ReactNode } from 'react';
+import { type FieldError, useFieldArray, useForm, type UseFormRegisterReturn, useWatch } from 'react-hook-form';
+import { fromDay } from '../../core/calendar';
 import type { Teacher } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
+import { DateControl } from '../ui/date-control';
 import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
-
-const DEFAULT_HOURS = ['3', '3', '3', '3', '3', '0', '0'];
+import { schema, teacherOf, type Values, valuesOf } from './teacher-values';
 
 /** A teacher's name and hours on each weekday; hours may be fractions ("2.5") and are stored as minutes. */
 export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; close: () => void }) {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const commit = useFormCommit();
-  const [name, setName] = useState(teacher?.name ?? '');
-  const [hours, setHours] = useState(
-    () => teacher?.minutes.map((m) => String(Math.round((m / 60) * 100) / 100)) ?? DEFAULT_HOURS,
-  );
-  const [clock, setClock] = useState(() =>
-    Array.from({ length: 7 }, (_, i) => writeHours((teacher && teacherHours(teacher, (i + 1) as Weekday)) ?? [])),
-  );
-  const [ready, setReady] = useState(() => teacher?.prepares?.map(String) ?? Array.from({ length: 7 }, () => '0'));
-  const [byClock, setByClock] = useState(teacher?.hours !== undefined && teacher.hours.length > 0);
-  const [fault, setFault] = useState<{ name?: string; day?: number; clock?: number; ready?: number }>({});
-
-  const keep = async (e: FormEvent) => {
-    e.preventDefault();
-    const minutes = hours.map((h) => Math.round(Number(h.trim().replace(',', '.') || '0') * 60));
-    const day = minutes.findIndex((m) => !Number.isFinite(m) || m < 0 || m > 1440);
-    const read = clock.map((text) => (byClock ? readHours(text) : []));
-    const odd = read.findIndex((h) => h === undefined);
-    const prepares = ready.map((m) => Number(m.trim() || '0'));
-    const unready = prepares.findIndex((m) => !Number.isInteger(m) || m < 0 || m > 1440);
-    if (!name.trim() || day >= 0 || odd >= 0 || unready >= 0) {
-      setFault({
-        ...(name.trim() ? {} : { name: 'Give the teacher a name.' }),
-        ...(day >= 0 ? { day } : {}),
-        ...(odd >= 0 ? { clock: odd } : {}),
-        ...(unready >= 0 ? { ready: unready } : {}),
-      });
-      return;
-    }
-    const own = read.flatMap((list, i) => list!.map((h) => ({ weekday: (i + 1) as Weekday, ...h })));
-    const put: Teacher = {
-      id: teacher?.id ?? newId(),
-      name: name.trim(),
-      minutes,
-      ...(own.length > 0 ? { hours: own } : {}),
-      ...(prepares.some((m) => m > 0) ? { prepares } : {}),
-    };
+  const { register, handleSubmit, control, formState, getValues } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: valuesOf(teacher),
+  });
+  const { errors } = formState;
+  const later = useFieldArray({ control, name: 'later' });
+  const [byClock, hours] = useWatch({ control, name: ['byClock', 'hours'] });
+  const keep = handleSubmit(async (values) => {
+    const put = teacherOf(teacher?.id ?? newId(), values);
     if (await commit(`${put.name} ${teacher ? 'changed' : 'added'}`, [{ table: 'teachers', put }])) close();
-  };
-
+  });
   return (
     <FormDialog
       title={teacher ? teacher.name : 'A teacher'}
@@ -59,93 +33,142 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
       onSubmit={(e) => void keep(e)}
       remove={teacher && { table: 'teachers', id: teacher.id, name: teacher.name }}
     >
-      <InputField
-        label="Name"
-        fault={fault.name}
-        value={name}
-        maxLength={80}
-        autoComplete="off"
-        onChange={(e) => setName(e.target.value)}
+      <InputField label="Name" fault={errors.name?.message} maxLength={80} autoComplete="off" {...register('name')} />
+      <WeekLine
+        legend="Hours of teaching"
+        of="Hours"
+        field={(d) => register(`hours.${d}`)}
+        faults={errors.hours}
+        decimal
       />
-      <fieldset>
-        <legend className="label mb-1">Hours of teaching</legend>
-        <div className="flex flex-wrap gap-3">
-          {weekFrom(household.settings.firstDay).map((d) => (
-            <InputField
-              key={d}
-              label={WEEKDAY_NAMES[d].slice(0, 3)}
-              aria-label={`Hours on ${WEEKDAY_NAMES[d]}`}
-              inputMode="decimal"
-              className="w-16"
-              value={hours[d - 1]}
-              onChange={(e) => setHours(hours.with(d - 1, e.target.value))}
+      {later.fields.map((row, i) => (
+        <div key={row.id} className="flex flex-col gap-2 border-l-2 border-rule pl-4">
+          <div className="flex flex-wrap items-end gap-3">
+            <DateControl
+              label="Other hours from"
+              control={control}
+              name={`later.${i}.from`}
+              fault={errors.later?.[i]?.from?.message}
             />
-          ))}
+            <button type="button" className="btn btn-quiet" onClick={() => later.remove(i)}>
+              Leave these out
+            </button>
+          </div>
+          <WeekLine
+            legend="Hours of teaching from then on"
+            of="Hours from then"
+            field={(d) => register(`later.${i}.hours.${d}`)}
+            faults={errors.later?.[i]?.hours}
+            decimal
+          />
         </div>
-        {fault.day !== undefined && (
-          <p role="alert" className="pt-1 font-semibold">
-            Hours on {WEEKDAY_NAMES[(fault.day + 1) as 1]} should be a number from 0 to 24, like 2.5.
-          </p>
-        )}
-      </fieldset>
+      ))}
+      {errors.later?.root?.message && (
+        <p role="alert" className="font-semibold">
+          {errors.later.root.message}
+        </p>
+      )}
+      <div>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => later.append({ from: fromDay(today), hours: getValues('hours') })}
+        >
+          Other hours from a date on
+        </button>
+        <p className="pt-1 text-[0.9rem] text-soft">The days before stay as they were planned and told.</p>
+      </div>
       <label className="flex min-h-[44px] items-center gap-2">
-        <input type="checkbox" checked={byClock} onChange={(e) => setByClock(e.target.checked)} /> only at certain times
-        of the day
+        <input type="checkbox" {...register('byClock')} /> only at certain times of the day
       </label>
       {byClock && (
         <fieldset>
           <legend className="label mb-1">Between which times</legend>
           <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
             {weekFrom(household.settings.firstDay)
-              .filter((d) => Number(hours[d - 1]!.replace(',', '.')) > 0)
+              .filter((d) => later.fields.length > 0 || Number(hours[d - 1]!.replace(',', '.')) > 0)
               .map((d) => (
                 <InputField
                   key={d}
                   label={WEEKDAY_NAMES[d]}
                   placeholder={`${household.settings.dayFrom}–${household.settings.dayTo}`}
-                  value={clock[d - 1]}
                   maxLength={120}
-                  onChange={(e) => setClock(clock.with(d - 1, e.target.value))}
+                  {...register(`clock.${d - 1}`)}
                 />
               ))}
           </div>
           <p className="pt-1 text-[0.9rem] text-soft">
             Like 9–12, 14–15:30. Empty: the school’s hours. Nobody beside or near the children outside of them.
           </p>
-          {fault.clock !== undefined && (
-            <p role="alert" className="pt-1 font-semibold">
-              {WEEKDAY_NAMES[(fault.clock + 1) as 1]}: give times like 9–12, 14–15:30, in order and apart.
-            </p>
-          )}
+          <WeekdayFault faults={errors.clock} />
         </fieldset>
       )}
-      <fieldset>
-        <legend className="label mb-1">Minutes for making lessons ready</legend>
-        <div className="flex flex-wrap gap-3">
-          {weekFrom(household.settings.firstDay).map((d) => (
-            <InputField
-              key={d}
-              label={WEEKDAY_NAMES[d].slice(0, 3)}
-              aria-label={`Minutes for making ready on ${WEEKDAY_NAMES[d]}`}
-              inputMode="numeric"
-              className="w-16"
-              value={ready[d - 1]}
-              onChange={(e) => setReady(ready.with(d - 1, e.target.value))}
-            />
-          ))}
-        </div>
+      <WeekLine
+        legend="Minutes for making lessons ready"
+        of="Minutes for making ready"
+        field={(d) => register(`ready.${d}`)}
+        faults={errors.ready}
+      >
         <p className="pt-1 text-[0.9rem] text-soft">
           Reading ahead, cutting, copying: outside the lessons, in breaks as well.
         </p>
-        {fault.ready !== undefined && (
-          <p role="alert" className="pt-1 font-semibold">
-            Minutes on {WEEKDAY_NAMES[(fault.ready + 1) as 1]} should be a whole number from 0 to 1440.
-          </p>
-        )}
-      </fieldset>
+      </WeekLine>
       <p className="text-[0.95rem] text-soft">
         On a day with no hours the teacher is away: no new lesson is planned with them.
       </p>
     </FormDialog>
+  );
+}
+
+/** What is wrong with a line of weekdays: one entry each, Monday first. */
+type Faults = { [d: number]: FieldError | undefined } | undefined;
+
+/** A field for each weekday, in the order of the household’s week. */
+function WeekLine({
+  legend,
+  of,
+  field,
+  faults,
+  decimal,
+  children,
+}: {
+  legend: string;
+  /** What each field holds, as it is read out before its weekday. */
+  of: string;
+  field: (d: number) => UseFormRegisterReturn;
+  faults: Faults;
+  decimal?: boolean;
+  children?: ReactNode;
+}) {
+  const { household } = useHousehold();
+  return (
+    <fieldset>
+      <legend className="label mb-1">{legend}</legend>
+      <div className="flex flex-wrap gap-3">
+        {weekFrom(household.settings.firstDay).map((d) => (
+          <InputField
+            key={d}
+            label={WEEKDAY_NAMES[d].slice(0, 3)}
+            aria-label={`${of} on ${WEEKDAY_NAMES[d]}`}
+            inputMode={decimal ? 'decimal' : 'numeric'}
+            className="w-16"
+            {...field(d - 1)}
+          />
+        ))}
+      </div>
+      {children}
+      <WeekdayFault faults={faults} />
+    </fieldset>
+  );
+}
+
+/** The first of the faults, with its weekday. */
+function WeekdayFault({ faults }: { faults: Faults }) {
+  const at = [0, 1, 2, 3, 4, 5, 6].find((d) => faults?.[d]?.message);
+  if (at === undefined) return null;
+  return (
+    <p role="alert" className="pt-1 font-semibold">
+      {WEEKDAY_NAMES[(at + 1) as 1]}: {faults![at]!.message}
+    </p>
   );
 }

@@ -1,7 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { aTeacher, aYear } from '../tests/make';
-import { clockOf, readHours, teacherHours, toDay, usualMinutes, writeHours } from './index';
+import { makePlan, makeProblem } from '../stagger';
+import { aCourse, aHousehold, anEnrolment, aTeacher, aYear } from '../tests/make';
+import {
+  clockOf,
+  fromDay,
+  readHours,
+  teacherHours,
+  teacherMinutesOn,
+  toDay,
+  usualMinutes,
+  weekdayOf,
+  weeklyMinutes,
+  writeHours,
+} from './index';
 
 describe('hours as a person writes them', () => {
   it.each([
@@ -39,6 +51,43 @@ describe('hours as a person writes them', () => {
         expect(readHours(writeHours(hours))).toEqual(hours.map((h) => ({ from: clockOf(h.from), to: clockOf(h.to) })));
       }),
     );
+  });
+});
+
+describe('a teacher with other hours from a date on', () => {
+  const minutes = [120, 0, 0, 0, 0, 0, 0];
+  const year = aYear({ start: '2026-09-07', end: '2027-06-18' });
+
+  it('has them from that very day, and no day before it changes, whatever is entered and in whatever order', () => {
+    const day = fc.integer({ min: toDay(year.start), max: toDay(year.end) });
+    fc.assert(
+      fc.property(fc.uniqueArray(day, { maxLength: 4 }), day, fc.integer({ min: 0, max: 600 }), (others, from, m) => {
+        const entry = (d: number, n: number) => ({ from: fromDay(d), minutes: minutes.map((x) => x + n) });
+        const before = aTeacher('T', { later: others.filter((d) => d !== from).map((d, i) => entry(d, i + 1)) });
+        const after = aTeacher('T', { later: [entry(from, m), ...before.later!] });
+        for (let d = toDay(year.start); d < from; d += 3)
+          expect(weeklyMinutes(after, d)).toEqual(weeklyMinutes(before, d));
+        expect(weeklyMinutes(after, from)).toEqual(entry(from, m).minutes);
+      }),
+      { numRuns: 50 },
+    );
+  });
+
+  it('is planned by them: where they leave nothing, no new lesson is theirs from then on', () => {
+    const later = [{ from: '2026-10-05', minutes: [0, 0, 0, 0, 240, 0, 0] }];
+    const state = aHousehold({
+      years: [year],
+      teachers: [aTeacher('T', { later })],
+      courses: [aCourse('c', { lessons: 30, perLesson: [{ kind: 'introduce', count: 1 }] })],
+      enrolments: [anEnrolment('e', 'c')],
+    });
+    const [teacher] = state.teachers;
+    expect(teacherMinutesOn(state, year, teacher!, toDay('2026-10-02'))).toBe(240);
+    expect(teacherMinutesOn(state, year, teacher!, toDay('2026-10-05'))).toBe(0);
+    const plan = makePlan(makeProblem(state, year, toDay(year.start)), { sweeps: 4, seed: 1 });
+    const after = plan.tracks[0]!.days.filter((d) => d >= toDay('2026-10-05'));
+    expect(after.length).toBeGreaterThan(5);
+    expect(new Set(after.map(weekdayOf))).toEqual(new Set([5]));
   });
 });
 

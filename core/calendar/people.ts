@@ -1,5 +1,5 @@
 import type { Child, Id, SchoolYear, Teacher } from '../household/types';
-import { type Clock, type Day, isClock, minutesOf, type Weekday, weekdayOf } from './day';
+import { type Clock, type Day, fromDay, isClock, minutesOf, type Weekday, weekdayOf } from './day';
 import { type Away, type CalendarParts, childAways, outsideOf, withUs } from './outside';
 import { dayKind, dayShare, hasSchool, shapeOn, specialOn } from './year';
 
@@ -86,14 +86,29 @@ export function childMinutesOn(state: CalendarParts, year: SchoolYear, child: Ch
 }
 
 /**
+ * Minutes of teaching by weekday, Monday first, as they hold on a day: the latest of those entered from a date on that has come by then,
+ * else the teacher’s own. So what is entered for a date changes no day before it.
+ * @example
+ * weeklyMinutes(aTeacher('T', { later: [{ from: '2027-01-04', minutes: [60, 0, 0, 0, 0, 0, 0] }] }), toDay('2027-01-03'))[0] // => 240
+ * weeklyMinutes(aTeacher('T', { later: [{ from: '2027-01-04', minutes: [60, 0, 0, 0, 0, 0, 0] }] }), toDay('2027-01-04'))[0] // => 60
+ */
+export function weeklyMinutes({ minutes, later }: Pick<Teacher, 'minutes' | 'later'>, day: Day): readonly number[] {
+  if (!later) return minutes;
+  const date = fromDay(day);
+  const since = later.filter((l) => l.from <= date);
+  return since.reduce((last, l) => (l.from >= last.from ? l : last), { from: '', minutes }).minutes;
+}
+
+/**
  * The minutes a teacher usually teaches on such a day. On an extra day of a weekday without school, or one kept to catch
  * up on, they have what their school weekdays hold on average.
  */
 export function usualMinutes(year: SchoolYear, teacher: Teacher, day: Day): number {
-  const own = Math.min(teacher.minutes[weekdayOf(day) - 1] ?? 0, clockMinutes(teacher, weekdayOf(day)));
+  const minutes = weeklyMinutes(teacher, day);
+  const own = Math.min(minutes[weekdayOf(day) - 1] ?? 0, clockMinutes(teacher, weekdayOf(day)));
   const { weekdays } = shapeOn(year, day);
   if (own > 0 || weekdays.includes(weekdayOf(day)) || !specialOn(year, day)) return own;
-  const taught = weekdays.map((w) => teacher.minutes[w - 1] ?? 0).filter((n) => n > 0);
+  const taught = weekdays.map((w) => minutes[w - 1] ?? 0).filter((n) => n > 0);
   return taught.length === 0 ? 0 : Math.round(taught.reduce((a, n) => a + n, 0) / taught.length);
 }
 

@@ -127,6 +127,7 @@ describe('names of what is not there', () => {
     './fixtures/version-5-ways.json',
     './fixtures/version-5-practice.json',
     './fixtures/version-5-record.json',
+    './fixtures/version-5-hours.json',
     '../../demo/household.json',
   ].map(read);
 

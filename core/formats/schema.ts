@@ -156,6 +156,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     id,
     name: text(80),
     minutes: list(whole(0, 1440), 7, 7),
+    later: opt(list(record({ from: date, minutes: list(whole(0, 1440), 7, 7) }), 0, 50)),
     prepares: opt(list(whole(0, 1440), 7, 7)),
     hours: opt(list(record({ weekday, from: clock, to: clock }), 0, 50)),
   },

@@ -169,6 +169,7 @@ const FIELDS: Record<string, string> = {
   childIds: 'children',
   teacherIds: 'teachers',
   'teachers.minutes': 'teaching minutes',
+  later: 'hours from a date on',
   minutesPerDay: 'minutes a day',
   born: 'birthday',
   'years.start': 'first and last day',

@@ -75,10 +75,15 @@ export function readyMadePuts(now: Household, wish: ReadyMade, today: Day, newId
     }
     case 'less': {
       const teacher = byId(now.teachers, wish.teacherId)!;
+      const less = (minutes: readonly number[]) => minutes.map((m) => Math.max(0, m - wish.minutes));
       return [
         {
           table: 'teachers',
-          put: { ...teacher, minutes: teacher.minutes.map((m) => Math.max(0, m - wish.minutes)) },
+          put: {
+            ...teacher,
+            minutes: less(teacher.minutes),
+            ...(teacher.later ? { later: teacher.later.map((l) => ({ ...l, minutes: less(l.minutes) })) } : {}),
+          },
         },
       ];
     }

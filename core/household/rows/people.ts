@@ -30,6 +30,8 @@ export interface Teacher {
   name: string;
   /** Minutes of teaching on each weekday, Monday first; seven numbers. 0 means away. */
   minutes: number[];
+  /** Other minutes from a date on, in any order: of those that have begun the latest hold. */
+  later?: { from: IsoDate; minutes: number[] }[];
   /** Minutes kept for making lessons ready on each weekday, Monday first; seven numbers, in breaks as well. */
   prepares?: number[];
   /** When they teach by the clock; a weekday that none names has the school's hours. */

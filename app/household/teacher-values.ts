@@ -1,0 +1,94 @@
+import { array, bool, object, type ObjectSchema, string } from 'yup';
+import { isIsoDate, readHours, teacherHours, type Weekday, writeHours } from '../../core/calendar';
+import type { Id, Teacher } from '../../core/household';
+
+/** A teacher as the form holds it: a line a weekday, Monday first. */
+export interface Values {
+  name: string;
+  hours: string[];
+  later: { from: string; hours: string[] }[];
+  byClock: boolean;
+  clock: string[];
+  ready: string[];
+}
+
+const WEEK = Array.from({ length: 7 }, (_, i) => i);
+const DEFAULT_HOURS = ['3', '3', '3', '3', '3', '0', '0'];
+const MOST_MINUTES = 1440;
+
+/** Hours as they are typed ("2.5", "2,5", empty for none), in minutes. */
+const minutesIn = (hours: string): number => Math.round(Number(hours.trim().replace(',', '.') || '0') * 60);
+const hoursOf = (minutes: number): string => String(Math.round((minutes / 60) * 100) / 100);
+const isMinutes = (m: number) => Number.isFinite(m) && m >= 0 && m <= MOST_MINUTES;
+const readyIn = (minutes: string): number => Number(minutes.trim() || '0');
+
+const hoursLine = array(
+  string()
+    .defined()
+    .test('hours', 'Hours should be a number from 0 to 24, like 2.5.', (v) => isMinutes(minutesIn(v))),
+).defined();
+const dated = object({
+  from: string()
+    .defined()
+    .test('day', 'Give the day from which they hold.', (v) => isIsoDate(v)),
+  hours: hoursLine,
+});
+
+export const schema: ObjectSchema<Values> = object({
+  name: string().trim().required('Give the teacher a name.').max(80, 'Keep the name under 80 letters.'),
+  hours: hoursLine,
+  later: array(dated)
+    .defined()
+    .test('once', 'Two of them hold from the same day.', (all) => new Set(all.map((l) => l.from)).size === all.length),
+  byClock: bool().defined(),
+  clock: array(string().defined())
+    .defined()
+    .when('byClock', {
+      is: true,
+      then: () =>
+        array(
+          string()
+            .defined()
+            .test('times', 'Give times like 9–12, 14–15:30, in order and apart.', (v) => readHours(v) !== undefined),
+        ).defined(),
+    }),
+  ready: array(
+    string()
+      .defined()
+      .test(
+        'ready',
+        'Minutes should be a whole number from 0 to 1440.',
+        (v) => Number.isInteger(readyIn(v)) && isMinutes(readyIn(v)),
+      ),
+  ).defined(),
+});
+
+export function valuesOf(teacher: Teacher | undefined): Values {
+  return {
+    name: teacher?.name ?? '',
+    hours: teacher?.minutes.map(hoursOf) ?? DEFAULT_HOURS,
+    later: (teacher?.later ?? []).map((l) => ({ from: l.from, hours: l.minutes.map(hoursOf) })),
+    byClock: (teacher?.hours ?? []).length > 0,
+    clock: WEEK.map((i) => writeHours((teacher && teacherHours(teacher, (i + 1) as Weekday)) ?? [])),
+    ready: teacher?.prepares?.map(String) ?? WEEK.map(() => '0'),
+  };
+}
+
+/** The teacher that these values say; they have been found in order. */
+export function teacherOf(id: Id, values: Values): Teacher {
+  const hours = values.byClock
+    ? values.clock.flatMap((text, i) => readHours(text)!.map((h) => ({ weekday: (i + 1) as Weekday, ...h })))
+    : [];
+  const prepares = values.ready.map(readyIn);
+  const later = values.later
+    .map((l) => ({ from: l.from, minutes: l.hours.map(minutesIn) }))
+    .sort((a, b) => (a.from < b.from ? -1 : 1));
+  return {
+    id,
+    name: values.name.trim(),
+    minutes: values.hours.map(minutesIn),
+    ...(later.length > 0 ? { later } : {}),
+    ...(hours.length > 0 ? { hours } : {}),
+    ...(prepares.some((m) => m > 0) ? { prepares } : {}),
+  };
+}
