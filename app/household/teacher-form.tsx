@@ -48,6 +48,7 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
               label="Other hours from"
               control={control}
               name={`later.${i}.from`}
+              autoFocus={i >= (teacher?.later?.length ?? 0)}
               fault={errors.later?.[i]?.from?.message}
             />
             <button type="button" className="btn btn-quiet" onClick={() => later.remove(i)}>
@@ -72,7 +73,7 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
         <button
           type="button"
           className="btn"
-          onClick={() => later.append({ from: fromDay(today), hours: getValues('hours') })}
+          onClick={() => later.append({ from: fromDay(today), hours: getValues('hours') }, { shouldFocus: false })}
         >
           Other hours from a date on
         </button>
@@ -144,14 +145,14 @@ function WeekLine({
   return (
     <fieldset>
       <legend className="label mb-1">{legend}</legend>
-      <div className="flex flex-wrap gap-3">
+      <div className="grid max-w-[560px] grid-cols-4 gap-3 sm:grid-cols-7">
         {weekFrom(household.settings.firstDay).map((d) => (
           <InputField
             key={d}
             label={WEEKDAY_NAMES[d].slice(0, 3)}
             aria-label={`${of} on ${WEEKDAY_NAMES[d]}`}
             inputMode={decimal ? 'decimal' : 'numeric'}
-            className="w-16"
+            className="w-full"
             {...field(d - 1)}
           />
         ))}
