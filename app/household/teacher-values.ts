@@ -22,10 +22,11 @@ const hoursOf = (minutes: number): string => String(Math.round((minutes / 60) * 
 const isMinutes = (m: number) => Number.isFinite(m) && m >= 0 && m <= MOST_MINUTES;
 const readyIn = (minutes: string): number => Number(minutes.trim() || '0');
 
+/** What is wrong with a line is told behind its weekday. */
 const hoursLine = array(
   string()
     .defined()
-    .test('hours', 'Hours should be a number from 0 to 24, like 2.5.', (v) => isMinutes(minutesIn(v))),
+    .test('hours', 'hours should be a number from 0 to 24, like 2.5.', (v) => isMinutes(minutesIn(v))),
 ).defined();
 const dated = object({
   from: string()
@@ -49,7 +50,7 @@ export const schema: ObjectSchema<Values> = object({
         array(
           string()
             .defined()
-            .test('times', 'Give times like 9–12, 14–15:30, in order and apart.', (v) => readHours(v) !== undefined),
+            .test('times', 'give times like 9–12, 14–15:30, in order and apart.', (v) => readHours(v) !== undefined),
         ).defined(),
     }),
   ready: array(
@@ -57,7 +58,7 @@ export const schema: ObjectSchema<Values> = object({
       .defined()
       .test(
         'ready',
-        'Minutes should be a whole number from 0 to 1440.',
+        'minutes should be a whole number from 0 to 1440.',
         (v) => Number.isInteger(readyIn(v)) && isMinutes(readyIn(v)),
       ),
   ).defined(),
