@@ -9,8 +9,8 @@ import { largeHousehold } from './instances';
 const EFFORTS = [40, 400, 1200];
 /** Small years by seed: those the engine is tried on while it is made, and those it never saw. */
 const SMALL = [
-  ['known', 1, 10],
-  ['held back', 11, 20],
+  ['tuned on', 1, 10],
+  ['tuned on', 11, 20],
   ['held back', 21, 30],
 ] as const;
 
