@@ -284,6 +284,11 @@ test('a teacher’s hours from a coming date: the weeks behind it are planned by
   await dialog.getByLabel('Other hours from', { exact: true }).fill('2026-11-30');
   for (const d of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'])
     await dialog.getByLabel(`Hours from then on ${d}`).fill(d === 'Friday' ? '1,5' : '');
+  await dialog.getByRole('button', { name: 'Other hours from a date on' }).click();
+  await dialog.getByLabel('Other hours from', { exact: true }).last().fill('2026-11-30');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog.getByText('Two of them hold from the same day.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Leave these out' }).last().click();
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('from 30 Nov: 1 h 30 a week')).toBeVisible();
   const tobias = async () => {

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { useState } from 'react';
-import { ageOn, fromDay, type Weekday, weeklyMinutes as weekly } from '../../core/calendar';
+import { ageOn, fromDay, type Weekday, minutesAWeek, toDay, weeklyMinutes } from '../../core/calendar';
 import {
   type Child,
   DATE_STYLES,
@@ -90,10 +90,7 @@ export default function HouseholdPage() {
               <li key={t.id} className="border-b border-rule py-1">
                 <div className="flex items-center justify-between gap-3">
                   <span className="text-[1.15rem]">
-                    {t.name}{' '}
-                    <span className="text-[0.95rem] text-soft">
-                      · {hours(weekly(t, today).reduce((a, b) => a + b, 0))} a week
-                    </span>
+                    {t.name} <span className="text-[0.95rem] text-soft">· {hours(minutesAWeek(t, today))} a week</span>
                   </span>
                   <span className="flex gap-2">
                     <Link className="btn btn-quiet" to={`/teacher/${t.id}`} aria-label={`The week of ${t.name}`}>
@@ -106,16 +103,16 @@ export default function HouseholdPage() {
                 </div>
                 <p className="text-[0.95rem] text-soft">
                   {week
-                    .filter((d) => (weekly(t, today)[d - 1] ?? 0) > 0)
-                    .map((d) => `${WEEKDAY_NAMES[d].slice(0, 3)} ${hours(weekly(t, today)[d - 1]!)}`)
+                    .filter((d) => (weeklyMinutes(t, today)[d - 1] ?? 0) > 0)
+                    .map((d) => `${WEEKDAY_NAMES[d].slice(0, 3)} ${hours(weeklyMinutes(t, today)[d - 1]!)}`)
                     .join(' · ') || 'no hours set'}
                 </p>
                 {(t.later ?? [])
                   .filter((l) => l.from > fromDay(today))
                   .map((l) => (
                     <p key={l.from} className="text-[0.95rem] text-soft">
-                      from {shortDate(settings.dateStyle, l.from, today)}: {hours(l.minutes.reduce((a, b) => a + b, 0))}{' '}
-                      a week
+                      from {shortDate(settings.dateStyle, l.from, today)}: {hours(minutesAWeek(t, toDay(l.from)))} a
+                      week
                     </p>
                   ))}
               </li>

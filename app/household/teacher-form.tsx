@@ -1,7 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { ReactNode } from 'react';
 import { type FieldError, useFieldArray, useForm, type UseFormRegisterReturn, useWatch } from 'react-hook-form';
-import { fromDay } from '../../core/calendar';
+import { fromDay, minutesTyped } from '../../core/calendar';
 import type { Teacher } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { DateControl } from '../ui/date-control';
@@ -87,7 +87,7 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
           <legend className="label mb-1">Between which times</legend>
           <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
             {weekFrom(household.settings.firstDay)
-              .filter((d) => later.fields.length > 0 || Number(hours[d - 1]!.replace(',', '.')) > 0)
+              .filter((d) => later.fields.length > 0 || (minutesTyped(hours[d - 1]!) ?? 0) > 0)
               .map((d) => (
                 <InputField
                   key={d}

@@ -1,5 +1,13 @@
 import { array, bool, object, type ObjectSchema, string } from 'yup';
-import { isIsoDate, readHours, teacherHours, type Weekday, writeHours } from '../../core/calendar';
+import {
+  hoursTyped,
+  isIsoDate,
+  minutesTyped,
+  readHours,
+  teacherHours,
+  type Weekday,
+  writeHours,
+} from '../../core/calendar';
 import type { Id, Teacher } from '../../core/household';
 
 /** A teacher as the form holds it: a line a weekday, Monday first. */
@@ -16,17 +24,13 @@ const WEEK = Array.from({ length: 7 }, (_, i) => i);
 const DEFAULT_HOURS = ['3', '3', '3', '3', '3', '0', '0'];
 const MOST_MINUTES = 1440;
 
-/** Hours as they are typed ("2.5", "2,5", empty for none), in minutes. */
-const minutesIn = (hours: string): number => Math.round(Number(hours.trim().replace(',', '.') || '0') * 60);
-const hoursOf = (minutes: number): string => String(Math.round((minutes / 60) * 100) / 100);
-const isMinutes = (m: number) => Number.isFinite(m) && m >= 0 && m <= MOST_MINUTES;
 const readyIn = (minutes: string): number => Number(minutes.trim() || '0');
 
 /** What is wrong with a line is told behind its weekday. */
 const hoursLine = array(
   string()
     .defined()
-    .test('hours', 'hours should be a number from 0 to 24, like 2.5.', (v) => isMinutes(minutesIn(v))),
+    .test('hours', 'hours should be a number from 0 to 24, like 2.5.', (v) => minutesTyped(v) !== undefined),
 ).defined();
 const dated = object({
   from: string()
@@ -59,7 +63,7 @@ export const schema: ObjectSchema<Values> = object({
       .test(
         'ready',
         'minutes should be a whole number from 0 to 1440.',
-        (v) => Number.isInteger(readyIn(v)) && isMinutes(readyIn(v)),
+        (v) => Number.isInteger(readyIn(v)) && readyIn(v) >= 0 && readyIn(v) <= MOST_MINUTES,
       ),
   ).defined(),
 });
@@ -67,8 +71,8 @@ export const schema: ObjectSchema<Values> = object({
 export function valuesOf(teacher: Teacher | undefined): Values {
   return {
     name: teacher?.name ?? '',
-    hours: teacher?.minutes.map(hoursOf) ?? DEFAULT_HOURS,
-    later: (teacher?.later ?? []).map((l) => ({ from: l.from, hours: l.minutes.map(hoursOf) })),
+    hours: teacher?.minutes.map(hoursTyped) ?? DEFAULT_HOURS,
+    later: (teacher?.later ?? []).map((l) => ({ from: l.from, hours: l.minutes.map(hoursTyped) })),
     byClock: (teacher?.hours ?? []).length > 0,
     clock: WEEK.map((i) => writeHours((teacher && teacherHours(teacher, (i + 1) as Weekday)) ?? [])),
     ready: teacher?.prepares?.map(String) ?? WEEK.map(() => '0'),
@@ -82,12 +86,12 @@ export function teacherOf(id: Id, values: Values): Teacher {
     : [];
   const prepares = values.ready.map(readyIn);
   const later = values.later
-    .map((l) => ({ from: l.from, minutes: l.hours.map(minutesIn) }))
+    .map((l) => ({ from: l.from, minutes: l.hours.map((h) => minutesTyped(h)!) }))
     .sort((a, b) => (a.from < b.from ? -1 : 1));
   return {
     id,
     name: values.name.trim(),
-    minutes: values.hours.map(minutesIn),
+    minutes: values.hours.map((h) => minutesTyped(h)!),
     ...(later.length > 0 ? { later } : {}),
     ...(hours.length > 0 ? { hours } : {}),
     ...(prepares.some((m) => m > 0) ? { prepares } : {}),

@@ -45,7 +45,7 @@ export function EnrolmentForm({
   const commit = useFormCommit();
   const { register, handleSubmit, control, setValue, reset, formState } = useForm<PaceValues>({
     resolver: yupResolver(paceSchema),
-    defaultValues: paceValues(household, year, course, enrolment),
+    defaultValues: paceValues(household, year, course, enrolment, today),
   });
   const { errors, dirtyFields } = formState;
   const now = useWatch({ control }) as PaceValues;
@@ -98,7 +98,7 @@ export function EnrolmentForm({
   /** As somebody took it before: the days, the rule and the minutes; who takes it, and when, stays as it is in the form. */
   const beginLike = ({ enrolment: e }: Taken) =>
     reset({
-      ...paceValues(household, year, course, e),
+      ...paceValues(household, year, course, e, today),
       ...{ childIds: now.childIds, teacherId: now.teacherId, life: now.life },
       ...{ firstDate: now.firstDate, target: now.target, fromStepId: now.fromStepId },
       ...{ fasterFrom: '', fasterTo: '' },

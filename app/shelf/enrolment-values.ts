@@ -1,5 +1,5 @@
 import { array, boolean, number, object, type ObjectSchema, string } from 'yup';
-import { isIsoDate, type Weekday } from '../../core/calendar';
+import { type Day, isIsoDate, type Weekday, usualTeacher } from '../../core/calendar';
 import {
   wayOf,
   type Course,
@@ -11,7 +11,6 @@ import {
   LIVES,
   type PaceRule,
   type SchoolYear,
-  usualTeacher,
 } from '../../core/household';
 
 export interface PaceValues {
@@ -127,13 +126,14 @@ export function paceValues(
   year: SchoolYear | undefined,
   course: Course,
   enrolment: Enrolment | undefined,
+  today: Day,
 ): PaceValues {
   const rule = enrolment?.rule;
   const stretch = enrolment?.stretches?.[0];
   const all = household.children.length === 1 || wayOf(household.settings, 'children') === 'together';
   return {
     childIds: enrolment?.childIds ?? (all ? household.children.map((c) => c.id) : []),
-    teacherId: enrolment?.teacherId ?? usualTeacher(household, year?.weekdays)?.id ?? '',
+    teacherId: enrolment?.teacherId ?? usualTeacher(household, year?.weekdays, today)?.id ?? '',
     weekdays: enrolment?.weekdays ?? year?.weekdays ?? [1, 2, 3, 4, 5],
     rule: rule?.kind ?? wayOf(household.settings, 'pace'),
     minutes: rule?.kind === 'minutes' ? rule.minutes : 15,

@@ -1,16 +1,8 @@
 import { useState } from 'react';
-import { fromDay, isClock, isIsoDate, type IsoDate } from '../../core/calendar';
+import { fromDay, isClock, isIsoDate, type IsoDate, usualTeacher } from '../../core/calendar';
 import { easierFor, GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
-import {
-  childrenOf,
-  type Presence,
-  PRESENCES,
-  type Ritual,
-  type RitualSort,
-  titleOf,
-  usualTeacher,
-} from '../../core/household';
+import { childrenOf, type Presence, PRESENCES, type Ritual, type RitualSort, titleOf } from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
@@ -48,7 +40,7 @@ export function RitualForm({
   const commit = useFormCommit();
   const [title, setTitle] = useState(ritual?.title ?? '');
   const [childIds, setChildIds] = useState(ritual?.childIds ?? household.children.map((c) => c.id));
-  const [teacherId, setTeacherId] = useState(ritual?.teacherId ?? usualTeacher(household, undefined)?.id ?? '');
+  const [teacherId, setTeacherId] = useState(ritual?.teacherId ?? usualTeacher(household, undefined, today)?.id ?? '');
   const [weekdays, setWeekdays] = useState(ritual?.weekdays ?? (sort === 'extra' ? [] : (year?.weekdays ?? [])));
   const [minutes, setMinutes] = useState(ritual?.minutes ?? 10);
   const [presence, setPresence] = useState<Presence>(ritual?.presence ?? (sort === 'chore' ? 'alone' : 'with'));

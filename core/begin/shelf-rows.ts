@@ -1,4 +1,4 @@
-import { type Day, toDay } from '../calendar';
+import { type Day, toDay, usualTeacher } from '../calendar';
 import { type CoursePattern, expandPattern, flatten, KIND_DEFAULTS, lessonsIn, patternFault } from '../course';
 import {
   type Course,
@@ -11,7 +11,6 @@ import {
   type Put,
   type SchoolYear,
   titleOf,
-  usualTeacher,
   wishOf,
 } from '../household';
 import { evenPerSitting, openDates } from '../pace';
@@ -114,7 +113,7 @@ function rowsOf(now: Household, year: SchoolYear, row: ShelfRow, today: Day, new
   };
   const enrolment: Enrolment = {
     ...{ id: newId(), courseId: course.id, childIds: row.childIds },
-    teacherId: usualTeacher(now, year.weekdays)!.id,
+    teacherId: usualTeacher(now, year.weekdays, today)!.id,
     weekdays: year.weekdays,
     ...{ rule: { kind: 'even' }, perSitting: 1, life: 'running', takesOptional: true },
   };

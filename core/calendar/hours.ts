@@ -1,5 +1,23 @@
 import { type Clock, clockOf, isClock } from './day';
 
+const MINUTES_A_DAY = 1440;
+
+/**
+ * Minutes of a number of hours as it is typed; nothing but blanks is none. Undefined where it cannot be read or is more than a day.
+ * @example
+ * ['2.5', '2,5', '', '25', 'x'].map(minutesTyped) // => [150, 150, 0, undefined, undefined]
+ */
+export function minutesTyped(hours: string): number | undefined {
+  const minutes = Math.round(Number(hours.trim().replace(',', '.') || '0') * 60);
+  return minutes >= 0 && minutes <= MINUTES_A_DAY ? minutes : undefined;
+}
+/**
+ * Minutes as hours that can be typed.
+ * @example
+ * hoursTyped(150) // => '2.5'
+ */
+export const hoursTyped = (minutes: number): string => String(Math.round((minutes / 60) * 100) / 100);
+
 export interface Hours {
   from: Clock;
   to: Clock;

@@ -99,6 +99,26 @@ export function weeklyMinutes({ minutes, later }: Pick<Teacher, 'minutes' | 'lat
   return since.reduce((last, l) => (l.from >= last.from ? l : last), { from: '', minutes }).minutes;
 }
 
+/** Minutes of teaching a week as they hold on a day; of the given weekdays alone, where some are. */
+export const minutesAWeek = (teacher: Teacher, day: Day, weekdays?: readonly Weekday[]): number =>
+  weeklyMinutes(teacher, day).reduce((n, m, i) => n + (weekdays?.includes((i + 1) as Weekday) === false ? 0 : m), 0);
+
+/**
+ * Who teaches unless somebody else is chosen: the teacher with the most hours on the given weekdays (all of them where none are
+ * given) as they hold on a day, of equals the first.
+ */
+export function usualTeacher(
+  state: { teachers: readonly Teacher[] },
+  weekdays: readonly Weekday[] | undefined,
+  day: Day,
+): Teacher | undefined {
+  const hours = (t: Teacher) => minutesAWeek(t, day, weekdays);
+  return state.teachers.reduce<Teacher | undefined>(
+    (best, t) => (!best || hours(t) > hours(best) ? t : best),
+    undefined,
+  );
+}
+
 /**
  * The minutes a teacher usually teaches on such a day. On an extra day of a weekday without school, or one kept to catch
  * up on, they have what their school weekdays hold on average.

@@ -8,7 +8,6 @@ import {
   type Id,
   type Settings,
   TABLES,
-  type Teacher,
   type WayKey,
   type Ways,
   WAYS,
@@ -128,22 +127,6 @@ function meanStep(course: Course, startMinutes: number): [number, number] {
     taught += presence === 'with' ? own : presence === 'start' ? Math.min(own, startMinutes) : 0;
   }
   return steps.length === 0 ? [0, 0] : [minutes / steps.length, taught / steps.length];
-}
-
-/**
- * Who teaches unless somebody else is chosen: the teacher with the most hours on the given weekdays (all of them where none are
- * given), of equals the first.
- */
-export function usualTeacher(
-  state: Pick<Household, 'teachers'>,
-  weekdays: readonly Weekday[] | undefined,
-): Teacher | undefined {
-  const hours = (t: Teacher) =>
-    t.minutes.reduce((n, m, i) => n + (weekdays?.includes((i + 1) as Weekday) === false ? 0 : m), 0);
-  return state.teachers.reduce<Teacher | undefined>(
-    (best, t) => (!best || hours(t) > hours(best) ? t : best),
-    undefined,
-  );
 }
 
 const titles = new WeakMap<readonly Course[], ReadonlyMap<Id, string>>();

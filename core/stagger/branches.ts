@@ -1,6 +1,7 @@
 import type { Columns } from './columns';
 import { type Fence, standingAt } from './fences';
 import type { Problem, Share } from './types';
+import { ROUNDING, wholeBound } from './weights';
 
 /** What is left open: all plans within some fences, and what none of them can cost less than. */
 interface Branch {
@@ -10,9 +11,6 @@ interface Branch {
 
 /** Rounds of the program within one branch, at the most: what is left of it shows in its branches as well. */
 const ROUNDS = 12;
-/** Costs are whole numbers: a bound that lies above one by more than this is the next. */
-const ROUNDING = 1e-6;
-const whole = (bound: number) => Math.ceil(bound - ROUNDING);
 
 /**
  * What a mixture of placements cannot see, halves can: no plan places a step and a half by a date. Where the best mixture does, its
@@ -20,9 +18,8 @@ const whole = (bound: number) => Math.ceil(bound - ROUNDING);
  * the lower of the two bounds holds for all (branch and price: Barnhart and others 1998). The half with the lowest bound is parted next.
  * @param root solved as far as it goes
  * @param goal what the best known plan costs: what cannot be cheaper is left alone
- * @param done after every pass: where the tracks stood in it and how many passes there were; how much the best known plan then costs,
- *   or nothing where no more is to be done
- * @returns the bound on all plans
+ * @param done after every round of a half, with the passes it took: whether to go on
+ * @returns after every half the bound on all plans
  */
 export function* byBranches(
   problem: Problem,
@@ -31,33 +28,37 @@ export function* byBranches(
   done: (columns: Columns, passes: number) => boolean,
 ): Generator<number, void> {
   const open: Branch[] = [{ columns: root, bound: root.bound }];
-  const lowest = () => Math.min(goal(), ...open.map((b) => whole(b.bound)));
-  while (open.length > 0) {
-    open.sort((a, b) => b.bound - a.bound);
-    const { columns, bound } = open.pop()!;
-    if (whole(bound) >= goal()) return;
-    const halves = parted(problem, columns.mixed());
-    // A mixture of nothing but whole placements is a plan itself: no branch of it is higher.
-    if (!halves) return;
-    for (const fence of halves) {
-      const half = columns.within([fence]);
-      half.bound = -Infinity;
-      let going = true;
-      for (let i = 0; i <= ROUNDS && going; i++) {
-        const before = half.passes;
-        const made = i === 0 ? half.price(half.center) : half.round();
-        going = done(half, half.passes - before);
-        if (whole(half.bound) >= goal() || (i > 0 && (made === 0 || half.value - half.bound < ROUNDING))) break;
+  const lowest = () => Math.min(goal(), ...open.map((b) => wholeBound(b.bound)));
+  try {
+    while (open.length > 0) {
+      open.sort((a, b) => b.bound - a.bound);
+      const { columns, bound } = open.at(-1)!;
+      if (wholeBound(bound) >= goal()) return;
+      const halves = parted(problem, columns.mixed());
+      // A mixture of nothing but whole placements is a plan itself: no branch of it is higher.
+      if (!halves) return;
+      open.pop();
+      for (const fence of halves) {
+        const half = columns.within([fence]);
+        let going = true;
+        for (let i = 0; i <= ROUNDS && going; i++) {
+          const before = half.passes;
+          const made = i === 0 ? half.price(half.center) : half.round();
+          going = done(half, half.passes - before);
+          if (wholeBound(half.bound) >= goal() || (i > 0 && (made === 0 || half.value - half.bound < ROUNDING))) break;
+        }
+        open.push({ columns: half, bound: Math.max(bound, half.bound) });
+        if (going) continue;
+        // Broken off between the two halves: what the other may cost is what the whole may.
+        open.push({ columns, bound });
+        yield lowest();
+        return;
       }
-      open.push({ columns: half, bound: Math.max(bound, half.bound) });
-      if (going) continue;
-      // Broken off between the two halves: what the other may cost is what the whole may.
-      open.push({ columns, bound });
+      if (columns !== root) columns.end();
       yield lowest();
-      return;
     }
-    if (columns !== root) columns.end();
-    yield lowest();
+  } finally {
+    for (const { columns } of open) if (columns !== root) columns.end();
   }
 }
 

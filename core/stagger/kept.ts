@@ -1,8 +1,7 @@
 import { costOf } from './cost';
 import { Loads } from './loads';
-import type { Placed } from './types';
 import type { Effort, Plan } from './plan';
-import type { Problem } from './types';
+import type { Placed, Problem } from './types';
 import { WEIGHTS } from './weights';
 
 /** Rises with every change of the engine that may change a plan: plans kept by an older one are made anew. */

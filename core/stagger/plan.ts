@@ -3,10 +3,9 @@ import type { Id } from '../household';
 import type { Track } from '../pace';
 import type { LinearProgram } from './columns';
 import { type Clash, clashesOf, costOf, type PlanCost } from './cost';
-import type { Placed } from './types';
 import { MOST_STATES } from './pair';
 import { forcedClashes } from './prices';
-import type { Problem } from './types';
+import type { Placed, Problem } from './types';
 import { seeded } from './random';
 import { WEIGHTS } from './weights';
 import { Work } from './work';
@@ -62,7 +61,7 @@ const PROGRAM_ROUNDS = 1 / 8;
 /**
  * Places all tracks. Each is placed exactly against the others in turn (a best response), which can only lower the
  * cost, until a whole sweep changes nothing. Then all that is shared gets a price, which bounds what any plan can cost and
- * leads to other plans; and small groups that meet on a crowded date are taken out and placed again together, kept when
+ * leads to other plans, made whole out of mixtures (`wholeOf`); and small groups that meet on a crowded date are taken out and placed again together, kept when
  * better. Ends when the effort is spent or the plan costs no more than the bound. Same problem, same effort, same plans.
  *
  * Gives a first plan after one sweep, then, about once a sweep, a better plan or undefined when there is none; a

@@ -1,8 +1,7 @@
 import { eachDate, Loads, over } from './loads';
-import type { Placed } from './types';
 import { placedBy } from './links';
 import { type Joint, jointPairs } from './pair';
-import type { Problem } from './types';
+import type { Placed, Problem } from './types';
 import { sumsOf, type Terms } from './shortest';
 import { CLASH, type Excess, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 

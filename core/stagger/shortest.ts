@@ -1,7 +1,7 @@
 import { weekStart } from '../calendar';
 import { reach, type Track } from '../pace';
 import type { Placed, Problem } from './types';
-import { WEIGHTS } from './weights';
+import { ROUNDING, WEIGHTS } from './weights';
 
 /** A track's best placement on given terms, and what it costs on them. */
 export interface Shortest {
@@ -122,9 +122,6 @@ export function statesOf({ steps, weeklyCap, usedThisWeek }: Track): { width: nu
 /** Whether a new week, and with it a new weekly cap, has begun by a track's d-th date. */
 export const beginsWeek = ({ dates, firstDay, thisWeek }: Track, d: number): boolean =>
   weekStart(dates[d]!, firstDay) !== (d === 0 ? thisWeek : weekStart(dates[d - 1]!, firstDay));
-
-/** Costs are whole numbers; so far may a sum lie above another for no other reason than adding up. */
-const ROUNDING = 1e-6;
 
 /** What a placement of the track costs, priced as the paths are; every step of it stands on a date it may stand on. */
 function costAlong(

@@ -18,6 +18,11 @@ export const WEIGHTS = {
   drift: 1,
 } as const;
 
+/** Costs are whole numbers; so far may a sum of prices lie above one for no other reason than adding up. */
+export const ROUNDING = 1e-6;
+/** What a bound says of costs that are whole: no plan costs less than this. */
+export const wholeBound = (bound: number): number => Math.ceil(bound - ROUNDING);
+
 /** Minutes above somebody's hours from which on each costs twice as much: long days are worse than many a little long. */
 export const LONG = 30;
 

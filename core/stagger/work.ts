@@ -10,10 +10,9 @@ import { MOST_STATES } from './pair';
 import type { Random } from './random';
 import { costToGo, shortest, type ToGo } from './shortest';
 import type { Placed, Problem, Share } from './types';
+import { wholeBound } from './weights';
 import { wholeOf } from './whole';
 
-/** Bounds add up in fractions; costs are whole. So far may a sum lie above a whole number for no other reason. */
-const ROUNDING = 1e-6;
 /** Rounds of prices whose placements a linear program begins with. */
 const MEETING = 40;
 /** Above so many columns a program of its own for every branch takes longer than it brings. */
@@ -78,7 +77,7 @@ export class Work {
   priceRound(): void {
     const bound = this.bounding.round(this.toGo, this.cost);
     this.solves += this.problem.tracks.length;
-    this.bound = Math.max(this.bound ?? 0, Math.ceil(bound - ROUNDING));
+    this.bound = Math.max(this.bound ?? 0, wholeBound(bound));
   }
 
   /**
@@ -102,7 +101,7 @@ export class Work {
       const before = columns.passes;
       const made = columns.round();
       this.solves += (columns.passes - before) * this.problem.tracks.length;
-      this.bound = Math.max(this.bound ?? 0, Math.ceil(columns.bound - ROUNDING));
+      this.bound = Math.max(this.bound ?? 0, wholeBound(columns.bound));
       this.mixture = columns.mixed();
       if (i % ROUNDS_A_PLAN === 0) this.whole(this.mixture, this.order);
       // Nothing new, or the two have met: no price is better.

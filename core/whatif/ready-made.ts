@@ -1,14 +1,5 @@
-import { type Day, fromDay, type IsoDate, isIsoDate, toDay, yearFor, yearWithOutside } from '../calendar';
-import {
-  byId,
-  childrenOf,
-  type Enrolment,
-  type Household,
-  type Id,
-  type Put,
-  titleOf,
-  usualTeacher,
-} from '../household';
+import { type Day, fromDay, type IsoDate, isIsoDate, toDay, yearFor, yearWithOutside, usualTeacher } from '../calendar';
+import { byId, childrenOf, type Enrolment, type Household, type Id, type Put, titleOf } from '../household';
 import { neededPerSitting } from '../pace';
 import { count, hoursAndMinutes, listing, shortDate } from '../words';
 
@@ -92,7 +83,7 @@ export function readyMadePuts(now: Household, wish: ReadyMade, today: Day, newId
       const draft: Enrolment = {
         ...{ id: newId(), courseId: course.id, childIds: wish.childIds },
         ...{
-          teacherId: usualTeacher(now, stored.weekdays)?.id ?? '',
+          teacherId: usualTeacher(now, stored.weekdays, today)?.id ?? '',
           weekdays: stored.weekdays,
           rule: { kind: 'even' },
         },

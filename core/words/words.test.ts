@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fromDay, toDay } from '../calendar';
+import { fromDay, toDay, usualTeacher } from '../calendar';
 import { contentsWords, expandPattern, flatten } from '../course';
-import { coursesInOrder, usualTeacher } from '../household';
+import { coursesInOrder } from '../household';
 import { lessonsNeeding } from '../materials';
 import { finishOf, finishWords, misfits, overview } from '../overview';
 import { reserveOf } from '../pace';
@@ -209,11 +209,14 @@ describe('sentences about a course', () => {
   it('a course is taught by who has the hours, unless somebody else is chosen', () => {
     const evenings = aTeacher('dad', { minutes: [60, 0, 60, 0, 0, 0, 0] });
     const days = aTeacher('mum', { minutes: [240, 240, 240, 240, 0, 0, 0] });
-    expect(usualTeacher({ teachers: [evenings, days] }, [1, 2, 3, 4, 5])?.id).toBe('mum');
-    expect(usualTeacher({ teachers: [evenings, { ...days, minutes: [0, 240, 0, 0, 0, 0, 0] }] }, [1, 3])?.id).toBe(
-      'dad',
-    );
-    expect(usualTeacher({ teachers: [] }, undefined)).toBeUndefined();
+    expect(usualTeacher({ teachers: [evenings, days] }, [1, 2, 3, 4, 5], toDay('2026-11-11'))?.id).toBe('mum');
+    const tuesdays = { ...days, minutes: [0, 240, 0, 0, 0, 0, 0] };
+    expect(usualTeacher({ teachers: [evenings, tuesdays] }, [1, 3], toDay('2026-11-11'))?.id).toBe('dad');
+    expect(usualTeacher({ teachers: [] }, undefined, toDay('2026-11-11'))).toBeUndefined();
+    // Who has given up the hours by then is not chosen for them.
+    const leaving = { ...days, later: [{ from: '2027-01-04', minutes: [0, 0, 0, 0, 0, 0, 0] }] };
+    const on = (date: string) => usualTeacher({ teachers: [evenings, leaving] }, undefined, toDay(date))?.id;
+    expect([on('2027-01-03'), on('2027-01-04')]).toEqual(['mum', 'dad']);
   });
 
   it('a lesson that needs a thing for three steps is one lesson', () => {
