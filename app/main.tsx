@@ -1,12 +1,15 @@
 import { setNonce } from 'get-nonce';
 import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
+import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import './theme/theme.css';
+import { AllFallen } from './shell/fallen';
 import { Frame } from './shell/frame';
 import { HouseholdProvider } from './shell/household';
 import { PlanProvider } from './shell/plan';
 import { Whole } from './shell/whole';
+import { watchMissing } from './shell/missing';
 import { watchUpdates } from './shell/updates';
 import { Today } from './today/today';
 import { useHanded } from './child/handed';
@@ -50,15 +53,18 @@ const TeacherPage = lazy(() => import('./week/teacher-page'));
 const WaysPage = lazy(() => import('./household/ways-page'));
 const Keeping = lazy(() => import('./keep/keeping'));
 
+watchMissing();
 void watchUpdates();
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <HouseholdProvider>
-      <PlanProvider>
-        <Doors />
-      </PlanProvider>
-    </HouseholdProvider>
+    <ErrorBoundary FallbackComponent={AllFallen}>
+      <HouseholdProvider>
+        <PlanProvider>
+          <Doors />
+        </PlanProvider>
+      </HouseholdProvider>
+    </ErrorBoundary>
   </StrictMode>,
 );
 

@@ -82,6 +82,86 @@ test.describe('with the service worker', () => {
   });
 });
 
+test.describe('what cannot be fetched, or goes wrong', () => {
+  // What these bring about on purpose.
+  test.use({ mayFault: /ERR_FAILED|dynamically imported module|the sluice leaks/ });
+  // The page serves other tests after these.
+  test.afterEach(({ page }) => page.unrouteAll());
+
+  test('a page that goes wrong says so in its place; the other pages go on, and the record can be saved', async ({
+    page,
+  }) => {
+    await page.route('**/assets/charts-page-*.js', (route) =>
+      route.fulfill({
+        contentType: 'text/javascript',
+        body: 'export default function () { throw new Error("the sluice leaks") }',
+      }),
+    );
+    await page.goto('/record/charts');
+    await expect(page.getByRole('alert')).toContainText('Something on it went wrong: the sluice leaks');
+    const saved = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save what is recorded' }).click();
+    expect((await saved).suggestedFilename()).toContain('rescued');
+    await page.keyboard.press('1');
+    await expect(rows(page).first()).toBeVisible();
+
+    // What a press asks for and cannot be fetched is told, and the page stays as it is.
+    await page.route('**/assets/jot-dialog-*.js', (route) => route.abort());
+    await page.keyboard.press('j');
+    await expect(status(page)).toContainText('has not been fetched to this browser yet');
+    await expect(rows(page).first()).toBeVisible();
+  });
+
+  test.describe('out of reach', () => {
+    test.use({ serviceWorkers: 'allow' });
+    test('what is not in the browser yet is said in words, and nothing else is lost; from the second day on all is there', async ({
+      page,
+    }) => {
+      const at = 'http://127.0.0.1:4333';
+      const server = await serve(4333);
+      await page.goto(`${at}/`);
+      await page.evaluate(() => navigator.serviceWorker.ready);
+      await expect(rows(page).first()).toBeVisible();
+      const held = () =>
+        page.evaluate(async () => {
+          const names = await caches.keys();
+          const all = await Promise.all(names.map(async (n) => (await caches.open(n)).keys()));
+          return all.flat().length;
+        });
+      const onFirst = await held();
+      await stop(server);
+
+      // Today, Week and Shelf are there; the charts are not, and the page says so instead of going white.
+      await page.goto(`${at}/shelf`);
+      await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+      await page.goto(`${at}/record/charts`);
+      await expect(page.getByRole('alert')).toContainText('has not been fetched to this browser yet');
+      await page.keyboard.press('1');
+      await expect(rows(page).first()).toBeVisible();
+      await page.keyboard.press('d');
+      await expect(rows(page).locator('button[aria-pressed="true"]')).toHaveCount(1);
+
+      const again = await serve(4333);
+      await page.clock.setFixedTime(new Date('2026-11-12T09:00:00'));
+      await page.goto(`${at}/`);
+      await expect(rows(page).first()).toBeVisible();
+      await page.keyboard.press('8');
+      await expect(page.getByText('Every page of the program is in this browser')).toBeVisible();
+      expect(await held()).toBeGreaterThan(onFirst);
+      await stop(again);
+      for (const [path, name] of [
+        ['/record/charts', 'The record in charts'],
+        ['/materials', 'Materials'],
+        ['/cards', 'Cards'],
+        ['/year/forecast', 'How long will it take'],
+      ] as const) {
+        await page.goto(`${at}${path}`);
+        await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+      }
+    });
+  });
+});
+
 test('when the room runs out it is said before, as far as the browser tells', async ({ page }) => {
   await page.addInitScript(() => {
     navigator.storage.estimate = () => Promise.resolve({ usage: 930_000, quota: 1_000_000 });

@@ -38,3 +38,11 @@ export function putHintsAway(which: string | undefined): void {
   if (which === undefined) localStorage.removeItem(HINTS);
   else localStorage.setItem(HINTS, [...new Set([...hintsAway(), which])].join(' '));
 }
+
+const FIRST_USED = 'olden-primer first used';
+/** Notes a day on which the program is used in this browser; whether it was used here on another day. */
+export function usedBefore(day: string): boolean {
+  const first = localStorage.getItem(FIRST_USED);
+  if (first === null) localStorage.setItem(FIRST_USED, day);
+  return first !== null && first !== day;
+}

@@ -15,7 +15,7 @@ import { count } from '../ui/words';
 import { handBackupOver } from './backup-file';
 import { Merging } from './merging';
 import { picturesWords, takePictures, tidyPictures } from './pictures';
-import { Room } from './room';
+import { Room, WithoutConnection } from './room';
 import { gone } from '../ui/gone';
 
 /** Backup, restore, copies put aside, and the way between the sample and one's own household. */
@@ -140,6 +140,7 @@ function KeepingPage() {
           )}
           <Merging />
           <Room />
+          <WithoutConnection />
         </section>
         <section aria-labelledby="which" className="flex flex-col gap-3">
           <h2 id="which">{which === 'sample' ? 'The sample household' : 'Your own household'}</h2>

@@ -1,5 +1,6 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { askToPersist, readSpace, type Space } from '../../store';
+import { keepTheRest, keptHere, subscribeToUpdates } from '../shell/updates';
 
 const MB = 1_000_000;
 const size = (bytes: number) => (bytes < 10 * MB ? `${(bytes / MB).toFixed(1)} MB` : `${Math.round(bytes / MB)} MB`);
@@ -48,6 +49,29 @@ export function Room() {
           )}
         </>
       )}
+    </>
+  );
+}
+
+/** Which pages open without a connection. */
+export function WithoutConnection() {
+  const kept = useSyncExternalStore(subscribeToUpdates, keptHere);
+  return (
+    <>
+      <h3 className="pt-3">Without a connection</h3>
+      {kept === 'all' && <p>Every page of the program is in this browser and opens without a connection.</p>}
+      {kept === 'some' && (
+        <>
+          <p>
+            Today, Week, Shelf and Backup open without a connection. The other pages are fetched to this browser once it
+            is used on a second day.
+          </p>
+          <button type="button" className="btn self-start" onClick={() => void keepTheRest()}>
+            Fetch them now
+          </button>
+        </>
+      )}
+      {kept === 'nothing' && <p>In this browser the program opens only while it can be reached.</p>}
     </>
   );
 }

@@ -1,13 +1,15 @@
 import { PenLine, Redo2, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { ownBegun } from '../../store';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
 import { useNarrow } from '../ui/use-narrow';
 import { DayLists } from './day-lists';
+import { Beside, WhatFalls } from './fallen';
 import { useHintsAway } from './hint-store';
 import { useHousehold } from './household';
 import { Lost } from './lost';
+import { isMissing, MISSING } from './missing';
 import { PlanMark } from './plan-mark';
 import { Reminders } from './reminders';
 import { VIEWS } from './views';
@@ -36,7 +38,7 @@ function useAwake(): boolean {
 }
 
 export function Frame() {
-  const { household, which, trial, history, notice, undo, redo, switchTo } = useHousehold();
+  const { household, which, trial, history, notice, say, undo, redo, switchTo } = useHousehold();
   const [over, setOver] = useState<'keys' | 'commands' | 'jot'>();
   const navigate = useNavigate();
   const { pathname } = useLocation();
@@ -51,6 +53,15 @@ export function Frame() {
   useKey('mod+k', () => setOver('commands'));
   useKey('/', () => setOver('commands'), [], BY_SIGN);
   useKey('1,2,3,4,5,6,7,8', (e) => void navigate(VIEWS[Number(e.key) - 1]![0]), [navigate]);
+
+  // A button whose deed has to be fetched first says so when it cannot be.
+  useEffect(() => {
+    const listen = ({ reason }: PromiseRejectionEvent) => {
+      if (isMissing(reason)) say(MISSING, true);
+    };
+    window.addEventListener('unhandledrejection', listen);
+    return () => window.removeEventListener('unhandledrejection', listen);
+  }, [say]);
 
   useEffect(() => {
     const view = VIEWS.find(([to]) => (to === '/' ? pathname === '/' : pathname.startsWith(to)));
@@ -109,9 +120,9 @@ export function Frame() {
           )}
         </div>
         {trial && (
-          <Suspense>
+          <Beside>
             <TrialLine />
-          </Suspense>
+          </Beside>
         )}
         <Lost />
         {!trial && <Reminders />}
@@ -121,21 +132,21 @@ export function Frame() {
         className="mx-auto w-full max-w-[1240px] flex-1 px-4 pt-1 pb-24 sm:px-8 sm:pt-2 print:max-w-none print:p-0"
         tabIndex={-1}
       >
-        <Suspense fallback={<p className="py-8 text-soft">Loading …</p>}>
+        <WhatFalls>
           <Outlet />
-        </Suspense>
+        </WhatFalls>
       </main>
       <footer className="fixed inset-x-0 bottom-0 z-20 border-t border-edge bg-paper print:hidden">
         {!away.includes('all') && (
-          <Suspense>
+          <Beside>
             <Hint path={pathname} away={away} />
-          </Suspense>
+          </Beside>
         )}
         <div className="mx-auto flex max-w-[1240px] flex-wrap items-center gap-x-2 px-2 py-0.5 sm:flex-nowrap sm:px-8 sm:py-1">
           {narrow && (
-            <Suspense>
+            <Beside>
               <FootNav />
-            </Suspense>
+            </Beside>
           )}
           <button
             type="button"
@@ -182,23 +193,23 @@ export function Frame() {
         </div>
       </footer>
       {household.calendars.length > 0 && (
-        <Suspense>
+        <Beside>
           <Feeds />
-        </Suspense>
+        </Beside>
       )}
       {awake && (
-        <Suspense>
+        <Beside>
           <Tips />
-        </Suspense>
+        </Beside>
       )}
       {over && (
-        <Suspense>
+        <Beside key={over} asked>
           {over === 'keys' && <Keys close={() => setOver(undefined)} />}
           {over === 'jot' && <JotDialog close={() => setOver(undefined)} />}
           {over === 'commands' && (
             <Commands close={() => setOver(undefined)} jot={() => setOver('jot')} keys={() => setOver('keys')} />
           )}
-        </Suspense>
+        </Beside>
       )}
     </div>
   );

@@ -31,7 +31,6 @@ import {
   noteOwnBegun,
   openTrial,
   type Puts,
-  StoreFault,
   type Trial,
   trialOpen,
   trialsOf,
@@ -40,6 +39,7 @@ import {
 } from '../../store';
 import { localeHabits, todayHere } from '../ui/dates';
 import { SAMPLE_DAY, SAMPLE_LOOKED } from './notes';
+import { wordsFor } from './missing';
 import { whileStoring } from './state-mark';
 
 interface Open {
@@ -289,7 +289,7 @@ function Inner({
         if (text) say(text);
         return true;
       } catch (error) {
-        say(error instanceof StoreFault ? error.message : `Something went wrong: ${String(error)}`, true);
+        say(wordsFor(error), true);
         return false;
       }
     };

@@ -1,13 +1,24 @@
 /** The service worker’s life as the page sees it: registered once; a newer version waits until it is taken. */
+import { fromDay } from '../../core/calendar';
+import { usedBefore } from '../../store';
+import { todayHere } from '../ui/dates';
 
 let waiting: ServiceWorker | undefined;
+/** What of the program opens without a connection: nothing, what was fetched ahead, or every page. */
+type Kept = 'nothing' | 'some' | 'all';
+let kept: Kept = 'nothing';
+/** Milliseconds after which a page has mostly drawn what it shows. */
+const IDLE = 5000;
 const listeners = new Set<() => void>();
+const tellAll = () => {
+  for (const l of listeners) l();
+};
 
 function found(worker: ServiceWorker | null): void {
   // Without a controller this is the first version, not a newer one.
   if (!worker || !navigator.serviceWorker.controller) return;
   waiting = worker;
-  for (const l of listeners) l();
+  tellAll();
 }
 
 /** Registers the service worker; where there is none (a plain http address on another machine), nothing happens. */
@@ -20,9 +31,32 @@ export async function watchUpdates(): Promise<void> {
       const { installing } = registration;
       installing?.addEventListener('statechange', () => installing.state === 'installed' && found(installing));
     });
+    navigator.serviceWorker.addEventListener('message', ({ data }) => {
+      if (data === 'all is kept') putKept('all');
+    });
+    navigator.serviceWorker.startMessages();
+    await navigator.serviceWorker.ready;
+    putKept('some');
+    // Somebody who looks in once need not fetch it all; whoever comes back shall have every page without a connection.
+    if (!usedBefore(fromDay(todayHere()))) return;
+    // Some browsers do not tell when they are idle.
+    if ('requestIdleCallback' in window) requestIdleCallback(() => void keepTheRest());
+    else setTimeout(() => void keepTheRest(), IDLE);
   } catch {
     // The app works without it; only a reload with the server stopped does not.
   }
+}
+
+function putKept(now: Kept): void {
+  kept = now;
+  tellAll();
+}
+export const keptHere = (): Kept => kept;
+
+/** Has all pages fetched that are not kept yet; `keptHere` says when they are. */
+export async function keepTheRest(): Promise<void> {
+  const { active } = await navigator.serviceWorker.ready;
+  active?.postMessage('keep the rest');
 }
 
 export const subscribeToUpdates = (listener: () => void): (() => void) => {

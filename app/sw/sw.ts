@@ -1,21 +1,56 @@
 // Keeps the built app in the browser, so that a reload works with the server stopped. A newer version waits until the
-// reader takes it. Built by scripts/sw-plugin.ts, which puts the list of files in.
+// reader takes it. Built by scripts/sw-plugin.ts, which puts the lists of files in.
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { CacheFirst } from 'workbox-strategies';
 
-declare const __FILES__: { url: string; revision: string | null }[];
+/** What Today, Week, Shelf and Backup need: fetched ahead. */
+declare const __FIRST__: { url: string; revision: string | null }[];
+/** What all other views need: kept once it was wanted, or all of it once somebody has come back. */
+declare const __REST__: string[];
+/** Heavy parts that few use: kept once they were wanted. */
+declare const __HEAVY__: string[];
 interface Scope {
-  addEventListener(type: 'message', listener: (e: { data: unknown }) => void): void;
+  addEventListener(
+    type: 'message',
+    listener: (e: {
+      data: unknown;
+      source: { postMessage(said: string): void } | null;
+      waitUntil(work: Promise<unknown>): void;
+    }) => void,
+  ): void;
   skipWaiting(): Promise<void>;
 }
 
+const REST = 'rest';
+const known = new Set([...__REST__, ...__HEAVY__]);
+
 cleanupOutdatedCaches();
-precacheAndRoute(__FILES__);
+precacheAndRoute(__FIRST__);
 registerRoute(new NavigationRoute(createHandlerBoundToURL('/'), { denylist: [/^\/api\//] }));
-// The solver is kept once it was wanted; its name changes with its content.
-registerRoute(({ url }) => url.pathname.endsWith('.wasm'), new CacheFirst({ cacheName: 'solver' }));
+// Names change with their content, so what is kept is never out of date.
+registerRoute(({ url, sameOrigin }) => sameOrigin && known.has(url.pathname), new CacheFirst({ cacheName: REST }));
+
+/** Fetches what is not here yet, one after the other, and lets go of what older versions left; whether all is here. */
+async function keepRest(): Promise<boolean> {
+  const cache = await caches.open(REST);
+  const here = new Set<string>();
+  for (const request of await cache.keys()) {
+    const { pathname } = new URL(request.url);
+    if (known.has(pathname)) here.add(pathname);
+    else await cache.delete(request);
+  }
+  try {
+    for (const url of __REST__) if (!here.has(url)) await cache.add(url);
+    return true;
+  } catch {
+    // Out of reach, or out of room: the next visit goes on from here.
+    return false;
+  }
+}
+
 const scope = self as unknown as Scope;
 scope.addEventListener('message', (e) => {
   if (e.data === 'take over') void scope.skipWaiting();
+  if (e.data === 'keep the rest') e.waitUntil(keepRest().then((all) => all && e.source?.postMessage('all is kept')));
 });
