@@ -10,6 +10,10 @@ interface Form {
   /** Fields that are left alone, and why. */
   leave?: [RegExp, string][];
 }
+const HOLD_FROM: [RegExp, string] = [
+  /hold from/,
+  'it stands there only while something else is chosen, and says from when',
+];
 const FORMS: Form[] = [
   {
     view: '/household',
@@ -19,12 +23,18 @@ const FORMS: Form[] = [
       [/from/, '1 Sept 2026'],
       [/attention/, '7'],
     ],
+    leave: [HOLD_FROM],
   },
-  { view: '/household', open: /^Change Tobias/, set: [[/^Between which times/, '10:00–11:00, 14:00–15:00']] },
+  {
+    view: '/household',
+    open: /^Change Tobias/,
+    set: [[/^Between which times/, '10:00–11:00, 14:00–15:00']],
+    leave: [HOLD_FROM],
+  },
   {
     view: '/year',
     open: 'Change the year',
-    leave: [[/hold from/, 'it stands there only while another shape is chosen, and says from when']],
+    leave: [HOLD_FROM],
   },
   {
     view: '/year',

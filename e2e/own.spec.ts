@@ -301,3 +301,42 @@ test('a teacher’s hours from a coming date: the weeks behind it are planned by
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('from 30 Nov')).toHaveCount(0);
 });
+
+test('other minutes or hours hold from today unless another day is given; a day to come is told, and can be left out', async ({
+  page,
+}) => {
+  await page.goto('/household');
+  const dialog = page.getByRole('dialog');
+  const save = () => dialog.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Change Wren' }).click();
+  await expect(dialog.getByLabel('They hold from')).toHaveCount(0);
+  await dialog.getByLabel('Minutes of school on a full day').fill('165');
+  await dialog.getByLabel('They hold from').fill('');
+  await save();
+  await expect(dialog.getByText('Give the day from which the minutes hold.')).toBeVisible();
+  await dialog.getByLabel('They hold from').fill('2027-01-11');
+  await save();
+  await expect(page.getByText(/up to 2 h 30 of school a day, from 11 Jan 2027 2 h 45/)).toBeVisible();
+  await page.getByRole('button', { name: 'Change Wren' }).click();
+  await expect(dialog.getByLabel('Minutes of school on a full day')).toHaveValue('150');
+  await dialog.getByRole('button', { name: 'Leave this out' }).click();
+  await dialog.getByLabel('Minutes of school on a full day').fill('140');
+  await save();
+  await expect(page.getByText(/up to 2 h 20 of school a day$/)).toBeVisible();
+
+  // A teacher's hours of weeks gone by stay what they were.
+  const hoursOf = async (week: string) => {
+    await page.goto(`/week?of=${week}`);
+    await settled(page);
+    return page.getByText(/of 45 min/).count();
+  };
+  await page.goto('/household');
+  await page.getByRole('button', { name: 'Change Tobias' }).click();
+  for (const d of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday'])
+    await dialog.getByLabel(`Hours on ${d}`).fill('0.75');
+  await expect(dialog.getByLabel('They hold from')).toHaveValue('11 Nov 2026');
+  await save();
+  await expect(page.getByText(/3 h 45 a week/)).toBeVisible();
+  expect(await hoursOf('2026-11-02')).toBe(0);
+  expect(await hoursOf('2026-11-16')).toBeGreaterThan(0);
+});

@@ -1,21 +1,13 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { putChild, stayFault } from '../../core/deeds';
+import { putChild } from '../../core/deeds';
 import { useMemo } from 'react';
-import { useForm, useWatch } from 'react-hook-form';
-import { boolean, mixed, number, object, type ObjectSchema, string } from 'yup';
-import { ageOn, fromDay, isIsoDate } from '../../core/calendar';
-import {
-  type Child,
-  COLOURS,
-  type Colour,
-  type Household,
-  ORNAMENTS,
-  type Ornament as OrnamentName,
-  withRow,
-} from '../../core/household';
-import { readTags, TOOLS_FROM } from '../../core/materials';
+import { useFieldArray, useForm, useWatch } from 'react-hook-form';
+import { fromDay, fullDay, isIsoDate } from '../../core/calendar';
+import { type Child, COLOURS, type Household, ORNAMENTS, withRow } from '../../core/household';
+import { TOOLS_FROM } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { useReach } from '../year/effect-lines';
+import { shortDate } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { Ornament } from '../ui/ornament';
@@ -23,117 +15,35 @@ import { COLOUR_WORDS } from '../ui/words';
 import { newId } from '../ui/id';
 import { DateControl } from '../ui/date-control';
 import { tip } from '../ui/tip';
-
-interface Values {
-  name: string;
-  born: string;
-  colour: Colour;
-  ornament: OrnamentName;
-  minutesPerDay: number;
-  attention?: number | undefined;
-  from?: string | undefined;
-  until?: string | undefined;
-  mouths: Mouths;
-  allergies: string;
-  tools: boolean;
-}
-const MOUTHS = { usual: 'as is usual for the age', yes: 'yes', no: 'no longer' } as const;
-type Mouths = keyof typeof MOUTHS;
+import { childOf, MOUTHS, type Mouths, schema, type Values, valuesOf } from './child-values';
+import { HoldFrom } from './hold-from';
 
 const STAY = [
   { name: 'from', label: 'With you from', hint: 'Empty: from the start. No day before it is asked about.' },
   { name: 'until', label: 'With you until', hint: 'A last day ends its own courses; every record is kept.' },
 ] as const;
-const stayDay = string().test('day', 'Give a day that exists, or leave it empty.', (v) => !v || isIsoDate(v));
-const schema = (today: string): ObjectSchema<Values> =>
-  object({
-    name: string().trim().required('Give the child a name.').max(80, 'Keep the name under 80 letters.'),
-    born: string()
-      .required('Give the birth date.')
-      .test('day', 'Give the birth date as a day that exists.', (v) => isIsoDate(v))
-      .test('past', 'The birth date lies in the future.', (v) => v <= today)
-      .test('old', 'The birth date lies more than 30 years back.', (v) => !isIsoDate(v) || ageOn(v, today) <= 30),
-    colour: string().oneOf(COLOURS).required(),
-    ornament: string().oneOf(ORNAMENTS).required(),
-    minutesPerDay: number()
-      .typeError('Give the minutes as a number.')
-      .integer('Give whole minutes.')
-      .min(0, 'Minutes cannot be below 0.')
-      .max(720, 'A school day of more than 720 minutes is not planned.')
-      .required('Give the minutes.'),
-    from: stayDay,
-    until: stayDay.test('order', 'The last day comes before the first.', function (until) {
-      return stayFault({ from: (this.parent as Values).from, until }) === undefined;
-    }),
-    attention: number()
-      .typeError('Give the minutes as a number.')
-      .integer('Give whole minutes.')
-      .min(1, 'Minutes of attention cannot be below 1.')
-      .max(600, 'More than 600 minutes is no limit: leave it empty.')
-      .optional(),
-    mouths: mixed<Mouths>().defined(),
-    allergies: string().defined().max(2000),
-    tools: boolean().defined(),
-  });
 
 export function ChildForm({ child, close }: { child: Child | undefined; close: () => void }) {
   const { household, today } = useHousehold();
   const commit = useFormCommit();
-  const free = <T extends string>(all: readonly T[], used: T[]) => all.find((x) => !used.includes(x)) ?? all[0]!;
   const { register, handleSubmit, control, formState } = useForm<Values>({
     resolver: yupResolver(schema(fromDay(today))),
-    defaultValues: {
-      ...(child ?? {
-        name: '',
-        born: '',
-        colour: free(
-          COLOURS,
-          household.children.map((c) => c.colour),
-        ),
-        ornament: free(
-          ORNAMENTS,
-          household.children.map((c) => c.ornament),
-        ),
-        minutesPerDay: 180,
-      }),
-      mouths: child?.mouths === undefined ? 'usual' : child.mouths ? 'yes' : 'no',
-      allergies: (child?.allergies ?? []).join(', '),
-      tools: child?.tools ?? false,
-    },
+    defaultValues: valuesOf(child, household, today),
   });
   const { errors } = formState;
   const [colour, ornament] = useWatch({ control, name: ['colour', 'ornament'] });
-  const stay = useWatch({ control, name: ['born', 'from', 'until', 'minutesPerDay'] });
+  const coming = useFieldArray({ control, name: 'coming' });
+  const values = useWatch({ control }) as Values;
   const after = useMemo((): Household | undefined => {
-    const [born, from, until, minutesPerDay] = stay;
-    if (!child || !isIsoDate(born) || [from, until].some((d) => d && !isIsoDate(d))) return undefined;
-    const { from: _f, until: _u, ...rest } = child;
-    const own = {
-      ...rest,
-      born,
-      minutesPerDay: minutesPerDay || 0,
-      ...(from ? { from } : {}),
-      ...(until ? { until } : {}),
-    };
-    return { ...household, children: withRow(household.children, own) };
-  }, [stay, child, household]);
+    const { born, from, until, minutesFrom, minutesPerDay } = values;
+    if (!child || !isIsoDate(born) || [from, until, minutesFrom].some((d) => d && !isIsoDate(d))) return undefined;
+    const typed = { ...values, minutesPerDay: minutesPerDay || 0 };
+    return { ...household, children: withRow(household.children, childOf(child, child.id, typed, household, today)) };
+  }, [values, child, household, today]);
   const reach = useReach(after);
-  const keep = handleSubmit(async ({ mouths, allergies, tools, ...v }) => {
-    // An empty field is no field.
-    if (v.attention === undefined) delete v.attention;
-    if (!v.from) delete v.from;
-    if (!v.until) delete v.until;
-    const { yields } = child ?? {};
-    const allergic = readTags(allergies);
-    const put = {
-      id: child?.id ?? newId(),
-      ...(yields ? { yields } : {}),
-      ...v,
-      ...(mouths === 'usual' ? {} : { mouths: mouths === 'yes' }),
-      ...(allergic.length > 0 ? { allergies: allergic } : {}),
-      ...(tools ? { tools } : {}),
-    } as Child;
-    if (await commit(`${v.name} ${child ? 'changed' : 'added'}`, (now) => putChild(now, put, today))) close();
+  const keep = handleSubmit(async (v) => {
+    const put = childOf(child, child?.id ?? newId(), v, household, today);
+    if (await commit(`${put.name} ${child ? 'changed' : 'added'}`, (now) => putChild(now, put, today))) close();
   });
   return (
     <FormDialog
@@ -182,6 +92,17 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
         className="w-32"
         {...register('minutesPerDay', { valueAsNumber: true })}
       />
+      {child && values.minutesPerDay !== fullDay(child, today) && (
+        <HoldFrom control={control} name="minutesFrom" fault={errors.minutesFrom?.message} />
+      )}
+      {coming.fields.map((row, i) => (
+        <p key={row.id} className="flex flex-wrap items-center gap-3">
+          From {shortDate(household.settings.dateStyle, row.from, today)}: {row.minutes} minutes
+          <button type="button" className="btn btn-quiet" onClick={() => coming.remove(i)}>
+            Leave this out
+          </button>
+        </p>
+      ))}
       <InputField
         label="Minutes of attention at one go"
         hint="Longer work is cut into pieces. Empty: years of age and two up to the age of eight, then no limit."

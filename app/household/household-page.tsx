@@ -1,6 +1,15 @@
 import { Link } from 'react-router';
 import { useState } from 'react';
-import { ageOn, fromDay, type Weekday, minutesAWeek, toDay, weeklyMinutes } from '../../core/calendar';
+import {
+  ageOn,
+  fromDay,
+  fullDay,
+  type Weekday,
+  minutesAWeek,
+  stillToCome,
+  toDay,
+  weeklyMinutes,
+} from '../../core/calendar';
 import {
   type Child,
   DATE_STYLES,
@@ -65,7 +74,10 @@ export default function HouseholdPage() {
                     </span>
                     <span className="block text-[0.95rem] text-soft">
                       {count(Math.max(0, ageOn(c.born, fromDay(today))), 'year')} old, born{' '}
-                      {shortDate(settings.dateStyle, c.born, today)} · up to {hours(c.minutesPerDay)} of school a day
+                      {shortDate(settings.dateStyle, c.born, today)} · up to {hours(fullDay(c, today))} of school a day
+                      {stillToCome(c.later, today).map(
+                        (l) => `, from ${shortDate(settings.dateStyle, l.from, today)} ${hours(l.minutes)}`,
+                      )}
                     </span>
                   </span>
                   <button type="button" className="btn" aria-label={`Change ${c.name}`} onClick={() => setChild(c)}>
@@ -107,14 +119,11 @@ export default function HouseholdPage() {
                     .map((d) => `${WEEKDAY_NAMES[d].slice(0, 3)} ${hours(weeklyMinutes(t, today)[d - 1]!)}`)
                     .join(' · ') || 'no hours set'}
                 </p>
-                {(t.later ?? [])
-                  .filter((l) => l.from > fromDay(today))
-                  .map((l) => (
-                    <p key={l.from} className="text-[0.95rem] text-soft">
-                      from {shortDate(settings.dateStyle, l.from, today)}: {hours(minutesAWeek(t, toDay(l.from)))} a
-                      week
-                    </p>
-                  ))}
+                {stillToCome(t.later, today).map((l) => (
+                  <p key={l.from} className="text-[0.95rem] text-soft">
+                    from {shortDate(settings.dateStyle, l.from, today)}: {hours(minutesAWeek(t, toDay(l.from)))} a week
+                  </p>
+                ))}
               </li>
             ))}
           </ul>

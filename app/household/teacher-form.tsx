@@ -1,7 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { ReactNode } from 'react';
 import { type FieldError, useFieldArray, useForm, type UseFormRegisterReturn, useWatch } from 'react-hook-form';
-import { fromDay, minutesTyped } from '../../core/calendar';
+import { fromDay, minutesTyped, stillToCome } from '../../core/calendar';
 import type { Teacher } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { DateControl } from '../ui/date-control';
@@ -9,7 +9,8 @@ import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
-import { schema, teacherOf, type Values, valuesOf } from './teacher-values';
+import { HoldFrom } from './hold-from';
+import { hoursChanged, schema, teacherOf, type Values, valuesOf } from './teacher-values';
 
 /** A teacher's name and hours on each weekday; hours may be fractions ("2.5") and are stored as minutes. */
 export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; close: () => void }) {
@@ -17,13 +18,13 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
   const commit = useFormCommit();
   const { register, handleSubmit, control, formState, getValues } = useForm<Values>({
     resolver: yupResolver(schema),
-    defaultValues: valuesOf(teacher),
+    defaultValues: valuesOf(teacher, today),
   });
   const { errors } = formState;
   const later = useFieldArray({ control, name: 'later' });
   const [byClock, hours] = useWatch({ control, name: ['byClock', 'hours'] });
   const keep = handleSubmit(async (values) => {
-    const put = teacherOf(teacher?.id ?? newId(), values);
+    const put = teacherOf(teacher, teacher?.id ?? newId(), values, household, today);
     if (await commit(`${put.name} ${teacher ? 'changed' : 'added'}`, [{ table: 'teachers', put }])) close();
   });
   return (
@@ -41,6 +42,9 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
         faults={errors.hours}
         decimal
       />
+      {teacher && hoursChanged(teacher, { hours }, today) && (
+        <HoldFrom control={control} name="hoursFrom" fault={errors.hoursFrom?.message} />
+      )}
       {later.fields.map((row, i) => (
         <div key={row.id} className="flex flex-col gap-2 border-l-2 border-rule pl-4">
           <div className="flex flex-wrap items-end gap-3">
@@ -48,7 +52,7 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
               label="Other hours from"
               control={control}
               name={`later.${i}.from`}
-              autoFocus={i >= (teacher?.later?.length ?? 0)}
+              autoFocus={i >= stillToCome(teacher?.later, today).length}
               fault={errors.later?.[i]?.from?.message}
             />
             <button type="button" className="btn btn-quiet" onClick={() => later.remove(i)}>

@@ -1,19 +1,29 @@
 import { array, bool, object, type ObjectSchema, string } from 'yup';
 import {
+  beganOn,
+  type Day,
+  fromDay,
+  heldFrom,
   hoursTyped,
   isIsoDate,
   minutesTyped,
   readHours,
+  stillToCome,
   teacherHours,
   type Weekday,
+  weeklyMinutes,
   writeHours,
 } from '../../core/calendar';
-import type { Id, Teacher } from '../../core/household';
+import type { Household, Id, Teacher } from '../../core/household';
 
 /** A teacher as the form holds it: a line a weekday, Monday first. */
 export interface Values {
   name: string;
+  /** As they hold today. */
   hours: string[];
+  /** Where those are changed: from which day on. */
+  hoursFrom: string;
+  /** What holds from days still to come. */
   later: { from: string; hours: string[] }[];
   byClock: boolean;
   clock: string[];
@@ -32,16 +42,15 @@ const hoursLine = array(
     .defined()
     .test('hours', 'hours should be a number from 0 to 24, like 2.5.', (v) => minutesTyped(v) !== undefined),
 ).defined();
-const dated = object({
-  from: string()
-    .defined()
-    .test('day', 'Give the day from which they hold.', (v) => isIsoDate(v)),
-  hours: hoursLine,
-});
+const dayFrom = string()
+  .defined()
+  .test('day', 'Give the day from which they hold.', (v) => isIsoDate(v));
+const dated = object({ from: dayFrom, hours: hoursLine });
 
 export const schema: ObjectSchema<Values> = object({
   name: string().trim().required('Give the teacher a name.').max(80, 'Keep the name under 80 letters.'),
   hours: hoursLine,
+  hoursFrom: dayFrom,
   later: array(dated)
     .defined()
     .test('once', 'Two of them hold from the same day.', (all) => new Set(all.map((l) => l.from)).size === all.length),
@@ -68,30 +77,47 @@ export const schema: ObjectSchema<Values> = object({
   ).defined(),
 });
 
-export function valuesOf(teacher: Teacher | undefined): Values {
+export function valuesOf(teacher: Teacher | undefined, today: Day): Values {
   return {
     name: teacher?.name ?? '',
-    hours: teacher?.minutes.map(hoursTyped) ?? DEFAULT_HOURS,
-    later: (teacher?.later ?? []).map((l) => ({ from: l.from, hours: l.minutes.map(hoursTyped) })),
+    hours: teacher ? weeklyMinutes(teacher, today).map(hoursTyped) : DEFAULT_HOURS,
+    hoursFrom: fromDay(today),
+    later: stillToCome(teacher?.later, today).map((l) => ({ from: l.from, hours: l.minutes.map(hoursTyped) })),
     byClock: (teacher?.hours ?? []).length > 0,
     clock: WEEK.map((i) => writeHours((teacher && teacherHours(teacher, (i + 1) as Weekday)) ?? [])),
     ready: teacher?.prepares?.map(String) ?? WEEK.map(() => '0'),
   };
 }
 
+/** Whether the hours of today were changed; what is no hours yet is a change too. */
+export const hoursChanged = (teacher: Teacher, { hours }: Pick<Values, 'hours'>, today: Day): boolean =>
+  weeklyMinutes(teacher, today).some((m, i) => minutesTyped(hours[i]!) !== m);
+
 /** The teacher that these values say; they have been found in order. */
-export function teacherOf(id: Id, values: Values): Teacher {
+export function teacherOf(
+  teacher: Teacher | undefined,
+  id: Id,
+  values: Values,
+  { years }: Household,
+  today: Day,
+): Teacher {
   const hours = values.byClock
     ? values.clock.flatMap((text, i) => readHours(text)!.map((h) => ({ weekday: (i + 1) as Weekday, ...h })))
     : [];
   const prepares = values.ready.map(readyIn);
-  const later = values.later
-    .map((l) => ({ from: l.from, minutes: l.hours.map((h) => minutesTyped(h)!) }))
-    .sort((a, b) => (a.from < b.from ? -1 : 1));
+  const minutes = values.hours.map((h) => minutesTyped(h)!);
+  const coming = values.later.map((l) => ({ from: l.from, minutes: l.hours.map((h) => minutesTyped(h)!) }));
+  const gone = (teacher?.later ?? []).filter((l) => l.from <= fromDay(today) && !coming.some((c) => c.from === l.from));
+  const was = { first: teacher?.minutes ?? minutes, later: [...gone, ...coming] };
+  const held =
+    teacher && hoursChanged(teacher, values, today)
+      ? heldFrom(was, { from: values.hoursFrom, minutes }, today, beganOn(years))
+      : was;
+  const later = [...held.later].sort((a, b) => (a.from < b.from ? -1 : 1));
   return {
     id,
     name: values.name.trim(),
-    minutes: values.hours.map((h) => minutesTyped(h)!),
+    minutes: held.first,
     ...(later.length > 0 ? { later } : {}),
     ...(hours.length > 0 ? { hours } : {}),
     ...(prepares.some((m) => m > 0) ? { prepares } : {}),

@@ -221,7 +221,7 @@ export function EnrolmentForm({
       )}
       <PaceFields course={course} register={register} errors={errors} now={now} />
       {year &&
-        printedWords(trial, draft, year).map((words) => (
+        printedWords(trial, draft, year, today).map((words) => (
           <p key={words} role="status" className="border-l-4 border-ink pl-3 text-[0.95rem]">
             {words}
           </p>

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { type ChildCount, childCount, isShort, presetOf, type Remedy, remedies } from '../../core/attendance';
+import { fullDay } from '../../core/calendar';
 import { byId, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
@@ -112,7 +113,7 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
       return `Teach on ${count(r.days.length, 'extra day')}: ${listing(r.days.map((d) => dayAndDate(style, d)))}`;
     if (r.kind === 'later') return `Run on to ${dayAndDate(style, r.end)}`;
     const beyond = r.beyond
-      ? ` (more than the ${count(c.child.minutesPerDay, 'minute')} a day set for ${c.child.name})`
+      ? ` (more than the ${count(fullDay(c.child, today), 'minute')} a day set for ${c.child.name})`
       : '';
     return `${count(r.minutes, 'minute')} more work on each of ${count(r.days, 'day')} to come: another course, longer sittings, or an everyday thing that counts${beyond}`;
   };

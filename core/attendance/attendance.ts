@@ -7,6 +7,7 @@ import {
   dayKind,
   dayLabel,
   fromDay,
+  fullDay,
   monthStart,
   toDay,
   yearWithOutside,
@@ -145,7 +146,7 @@ function childDay(
 function countedAway(state: Household, child: Child, day: Day): number {
   if (childAways(state, child.id, day).some((a) => a.why !== 'away' || (a.whole && a.counted === 0))) return 0;
   const minutes = childAways(state, child.id, day).reduce((n, a) => n + a.counted, 0);
-  return Math.min(minutes, Math.max(child.minutesPerDay, Number.isFinite(minutes) ? minutes : 0));
+  return Math.min(minutes, Math.max(fullDay(child, day), Number.isFinite(minutes) ? minutes : 0));
 }
 
 /**

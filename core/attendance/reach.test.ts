@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dayKind, fromDay, reshaped, schoolDays, shapeOn, toDay, type Weekday } from '../calendar';
+import { beganOn, dayKind, fromDay, heldFrom, reshaped, schoolDays, shapeOn, toDay, type Weekday } from '../calendar';
 import type { Household, SchoolYear, YearShape } from '../household';
 import { openDates } from '../pace';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear, yearArbitrary } from '../tests/make';
@@ -84,5 +84,22 @@ describe('a change that reaches back', () => {
     expect(pastChanged(before, household({ children: [aChild('A')] }), today)).toBe(0);
     expect(reachWords(5)).toContain('5 past days');
     expect(reachWords(1)).toContain('1 past day of the register. Press once more to change it as well');
+  });
+
+  it('a child’s minutes changed from today on change no day gone by; from an earlier day on they say how many', () => {
+    // A day said to be taught, without minutes: it counts with the child's usual ones.
+    const said = ['2026-09-08', '2026-09-10', '2026-09-15'].map((date) => ({
+      ...{ id: `A ${date}`, childId: 'A', date, status: 'taught' as const },
+    }));
+    const before = household({ attendance: said });
+    const changed = (from: string) => {
+      const { first, later } = heldFrom({ first: 300, later: [] }, { from, minutes: 90 }, today, beganOn([year]));
+      const children = [aChild('A', { minutesPerDay: first, later: [...later] }), aChild('B')];
+      return pastChanged(before, household({ attendance: said, children }), today);
+    };
+    expect(changed('2026-09-21')).toBe(0);
+    expect(changed('2026-12-01')).toBe(0);
+    expect(changed('2026-09-10')).toBe(2);
+    expect(changed('2026-09-07')).toBe(3);
   });
 });

@@ -3,6 +3,7 @@ import {
   dayKind,
   dayLabel,
   fromDay,
+  fullDay,
   LONGEST_YEAR,
   paintDays,
   schoolDays,
@@ -50,7 +51,7 @@ export function remedies(
     isShort(childCount({ ...state, years: state.years.map((o) => (o.id === y.id ? y : o)) }, y, child, today, coming));
   if (!short(year)) return [];
   const found: Remedy[] = [];
-  const work = moreWork(childCount(state, year, child, today, coming), coming);
+  const work = moreWork(childCount(state, year, child, today, coming), today, coming);
   if (work) found.push(work);
   const fewest = (days: readonly Day[]): { days: Day[]; year: SchoolYear } | undefined => {
     let next = year;
@@ -76,7 +77,11 @@ export function remedies(
 const MOST_MORE = 180;
 
 /** Minutes more on each day to come that bring the hours; undefined where days are missing as well, or it is too much. */
-function moreWork({ child, days, minutes, requirement }: ChildCount, coming: Coming | undefined): Remedy | undefined {
+function moreWork(
+  { child, days, minutes, requirement }: ChildCount,
+  today: Day,
+  coming: Coming | undefined,
+): Remedy | undefined {
   const missing = -(minutes.spare ?? 0);
   if (!coming || missing <= 0 || days.toCome === 0) return undefined;
   if (requirement.meets === 'both' && (days.spare ?? 0) < 0) return undefined;
@@ -86,7 +91,7 @@ function moreWork({ child, days, minutes, requirement }: ChildCount, coming: Com
     kind: 'work',
     minutes: more,
     days: days.toCome,
-    beyond: coming.usual(child.id) + more > child.minutesPerDay,
+    beyond: coming.usual(child.id) + more > fullDay(child, today),
   };
 }
 

@@ -6,3 +6,4 @@ export * from './people';
 export * from './rhythm';
 export * from './year';
 export * from './hours';
+export * from './held';

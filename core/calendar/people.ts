@@ -1,5 +1,6 @@
 import type { Child, Id, SchoolYear, Teacher } from '../household/types';
-import { type Clock, type Day, fromDay, isClock, minutesOf, type Weekday, weekdayOf } from './day';
+import { type Clock, type Day, isClock, minutesOf, type Weekday, weekdayOf } from './day';
+import { heldOn } from './held';
 import { type Away, type CalendarParts, childAways, outsideOf, withUs } from './outside';
 import { dayKind, dayShare, hasSchool, shapeOn, specialOn } from './year';
 
@@ -75,6 +76,10 @@ export function awayOn(state: CalendarParts & { teachers: readonly Teacher[] }, 
   return [...found.values()].sort((a, b) => (a.hours?.from ?? 0) - (b.hours?.from ?? 0));
 }
 
+/** Minutes of school that a full day may hold for a child, as they hold on a day. */
+export const fullDay = ({ minutesPerDay, later }: Pick<Child, 'minutesPerDay' | 'later'>, day: Day): number =>
+  later ? heldOn({ first: minutesPerDay, later }, day) : minutesPerDay;
+
 /**
  * Minutes of school a child has on a day: their usual minutes, the day's share of them on a light day, and never more
  * than what is left of the school's hours once they have been away. A morning out so costs an older child most of the
@@ -82,7 +87,7 @@ export function awayOn(state: CalendarParts & { teachers: readonly Teacher[] }, 
  */
 export function childMinutesOn(state: CalendarParts, year: SchoolYear, child: Child, day: Day): number {
   if (childOut(state, child.id, day)) return 0;
-  return minutesLeft(state, year, child.minutesPerDay, childAways(state, child.id, day), day);
+  return minutesLeft(state, year, fullDay(child, day), childAways(state, child.id, day), day);
 }
 
 /**
@@ -92,12 +97,8 @@ export function childMinutesOn(state: CalendarParts, year: SchoolYear, child: Ch
  * weeklyMinutes(aTeacher('T', { later: [{ from: '2027-01-04', minutes: [60, 0, 0, 0, 0, 0, 0] }] }), toDay('2027-01-03'))[0] // => 240
  * weeklyMinutes(aTeacher('T', { later: [{ from: '2027-01-04', minutes: [60, 0, 0, 0, 0, 0, 0] }] }), toDay('2027-01-04'))[0] // => 60
  */
-export function weeklyMinutes({ minutes, later }: Pick<Teacher, 'minutes' | 'later'>, day: Day): readonly number[] {
-  if (!later) return minutes;
-  const date = fromDay(day);
-  const since = later.filter((l) => l.from <= date);
-  return since.reduce((last, l) => (l.from >= last.from ? l : last), { from: '', minutes }).minutes;
-}
+export const weeklyMinutes = ({ minutes, later }: Pick<Teacher, 'minutes' | 'later'>, day: Day): readonly number[] =>
+  later ? heldOn({ first: minutes, later }, day) : minutes;
 
 /** Minutes of teaching a week as they hold on a day; of the given weekdays alone, where some are. */
 export const minutesAWeek = (teacher: Teacher, day: Day, weekdays?: readonly Weekday[]): number =>

@@ -1,5 +1,5 @@
 import type { SchoolYear, SpecialDay, YearShape } from '../household/types';
-import { type Day, fromDay, toDay, type Weekday, weekdayOf, weekStart } from './day';
+import { type IsoDate, type Day, fromDay, toDay, type Weekday, weekdayOf, weekStart } from './day';
 import { blocksOf } from './rhythm';
 
 /**
@@ -221,3 +221,6 @@ export const isBetweenYears = (years: readonly Pick<SchoolYear, 'start' | 'end'>
 export function nextSchoolDay(year: SchoolYear, day: Day): Day | undefined {
   return schoolDays(year).find((d) => d >= day);
 }
+
+/** The first day of all school years; undefined where there is none. */
+export const beganOn = (years: readonly SchoolYear[]): IsoDate | undefined => years.map((y) => y.start).sort()[0];

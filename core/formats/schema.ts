@@ -144,6 +144,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     colour: oneOf(H.COLOURS),
     ornament: oneOf(H.ORNAMENTS),
     minutesPerDay: whole(0, 1440),
+    later: opt(list(record({ from: date, minutes: whole(0, 1440) }), 0, 50)),
     yields: opt(list(id, 0, 500)),
     from: opt(date),
     until: opt(date),

@@ -1,3 +1,4 @@
+import { type Day, fullDay } from '../calendar';
 import { contentsOf } from '../course';
 import { byId, type Enrolment, type Household, type SchoolYear } from '../household';
 import { count } from '../words';
@@ -7,9 +8,9 @@ import { takenSteps } from './taken';
 /**
  * What taking a book *as printed* comes to where the week printed and the week chosen differ, in sentences: more weekdays than
  * the book has days (the plan takes some of them), fewer (its weeks take longer), and a printed day that is longer than a
- * full day of one of its children: a sitting holds what the book's day holds, and is not cut.
+ * full day of one of its children (as it holds today): a sitting holds what the book's day holds, and is not cut.
  */
-export function printedWords(state: Household, enrolment: Enrolment, year: SchoolYear): string[] {
+export function printedWords(state: Household, enrolment: Enrolment, year: SchoolYear, today: Day): string[] {
   if (enrolment.rule.kind !== 'printed') return [];
   const rhythm = rhythmOf(byId(state.courses, enrolment.courseId), enrolment);
   const printed = Math.min(rhythm.days, rhythm.lessons);
@@ -33,11 +34,13 @@ export function printedWords(state: Household, enrolment: Enrolment, year: Schoo
   }
   const longest = Math.max(0, ...minutes.values());
   const least = state.children
-    .filter((c) => enrolment.childIds.includes(c.id) && c.minutesPerDay < longest)
-    .sort((a, b) => a.minutesPerDay - b.minutesPerDay)[0];
+    .filter((c) => enrolment.childIds.includes(c.id))
+    .map((c) => ({ name: c.name, minutes: fullDay(c, today) }))
+    .filter((c) => c.minutes < longest)
+    .sort((a, b) => a.minutes - b.minutes)[0];
   if (least)
     words.push(
-      `Its longest printed day takes ${longest} minutes, more than the ${least.minutesPerDay} of a full day for ${least.name}: a printed day is not cut.`,
+      `Its longest printed day takes ${longest} minutes, more than the ${least.minutes} of a full day for ${least.name}: a printed day is not cut.`,
     );
   return words;
 }

@@ -82,7 +82,7 @@ describe('as printed', () => {
     const words = (rhythmId: string, weekdays: Enrolment['weekdays'], minutesPerDay = 240) => {
       const h = household({ kind: 'printed', rhythmId }, { weekdays });
       const children = h.children.map((c) => ({ ...c, minutesPerDay }));
-      return printedWords({ ...h, children }, h.enrolments[0]!, year);
+      return printedWords({ ...h, children }, h.enrolments[0]!, year, toDay('2026-09-07'));
     };
     expect(words('two', [1, 3])).toEqual([]);
     expect(words('five', [1, 2, 3, 4, 5])).toEqual([]);
@@ -98,7 +98,7 @@ describe('as printed', () => {
     const day = words('two', [1, 3], 10);
     expect(day).toHaveLength(1);
     expect(day[0]).toMatch(/^Its longest printed day takes \d+ minutes, more than the 10 of a full day for /);
-    expect(printedWords(aHousehold(), anEnrolment('e', 'c'), year)).toEqual([]);
+    expect(printedWords(aHousehold(), anEnrolment('e', 'c'), year, toDay('2026-09-07'))).toEqual([]);
   });
 
   it('the rest of today belongs to today’s printed day', () => {

@@ -1,5 +1,6 @@
 import {
   childMinutesOn,
+  fullDay,
   childOut,
   type Day,
   nextSchoolDay,
@@ -59,7 +60,7 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
     id: c.id,
     // Who is not there is asked for nothing: what the others of the family do together that day is no load of theirs (they miss
     // it), and nothing of their own is open.
-    hours: perDay(c, 'hours', (d) => (childOut(state, c.id, d) ? c.minutesPerDay : childMinutesOn(state, year, c, d))),
+    hours: perDay(c, 'hours', (d) => (childOut(state, c.id, d) ? fullDay(c, d) : childMinutesOn(state, year, c, d))),
   }));
   const usual = settings.wishes?.newLessons ?? NEW_LESSONS_A_TEACHER;
   const allowance = people.map((t) => {

@@ -10,6 +10,8 @@ export interface Child {
   ornament: Ornament;
   /** Minutes of school work a full day may hold for this child. */
   minutesPerDay: number;
+  /** Others from a date on, in any order: of those that have begun the latest hold. */
+  later?: { from: IsoDate; minutes: number }[];
   /** Courses that give way when time is short, the first to yield first; those not named stay where they are. */
   yields?: Id[];
   /** First and last day with the household; without them always. What is on record of it stays. */
