@@ -27,13 +27,13 @@ export function Asking({
   return (
     <div className="flex flex-col items-center gap-4 py-6">
       <p
-        className="min-h-28 text-center text-[3.2rem] leading-tight wrap-anywhere"
+        className="min-h-28 text-center text-figure leading-tight wrap-anywhere"
         aria-live="polite"
         data-card={card.id}
       >
         {card.front}
       </p>
-      <p className="min-h-9 text-center text-[1.5rem] text-soft wrap-anywhere">
+      <p className="min-h-9 text-center text-title text-soft wrap-anywhere">
         {shown ? card.back || 'nothing stands on its back' : ''}
       </p>
       {!shown && (
@@ -46,7 +46,7 @@ export function Asking({
           <button
             key={s}
             type="button"
-            className={`btn min-h-[64px] min-w-28 text-[1.2rem] ${s === 'right' ? 'btn-strong' : ''}`}
+            className={`btn min-h-[64px] min-w-28 text-lead ${s === 'right' ? 'btn-strong' : ''}`}
             onClick={() => answer(s)}
           >
             {WORDS[s]} <kbd>{{ right: 'r', slow: 's', wrong: 'w' }[s]}</kbd>

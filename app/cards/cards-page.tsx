@@ -198,7 +198,7 @@ function WithChild({
       </span>
       <span className="min-w-48 flex-1">
         {deckWords(cards)}
-        <span className="block text-[0.95rem] text-soft">
+        <span className="block text-aside text-soft">
           {[sittingWords(sitting), minuteWords(minutes), runWords(runsOf(household, deck, child.id))]
             .filter(Boolean)
             .join(' · ')}

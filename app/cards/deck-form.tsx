@@ -137,7 +137,7 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
         />
       </div>
       <div className="flex flex-wrap items-end gap-4">
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="checkbox" {...register('byHand')} /> I choose by hand which are asked; otherwise the likeliest
           forgotten
         </label>

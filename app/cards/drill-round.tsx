@@ -169,7 +169,7 @@ function Questions({
       </div>
       {ended || !question ? (
         <div className="py-8 text-center" role="status">
-          <p className="text-[1.6rem]">{round ? roundWords(round) : 'Nothing was answered.'}</p>
+          <p className="text-title">{round ? roundWords(round) : 'Nothing was answered.'}</p>
           {round && missedIn(round, household) && <p>To look at again: {missedIn(round, household)}.</p>}
         </div>
       ) : (
@@ -181,7 +181,7 @@ function Questions({
           }}
         >
           <p
-            className="min-h-20 text-center text-[3.2rem] leading-tight wrap-anywhere"
+            className="min-h-20 text-center text-figure leading-tight wrap-anywhere"
             aria-live="polite"
             data-question={at}
           >
@@ -193,7 +193,7 @@ function Questions({
                 <button
                   key={c}
                   type="button"
-                  className="btn min-h-[64px] text-[1.3rem] wrap-anywhere"
+                  className="btn min-h-[64px] text-part wrap-anywhere"
                   disabled={wrong !== undefined}
                   onClick={() => answer(c)}
                 >
@@ -211,14 +211,14 @@ function Questions({
             autoFocus={!choices}
             hidden={choices !== undefined}
             readOnly={wrong !== undefined}
-            className="w-56 text-center text-[2rem]"
+            className="w-56 text-center text-head"
             value={given}
             onChange={(e) => {
               started.current ??= performance.now();
               setGiven(e.target.value.slice(0, 60));
             }}
           />
-          <p className="min-h-9 text-[1.4rem]" role="status">
+          <p className="min-h-9 text-part" role="status">
             {wrong !== undefined && (
               <>
                 {question.ask}: <b className="font-semibold">{question.answer}</b>
@@ -228,7 +228,7 @@ function Questions({
           {numbers && (
             <div className="grid grid-cols-5 gap-2" role="group" aria-label="Pad">
               {DIGITS.map((d) => (
-                <button key={d} type="button" className="btn size-[60px] text-[1.5rem]" onClick={() => pad(d)}>
+                <button key={d} type="button" className="btn size-[60px] text-title" onClick={() => pad(d)}>
                   {d}
                 </button>
               ))}
@@ -249,7 +249,7 @@ function Questions({
               <button
                 type="submit"
                 autoFocus={choices !== undefined}
-                className="btn btn-strong min-h-[60px] min-w-40 text-[1.2rem]"
+                className="btn btn-strong min-h-[60px] min-w-40 text-lead"
               >
                 {wrong === undefined ? 'Answer' : 'Go on'}
               </button>

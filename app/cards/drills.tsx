@@ -29,7 +29,7 @@ export function Drills({ begin }: { begin: (drill: Drill, child: Child) => void 
       {household.drills.map((drill) => (
         <section key={drill.id} aria-label={drill.name} className="border-b border-rule py-2">
           <div className="flex flex-wrap items-baseline gap-x-3">
-            <h3 className="text-[1.15rem] wrap-anywhere">{drill.name}</h3>
+            <h3 className="text-lead wrap-anywhere">{drill.name}</h3>
             <span className="text-soft">
               {drillWords(household, drill)}
               {drill.courseId && `, of ${titleOf(household, drill.courseId)}`}

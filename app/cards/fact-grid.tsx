@@ -67,7 +67,7 @@ export function FactGrid({
                       pressed={chosen.has(f.ask)}
                       aria-label={f.ask}
                       {...tip(f.ask)}
-                      className={`h-[36px] min-w-[36px] cursor-pointer px-1 text-[0.95rem] ${chosen.has(f.ask) ? 'bg-ink text-sheet' : 'text-soft'}`}
+                      className={`h-[36px] min-w-[36px] cursor-pointer px-1 text-aside ${chosen.has(f.ask) ? 'bg-ink text-sheet' : 'text-soft'}`}
                       onPressedChange={(on) => choose([f], on)}
                     >
                       {f.answer}

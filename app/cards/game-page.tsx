@@ -140,7 +140,7 @@ export default function GamePage() {
               </>
             )}
             {turn > 0 && (
-              <p role="status" className="py-2 text-[1.2rem]">
+              <p role="status" className="py-2 text-lead">
                 {count(turn, 'question')} answered.
               </p>
             )}

@@ -64,17 +64,17 @@ export function Minute({ deck, child, close }: { deck: Deck; child: Child; close
           {deck.name}, {child.name}
         </h1>
         {left !== undefined && (
-          <span className="text-[1.6rem] tabular-nums" role="timer">
+          <span className="text-title tabular-nums" role="timer">
             {left} s
           </span>
         )}
       </div>
       {left === undefined ? (
         <div className="py-10 text-center">
-          <button type="button" className="btn btn-strong min-h-[64px] px-8 text-[1.3rem]" autoFocus onClick={begin}>
+          <button type="button" className="btn btn-strong min-h-[64px] px-8 text-part" autoFocus onClick={begin}>
             Begin the minute
           </button>
-          <label className="flex min-h-[44px] items-center justify-center gap-2 pt-3">
+          <label className="flex min-h-touch items-center justify-center gap-2 pt-3">
             <input
               type="checkbox"
               checked={heard}
@@ -87,7 +87,7 @@ export function Minute({ deck, child, close }: { deck: Deck; child: Child; close
           </label>
         </div>
       ) : over || !card ? (
-        <p className="py-8 text-center text-[1.4rem]" role="status">
+        <p className="py-8 text-center text-part" role="status">
           {minuteWords(minutes) || 'Nothing was answered.'}
         </p>
       ) : (

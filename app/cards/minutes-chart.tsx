@@ -46,7 +46,7 @@ export default function MinutesChart({ minutes, name }: { minutes: readonly Minu
           ))}
         </tbody>
       </table>
-      <figcaption className="text-[0.95rem] text-soft">Dark: right in the minute; light: wrong.</figcaption>
+      <figcaption className="text-aside text-soft">Dark: right in the minute; light: wrong.</figcaption>
     </figure>
   );
 }

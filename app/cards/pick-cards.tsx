@@ -32,7 +32,7 @@ export function PickCards({
       <ul className="double-rule">
         {standings.map((s) => (
           <li key={s.card.id} className="border-b border-rule/60">
-            <label className="flex min-h-[44px] items-center gap-3">
+            <label className="flex min-h-touch items-center gap-3">
               <input
                 type="checkbox"
                 checked={chosen.includes(s.card.id)}

@@ -6,6 +6,7 @@ import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
 import { Picture } from '../ui/picture';
 import { count } from '../ui/words';
+import './print.css';
 
 /** A deck on sheets, fronts and backs by turns, so that printed on both sides each back lies behind its front. */
 export default function PrintPage() {

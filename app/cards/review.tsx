@@ -56,7 +56,7 @@ export function ReviewRound({
       {asked ? (
         <Asking card={asked.card} why={asked.why} shown={shown} show={() => setShown(true)} answer={answer} />
       ) : (
-        <p className="py-8 text-center text-[1.4rem]" role="status">
+        <p className="py-8 text-center text-part" role="status">
           {answers.length === 0
             ? `${sittingWords(sitting)}.`
             : `${right} of ${count(answers.length, 'card')} right at once. That is all for today.`}

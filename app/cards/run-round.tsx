@@ -61,7 +61,7 @@ export function RunRound({ deck, child, close }: { deck: Deck; child: Child; clo
             <Toggle
               pressed={wrong.has(c.id)}
               disabled={state === 'before'}
-              className={`min-h-[60px] cursor-pointer rounded border border-edge px-4 text-[1.8rem] wrap-anywhere ${wrong.has(c.id) ? 'line-through' : ''}`}
+              className={`min-h-[60px] cursor-pointer rounded border border-edge px-4 text-head wrap-anywhere ${wrong.has(c.id) ? 'line-through' : ''}`}
               onPressedChange={(isWrong) => {
                 const next = new Set(wrong);
                 if (isWrong) next.add(c.id);
@@ -75,12 +75,12 @@ export function RunRound({ deck, child, close }: { deck: Deck; child: Child; clo
         ))}
       </ul>
       {state === 'read' && (
-        <p role="status" className="text-[1.3rem]">
+        <p role="status" className="text-part">
           {seconds} s, {wrong.size === 0 ? 'all right' : `${wrong.size} wrong`}
         </p>
       )}
       <p className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-strong min-h-[60px] px-6 text-[1.2rem]" autoFocus onClick={go}>
+        <button type="button" className="btn btn-strong min-h-[60px] px-6 text-lead" autoFocus onClick={go}>
           {{ before: 'Begin', reading: 'The last word', read: 'Keep it' }[state]}
         </button>
         <button type="button" className="btn" onClick={close}>

@@ -47,7 +47,7 @@ export default function OwnPractice({
           <li key={`${offer.enrolment.id} ${offer.step.id}`}>
             <button
               type="button"
-              className="btn min-h-[64px] w-full text-left text-[1.2rem]"
+              className="btn min-h-[64px] w-full text-left text-lead"
               onClick={() => begin({ what: 'drill', offer })}
             >
               Drill: {offer.drill.name}
@@ -58,7 +58,7 @@ export default function OwnPractice({
           <li key={deck.id}>
             <button
               type="button"
-              className="btn min-h-[64px] w-full text-left text-[1.2rem]"
+              className="btn min-h-[64px] w-full text-left text-lead"
               onClick={() => begin({ what: 'cards', deck })}
             >
               Cards: {deck.name}, {count(sitting.cards.length, 'card')} today
@@ -68,7 +68,7 @@ export default function OwnPractice({
         {stones.map(({ milestone, got, reached, words }) => (
           <li key={milestone.id} className="flex flex-wrap items-center gap-3">
             {milestone.picture && <Picture data={milestone.picture} alt="" className="size-20 object-contain" />}
-            <span className="text-[1.15rem]">{words}</span>
+            <span className="text-lead">{words}</span>
             <span className="flex flex-wrap gap-1" aria-hidden="true">
               {Array.from({ length: milestone.days <= 31 ? milestone.days : 0 }, (_, i) => (
                 <span

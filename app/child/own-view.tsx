@@ -52,7 +52,7 @@ export default function OwnView({ handed }: { handed: Handed }) {
       <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b-4 border-double border-ink pb-2">
         {child && <Ornament name={child.ornament} colour={child.colour} size={44} />}
         <h1 className="flex-1">{child?.name ?? 'Nobody'}</h1>
-        <p className="text-[1.15rem]">{longDate(household.settings.dateStyle, day)}</p>
+        <p className="text-lead">{longDate(household.settings.dateStyle, day)}</p>
       </header>
       {doing && child ? (
         <main className="flex-1 py-5">
@@ -73,7 +73,7 @@ export default function OwnView({ handed }: { handed: Handed }) {
       ) : (
         <main className="flex-1 py-5">
           {items.length === 0 ? (
-            <p className="text-[1.3rem]">{plan ? 'Nothing is for you today.' : 'A moment …'}</p>
+            <p className="text-part">{plan ? 'Nothing is for you today.' : 'A moment …'}</p>
           ) : child && sheetFor(child, day) === 'cards' ? (
             <ul className="grid grid-cols-2 gap-4 sm:grid-cols-3 lg:grid-cols-4">
               {items.map((item) => (
@@ -88,7 +88,7 @@ export default function OwnView({ handed }: { handed: Handed }) {
             </ul>
           )}
           {items.length > 0 && (
-            <p className="pt-5 text-[1.15rem]" role="status">
+            <p className="pt-5 text-lead" role="status">
               {childListWords(items)} {notice?.fault && <b>{notice.text}</b>}
             </p>
           )}
@@ -152,7 +152,7 @@ function Card({ item, press }: Shown) {
         ) : (
           <Picture size={84} strokeWidth={1.5} aria-hidden="true" />
         )}
-        <span className="text-[1.15rem] wrap-anywhere">{item.title}</span>
+        <span className="text-lead wrap-anywhere">{item.title}</span>
         {item.kind === 'help' && <span>{company(item)}</span>}
         {item.ticked && !waits(item) && !item.mark && <span>{sentBack(item)}</span>}
       </button>
@@ -181,7 +181,7 @@ function Line({ item, press }: Shown) {
           )}
         </span>
         <span className="min-w-0 flex-1 leading-snug wrap-anywhere">
-          <span className="text-[1.2rem]">
+          <span className="text-lead">
             {item.title} <b className="font-semibold">{short(item)}</b>
           </span>
           <span className="block text-soft">

@@ -55,7 +55,7 @@ export function Checklist({ days, workday }: { days: ChildDayItems[]; workday: D
     <div className="grid grid-cols-1 gap-x-4 gap-y-5 sm:grid-cols-2 lg:grid-cols-5 print:grid-cols-5">
       {days.map((d) => (
         <section key={d.day} aria-label={WEEKDAY_NAMES[weekdayOf(d.day)]}>
-          <h2 className={`border-b-2 border-ink pb-0.5 text-[1.15rem] ${d.day === workday ? 'font-semibold' : ''}`}>
+          <h2 className={`border-b-2 border-ink pb-0.5 text-lead ${d.day === workday ? 'font-semibold' : ''}`}>
             {WEEKDAY_NAMES[weekdayOf(d.day)]}
           </h2>
           <ul>
@@ -68,7 +68,7 @@ export function Checklist({ days, workday }: { days: ChildDayItems[]; workday: D
                   <Box done={item.mark === 'done'} />
                   <span className="min-w-0 wrap-break-word">
                     {item.title} {short(item) && <b className="font-semibold">{short(item)}</b>}
-                    <span className="block text-[0.9rem] text-soft">
+                    <span className="block text-note text-soft">
                       {[item.what, company(item)].filter(Boolean).join(' · ')}
                     </span>
                   </span>
@@ -79,7 +79,7 @@ export function Checklist({ days, workday }: { days: ChildDayItems[]; workday: D
           {d.items.length === 0 ? (
             <p className="py-1 text-soft">nothing</p>
           ) : (
-            <p className="pt-1 text-[0.9rem] text-soft">{count(d.minutes, 'minute')}</p>
+            <p className="pt-1 text-note text-soft">{count(d.minutes, 'minute')}</p>
           )}
         </section>
       ))}
@@ -118,10 +118,10 @@ export function Planner({ days, child }: { days: ChildDayItems[]; child: Child }
                     .map((item) => (
                       <span key={item.key} className="flex gap-1.5 leading-tight">
                         <Box done={item.mark === 'done'} />
-                        <span className="text-[0.95rem]">
+                        <span className="text-aside">
                           <b className="font-semibold">{short(item) || count(item.minutes, 'min', 'min')}</b>{' '}
                           {item.what}
-                          <span className="block text-[0.85rem] text-soft">
+                          <span className="block text-note text-soft">
                             {item.minutes} min,{' '}
                             {item.kind === 'help' || item.helper
                               ? company(item)
@@ -179,7 +179,7 @@ export function Cards({ days }: { days: ChildDayItems[] }) {
     <div className="flex flex-col gap-4">
       {days.map((d) => (
         <section key={d.day} aria-label={WEEKDAY_NAMES[weekdayOf(d.day)]}>
-          <h2 className="border-b border-ink text-[1.15rem]">{dayAndDate(household.settings.dateStyle, d.day)}</h2>
+          <h2 className="border-b border-ink text-lead">{dayAndDate(household.settings.dateStyle, d.day)}</h2>
           <ul className="flex flex-wrap gap-2 pt-2">
             {d.items.map((item) => {
               const Picture = PICTURES[item.kind];
@@ -196,9 +196,9 @@ export function Cards({ days }: { days: ChildDayItems[] }) {
                   ) : (
                     <Picture size={48} strokeWidth={1.5} aria-hidden="true" />
                   )}
-                  <span className="text-[0.95rem] wrap-anywhere">{item.title}</span>
-                  {item.kind === 'help' && <span className="text-[0.85rem] text-soft">{company(item)}</span>}
-                  <span className="text-[0.85rem] text-soft">{down ? 'done' : `${item.minutes} min`}</span>
+                  <span className="text-aside wrap-anywhere">{item.title}</span>
+                  {item.kind === 'help' && <span className="text-note text-soft">{company(item)}</span>}
+                  <span className="text-note text-soft">{down ? 'done' : `${item.minutes} min`}</span>
                 </li>
               );
             })}

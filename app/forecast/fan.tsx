@@ -82,7 +82,7 @@ export function Fan({ course, today, style, name }: { course: Course; today: Day
           ))}
         </tbody>
       </table>
-      <figcaption className="text-[0.95rem] text-soft">
+      <figcaption className="text-aside text-soft">
         The line is the likeliest way; in the grey lie eight chances in ten.
       </figcaption>
     </figure>

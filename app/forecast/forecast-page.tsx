@@ -89,7 +89,7 @@ export default function ForecastPage() {
                         {name(f.enrolmentId)}
                       </Link>
                       : {forecastWords(style, f, today)}.
-                      <span className="block text-[0.95rem] text-soft">
+                      <span className="block text-aside text-soft">
                         {[test, next, groundWords(household, f)].filter(Boolean).join(' · ')}
                       </span>
                     </span>

@@ -75,7 +75,7 @@ export function Levels({ records }: { records: readonly LevelRecord[] }) {
             ))}
           </tbody>
         </table>
-        <figcaption className="text-[0.95rem] text-soft">
+        <figcaption className="text-aside text-soft">
           The middle of all lessons that are done; a day that held two lessons counts half for each. When the next child
           or level begins, this record stands for what is not recorded yet.
         </figcaption>

@@ -131,7 +131,7 @@ function Table({
       <table className="w-full border-collapse text-left align-top">
         <caption className="pb-1 text-left font-semibold wrap-anywhere">{title}</caption>
         <thead>
-          <tr className="border-b border-ink text-[0.95rem]">
+          <tr className="border-b border-ink text-aside">
             {[
               'What is done',
               'Last day, most likely',

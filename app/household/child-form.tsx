@@ -137,7 +137,7 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
           )}
         </Field>
         <InputField label="Allergic to" hint="Between commas. Always read the label too." {...register('allergies')} />
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="checkbox" {...register('tools')} /> may use blades and heat with an adult near, from {TOOLS_FROM}{' '}
           years on
         </label>

@@ -131,7 +131,7 @@ export function DayWindows() {
           ))}
           <span className="flex flex-wrap gap-x-4">
             {household.children.map((c) => (
-              <label key={c.id} className="flex min-h-[44px] items-center gap-2">
+              <label key={c.id} className="flex min-h-touch items-center gap-2">
                 <input
                   type="checkbox"
                   checked={w.childIds.includes(c.id)}

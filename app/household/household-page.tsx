@@ -69,10 +69,10 @@ export default function HouseholdPage() {
               .map((c) => (
                 <li key={c.id} className="flex items-center justify-between gap-3 border-b border-rule py-1">
                   <span className="min-w-0">
-                    <span className="text-[1.15rem] wrap-break-word">
+                    <span className="text-lead wrap-break-word">
                       <ChildName child={c} size={22} />
                     </span>
-                    <span className="block text-[0.95rem] text-soft">
+                    <span className="block text-aside text-soft">
                       {count(Math.max(0, ageOn(c.born, fromDay(today))), 'year')} old, born{' '}
                       {shortDate(settings.dateStyle, c.born, today)} · up to {hours(fullDay(c, today))} of school a day
                       {stillToCome(c.later, today).map(
@@ -101,8 +101,8 @@ export default function HouseholdPage() {
             {household.teachers.map((t) => (
               <li key={t.id} className="border-b border-rule py-1">
                 <div className="flex items-center justify-between gap-3">
-                  <span className="text-[1.15rem]">
-                    {t.name} <span className="text-[0.95rem] text-soft">· {hours(minutesAWeek(t, today))} a week</span>
+                  <span className="text-lead">
+                    {t.name} <span className="text-aside text-soft">· {hours(minutesAWeek(t, today))} a week</span>
                   </span>
                   <span className="flex gap-2">
                     <Link className="btn btn-quiet" to={`/teacher/${t.id}`} aria-label={`The week of ${t.name}`}>
@@ -113,14 +113,14 @@ export default function HouseholdPage() {
                     </button>
                   </span>
                 </div>
-                <p className="text-[0.95rem] text-soft">
+                <p className="text-aside text-soft">
                   {week
                     .filter((d) => (weeklyMinutes(t, today)[d - 1] ?? 0) > 0)
                     .map((d) => `${WEEKDAY_NAMES[d].slice(0, 3)} ${hours(weeklyMinutes(t, today)[d - 1]!)}`)
                     .join(' · ') || 'no hours set'}
                 </p>
                 {stillToCome(t.later, today).map((l) => (
-                  <p key={l.from} className="text-[0.95rem] text-soft">
+                  <p key={l.from} className="text-aside text-soft">
                     from {shortDate(settings.dateStyle, l.from, today)}: {hours(minutesAWeek(t, toDay(l.from)))} a week
                   </p>
                 ))}

@@ -81,9 +81,9 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
         >
           Other hours from a date on
         </button>
-        <p className="pt-1 text-[0.9rem] text-soft">The days before stay as they were planned and told.</p>
+        <p className="pt-1 text-note text-soft">The days before stay as they were planned and told.</p>
       </div>
-      <label className="flex min-h-[44px] items-center gap-2">
+      <label className="flex min-h-touch items-center gap-2">
         <input type="checkbox" {...register('byClock')} /> only at certain times of the day
       </label>
       {byClock && (
@@ -102,7 +102,7 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
                 />
               ))}
           </div>
-          <p className="pt-1 text-[0.9rem] text-soft">
+          <p className="pt-1 text-note text-soft">
             Like 9–12, 14–15:30. Empty: the school’s hours. Nobody beside or near the children outside of them.
           </p>
           <WeekdayFault faults={errors.clock} />
@@ -114,11 +114,11 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
         field={(d) => register(`ready.${d}`)}
         faults={errors.ready}
       >
-        <p className="pt-1 text-[0.9rem] text-soft">
+        <p className="pt-1 text-note text-soft">
           Reading ahead, cutting, copying: outside the lessons, in breaks as well.
         </p>
       </WeekLine>
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-aside text-soft">
         On a day with no hours the teacher is away: no new lesson is planned with them.
       </p>
     </FormDialog>

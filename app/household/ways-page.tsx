@@ -22,7 +22,7 @@ export default function WaysPage() {
           return (
             <li key={q.key} className="grid gap-x-6 gap-y-1 border-b border-rule py-3 sm:grid-cols-[1fr_280px]">
               <div className="min-w-0">
-                <h2 className="text-[1.1rem]">{q.question}</h2>
+                <h2 className="text-lead">{q.question}</h2>
                 <p className="text-soft">{q.schools.join(' · ')}</p>
                 <p>
                   Usually here: {q.usual}. {q.why}

@@ -68,7 +68,7 @@ export default function JotDialog({ close }: { close: () => void }) {
           <legend className="label">it is a</legend>
           <div className="flex flex-wrap gap-x-4">
             {JOTTING_KINDS.map((k) => (
-              <label key={k} className="flex min-h-[44px] items-center gap-2">
+              <label key={k} className="flex min-h-touch items-center gap-2">
                 <input type="radio" name="kind" checked={kind === k} onChange={() => setChosen(k)} /> {WORDS[k]}
               </label>
             ))}
@@ -97,7 +97,7 @@ export default function JotDialog({ close }: { close: () => void }) {
           </Field>
         )}
       </div>
-      <p className="text-[0.95rem] text-soft" role="status">
+      <p className="text-aside text-soft" role="status">
         {LANDS[kind]}
       </p>
     </FormDialog>

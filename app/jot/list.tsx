@@ -23,7 +23,7 @@ export function JottingList({
     <ul aria-label={name}>
       {jottings.map((j) => (
         <li key={j.id} className="flex items-center gap-2 border-b border-rule">
-          <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
+          <label className="flex min-h-touch min-w-0 flex-1 items-center gap-3">
             <input
               type="checkbox"
               checked={j.settled !== undefined}
@@ -37,9 +37,7 @@ export function JottingList({
             <span className={`min-w-0 wrap-break-word ${j.settled ? 'text-soft line-through' : ''}`}>{j.text}</span>
             {j.kind === 'reminder' && <span className="label">reminder</span>}
             {j.week === undefined && (
-              <span className="text-[0.9rem] whitespace-nowrap text-soft">
-                since {shortDate(dateStyle, j.date, today)}
-              </span>
+              <span className="text-note whitespace-nowrap text-soft">since {shortDate(dateStyle, j.date, today)}</span>
             )}
           </label>
           {!j.settled && also?.(j)}

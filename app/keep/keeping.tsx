@@ -139,61 +139,66 @@ function KeepingPage() {
             </p>
           )}
           <Merging />
-          <Room />
-          <WithoutConnection />
         </section>
-        <section aria-labelledby="which" className="flex flex-col gap-3">
-          <h2 id="which">{which === 'sample' ? 'The sample household' : 'Your own household'}</h2>
-          {which === 'sample' ? (
-            <>
-              <p>
-                The keepers of a canal lock and their four children, in the ninth week of their year. Try anything: it
-                never mixes with yours.
+        <div className="flex flex-col gap-8">
+          <section aria-labelledby="which" className="flex flex-col gap-3">
+            <h2 id="which">{which === 'sample' ? 'The sample household' : 'Your own household'}</h2>
+            {which === 'sample' ? (
+              <>
+                <p>
+                  The keepers of a canal lock and their four children, in the ninth week of their year. Try anything: it
+                  never mixes with yours.
+                </p>
+                <div className="flex flex-wrap gap-2">
+                  <button type="button" className="btn btn-strong" onClick={() => void switchTo('own')}>
+                    {ownBegun() ? 'Open my own' : 'Start my own'}
+                  </button>
+                  <button type="button" className="btn" onClick={() => void freshSample()}>
+                    Start the sample anew
+                  </button>
+                </div>
+              </>
+            ) : (
+              <>
+                <p>The sample household is still there, apart from yours.</p>
+                <button type="button" className="btn self-start" onClick={() => void switchTo('sample')}>
+                  Open the sample
+                </button>
+              </>
+            )}
+            <h3 className="pt-3">Older copies</h3>
+            {copies.length === 0 && (
+              <p className="text-soft">
+                When a backup is restored, what was here before is kept in this list for {KEPT_DAYS} days.
               </p>
-              <div className="flex flex-wrap gap-2">
-                <button type="button" className="btn btn-strong" onClick={() => void switchTo('own')}>
-                  {ownBegun() ? 'Open my own' : 'Start my own'}
-                </button>
-                <button type="button" className="btn" onClick={() => void freshSample()}>
-                  Start the sample anew
-                </button>
-              </div>
-            </>
-          ) : (
-            <>
-              <p>The sample household is still there, apart from yours.</p>
-              <button type="button" className="btn self-start" onClick={() => void switchTo('sample')}>
-                Open the sample
-              </button>
-            </>
-          )}
-          <h3 className="pt-3">Older copies</h3>
-          {copies.length === 0 && (
-            <p className="text-soft">
-              When a backup is restored, what was here before is kept in this list for {KEPT_DAYS} days.
-            </p>
-          )}
-          <ul>
-            {copies.map((c) => (
-              <li key={c.n} className="flex items-center justify-between gap-3 border-b border-rule">
-                <span>
-                  {longDate(style, toDay(c.date), today)}
-                  {c.at && `, ${c.at}`}: {c.why}
-                  <span className="text-[0.95rem] text-soft">
-                    {' '}
-                    · {Math.max(1, Math.round(c.text.length / 1000))} kB
-                  </span>{' '}
-                  <span className="text-[0.95rem] whitespace-nowrap text-soft">
-                    · kept until {shortDate(style, toDay(c.date) + KEPT_DAYS, today)}
+            )}
+            <ul>
+              {copies.map((c) => (
+                <li key={c.n} className="flex items-center justify-between gap-3 border-b border-rule">
+                  <span>
+                    {longDate(style, toDay(c.date), today)}
+                    {c.at && `, ${c.at}`}: {c.why}
+                    <span className="text-aside text-soft">
+                      {' '}
+                      · {Math.max(1, Math.round(c.text.length / 1000))} kB
+                    </span>{' '}
+                    <span className="text-aside whitespace-nowrap text-soft">
+                      · kept until {shortDate(style, toDay(c.date) + KEPT_DAYS, today)}
+                    </span>
                   </span>
-                </span>
-                <button type="button" className="btn btn-quiet page-link" onClick={() => take(readBackup(c.text))}>
-                  Restore this copy
-                </button>
-              </li>
-            ))}
-          </ul>
-        </section>
+                  <button type="button" className="btn btn-quiet page-link" onClick={() => take(readBackup(c.text))}>
+                    Restore this copy
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+          <section aria-labelledby="browser" className="flex flex-col gap-3">
+            <h2 id="browser">This browser</h2>
+            <Room />
+            <WithoutConnection />
+          </section>
+        </div>
       </div>
       <Dialog open={reading !== undefined} onClose={() => setReading(undefined)} title="What is in this backup">
         {reading && (

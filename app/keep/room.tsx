@@ -24,7 +24,7 @@ export function Room() {
   };
   return (
     <>
-      <h3 className="pt-3">Room in this browser</h3>
+      <h3>Room</h3>
       <p>
         {space.used === undefined
           ? 'This browser does not say how much room there is.'

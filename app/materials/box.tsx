@@ -149,19 +149,19 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                 <td className="wrap-break-word">
                   <ThingName material={m} open={open} struck={packed.has(m.id)} />
                   {l.firstUse && <span className="label ml-2 border border-edge px-1">first use</span>}
-                  <span className="block text-[0.9rem] text-soft">
+                  <span className="block text-note text-soft">
                     {lessons.slice(0, 3).join(' · ')}
                     {lessons.length > 3 && ` · and ${lessons.length - 3} more`}
                   </span>
-                  <span className="block text-[0.9rem] text-soft md:hidden">
+                  <span className="block text-note text-soft md:hidden">
                     {m.place && `${m.place} · `}
                     {dayAndDate(style, l.day)} · {thereWords(l.onHand, l.known, '')} there
                   </span>
                   {l.missing.length > 0 && (
-                    <span className="block text-[0.95rem]">Not complete: {listing(l.missing)} missing.</span>
+                    <span className="block text-aside">Not complete: {listing(l.missing)} missing.</span>
                   )}
                   {cautionsInUse(household, m, l.uses).map((words) => (
-                    <span key={words} className="block text-[0.95rem]">
+                    <span key={words} className="block text-aside">
                       ⚠ {words}
                     </span>
                   ))}
@@ -175,7 +175,7 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                 <td>
                   {l.short > 0 && <span className="font-semibold">short by {l.short}</span>}
                   {l.shortage && (
-                    <span className="block text-[0.95rem]">
+                    <span className="block text-aside">
                       {orderByWords(style, l.shortage.orderBy, today)}
                       <span className="block text-soft">
                         or {ways(l.shortage.ways.filter((w) => w.kind !== 'order')) || 'do without it'}

@@ -8,7 +8,7 @@ export function Cautions({ material, all = false }: { material: Material; all?: 
   return cautionsOf(household, material, today)
     .filter((c) => all || c.near)
     .map((c) => (
-      <span key={c.caution} className="block text-[0.95rem]">
+      <span key={c.caution} className="block text-aside">
         ⚠ {c.words}
       </span>
     ));

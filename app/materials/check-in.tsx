@@ -74,7 +74,7 @@ export function CheckIn({ line, close }: { line: OpenOrder; close: () => void })
       <fieldset>
         <legend className="label mb-1">What happened</legend>
         {(Object.keys(WHAT) as (keyof typeof WHAT)[]).map((k) => (
-          <label key={k} className="flex min-h-[44px] items-center gap-2">
+          <label key={k} className="flex min-h-touch items-center gap-2">
             <input
               type="radio"
               name="what"
@@ -146,7 +146,7 @@ function Waits({
       {waits.map((w) => {
         const { id } = w.enrolment;
         return (
-          <label key={id} className="flex min-h-[44px] items-center gap-2">
+          <label key={id} className="flex min-h-touch items-center gap-2">
             <input
               type="checkbox"
               disabled={w.fault !== undefined}

@@ -78,11 +78,11 @@ export function Everything({ nets, open }: { nets: ThingOutlook[]; open: (m: Mat
           className="w-72"
           onChange={(e) => setText(e.target.value)}
         />
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="checkbox" checked={byPlace} onChange={(e) => setByPlace(e.target.checked)} /> in order of place
         </label>
         {retired > 0 && (
-          <label className="flex min-h-[44px] items-center gap-2">
+          <label className="flex min-h-touch items-center gap-2">
             <input type="checkbox" checked={gone} onChange={(e) => setGone(e.target.checked)} /> with what is no longer
             here
           </label>
@@ -123,9 +123,9 @@ export function Everything({ nets, open }: { nets: ThingOutlook[]; open: (m: Mat
                     {m.edition && <span className="text-soft"> · {m.edition}</span>}
                     {m.retired && <span className="text-soft"> · no longer here</span>}
                     {m.consumable && <span className="text-soft"> · used up</span>}
-                    <span className="block text-[0.9rem] text-soft sm:hidden">{m.place}</span>
+                    <span className="block text-note text-soft sm:hidden">{m.place}</span>
                     {missing.length > 0 && (
-                      <span className="block text-[0.95rem]">Not complete: {missingPartsWords(missing)} missing.</span>
+                      <span className="block text-aside">Not complete: {missingPartsWords(missing)} missing.</span>
                     )}
                     <Cautions material={m} />
                   </td>
@@ -134,7 +134,7 @@ export function Everything({ nets, open }: { nets: ThingOutlook[]; open: (m: Mat
                       {thereWords(onHand.get(m.id) ?? 0, known.has(m.id), m.unit)}
                     </span>
                     {holders.length > 0 && (
-                      <span className="block text-[0.9rem] text-soft">{holderWords(style, holders, today)}</span>
+                      <span className="block text-note text-soft">{holderWords(style, holders, today)}</span>
                     )}
                   </td>
                   <td className="hidden sm:table-cell">{m.place || '–'}</td>

@@ -56,7 +56,7 @@ export default function InventoryFile({ close }: { close: () => void }) {
             rows={8}
             value={text}
             spellCheck={false}
-            className="font-mono text-[0.9rem]"
+            className="font-mono text-note"
             onChange={(e) => setText(e.target.value)}
           />
         )}

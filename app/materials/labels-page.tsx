@@ -8,6 +8,7 @@ import { Field, InputField } from '../ui/field';
 import { Choice, lessonOptions } from '../ui/choice';
 import { useQuery } from '../ui/use-query';
 import { count } from '../ui/words';
+import './labels.css';
 
 const flat = (list: readonly PlaceNode[]): PlaceNode[] => list.flatMap((n) => [n, ...flat(n.inside)]);
 
@@ -93,7 +94,7 @@ export default function LabelsPage() {
                 value={asked('pieces') || '1'}
                 onChange={(e) => set('pieces', e.target.value)}
               />
-              <label className="flex min-h-[44px] items-center gap-2">
+              <label className="flex min-h-touch items-center gap-2">
                 <input type="checkbox" checked={each} onChange={(e) => set('each', e.target.checked ? 'yes' : '')} />{' '}
                 one for each child
               </label>

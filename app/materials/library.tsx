@@ -69,7 +69,7 @@ export function Library() {
               <span className="min-w-48 flex-1 wrap-anywhere">
                 {hold.title} <span className="text-soft">{lesson(hold)}</span>
                 <span
-                  className={`block text-[0.95rem] ${stage === 'overdue' || stage === 'to fetch' ? 'font-semibold' : 'text-soft'}`}
+                  className={`block text-aside ${stage === 'overdue' || stage === 'to fetch' ? 'font-semibold' : 'text-soft'}`}
                 >
                   {holdWords(style, ready ? { ...hold, ready } : hold, today)}
                 </span>
@@ -220,7 +220,7 @@ function Ask() {
             <li key={f.item} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
               <span className="min-w-48 flex-1 wrap-anywhere">
                 {f.title}
-                <span className="block text-[0.95rem] text-soft">
+                <span className="block text-aside text-soft">
                   {f.waits === 0 ? 'on the shelf' : `lent out: ready in about ${count(f.waits, 'day')}`}
                   {late && `, ${late}`}
                 </span>

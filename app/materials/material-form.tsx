@@ -258,10 +258,10 @@ export function MaterialForm({
           className="w-32"
           {...register('leadDays')}
         />
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="checkbox" {...register('consumable')} /> it is used up by a lesson
         </label>
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="checkbox" {...register('copied')} /> it can be copied at home
         </label>
         {now.copied && others.length > 0 && (

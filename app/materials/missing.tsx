@@ -129,12 +129,12 @@ function Row({
         </td>
         <td className="!pr-6 text-right whitespace-nowrap">
           {amount(s.short, m.unit)} <span className="sm:hidden">missing</span>
-          {s.quantity !== s.short && <span className="block text-[0.9rem] text-soft">{toOrderWords(s)}</span>}
+          {s.quantity !== s.short && <span className="block text-note text-soft">{toOrderWords(s)}</span>}
         </td>
         <td>
           <span className="sm:hidden">on </span>
           {dayAndDate(style, s.day, today)}
-          <span className="block text-[0.9rem] text-soft">
+          <span className="block text-note text-soft">
             {course} {s.first.step.lesson.title}
           </span>
         </td>
@@ -179,7 +179,7 @@ function Row({
             {drawn ? 'Hide' : 'Draw it'}
           </button>
           {others.length > 0 && (
-            <span className="block text-[0.9rem] text-soft">or {others.map(wayWords).join(', or ')}</span>
+            <span className="block text-note text-soft">or {others.map(wayWords).join(', or ')}</span>
           )}
         </td>
       </tr>

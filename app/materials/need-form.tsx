@@ -216,7 +216,7 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
           </Field>
         </div>
         {!material.consumable && (
-          <label className="flex min-h-[44px] items-center gap-2 self-end">
+          <label className="flex min-h-touch items-center gap-2 self-end">
             <input type="checkbox" {...register('atOnce')} /> all need it at the same time
           </label>
         )}

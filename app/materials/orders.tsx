@@ -105,7 +105,7 @@ function Coming({ lines, open }: { lines: OpenOrder[]; open: (m: Material) => vo
             <span className="min-w-48 flex-1 wrap-anywhere">
               {line.material.unit ? `${amount(line.open, line.material.unit)} of` : `${line.open} ×`}{' '}
               <ThingName material={line.material} open={open} />
-              <span className={`block text-[0.95rem] ${line.is === 'overdue' ? 'font-semibold' : 'text-soft'}`}>
+              <span className={`block text-aside ${line.is === 'overdue' ? 'font-semibold' : 'text-soft'}`}>
                 {orderWords(style, line, today)}
               </span>
               <ShopSays word={words.get(line.order.id)} line={line} take={(by) => void expects(line, by)} />
@@ -143,7 +143,7 @@ function ShopSays({ word, line, take }: { word: ShopWord | undefined; line: Open
   const by = toDay(word.expected);
   const date = dayAndDate(household.settings.dateStyle, by, today);
   return (
-    <span className="block text-[0.95rem] text-soft">
+    <span className="block text-aside text-soft">
       {line.order.shop} says: {word.is}, {word.is === 'delivered' ? 'since' : 'comes on'} {date}
       {word.is !== 'delivered' && line.order.expected !== word.expected && by >= today && (
         <button
@@ -181,7 +181,7 @@ function ToOrder({ lines, open }: { lines: OpenOrder[]; open: (m: Material) => v
       <ul aria-label="To order">
         {lines.map(({ order, material }) => (
           <li key={order.id} className="flex flex-wrap items-center gap-x-3 border-b border-rule">
-            <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
+            <label className="flex min-h-touch min-w-0 flex-1 items-center gap-3">
               <input
                 type="checkbox"
                 checked={!left.includes(order.id)}

@@ -27,7 +27,7 @@ export function Places({ open }: { open: (m: Material) => void }) {
         <fieldset className="flex flex-wrap gap-x-4">
           <legend className="sr-only">In which order</legend>
           {(Object.keys(WAYS) as (keyof typeof WAYS)[]).map((w) => (
-            <label key={w} className="flex min-h-[44px] items-center gap-2">
+            <label key={w} className="flex min-h-touch items-center gap-2">
               <input type="radio" name="way" checked={way === w} onChange={() => setWay(w)} /> {WAYS[w]}
             </label>
           ))}

@@ -16,7 +16,7 @@ export function PrepList({ lines }: { lines: readonly PrepLine[] }) {
       <ul aria-label="To make ready">
         {lines.map((line) => (
           <li key={lineKey(line)} className="flex items-center gap-x-3 border-b border-rule">
-            <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
+            <label className="flex min-h-touch min-w-0 flex-1 items-center gap-3">
               <input
                 type="checkbox"
                 checked={false}
@@ -25,12 +25,12 @@ export function PrepList({ lines }: { lines: readonly PrepLine[] }) {
               <span className="min-w-0 flex-1 wrap-anywhere">
                 {lineName(line)}
                 <span
-                  className={`block text-[0.95rem] ${line.late === undefined && line.on.length > 0 ? 'text-soft' : ''}`}
+                  className={`block text-aside ${line.late === undefined && line.on.length > 0 ? 'text-soft' : ''}`}
                 >
                   {prepWords(style, line, today)}
                 </span>
                 {line.kind === 'laminate' && lastForIt(household, line.courseId) && (
-                  <span className="block text-[0.95rem] text-soft">
+                  <span className="block text-aside text-soft">
                     Nobody younger will want it: a page protector does as well.
                   </span>
                 )}

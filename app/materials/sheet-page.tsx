@@ -70,7 +70,7 @@ export default function ThingsSheet() {
           Back to the things
         </Link>
       </div>
-      <p className="double-rule pt-2 text-[0.95rem] text-soft">
+      <p className="double-rule pt-2 text-aside text-soft">
         A row is a thing. Type to write, <kbd>enter</kbd> goes down, <kbd>tab</kbd> right; <kbd>shift</kbd> with arrows
         marks several cells; <kbd>ctrl d</kbd> fills down; copy and paste work with any spreadsheet, and rows pasted
         beyond the last are new things. Another number under “there” is a count of today.

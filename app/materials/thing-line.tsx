@@ -54,24 +54,24 @@ export function ThingLine({ net, today }: { net: ThingOutlook; today: Day }) {
           <g key={day}>
             <line x1={x(day)} x2={x(day)} y1={TOP} y2={HIGH - FOOT} className="stroke-rule" strokeDasharray="1 4" />
             {x(day) < WIDE - 90 && (
-              <text x={x(day) + 3} y={HIGH - 8} className="fill-soft text-[12px]">
+              <text x={x(day) + 3} y={HIGH - 8} className="fill-soft text-drawn">
                 {shortDate(style, day, today)}
               </text>
             )}
           </g>
         ))}
         <line x1={LEFT} x2={WIDE - RIGHT} y1={y(0)} y2={y(0)} className="stroke-ink" strokeWidth={1} />
-        <text x={LEFT - 6} y={y(0) + 4} textAnchor="end" className="fill-ink text-[13px]">
+        <text x={LEFT - 6} y={y(0) + 4} textAnchor="end" className="fill-ink text-drawn">
           0
         </text>
-        <text x={LEFT - 6} y={y(most) + 4} textAnchor="end" className="fill-ink text-[13px]">
+        <text x={LEFT - 6} y={y(most) + 4} textAnchor="end" className="fill-ink text-drawn">
           {Math.round(most)}
         </text>
         <path d={stair.join(' ')} fill="none" className="stroke-ink" strokeWidth={1.8} />
         {rows
           .filter((r) => r.receipts > 0)
           .map((r) => (
-            <text key={r.day} x={x(r.day)} y={HIGH - FOOT - 4} textAnchor="middle" className="fill-ink text-[12px]">
+            <text key={r.day} x={x(r.day)} y={HIGH - FOOT - 4} textAnchor="middle" className="fill-ink text-drawn">
               ↑ {r.receipts}
             </text>
           ))}
@@ -86,7 +86,7 @@ export function ThingLine({ net, today }: { net: ThingOutlook; today: Day }) {
               strokeWidth={1.5}
               strokeDasharray="5 3"
             />
-            <text x={Math.min(x(gone.day) + 5, WIDE - 170)} y={TOP + 10} className="fill-ink text-[13px] font-semibold">
+            <text x={Math.min(x(gone.day) + 5, WIDE - 170)} y={TOP + 10} className="fill-ink text-drawn font-semibold">
               too few from {shortDate(style, gone.day, today)}
             </text>
           </g>

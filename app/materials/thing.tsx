@@ -109,7 +109,7 @@ export function Thing({
   return (
     <Dialog open onClose={close} title={material.name} wide>
       <div className="flex flex-col gap-3">
-        <p className="text-[1.1rem]">
+        <p className="text-lead">
           <b className="font-semibold">
             {known && !countIt(onHand) && 'There: '}
             {thereWords(onHand, known, material.unit)}

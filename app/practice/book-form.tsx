@@ -146,7 +146,7 @@ export function BookForm({ book, close }: { book?: Book; close: () => void }) {
           {(p) => <textarea {...p} rows={4} {...register('questions')} />}
         </Field>
       </div>
-      <label className="flex min-h-[44px] items-center gap-2">
+      <label className="flex min-h-touch items-center gap-2">
         <input type="checkbox" {...register('closed')} /> it is read to the end, or laid aside
       </label>
       {fault && (

@@ -27,7 +27,7 @@ export default function MemoryPage() {
   const names = (ids: readonly string[]) => listing(ids.map((id) => byId(household.children, id)?.name ?? ''));
   const line = (m: MemoryItem) => (
     <li key={m.id} className="border-b border-rule/60">
-      <label className="flex min-h-[44px] items-center gap-3 py-1">
+      <label className="flex min-h-touch items-center gap-3 py-1">
         <input
           type="checkbox"
           checked={day.said.has(m.id)}
@@ -40,7 +40,7 @@ export default function MemoryPage() {
         />
         <span className="min-w-0 flex-1 whitespace-pre-line wrap-anywhere">
           <b className="font-semibold">{m.strand}</b> <span className="text-soft">{names(m.childIds)}</span>
-          <span className="block text-[1.1rem]">{m.text}</span>
+          <span className="block text-lead">{m.text}</span>
         </span>
       </label>
     </li>

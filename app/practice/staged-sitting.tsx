@@ -79,9 +79,7 @@ export function StagedSitting({ book, close }: { book: Book; close: () => void }
           {lists[part] && (
             <ul
               aria-label={PARTS[part].title}
-              className={
-                part === 'questions' ? 'py-3 text-[1.4rem]' : 'flex flex-wrap gap-x-8 gap-y-4 py-6 text-[2.6rem]'
-              }
+              className={part === 'questions' ? 'py-3 text-part' : 'flex flex-wrap gap-x-8 gap-y-4 py-6 text-figure'}
             >
               {lists[part].map((w) => (
                 <li key={w} className="wrap-anywhere">
@@ -93,7 +91,7 @@ export function StagedSitting({ book, close }: { book: Book; close: () => void }
           <p className="flex flex-wrap gap-2 pt-4">
             <button
               type="button"
-              className="btn btn-strong min-h-[60px] px-6 text-[1.2rem]"
+              className="btn btn-strong min-h-[60px] px-6 text-lead"
               autoFocus
               onClick={() => go(true)}
             >

@@ -104,7 +104,7 @@ function Shown({
           <fieldset className="flex flex-wrap gap-x-4">
             <legend className="label">What goes in</legend>
             {all.sections.map((s) => (
-              <label key={s.key} className="flex min-h-[44px] items-center gap-2">
+              <label key={s.key} className="flex min-h-touch items-center gap-2">
                 <input
                   type="checkbox"
                   checked={!without.has(s.key)}
@@ -121,7 +121,7 @@ function Shown({
         </div>
         <section aria-labelledby="samples" className="border-b border-rule py-2">
           <div className="flex flex-wrap items-baseline justify-between gap-3">
-            <h2 id="samples" className="text-[1.15rem]">
+            <h2 id="samples" className="text-lead">
               Samples <span className="text-soft">{count(samples.length, 'sample')} this year</span>
             </h2>
             <button type="button" className="btn" onClick={() => setSample('new')}>
@@ -169,7 +169,7 @@ function Shown({
         <header className="pb-4">
           {shown.cover.map((t, i) =>
             i === 0 ? (
-              <h2 key={t} className="text-[2.2rem] wrap-anywhere">
+              <h2 key={t} className="text-head wrap-anywhere">
                 {t}
               </h2>
             ) : (
@@ -179,7 +179,7 @@ function Shown({
         </header>
         {shown.sections.map((s) => (
           <section key={s.key} aria-label={s.title} className="pt-4">
-            <h3 className="border-b border-ink text-[1.4rem]">{s.title}</h3>
+            <h3 className="border-b border-ink text-part">{s.title}</h3>
             {s.blocks.map((b, i) => (
               <BlockView key={i} block={b} />
             ))}
@@ -221,7 +221,7 @@ function BlockView({ block }: { block: Block }) {
       role="group"
       aria-label={block.caption}
     >
-      <table className="my-2 w-full text-left text-[0.95rem]">
+      <table className="my-2 w-full text-left text-aside">
         <caption className="text-left font-semibold">{block.caption}</caption>
         <thead>
           <tr>

@@ -192,7 +192,7 @@ export default function Record() {
             className="grid border-b border-edge py-1.5 md:grid-cols-[210px_1fr]"
             aria-label={longDate(style, toDay(date))}
           >
-            <h2 className="pt-2 text-[1.05rem]">{longDate(style, toDay(date))}</h2>
+            <h2 className="pt-2 text-lead">{longDate(style, toDay(date))}</h2>
             <ul>
               {list.map((l) => (
                 <Line key={l.mark.id} line={l} edit={() => setEditing(l)} />
@@ -245,7 +245,7 @@ function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
       </span>
       <span className="min-w-0 flex-1 wrap-break-word">
         {course.title} <span className="text-soft">{words}</span>
-        {details.length > 0 && <span className="text-[0.95rem]"> · {details.join(' · ')}</span>}
+        {details.length > 0 && <span className="text-aside"> · {details.join(' · ')}</span>}
       </span>
       <span className={mark.kind === 'done' ? '' : 'font-semibold'}>{mark.kind}</span>
       <button

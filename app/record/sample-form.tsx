@@ -110,7 +110,7 @@ export function SampleForm({ sample, child, close }: { sample?: Sample; child: C
         }}
         show={(value) => <WorkPicture picture={value} alt="" className="max-h-48 max-w-full object-contain" />}
       />
-      <p className="text-[0.9rem] text-soft">
+      <p className="text-note text-soft">
         A picture is drawn anew, at most 1,600 pixels long: nothing of the place or the device stays in it.
       </p>
     </FormDialog>

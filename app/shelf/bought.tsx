@@ -205,7 +205,7 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
       }}
     >
       {parts.length > 0 && (
-        <p className="text-[0.95rem] text-soft">
+        <p className="text-aside text-soft">
           The pages of a download are those that its lessons name: 0 before any is printed.
         </p>
       )}
@@ -249,11 +249,11 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
           >
             <X size={18} aria-hidden="true" />
           </button>
-          <label className="flex min-h-[44px] items-center gap-2 sm:col-span-2">
+          <label className="flex min-h-touch items-center gap-2 sm:col-span-2">
             <input type="checkbox" checked={p.notWanted} onChange={(e) => set(i, { notWanted: e.target.checked })} />
             left out on purpose
           </label>
-          <label className="col-span-2 flex min-h-[44px] flex-wrap items-center gap-2 sm:col-span-4">
+          <label className="col-span-2 flex min-h-touch flex-wrap items-center gap-2 sm:col-span-4">
             a download, printed up to page
             <input
               className="w-20"
@@ -269,7 +269,7 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
               </span>
             )}
           </label>
-          <label className="col-span-2 flex min-h-[44px] flex-wrap items-center gap-2 sm:col-span-6">
+          <label className="col-span-2 flex min-h-touch flex-wrap items-center gap-2 sm:col-span-6">
             proof of its edition
             <input
               className="min-w-0 flex-1"
@@ -341,7 +341,7 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
         />
       </div>
       <div className="flex flex-wrap gap-x-6">
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input
             type="checkbox"
             checked={bought.used}
@@ -349,7 +349,7 @@ function BoughtForm({ course, close }: { course: Course; close: () => void }) {
           />{' '}
           bought used
         </label>
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="checkbox" checked={wish} onChange={(e) => setWish(e.target.checked)} /> only on the wish list
         </label>
       </div>

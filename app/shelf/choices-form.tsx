@@ -117,7 +117,7 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
           <legend className="label mb-1">Optional parts that are taken</legend>
           <div className="flex flex-wrap gap-x-4">
             {optional.map((k) => (
-              <label key={k} className="flex min-h-[44px] items-center gap-2">
+              <label key={k} className="flex min-h-touch items-center gap-2">
                 <input
                   type="checkbox"
                   checked={kinds.includes(k)}

@@ -34,7 +34,7 @@ export function Compare({
       <dl className="grid grid-cols-2 gap-x-6 gap-y-1 sm:grid-cols-4">
         {lines.map(([name, of]) => (
           <div key={name}>
-            <dt className="text-[0.9rem] text-soft">{name}</dt>
+            <dt className="text-note text-soft">{name}</dt>
             <dd>
               {was && of(was) !== of(is) && <span className="text-soft">{of(was)} → </span>}
               <b className="font-semibold">{of(is)}</b>

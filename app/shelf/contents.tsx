@@ -115,7 +115,7 @@ export function Contents({ course }: { course: Course }) {
           </button>
         </span>
       </div>
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-aside text-soft">
         Lessons change places by their handle, or with <kbd>alt ↑</kbd> <kbd>alt ↓</kbd>.
       </p>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
@@ -176,7 +176,7 @@ function LessonLine({
         </span>
         <button
           type="button"
-          className="flex min-h-[44px] min-w-0 flex-1 cursor-pointer items-center gap-2 text-left"
+          className="flex min-h-touch min-w-0 flex-1 cursor-pointer items-center gap-2 text-left"
           aria-expanded={open}
           aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
           onClick={toggle}
@@ -192,7 +192,7 @@ function LessonLine({
             <ChevronRight size={18} aria-hidden="true" className="flex-none" />
           )}
           <span className="min-w-0 flex-1 wrap-break-word">{lesson.title}</span>
-          <span className="flex-none text-[0.95rem] text-soft">
+          <span className="flex-none text-aside text-soft">
             {lesson.pages && `manual ${lesson.pages} · `}
             {count(lesson.steps.length, 'step')}
             {lesson.steps.some((s) => s.optional) && ', some optional'}
@@ -361,7 +361,7 @@ function StepEditor({ course, step, number, store }: { course: Course; step: Ste
           ))}
         </select>
       </label>
-      <label className="flex min-h-[44px] items-center gap-2">
+      <label className="flex min-h-touch items-center gap-2">
         <input
           type="checkbox"
           checked={step.optional ?? false}

@@ -361,13 +361,13 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
               <div className="flex gap-3">
                 {(['practise', 'review', 'assess'] as const).map((k) => (
                   <label key={k} className="flex w-24 flex-col">
-                    <span className="text-[0.95rem]">{kindName(k)}</span>
+                    <span className="text-aside">{kindName(k)}</span>
                     <input type="number" min={0} max={20} {...register(`proof.${k}`, { valueAsNumber: true })} />
                   </label>
                 ))}
               </div>
               <label className="flex w-64 flex-col pt-2">
-                <span className="text-[0.95rem]">a score below so many per cent does not show it by itself</span>
+                <span className="text-aside">a score below so many per cent does not show it by itself</span>
                 <input
                   type="number"
                   min={0}
@@ -423,7 +423,7 @@ function Preview({ values }: { values: CourseValues }) {
         )}
         : <b>{count(total.steps, 'step')}</b> in all, about {Math.round(total.minutes / 60)} hours of the child’s time.
       </p>
-      <ul className="text-[0.95rem] text-soft">
+      <ul className="text-aside text-soft">
         {shown.map((l) => (
           <li key={l.id}>
             {l.title}

@@ -153,7 +153,7 @@ export function EnrolmentForm({
             <legend className="label mb-1">Who takes it</legend>
             <div className="flex flex-wrap gap-4">
               {household.children.map((c) => (
-                <label key={c.id} className="flex min-h-[44px] items-center gap-2">
+                <label key={c.id} className="flex min-h-touch items-center gap-2">
                   <input
                     type="checkbox"
                     checked={field.value.includes(c.id)}
@@ -171,7 +171,7 @@ export function EnrolmentForm({
               </p>
             )}
             {now.childIds.length > 1 && (
-              <p className="text-[0.95rem] text-soft">
+              <p className="text-aside text-soft">
                 Taught once to all of them together. For each at their own pace, begin it once for each child.
               </p>
             )}
@@ -222,7 +222,7 @@ export function EnrolmentForm({
       <PaceFields course={course} register={register} errors={errors} now={now} />
       {year &&
         printedWords(trial, draft, year, today).map((words) => (
-          <p key={words} role="status" className="border-l-4 border-ink pl-3 text-[0.95rem]">
+          <p key={words} role="status" className="border-l-4 border-ink pl-3 text-aside">
             {words}
           </p>
         ))}
@@ -266,7 +266,7 @@ export function EnrolmentForm({
             </select>
           )}
         </Field>
-        <label className="flex min-h-[44px] items-center gap-2 self-end">
+        <label className="flex min-h-touch items-center gap-2 self-end">
           <input type="checkbox" {...register('takesOptional')} /> take the optional steps too
         </label>
       </div>

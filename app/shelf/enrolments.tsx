@@ -104,7 +104,7 @@ function Standing({ enrolment }: { enrolment: Enrolment }) {
   }
   if (lines.length === 0) return null;
   return (
-    <ul className="text-[0.95rem] text-soft">
+    <ul className="text-aside text-soft">
       {lines.map((l) => (
         <li key={l} className="wrap-anywhere">
           {l}
@@ -128,7 +128,7 @@ function UnitTimes({ enrolments }: { enrolments: Enrolment[] }) {
   if (rows.length === 0) return null;
   return (
     <details className="pt-2">
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-semibold">How long each unit took</summary>
+      <summary className="min-h-touch cursor-pointer py-2.5 font-semibold">How long each unit took</summary>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="How long each unit took">
         <table className="figures">
           <thead>

@@ -188,7 +188,7 @@ function GateFields({
                 {standing!.known} of {count(standing!.of, 'card')} mastered by all who take it.
               </p>
             )}
-            <label className="flex min-h-[44px] items-center gap-2">
+            <label className="flex min-h-touch items-center gap-2">
               <input
                 type="checkbox"
                 checked={isMastered(household, childIds, until)}
@@ -263,7 +263,7 @@ function GateFields({
         No longer wait for this
       </button>
       {standing && until.kind === 'mastery' && !isMastered(household, childIds, until) && (
-        <p className="pt-1 text-[0.95rem] text-soft">
+        <p className="pt-1 text-aside text-soft">
           {count(Math.max(0, standing.of - standing.known), 'entry is', 'entries are')} still to come.
         </p>
       )}

@@ -30,7 +30,7 @@ export function LayoutFields({
         <legend className="label mb-1">The book is</legend>
         <div className="flex flex-wrap gap-x-5">
           {(Object.keys(LAYOUT_WORDS) as Layout[]).map((l) => (
-            <label key={l} className="flex min-h-[44px] items-center gap-2">
+            <label key={l} className="flex min-h-touch items-center gap-2">
               <input type="radio" value={l} {...register('layout')} /> {LAYOUT_WORDS[l]}
             </label>
           ))}
@@ -124,7 +124,7 @@ export function LayoutFields({
         />
       </div>
       <details>
-        <summary className="min-h-[44px] cursor-pointer py-2.5 font-semibold">
+        <summary className="min-h-touch cursor-pointer py-2.5 font-semibold">
           A manual to read, a project, tests on one weekday
         </summary>
         <div className="grid grid-cols-2 gap-4 pt-2 sm:grid-cols-3">

@@ -141,7 +141,7 @@ function MakingForm({ course, close }: { course: Course; close: () => void }) {
                 <option value="lesson">for every lesson</option>
                 <option value="level">once for the level</option>
               </select>
-              <label className="flex min-h-[44px] items-center gap-2">
+              <label className="flex min-h-touch items-center gap-2">
                 <input type="checkbox" aria-label={`${kind}: one for each child`} {...register(`lines.${i}.each`)} />{' '}
                 for each child
               </label>

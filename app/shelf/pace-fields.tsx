@@ -20,11 +20,11 @@ export function PaceFields({ course, register, errors, now }: Parts) {
   return (
     <fieldset>
       <legend className="label mb-1">Pace</legend>
-      <label className="flex min-h-[44px] items-center gap-2">
+      <label className="flex min-h-touch items-center gap-2">
         <input type="radio" value="even" {...register('rule')} /> even: spread over the year, done by the last day
       </label>
       <div className="flex flex-wrap items-center gap-2">
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="radio" value="weekly" {...register('rule')} /> so many a week:
         </label>
         <input
@@ -45,7 +45,7 @@ export function PaceFields({ course, register, errors, now }: Parts) {
         </p>
       )}
       <div className="flex flex-wrap items-center gap-2">
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="radio" value="printed" {...register('rule')} /> as the book has it, one book day a sitting:
         </label>
         {(course.rhythms ?? []).length > 0 ? (
@@ -61,7 +61,7 @@ export function PaceFields({ course, register, errors, now }: Parts) {
         )}
       </div>
       <div className="flex flex-wrap items-center gap-2">
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="radio" value="minutes" {...register('rule')} /> so many minutes a sitting, however far it gets:
         </label>
         <input
@@ -78,7 +78,7 @@ export function PaceFields({ course, register, errors, now }: Parts) {
         </p>
       )}
       <div className="flex flex-wrap items-center gap-2">
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="radio" value="loop" {...register('rule')} /> taking turns with others, in the group
         </label>
         <select aria-label="which group takes turns" {...register('loopId')} disabled={now.rule !== 'loop'}>
@@ -103,7 +103,7 @@ export function PaceFields({ course, register, errors, now }: Parts) {
           {errors.loopName.message}
         </p>
       )}
-      <label className="flex min-h-[44px] items-center gap-2">
+      <label className="flex min-h-touch items-center gap-2">
         <input type="radio" value="when" {...register('rule')} /> when there is time: no timetable, the next step waits
       </label>
     </fieldset>
@@ -119,7 +119,7 @@ export function SittingFields({ course, register, control, errors, now }: Parts 
       className="border-t border-rule pt-2"
       open={now.easy.length > 0 || now.splitOver !== '' || now.fasterFrom !== ''}
     >
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-semibold">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-semibold">
         Easy steps, tiring steps, a faster stretch
       </summary>
       <div className="flex flex-col gap-4 pt-2">
@@ -131,7 +131,7 @@ export function SittingFields({ course, register, control, errors, now }: Parts 
               <legend className="label mb-1">Easy: two count as one</legend>
               <div className="flex flex-wrap gap-x-4">
                 {KINDS.filter((k) => used.has(k)).map((k: Kind) => (
-                  <label key={k} className="flex min-h-[44px] items-center gap-2">
+                  <label key={k} className="flex min-h-touch items-center gap-2">
                     <input
                       type="checkbox"
                       checked={field.value.includes(k)}

@@ -11,7 +11,7 @@ export function PasteLines({
 }) {
   return (
     <div className="max-h-[62vh] overflow-auto border border-edge" tabIndex={0} role="region" aria-label="Line by line">
-      <table className="w-full border-collapse text-[0.95rem]">
+      <table className="w-full border-collapse text-aside">
         <thead className="sticky top-0 z-10 bg-sheet">
           <tr className="border-b border-ink">
             <th className="px-2 py-1">Line</th>
@@ -68,7 +68,7 @@ export function PasteLines({
                     value={l.title}
                     onChange={(e) => mend(i, { title: e.target.value })}
                   />
-                  {l.doubt && <span className="block px-2 pb-1 text-[0.9rem] text-rubric">{l.doubt}</span>}
+                  {l.doubt && <span className="block px-2 pb-1 text-note text-rubric">{l.doubt}</span>}
                 </td>
                 <td className="px-1">
                   <input

@@ -135,7 +135,7 @@ export default function PastePage() {
             </FileButton>
             <button
               type="button"
-              className="page-link min-h-[44px] cursor-pointer"
+              className="page-link min-h-touch cursor-pointer"
               onClick={() => download('course template.csv', COURSE_TEMPLATE, 'text/csv')}
             >
               A template to fill in
@@ -149,7 +149,7 @@ export default function PastePage() {
           )}
           {!csv && <StepsOfLesson value={steps} onChange={setSteps} />}
           {paged && (
-            <label className="flex min-h-[44px] items-center gap-2">
+            <label className="flex min-h-touch items-center gap-2">
               <input type="checkbox" checked={weigh} onChange={(e) => setWeigh(e.target.checked)} /> give lessons with
               more manual pages more of the year
             </label>

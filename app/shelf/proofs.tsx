@@ -26,7 +26,7 @@ export function Proofs({ enrolments }: { enrolments: Enrolment[] }) {
             <span className="min-w-0">
               {listing(childrenOf(household, e).map((c) => c.name))}, {shortDate(style, toDay(p.proof.date), today)}:{' '}
               <b>{count(p.fell, 'step')} skipped</b>
-              <span className="block text-[0.95rem] text-soft">
+              <span className="block text-aside text-soft">
                 {p.kept.length === 0
                   ? 'taken at its word'
                   : p.asked.length > 0

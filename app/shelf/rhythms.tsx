@@ -123,7 +123,7 @@ function RhythmForm({
       </div>
       {rhythm &&
         (used ? (
-          <p className="text-[0.95rem] text-soft">Somebody takes the course by it, so it cannot be taken out.</p>
+          <p className="text-aside text-soft">Somebody takes the course by it, so it cannot be taken out.</p>
         ) : (
           <button
             type="button"

@@ -107,7 +107,7 @@ export function RitualForm({
         <legend className="label mb-1">With whom</legend>
         <div className="flex flex-wrap gap-4">
           {household.children.map((c) => (
-            <label key={c.id} className="flex min-h-[44px] items-center gap-2">
+            <label key={c.id} className="flex min-h-touch items-center gap-2">
               <input
                 type="checkbox"
                 checked={childIds.includes(c.id)}
@@ -166,7 +166,7 @@ export function RitualForm({
       </div>
       <TimeField label="At a fixed time (empty: where it fits)" value={at} onChange={(v) => setAt(v)} />
       {sort !== 'chore' && (
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="checkbox" checked={alone} onChange={(e) => setAlone(e.target.checked)} />{' '}
           {sort === 'extra'
             ? 'it counts as school'
@@ -174,14 +174,14 @@ export function RitualForm({
         </label>
       )}
       {sort === 'chore' && (
-        <p className="text-[0.9rem] text-soft">
+        <p className="text-note text-soft">
           It comes on its weekdays whether school is held or not, before screens and play, and counts towards no
           requirement.
         </p>
       )}
       {sort === undefined && (
         <>
-          <label className="flex min-h-[44px] items-center gap-2">
+          <label className="flex min-h-touch items-center gap-2">
             <input type="checkbox" checked={secure} onChange={(e) => setSecure(e.target.checked)} /> it is secure, and
             rests until it is wanted again
           </label>
@@ -200,7 +200,7 @@ export function RitualForm({
             </Field>
           )}
           {easier && (
-            <label className="flex min-h-[44px] items-center gap-2">
+            <label className="flex min-h-touch items-center gap-2">
               <input type="checkbox" checked={hard} onChange={(e) => setHard(e.target.checked)} /> it is too hard for
               now: the easier one comes on its days
             </label>
@@ -212,7 +212,7 @@ export function RitualForm({
             onChange={setSheets}
           />
           {sheets.length > 0 && (
-            <p className="text-[0.9rem] text-soft">
+            <p className="text-note text-soft">
               The day’s {listing(GAME_KINDS.map(kindName))} of these is done by the game, and takes no time of its own.
             </p>
           )}
@@ -220,7 +220,7 @@ export function RitualForm({
       )}
       {ritual &&
         (marked ? (
-          <p className="text-[0.95rem] text-soft">
+          <p className="text-aside text-soft">
             It stands in the record, which is kept.{sort !== 'extra' && ' Without any weekday it rests.'}
           </p>
         ) : (

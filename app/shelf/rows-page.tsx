@@ -327,7 +327,7 @@ function FirstWeek({ rows, left, year }: { rows: readonly ShelfRow[]; left: numb
     <section aria-labelledby="comes" className="border-t border-ink pt-3">
       <h2 id="comes">The week that comes of it</h2>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The first week">
-        <table className="w-full border-collapse text-left text-[0.95rem]">
+        <table className="w-full border-collapse text-left text-aside">
           <thead>
             <tr className="border-b border-ink">
               <th scope="col" className="pr-3">

@@ -59,7 +59,7 @@ export default function ScoresChart({
         </tbody>
       </table>
       {line !== undefined && (
-        <figcaption className="text-[0.95rem] text-soft">Dashed: the line of the course, {line} per cent.</figcaption>
+        <figcaption className="text-aside text-soft">Dashed: the line of the course, {line} per cent.</figcaption>
       )}
     </figure>
   );

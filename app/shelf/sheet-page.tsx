@@ -110,7 +110,7 @@ export default function SheetPage() {
       <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
         <h1 className="min-w-0 wrap-anywhere">{course.title}: the sheet</h1>
         <span className="flex flex-wrap gap-2">
-          <label className="flex min-h-[44px] items-center gap-2">
+          <label className="flex min-h-touch items-center gap-2">
             <input type="checkbox" checked={more} onChange={(e) => setMore(e.target.checked)} />
             preparation, variants, weekdays, tracks, things
           </label>
@@ -119,7 +119,7 @@ export default function SheetPage() {
           </Link>
         </span>
       </div>
-      <p className="double-rule pt-2 text-[0.95rem] text-soft">
+      <p className="double-rule pt-2 text-aside text-soft">
         A row is a step. Type to write, <kbd>enter</kbd> goes down, <kbd>tab</kbd> right; <kbd>shift</kbd> with arrows
         marks several cells; <kbd>ctrl d</kbd> fills down; copy and paste work with any spreadsheet;{' '}
         <kbd>ctrl enter</kbd> adds a row below, <kbd>ctrl backspace</kbd> takes rows out.

@@ -3,6 +3,7 @@ import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useR
 import { writeBlock } from '../../core/contents';
 import { count } from '../ui/words';
 import { tip } from '../ui/tip';
+import './sheet.css';
 
 /** A row of a sheet: its cells as text. */
 export interface RowOfSheet {
@@ -239,7 +240,7 @@ export function Sheet<C extends string>({
         </div>
       </div>
       <div className="flex flex-wrap items-center justify-between gap-2 pt-2">
-        <p role="status" className="text-[0.95rem] text-soft">
+        <p role="status" className="text-aside text-soft">
           {count(rows.length, 'row')}
           {r1 > r0 || c1 > c0 ? `, ${count((r1 - r0 + 1) * (c1 - c0 + 1), 'cell')} marked` : ''}
         </p>

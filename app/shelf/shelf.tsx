@@ -132,16 +132,16 @@ function CourseLine({ course }: { course: Course }) {
       <div>
         <Link
           to={`/shelf/${encodeURIComponent(course.id)}`}
-          className="page-link text-[1.15rem] font-medium wrap-break-word"
+          className="page-link text-lead font-medium wrap-break-word"
         >
           {course.title}
         </Link>
-        <p className="text-[0.95rem] text-soft wrap-break-word">
+        <p className="text-aside text-soft wrap-break-word">
           {[course.level, course.publisher, course.edition].filter(Boolean).join(' · ')}
         </p>
-        <p className="text-[0.95rem] text-soft">{contentsWords(course.units)}</p>
+        <p className="text-aside text-soft">{contentsWords(course.units)}</p>
         {course.bought?.exchangeUntil && toDay(course.bought.exchangeUntil) >= today && (
-          <p className="text-[0.95rem]">
+          <p className="text-aside">
             can be exchanged until {shortDate(household.settings.dateStyle, course.bought.exchangeUntil, today)}
           </p>
         )}
@@ -199,12 +199,12 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
       </span>
       <span>
         <ProgressBar progress={progress} />
-        <span className="text-[0.9rem] text-soft">
+        <span className="text-note text-soft">
           {progress.steps - progress.open} of {progress.steps} steps
           {progress.next && ` · at ${progress.next.lesson.title}`}
         </span>
       </span>
-      <span className="text-[0.95rem] leading-snug">
+      <span className="text-aside leading-snug">
         {!isTaken(enrolment) ? (
           <span className="text-soft">{LIFE_WORDS[enrolment.life]}</span>
         ) : !isPlanned(enrolment) ? (

@@ -16,7 +16,7 @@ export function StepsOfLesson({ value, onChange }: { value: Counts; onChange: (v
       <div className="flex flex-wrap gap-x-3 gap-y-2">
         {KINDS.map((k) => (
           <label key={k} className="flex w-[84px] flex-col">
-            <span className="text-[0.95rem]">{kindName(k)}</span>
+            <span className="text-aside">{kindName(k)}</span>
             <input
               type="number"
               min={0}

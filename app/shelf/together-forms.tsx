@@ -45,11 +45,11 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
       />
       <fieldset>
         <legend className="label mb-1">Turns</legend>
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="radio" checked={turns === 'next'} onChange={() => setTurns('next')} /> whoever is next: a lost
           day delays, nothing falls out
         </label>
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="radio" checked={turns === 'weeks'} onChange={() => setTurns('weeks')} /> a teaching week each, in
           turn
         </label>
@@ -65,7 +65,7 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
         />
         {members.length === 0 && <p className="text-soft">Nobody takes turns in it.</p>}
         {children.size > 1 && (
-          <p className="text-[0.95rem]">
+          <p className="text-aside">
             Not all of these are taken by the same children: a slot is then one turn for all of them.
           </p>
         )}
@@ -110,7 +110,7 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
       <fieldset>
         <legend className="label mb-1">Which</legend>
         {choice.map((e) => (
-          <label key={e.id} className="flex min-h-[44px] items-center gap-2">
+          <label key={e.id} className="flex min-h-touch items-center gap-2">
             <input
               type="checkbox"
               checked={ids.includes(e.id)}

@@ -176,7 +176,7 @@ function Part({
           </button>
         )}
       </div>
-      <p className="text-[0.95rem] text-soft">{hint}</p>
+      <p className="text-aside text-soft">{hint}</p>
       <ul>{children}</ul>
     </section>
   );

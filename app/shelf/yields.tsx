@@ -11,7 +11,7 @@ export function Yields() {
   return (
     <section className="pt-5" aria-labelledby="yields">
       <h2 id="yields">What gives way first</h2>
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-aside text-soft">
         When time is short, the first of the list gives way first. What is not on it (arithmetic and reading, with most)
         stays where it is.
       </p>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useHousehold } from './household';
 import { DEEDS, PAGES, VIEWS } from './views';
+import './commands.css';
 
 /** How long a page may take to show the button of a deed, in milliseconds. */
 const PATIENCE = 5000;
@@ -53,7 +54,7 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
       <Command.Input
         placeholder="Where to, or what to do?"
         aria-label="Where to, or what to do?"
-        className="!min-h-[52px] w-full !border-0 !border-b !border-rule !px-4 text-[1.15rem]"
+        className="!min-h-[52px] w-full !border-0 !border-b !border-rule !px-4 text-lead"
       />
       <Command.List className="max-h-[60vh] overflow-y-auto p-1.5">
         <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
@@ -97,7 +98,7 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
                 onSelect={run(() => void navigate(`/shelf/${encodeURIComponent(c.id)}`))}
               >
                 {c.title}
-                {c.level && <span className="text-[0.9rem] opacity-80">{c.level}</span>}
+                {c.level && <span className="text-note opacity-80">{c.level}</span>}
               </Command.Item>
             ))}
           </Command.Group>
@@ -111,7 +112,7 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
                 className="menu-item"
                 onSelect={run(() => void navigate(`/materials?part=all&thing=${encodeURIComponent(m.id)}`))}
               >
-                {m.name} <span className="text-[0.9rem] opacity-80">{m.place || 'no place is given'}</span>
+                {m.name} <span className="text-note opacity-80">{m.place || 'no place is given'}</span>
               </Command.Item>
             ))}
           </Command.Group>

@@ -88,7 +88,7 @@ export function Frame() {
               Olden Primer <span className="text-soft">· {household.settings.name}</span>
             </span>
             {which === 'sample' && !trial && (
-              <span className="text-[0.95rem] text-soft">
+              <span className="text-aside text-soft">
                 <span className="hidden sm:inline">
                   a sample household<span className="hidden lg:inline">, apart from yours</span>{' '}
                 </span>
@@ -180,7 +180,7 @@ export function Frame() {
           <PlanMark />
           <p
             role="status"
-            className={`order-first min-w-0 basis-full truncate px-2 text-[0.95rem] sm:order-none sm:flex-1 sm:basis-0 sm:px-0 ${notice?.fault ? 'font-bold whitespace-normal' : 'text-soft'}`}
+            className={`order-first min-w-0 basis-full truncate px-2 text-aside sm:order-none sm:flex-1 sm:basis-0 sm:px-0 ${notice?.fault ? 'font-bold whitespace-normal' : 'text-soft'}`}
           >
             {notice?.text}
           </p>

@@ -8,7 +8,7 @@ export default function Hint({ path, away }: { path: string; away: readonly stri
   return (
     <aside aria-label="First time here" className="hint border-b border-rule bg-sheet">
       <div className="mx-auto flex max-w-[1240px] flex-wrap items-center gap-x-3 px-4 py-0.5 sm:flex-nowrap sm:px-8">
-        <p className="min-w-0 flex-auto text-[0.95rem] sm:flex-1">{words}</p>
+        <p className="min-w-0 flex-auto text-aside sm:flex-1">{words}</p>
         <span className="ml-auto flex flex-none">
           <button type="button" className="btn btn-quiet page-link" onClick={() => putAway(path)}>
             Put away

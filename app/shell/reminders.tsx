@@ -66,7 +66,7 @@ export function Reminders() {
 }
 
 const Line = ({ children, strong }: { children: ReactNode; strong?: boolean }) => (
-  <p role="status" className={`border-t border-rule py-1 text-[0.95rem] ${strong ? 'font-semibold' : 'text-soft'}`}>
+  <p role="status" className={`border-t border-rule py-1 text-aside ${strong ? 'font-semibold' : 'text-soft'}`}>
     {children}
   </p>
 );

@@ -120,7 +120,7 @@ export default function Tips() {
           side="top"
           sideOffset={6}
           collisionPadding={8}
-          className="pointer-events-none z-50 max-w-[min(22rem,92vw)] border border-ink bg-ink px-2 py-1 text-[0.95rem] text-sheet wrap-anywhere print:hidden"
+          className="pointer-events-none z-50 max-w-[min(22rem,92vw)] border border-ink bg-ink px-2 py-1 text-aside text-sheet wrap-anywhere print:hidden"
           onOpenAutoFocus={(e) => e.preventDefault()}
           onCloseAutoFocus={(e) => e.preventDefault()}
         >

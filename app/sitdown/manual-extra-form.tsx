@@ -58,7 +58,7 @@ export function ManualExtraForm({ line, close }: { line: ReadingLine; close: () 
       <fieldset>
         <legend className="label mb-1">It becomes</legend>
         {MANUAL_EXTRAS.map((x) => (
-          <label key={x} className="flex min-h-[44px] items-center gap-2">
+          <label key={x} className="flex min-h-touch items-center gap-2">
             <input type="radio" name="becomes" checked={as === x} onChange={() => setAs(x)} />
             {becomes[x]}
           </label>

@@ -39,7 +39,7 @@ export default function ReadingPage() {
         const own = lines.filter((l) => l.teacher.id === t.id);
         return (
           <section key={t.id} aria-label={`${t.name} reads`} className="pt-3">
-            <h2 className="border-b border-ink text-[1.15rem]">{readingWords(own, t.name)}</h2>
+            <h2 className="border-b border-ink text-lead">{readingWords(own, t.name)}</h2>
             <ul>
               {own.map((l) => (
                 <li key={`${l.courseId} ${l.lessonId}`} className="flex items-baseline gap-3 border-b border-rule py-1">

@@ -47,7 +47,7 @@ export function Reading({ lines, start }: { lines: readonly ReadingLine[]; start
                   .filter((l) => l.title === title)
                   .map((l) => (
                     <li key={l.lessonId} className="flex flex-wrap items-center gap-x-3 border-b border-rule/60">
-                      <label className="flex min-h-[44px] min-w-0 flex-1 items-center gap-3">
+                      <label className="flex min-h-touch min-w-0 flex-1 items-center gap-3">
                         <input
                           type="checkbox"
                           checked={l.read}

@@ -201,7 +201,7 @@ export default function SitDownPage() {
           const here = part === open;
           return (
             <li key={part} className="border-b border-rule">
-              <h2 className="text-[1.15rem]">
+              <h2 className="text-lead">
                 <button
                   type="button"
                   className="press flex w-full cursor-pointer flex-wrap items-baseline gap-x-3 py-2 text-left"
@@ -212,7 +212,7 @@ export default function SitDownPage() {
                     {seen ? <Check size={18} /> : i + 1}
                   </span>
                   <span className={seen && !here ? 'text-soft' : ''}>{TITLES[part]}</span>
-                  <span className="text-[1rem] font-normal text-soft">
+                  <span className="text-plain font-normal text-soft">
                     {brief[part]}
                     {seen && <span className="sr-only">, seen to</span>}
                   </span>

@@ -27,7 +27,7 @@ export default function AgainDialog({ row, day, close }: { row: DayRow; day: Day
     if (await commit(label, (now) => redo(now, on, scope, mastery, newId))) close();
   };
   const choice = (value: AgainScope['kind'], words: string) => (
-    <label className="flex min-h-[44px] items-center gap-2">
+    <label className="flex min-h-touch items-center gap-2">
       <input type="radio" name="scope" checked={kind === value} onChange={() => setKind(value)} /> {words}
     </label>
   );
@@ -61,11 +61,11 @@ export default function AgainDialog({ row, day, close }: { row: DayRow; day: Day
       </fieldset>
       <fieldset className="flex flex-col">
         <legend className="label">Until it sticks</legend>
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="radio" name="way" checked={mastery === 'hold'} onChange={() => setMastery('hold')} /> hold the
           next lesson
         </label>
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="radio" name="way" checked={mastery === 'move on'} onChange={() => setMastery('move on')} /> go
           on, and review behind the next lesson
         </label>

@@ -131,7 +131,7 @@ export default function Begin() {
           />
           {faults.weekdays && <Fault>{faults.weekdays}</Fault>}
           {days !== undefined && (
-            <p className="text-[0.95rem] text-soft">
+            <p className="text-aside text-soft">
               {count(days, 'school day')}. Holidays and trips are crossed out later, under Year.
             </p>
           )}
@@ -150,7 +150,7 @@ export default function Begin() {
               <legend className="label mb-1">Who takes it</legend>
               <div className="flex flex-wrap gap-4">
                 {children.map((c, i) => (
-                  <label key={i} className="flex min-h-[44px] items-center gap-2">
+                  <label key={i} className="flex min-h-touch items-center gap-2">
                     <input
                       type="checkbox"
                       checked={takers.includes(i)}
@@ -189,7 +189,7 @@ export default function Begin() {
             </Field>
           )}
           <StepsOfLesson value={steps} onChange={setSteps} />
-          <p role="status" className="text-[0.95rem] text-soft">
+          <p role="status" className="text-aside text-soft">
             {total.steps > 0 && Number.isFinite(total.steps)
               ? `${count(total.lessons, 'lesson')}${total.tests > 0 ? `, ${count(total.tests, 'test')}` : ''}: ${count(total.steps, 'step')} in all, ${pace}.`
               : 'A step is the smallest thing marked: a sheet, a section of the manual, a reading, a test.'}
@@ -199,7 +199,7 @@ export default function Begin() {
           <button type="submit" className="btn btn-strong">
             Show the first week
           </button>
-          <span className="text-[0.95rem] text-soft">Everything can be changed afterwards, and undone.</span>
+          <span className="text-aside text-soft">Everything can be changed afterwards, and undone.</span>
         </div>
       </div>
     </form>
@@ -219,7 +219,7 @@ function Part({
 }) {
   return (
     <section className="grid border-b border-edge py-4 sm:grid-cols-[56px_minmax(0,1fr)]" aria-label={title}>
-      <span className="text-[2rem] leading-none text-rubric" aria-hidden="true">
+      <span className="text-head leading-none text-rubric" aria-hidden="true">
         {number}
       </span>
       <div className="flex min-w-0 flex-col gap-3">
@@ -232,7 +232,7 @@ function Part({
 }
 
 const Fault = ({ children }: { children: ReactNode }) => (
-  <p role="alert" className="text-[0.95rem] font-semibold">
+  <p role="alert" className="text-aside font-semibold">
     {children}
   </p>
 );

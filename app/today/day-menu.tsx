@@ -123,7 +123,7 @@ export default function DayMenu({
             >
               <span>
                 all of it was done{' '}
-                <span className="text-[0.9rem] opacity-80">
+                <span className="text-note opacity-80">
                   {open.length === 0 ? 'nothing is open' : count(open.length, 'step')}
                 </span>
               </span>
@@ -158,7 +158,7 @@ export default function DayMenu({
                 {minutes === 0
                   ? 'stop for today, move the rest'
                   : `only ${minutes} minutes more for each: drop the least important first`}{' '}
-                <span className="text-[0.9rem] opacity-80">
+                <span className="text-note opacity-80">
                   {rows.length === 0 ? 'nothing to carry' : count(rows.length, 'step')}
                 </span>
               </span>

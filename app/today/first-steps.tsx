@@ -42,7 +42,7 @@ export function FirstSteps() {
           {steps.map((s, i) => (
             <li key={s.to} className="flex items-center gap-4 border-b border-rule py-3">
               <span
-                className={`w-8 text-center text-[1.75rem] leading-none ${s === next ? 'font-semibold text-rubric' : ''}`}
+                className={`w-8 text-center text-title leading-none ${s === next ? 'font-semibold text-rubric' : ''}`}
               >
                 {i + 1}
               </span>

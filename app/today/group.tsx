@@ -31,7 +31,7 @@ export function Group({
       <div className="flex flex-wrap content-start items-baseline gap-x-2 pt-1 sm:justify-end sm:border-r sm:border-rubric/40 sm:pt-2 sm:pr-3">
         {together && <p className="label sm:basis-full sm:text-right">together</p>}
         {group.children.map((c) => (
-          <p key={c.id} className={`flex items-center gap-1 ${together ? 'text-[0.9rem] leading-[1.15]' : 'label'}`}>
+          <p key={c.id} className={`flex items-center gap-1 ${together ? 'text-note leading-[1.15]' : 'label'}`}>
             {c.name}
             <Ornament name={c.ornament} colour={c.colour} size={together ? 13 : 19} />
           </p>

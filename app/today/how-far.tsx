@@ -11,7 +11,7 @@ export function HowFar({ page, today }: { page: DayPage; today: Day }) {
   return (
     <ul
       aria-label="How far each child is"
-      className="flex min-w-0 flex-wrap gap-x-2.5 text-[0.92rem] sm:gap-x-4 sm:text-[1rem]"
+      className="flex min-w-0 flex-wrap gap-x-2.5 text-note sm:gap-x-4 sm:text-plain"
     >
       {page.children.map((c) => (
         <li key={c.child.id} className="press flex items-center gap-1 sm:gap-1.5">

@@ -57,7 +57,7 @@ export default function MarkMenu({ row, family, childrenHere, actions, edit, nam
               onSelect={choose(() => setTimeout(() => actions.mark(row, kind)))}
             >
               <span>
-                {MARK_WORDS[kind].word} <span className="text-[0.9rem] opacity-80">{MARK_WORDS[kind].meaning}</span>
+                {MARK_WORDS[kind].word} <span className="text-note opacity-80">{MARK_WORDS[kind].meaning}</span>
               </span>
               <kbd>{MARK_WORDS[kind].key}</kbd>
             </Menu.Item>
@@ -73,7 +73,7 @@ export default function MarkMenu({ row, family, childrenHere, actions, edit, nam
             >
               <span>
                 practise once more today{' '}
-                <span className="text-[0.9rem] opacity-80">it begins {dayAndDate(style, next)}</span>
+                <span className="text-note opacity-80">it begins {dayAndDate(style, next)}</span>
               </span>
             </Menu.Item>
           )}

@@ -35,7 +35,7 @@ export default function Nods({ day }: { day: number }) {
   return (
     <section aria-labelledby="nods" className="border-b border-rule py-1.5 print:hidden">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <h2 id="nods" className="text-[1.1rem]">
+        <h2 id="nods" className="text-lead">
           Ticked, waiting for your OK
         </h2>
         {waiting.length > 1 && (

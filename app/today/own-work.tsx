@@ -18,7 +18,7 @@ export function OwnWorkLines({ layout, byClock, day }: { layout: DayLayout; byCl
     <ol aria-label="After the lessons, to make ready" className="border-t border-rule">
       {work.map(({ teacher, line, from, to }) => (
         <li key={lineKey(line)} className="flex items-stretch">
-          <span className="figures w-[54px] shrink-0 py-1 text-[0.9rem] text-soft">{byClock && clockOf(from)}</span>
+          <span className="figures w-[54px] shrink-0 py-1 text-note text-soft">{byClock && clockOf(from)}</span>
           <span className="relative w-2 shrink-0" aria-hidden="true">
             <svg width="8" height="100%" className="absolute inset-0">
               <line x1="4" x2="4" y1="0" y2="100%" stroke="var(--color-ink)" {...strokes.get(teacher.id)} />

@@ -16,7 +16,7 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
   if (!isPlanned(enrolment)) {
     const until = forecastDay(household, enrolment, day);
     return (
-      <p className="hidden self-center px-1 text-[0.95rem] text-soft sm:block md:pl-4">
+      <p className="hidden self-center px-1 text-aside text-soft sm:block md:pl-4">
         {until === undefined
           ? 'when there is time'
           : `at this pace until ${shortDate(household.settings.dateStyle, until, day)}`}
@@ -28,7 +28,7 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
   const words = finishWords(household.settings.dateStyle, finish, day);
   if (reserve.daysInHand === undefined) {
     return (
-      <p className="hidden self-center px-1 text-[0.95rem] text-soft sm:block md:pl-4">
+      <p className="hidden self-center px-1 text-aside text-soft sm:block md:pl-4">
         {finish.kind === 'nothing left'
           ? `${course.title} is finished`
           : reserve.projected === undefined
@@ -41,7 +41,7 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
   const change = before === undefined ? 0 : reserve.daysInHand - before;
   return (
     <div
-      className="hidden items-center gap-x-4 self-stretch pb-1 pl-[56px] sm:flex text-[0.95rem] leading-snug md:border-l md:border-rule md:py-0 md:pl-4"
+      className="hidden items-center gap-x-4 self-stretch pb-1 pl-[56px] sm:flex text-aside leading-snug md:border-l md:border-rule md:py-0 md:pl-4"
       data-testid={`pace-${enrolment.id}`}
     >
       <span className="hidden flex-none lg:block">

@@ -19,7 +19,7 @@ export function ProofStrip({ row }: { row: DayRow }) {
       proofFailed(now, proof.proof.id, day, newId),
     );
   return (
-    <p className="flex flex-wrap items-center gap-x-3 px-3 pb-2 text-[0.95rem] sm:pl-[62px]">
+    <p className="flex flex-wrap items-center gap-x-3 px-3 pb-2 text-aside sm:pl-[62px]">
       <span>
         {asksProof(row)
           ? 'The score lies below the line that the course sets. Does it show that what was skipped is known?'

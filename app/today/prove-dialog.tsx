@@ -74,10 +74,10 @@ export default function ProveDialog({
         )}
       </Field>
       <fieldset className="flex flex-col">
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="radio" name="how" checked={proving} onChange={() => setProving(true)} /> check it and move on
         </label>
-        <label className="flex min-h-[44px] items-center gap-2">
+        <label className="flex min-h-touch items-center gap-2">
           <input type="radio" name="how" checked={!proving} onChange={() => setProving(false)} /> nothing to check: all
           of it is known
         </label>

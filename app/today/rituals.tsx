@@ -25,7 +25,7 @@ export function Rituals({ page }: { page: DayPage }) {
           <input type="checkbox" checked={r.mark !== undefined} onChange={() => toggle(r, games.get(r.ritual.id))} />
           <span>
             {r.ritual.title}{' '}
-            <span className="text-[0.95rem] text-soft">
+            <span className="text-aside text-soft">
               <span className={r.ritual.sort ? '' : 'hidden sm:inline'}>
                 {listing(r.children.map((c) => c.name))} ·{' '}
               </span>
@@ -98,13 +98,13 @@ export function useOtherwise(page: DayPage): Note | undefined {
     body: (
       <>
         {reviews.map((r) => (
-          <p key={r.enrolment.id} className="py-1 text-[0.95rem]">
+          <p key={r.enrolment.id} className="py-1 text-aside">
             <b className="font-semibold">{title(r.enrolment.courseId)}</b> reviews {when}, until{' '}
             {listing(r.behind.map((e) => title(e.courseId)))} {r.behind.length > 1 ? 'have' : 'has'} caught up.
           </p>
         ))}
         {closed.map((c) => (
-          <p key={c.enrolment.id} className="py-1 text-[0.95rem]">
+          <p key={c.enrolment.id} className="py-1 text-aside">
             <b className="font-semibold">{c.title}</b>, {listing(c.children.map((x) => x.name))}: nothing comes {when},{' '}
             {c.words}.
           </p>
@@ -112,7 +112,7 @@ export function useOtherwise(page: DayPage): Note | undefined {
         {practices.map((p) => {
           const words = practiceWords(household, p, page.day, today);
           return (
-            <p key={p.enrolment.id} className="py-1 text-[0.95rem]">
+            <p key={p.enrolment.id} className="py-1 text-aside">
               <b className="font-semibold">{titleOf(household, p.course.id)}</b>,{' '}
               {listing(p.children.map((c) => c.name))}: {words.why} <span className="text-soft">{words.hand}</span>
             </p>

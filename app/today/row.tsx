@@ -68,7 +68,7 @@ export function Row({
           onClick={once(() => (mark ? actions.unmark(row) : actions.mark(row, 'done')))}
         >
           <span
-            className={`flex size-[28px] items-center justify-center rounded-full border-[1.500px] text-[17px] leading-none font-semibold ${
+            className={`flex size-[28px] items-center justify-center rounded-full border-[1.500px] text-plain leading-none font-semibold ${
               mark?.kind === 'done'
                 ? 'settle border-ink bg-ink text-sheet'
                 : mark
@@ -88,10 +88,8 @@ export function Row({
         <span
           className={`flex w-[2.300rem] sm:w-[3.700rem] flex-none flex-col items-center leading-none ${row.fresh ? 'font-semibold text-rubric' : ''}`}
         >
-          <span className="text-[1.35rem] sm:text-[1.6rem]">{name.numeral ?? '·'}</span>
-          {name.word && (
-            <span className="font-sans text-[0.68rem] whitespace-nowrap sm:text-[0.8rem]">{name.word}</span>
-          )}
+          <span className="text-part sm:text-title">{name.numeral ?? '·'}</span>
+          {name.word && <span className="font-sans text-tiny whitespace-nowrap sm:text-fine">{name.word}</span>}
         </span>
         <div className="min-w-0 flex-1 py-0.5 leading-snug">
           <p className="wrap-break-word">
@@ -106,7 +104,7 @@ export function Row({
               <i>{stepName(step)}</i>
             </span>
           </p>
-          <p className="text-[0.95rem] text-soft">
+          <p className="text-aside text-soft">
             {mark ? (
               <MarkSummary row={row} />
             ) : (

@@ -37,7 +37,7 @@ export function ShowSwitch({ page, day, today }: { page: DayPage; day: Day; toda
         </Suspense>
       )}
       {!narrow && shown === 'clock' && (
-        <label className="flex min-h-[44px] items-center gap-2 px-2">
+        <label className="flex min-h-touch items-center gap-2 px-2">
           <input
             type="checkbox"
             checked={settings.nowLine !== false}

@@ -119,7 +119,7 @@ function Words({ layout, byClock }: { layout: DayLayout; byClock: boolean }) {
           </span>
         )}
       </p>
-      <p className="flex flex-wrap gap-x-6 text-[0.95rem] text-soft">
+      <p className="flex flex-wrap gap-x-6 text-aside text-soft">
         {layout.threads.map(({ teacher }, n) => (
           <span key={teacher.id} className="flex items-center gap-2">
             <svg width="34" height="8" aria-hidden="true">
@@ -193,19 +193,19 @@ function Drawing({
     <>
       <div className="flex border-b border-ink" style={{ paddingLeft: GUTTER }}>
         {columns.map((c) => (
-          <p key={c.id} className="min-w-0 flex-1 overflow-hidden px-1 pb-1 text-[0.95rem]">
+          <p key={c.id} className="min-w-0 flex-1 overflow-hidden px-1 pb-1 text-aside">
             <ChildName child={c} />
           </p>
         ))}
       </div>
       <div className="relative" style={{ height: scale.height }}>
         {byClock && layout.from % 60 > 10 && (
-          <span className="figures absolute top-0 left-0 text-[0.9rem] text-soft">{clockOf(layout.from)}</span>
+          <span className="figures absolute top-0 left-0 text-note text-soft">{clockOf(layout.from)}</span>
         )}
         {byClock &&
           scale.hours.map((h) => (
             <div key={h} className="absolute inset-x-0 border-t border-rule" style={{ top: scale.y(h) }}>
-              <span className="figures absolute -top-3 left-0 bg-paper pr-1 text-[0.9rem] text-soft">{clockOf(h)}</span>
+              <span className="figures absolute -top-3 left-0 bg-paper pr-1 text-note text-soft">{clockOf(h)}</span>
             </div>
           ))}
         {lines(true)}
@@ -216,7 +216,7 @@ function Drawing({
                 .map((s) => (
                   <div
                     key={`${child.id} ${s.from}`}
-                    className="hatched absolute text-center text-[0.9rem] text-soft"
+                    className="hatched absolute text-center text-note text-soft"
                     style={{
                       left: left(child) + gap,
                       width: column - 2 * gap,
@@ -232,7 +232,7 @@ function Drawing({
         {layout.waits.map((w) => (
           <div
             key={`${w.child.id} ${w.from}`}
-            className="absolute overflow-hidden px-1 text-[0.9rem] leading-tight text-soft"
+            className="absolute overflow-hidden px-1 text-note leading-tight text-soft"
             style={{
               left: left(w.child) + gap + 10,
               width: column - 2 * gap - 10,
@@ -252,7 +252,7 @@ function Drawing({
             style={{ top: scale.y(now) }}
             aria-hidden="true"
           >
-            <span className="absolute -top-3 left-0 z-10 bg-ink px-1 text-[0.8rem] text-sheet">now</span>
+            <span className="absolute -top-3 left-0 z-10 bg-ink px-1 text-fine text-sheet">now</span>
           </div>
         )}
         {layout.pieces.flatMap((piece) =>
@@ -280,7 +280,7 @@ function Drawing({
           freeParts(parts).map((p) => (
             <span
               key={`${teacher.id} ${p.from}`}
-              className="absolute w-[3.300rem] text-[0.8rem] leading-tight text-soft"
+              className="absolute w-[3.300rem] text-fine leading-tight text-soft"
               style={{ left: 2, top: (scale.y(p.from) + scale.y(p.to)) / 2 - 12 }}
             >
               {layout.threads.length > 1 ? `${teacher.name} ` : ''}free

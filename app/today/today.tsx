@@ -178,7 +178,7 @@ export function Today() {
     <div>
       <div className="flex flex-wrap items-center justify-between gap-x-8">
         <span className="flex items-center gap-x-1">
-          <h1 className="!text-[1.55rem] sm:!text-[1.9rem]">
+          <h1 className="!text-title sm:!text-head">
             {narrow ? dayAndDate(style, day, today) : longDate(style, day, today)}
           </h1>
           <DayNav day={day} go={go} step={step} />
@@ -208,7 +208,7 @@ export function Today() {
       {noSchool && <p className="pb-2">{noSchool}</p>}
       <div className="flex flex-wrap items-center justify-between gap-x-3 border-t border-ink">
         {page.children.some((c) => c.steps > 0) && <HowFar page={page} today={today} />}
-        <p hidden={between} className="text-[0.9rem] sm:text-[0.95rem]">
+        <p hidden={between} className="text-note sm:text-aside">
           week {teachingWeek(year, day, household.settings.firstDay)} · <b>{counts.taught}</b>
           <span className="hidden sm:inline"> days</span> taught, <b>{counts.toCome}</b> to come
           <Spare />

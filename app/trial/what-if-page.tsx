@@ -119,7 +119,7 @@ export default function WhatIfPage() {
           return (
             <li key={t.id} className="border-b border-rule py-2">
               <div className="flex flex-wrap items-baseline gap-x-4">
-                <h2 className="min-w-0 flex-1 basis-full text-[1.1rem] wrap-anywhere sm:basis-0">
+                <h2 className="min-w-0 flex-1 basis-full text-lead wrap-anywhere sm:basis-0">
                   {t.name} <span className="font-normal text-soft">made {shortDate(style, t.made, today)}</span>
                 </h2>
                 <span className="flex flex-wrap gap-2 print:hidden">

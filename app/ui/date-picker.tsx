@@ -2,6 +2,7 @@ import * as Popover from '@radix-ui/react-popover';
 import type { RefObject } from 'react';
 import { DayPicker, getDefaultClassNames } from 'react-day-picker';
 import { useHousehold } from '../shell/household';
+import './date-picker.css';
 
 const A_DAY = 86_400_000;
 /** The picker thinks in local midnights; a day of the household is a count of days. */

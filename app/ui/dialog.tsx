@@ -48,7 +48,7 @@ export function Dialog({
           className={`fixed top-1/2 left-1/2 z-40 max-h-[92vh] w-[calc(100vw-24px)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-ink bg-sheet p-5 ${wide ? 'max-w-4xl' : 'max-w-xl'}`}
         >
           <div className="mb-3 flex items-start justify-between gap-4">
-            <Radix.Title className="text-[1.35rem] leading-tight font-medium">{title}</Radix.Title>
+            <Radix.Title className="text-part leading-tight font-medium">{title}</Radix.Title>
             <Radix.Close className="btn btn-quiet -mt-1.5 -mr-2" aria-label="Close">
               <X size={20} aria-hidden="true" />
             </Radix.Close>

@@ -29,12 +29,12 @@ export function Field({
         ...(fault ? { 'aria-invalid': true } : {}),
       })}
       {hint && (
-        <p id={`${id}-hint`} className="text-[0.9rem] text-soft">
+        <p id={`${id}-hint`} className="text-note text-soft">
           {hint}
         </p>
       )}
       {fault && (
-        <p id={`${id}-fault`} className="text-[0.95rem] font-semibold" role="alert">
+        <p id={`${id}-fault`} className="text-aside font-semibold" role="alert">
           {fault}
         </p>
       )}

@@ -100,7 +100,7 @@ export function FormDialog({
               Remove
             </button>
           )}
-          {kept && <p className="max-w-64 text-[0.9rem] text-soft">Cannot be removed. {kept}</p>}
+          {kept && <p className="max-w-64 text-note text-soft">Cannot be removed. {kept}</p>}
         </div>
       </form>
     </Dialog>

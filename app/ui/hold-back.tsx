@@ -28,7 +28,7 @@ export function WaysOut({ ways, day }: { ways: readonly HoldBack[]; day: Day }) 
       {list(ways.slice(0, SHOWN))}
       {others.length > 0 && (
         <details className="print:hidden">
-          <summary className="min-h-[32px] cursor-pointer py-1 text-[0.95rem]">
+          <summary className="min-h-[32px] cursor-pointer py-1 text-aside">
             {count(others.length, 'other way')} out
           </summary>
           {list(others)}
@@ -59,7 +59,7 @@ function HoldBackButton({ way, day }: { way: HoldBack; day: Day }) {
           ? `Move it to ${dayAndDate(style, way.to)}`
           : `Let ${who} wait until ${shortDate(style, way.to, today)}`}
       </button>
-      <span className="text-[0.95rem] text-soft wrap-anywhere">
+      <span className="text-aside text-soft wrap-anywhere">
         {name}
         {way.moved && `, ${who}`}:{' '}
         {way.lost === 0
@@ -73,7 +73,7 @@ function HoldBackButton({ way, day }: { way: HoldBack; day: Day }) {
           <button type="button" className="btn" onClick={() => wait(skip.steps.map((s) => s.id))}>
             … and skip {count(skip.steps.length, 'sheet')} as known
           </button>
-          <span className="text-[0.95rem] text-soft wrap-anywhere">
+          <span className="text-aside text-soft wrap-anywhere">
             if they are: {listing(skip.steps.map((s) => `${s.lesson.title}, ${stepName(s)}`))};{' '}
             {inHandWords(skip.inHand)} then
           </span>

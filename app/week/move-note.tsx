@@ -50,7 +50,7 @@ export default function MoveNote({ held }: { held: Held }) {
       ) : !cost ? (
         <>: working out what it costs …</>
       ) : (
-        <ul className="flex flex-wrap gap-x-5 text-[0.95rem]">
+        <ul className="flex flex-wrap gap-x-5 text-aside">
           {allowed && allowed.along > 0 && (
             <li className="font-semibold">{count(allowed.along, 'step')} fixed for the week would move along</li>
           )}

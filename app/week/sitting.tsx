@@ -20,9 +20,9 @@ function StepNumber({ item, struck }: { item: WeekItem; struck?: boolean }) {
     <span
       className={`whitespace-nowrap ${item.fresh ? 'font-semibold text-rubric underline decoration-2 underline-offset-4' : ''} ${struck ? 'text-soft line-through' : ''}`}
     >
-      <span className="text-[1.2rem] leading-none">{name.numeral ?? step.lessonIndex + 1}</span>
+      <span className="text-lead leading-none">{name.numeral ?? step.lessonIndex + 1}</span>
       {step.lesson.steps.length > 1 && (
-        <span className="pl-[1px] font-sans text-[0.8rem]">
+        <span className="pl-[1px] font-sans text-fine">
           {' '}
           {at}/{step.lesson.steps.length}
         </span>
@@ -44,7 +44,7 @@ export function Marked({ item }: { item: WeekItem }) {
         <StepNumber item={item} struck={item.slipped} />
       </span>
       {item.mark && (
-        <span aria-hidden="true" className="text-[0.95rem]">
+        <span aria-hidden="true" className="text-aside">
           {item.mark === 'done' ? '✓' : SIGNS[item.mark]}
         </span>
       )}
@@ -148,7 +148,7 @@ export function Sitting({
             moved.current = false;
           }}
         >
-          <Menu.Label className="px-3 py-1 text-[0.95rem]">
+          <Menu.Label className="px-3 py-1 text-aside">
             {items.map((i) => (
               <span key={i.step.id} className="block">
                 {words(i)} · {i.minutes} min

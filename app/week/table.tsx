@@ -112,7 +112,7 @@ export function WeekTable({
                   className={`${byDay ? 'min-w-[calc(100vw-9.500rem)] snap-start print:min-w-0' : 'min-w-[92px]'} border-l border-rule px-2 py-1 font-medium ${d.day === today ? 'bg-ink/[0.06]' : ''}`}
                 >
                   <span className="block">{WEEKDAY_NAMES[weekdayOf(d.day)]}</span>
-                  <span className="block text-[0.9rem] font-normal text-soft">
+                  <span className="block text-note font-normal text-soft">
                     {shortDate(style, d.day)}
                     {d.kind !== 'full' && ` · ${d.label ?? KIND_WORDS[d.kind]}`}
                   </span>
@@ -134,7 +134,7 @@ export function WeekTable({
                 {page.days.map((d) => (
                   <td
                     key={d.day}
-                    className={`border-l border-rule px-2 py-1 text-[0.95rem] leading-tight ${d.day === today ? 'bg-ink/[0.06]' : ''}`}
+                    className={`border-l border-rule px-2 py-1 text-aside leading-tight ${d.day === today ? 'bg-ink/[0.06]' : ''}`}
                   >
                     {d.away.map((a) => (
                       <AwayLine key={`${a.why} ${a.label} ${a.hours?.from} ${a.hours?.to}`} away={a} />
@@ -170,7 +170,7 @@ export function WeekTable({
                   />
                 ))}
                 {compares && (
-                  <td className="border-l border-rule px-2 text-[0.95rem] whitespace-nowrap">
+                  <td className="border-l border-rule px-2 text-aside whitespace-nowrap">
                     {row.published === undefined ? row.done : `${row.settled} of ${row.published}`}
                   </td>
                 )}
@@ -287,7 +287,7 @@ function TeacherCell({ day, teacherId, today }: { day: WeekDay; teacherId: strin
   const clash = t.fresh > t.allowance;
   return (
     <td
-      className={`border-l border-rule px-2 py-1 text-[0.95rem] leading-tight ${day.day === today ? 'bg-ink/[0.06]' : ''}`}
+      className={`border-l border-rule px-2 py-1 text-aside leading-tight ${day.day === today ? 'bg-ink/[0.06]' : ''}`}
     >
       {(t.hours > 0 || t.minutes > 0) && (
         <>

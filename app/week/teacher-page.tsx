@@ -87,13 +87,13 @@ export default function TeacherPage() {
       {days.length === 0 && <p className="py-4">Nothing of {teacher.name}’s stands in this week.</p>}
       {days.map((d) => (
         <section key={d.day} aria-label={longDate(style, d.day, today)} className="pt-3">
-          <h2 className="border-b border-ink text-[1.15rem]">{longDate(style, d.day, today)}</h2>
+          <h2 className="border-b border-ink text-lead">{longDate(style, d.day, today)}</h2>
           <ul>
             {d.lines.map((l) => {
               const can = open.includes(l);
               return (
                 <li key={keyOf(l)} className="border-b border-rule">
-                  <label className="flex min-h-[44px] items-center gap-3 py-1">
+                  <label className="flex min-h-touch items-center gap-3 py-1">
                     <input
                       type="checkbox"
                       disabled={!can}
@@ -113,7 +113,7 @@ export default function TeacherPage() {
                     </span>
                     <span className="min-w-0 flex-1 leading-snug wrap-anywhere">
                       {l.title}, {l.words} {l.fresh && <b className="font-semibold text-rubric">new lesson</b>}
-                      <span className="block text-[0.95rem] text-soft">
+                      <span className="block text-aside text-soft">
                         {[
                           listing(l.children.map((c) => c.name)),
                           `${l.minutes} min`,

@@ -19,6 +19,7 @@ import { listing } from '../ui/words';
 import type { Held } from './move-note';
 import { WeekTable } from './table';
 import { tip } from '../ui/tip';
+import './week.css';
 
 const MoveNote = lazy(() => import('./move-note'));
 const WeekThings = lazy(() => import('./things'));
@@ -119,7 +120,7 @@ export default function Week() {
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2 pb-2">
         <h1>
           {shortDate(style, start, today)} – {shortDate(style, last, today)}
-          <span className="ml-4 text-[1rem] font-normal">
+          <span className="ml-4 text-plain font-normal">
             teaching week {teachingWeek(year, last, firstDay)}
             {page.programmes.map((p) => ` · ${p.label}: its week ${p.week}`)}
             {page.published && ' · published'}
@@ -195,7 +196,7 @@ export default function Week() {
           <MoveNote held={held} />
         </Suspense>
       )}
-      <div className="flex flex-wrap items-center gap-x-4 pt-2 text-[0.9rem] text-soft">
+      <div className="flex flex-wrap items-center gap-x-4 pt-2 text-note text-soft">
         <p>
           <span className="mr-3 inline-flex flex-wrap gap-x-3 text-ink">
             {household.children.map((c) => (

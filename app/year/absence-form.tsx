@@ -66,7 +66,7 @@ export function AbsenceForm({
       <fieldset className="flex flex-col">
         <legend className="label mb-1">Why</legend>
         {Object.entries(WHY_WORDS).map(([w, word]) => (
-          <label key={w} className="flex min-h-[44px] items-center gap-2">
+          <label key={w} className="flex min-h-touch items-center gap-2">
             <input type="radio" name="why" checked={why === w} onChange={() => setWhy(w as Absence['why'])} /> {word}
           </label>
         ))}

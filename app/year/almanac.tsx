@@ -6,6 +6,7 @@ import type { SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { monthName, WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { dayAt, HEAD, HEIGHTS, layoutOf, MARGIN, monthLine, placeOf, tierTop, WIDTH } from './almanac-layout';
+import './almanac.css';
 
 /** A press or a sweep over days, from where it began to where it is. */
 export interface Sweep {
@@ -243,7 +244,7 @@ export function Almanac({
             })()}
         </svg>
       </div>
-      <p id="almanac-day" aria-live="polite" className="min-h-[1.5em] pt-1 text-[0.95rem] print:hidden">
+      <p id="almanac-day" aria-live="polite" className="min-h-[1.5em] pt-1 text-aside print:hidden">
         {describe(sweep?.to ?? focus)}
       </p>
     </div>

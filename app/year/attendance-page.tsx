@@ -26,6 +26,7 @@ import { count, listing } from '../ui/words';
 import { SubNav } from './sub-nav';
 import { useViewYear } from './view-year';
 import { tip } from '../ui/tip';
+import './register.css';
 
 const SIGNS: Record<DayStatus, string> = {
   taught: '●',
@@ -121,7 +122,7 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
   return (
     <section aria-labelledby="asked" className="mb-4 border-b border-ink pb-3 print:hidden">
       <h2 id="asked">What were these days?</h2>
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-aside text-soft">
         {count(byDay.length, 'past school day carries', 'past school days carry')} no mark.{' '}
         {byDay.length === 1 ? 'It counts' : 'They count'} as nothing until you say.
       </p>
@@ -149,7 +150,7 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
         ))}
       </ul>
       {byDay.length > SHOWN && (
-        <p className="pt-1 text-[0.95rem] text-soft">Earlier ones come up when these are answered.</p>
+        <p className="pt-1 text-aside text-soft">Earlier ones come up when these are answered.</p>
       )}
     </section>
   );
@@ -244,7 +245,7 @@ function Register({
           ))}
         </tfoot>
       </table>
-      <p className="pt-2 text-[0.9rem] text-soft">
+      <p className="pt-2 text-note text-soft">
         ● taught · s sick · / no school · a away · ? nothing marked · “·” to come. Underlined: said by hand. Press a day
         to say otherwise.
       </p>
@@ -300,7 +301,7 @@ function DayForm({ year, child, day, close }: { year: SchoolYear; child: Child; 
             ['away', 'away'],
           ] as const
         ).map(([s, word]) => (
-          <label key={s} className="flex min-h-[44px] items-center gap-2">
+          <label key={s} className="flex min-h-touch items-center gap-2">
             <input type="radio" name="status" checked={status === s} onChange={() => choose(s)} /> {word}
           </label>
         ))}

@@ -106,10 +106,10 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
           />
           <fieldset className="flex flex-wrap gap-x-5">
             <legend className="label mb-1">How often</legend>
-            <label className="flex min-h-[44px] items-center gap-2">
+            <label className="flex min-h-touch items-center gap-2">
               <input type="radio" name="recurs" checked={!recurs} onChange={() => setRecurs(false)} /> once
             </label>
-            <label className="flex min-h-[44px] items-center gap-2">
+            <label className="flex min-h-touch items-center gap-2">
               <input type="radio" name="recurs" checked={recurs} onChange={() => setRecurs(true)} /> on several days
             </label>
           </fieldset>
@@ -149,7 +149,7 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
               onChange={(e) => set({ travel: Number(e.target.value) })}
             />
           </div>
-          <p className="text-[0.9rem] text-soft">
+          <p className="text-note text-soft">
             Without times it takes the whole day. The way is counted before and after. School is held{' '}
             {household.settings.dayFrom} to {household.settings.dayTo} (see Household).
           </p>
@@ -161,11 +161,11 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
               onChange={(takesDay) => set({ takesDay })}
             />
           )}
-          <label className="flex min-h-[44px] items-center gap-2">
+          <label className="flex min-h-touch items-center gap-2">
             <input type="checkbox" checked={draft.counts} onChange={(e) => set({ counts: e.target.checked })} /> time
             there counts as school
           </label>
-          <label className="flex min-h-[44px] items-center gap-2">
+          <label className="flex min-h-touch items-center gap-2">
             <input
               type="checkbox"
               checked={draft.firstWeek !== undefined}

@@ -77,7 +77,7 @@ export function BrushPanel({
             </label>
           ))}
         </div>
-        <p className="pt-1 text-[0.9rem] text-soft">{TOOLS.find(([t]) => t === brush.tool)![2]}</p>
+        <p className="pt-1 text-note text-soft">{TOOLS.find(([t]) => t === brush.tool)![2]}</p>
       </fieldset>
       {brush.tool === 'close' && (
         <InputField

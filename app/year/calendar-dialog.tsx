@@ -123,7 +123,7 @@ export function CalendarDialog({
               ? 'Nothing to come has moved since the older copy.'
               : `Moved since the older copy: ${count(moved.length, 'event')} to come`}
           </h3>
-          <ul className="text-[0.95rem]">
+          <ul className="text-aside">
             {moved.slice(0, 12).map((m) => {
               const words = movedWords(style, m, today);
               return <li key={words}>{words}</li>;
@@ -133,7 +133,7 @@ export function CalendarDialog({
         </section>
       )}
       {notes.length > 0 && (
-        <ul className="border-l-4 border-ink pl-3 text-[0.95rem]">
+        <ul className="border-l-4 border-ink pl-3 text-aside">
           {notes.slice(0, 12).map((n) => (
             <li key={n}>{n}</li>
           ))}
@@ -183,7 +183,7 @@ export function CalendarDialog({
               <tr key={s.uid}>
                 <td className="min-w-0">
                   <span className="wrap-anywhere">{s.title}</span>
-                  <span className="block text-[0.9rem] text-soft">
+                  <span className="block text-note text-soft">
                     {when(s)}
                     {s.next.to < date && ' · past'}
                   </span>

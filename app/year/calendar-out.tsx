@@ -61,7 +61,7 @@ export function CalendarOut({ year }: { year: SchoolYear }) {
             ['orders', 'order-by dates'],
           ] as const
         ).map(([key, word]) => (
-          <label key={key} className="flex min-h-[44px] items-center gap-2">
+          <label key={key} className="flex min-h-touch items-center gap-2">
             <input
               type="checkbox"
               checked={what[key]}

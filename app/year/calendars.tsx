@@ -127,14 +127,14 @@ export function Calendars() {
       {free.map((o) => (
         <div key={o.path} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-2">
           <span className="min-w-0 flex-1">
-            {o.name} <span className="block text-[0.9rem] text-soft">{o.about}</span>
+            {o.name} <span className="block text-note text-soft">{o.about}</span>
           </span>
           <button type="button" className="btn" disabled={busy} onClick={() => void subscribe(o)}>
             Subscribe
           </button>
         </div>
       ))}
-      {error && <p className="text-[0.95rem] text-soft">Calendars to subscribe to cannot be reached just now.</p>}
+      {error && <p className="text-aside text-soft">Calendars to subscribe to cannot be reached just now.</p>}
       <FileButton className="mt-2" input={file} accept=".ics,text/calendar" onFile={choose}>
         Read a calendar file
       </FileButton>
@@ -169,10 +169,10 @@ function Line({ calendar, open, renew }: { calendar: OutsideCalendar; open: (fee
     <li className="flex flex-wrap items-center justify-between gap-x-3 border-b border-rule py-1">
       <span className="min-w-0 flex-1">
         <span className="wrap-anywhere">{calendar.name}</span>
-        <span className="block text-[0.9rem] text-soft">
+        <span className="block text-note text-soft">
           {count(coming.length, 'event')} to come · {state}
         </span>
-        {open_ > 0 && <b className="block text-[0.95rem]">{count(open_, 'event is', 'events are')} not decided yet.</b>}
+        {open_ > 0 && <b className="block text-aside">{count(open_, 'event is', 'events are')} not decided yet.</b>}
       </span>
       <span className="flex flex-wrap">
         <button

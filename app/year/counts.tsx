@@ -85,7 +85,7 @@ export function Counts({ year }: { year: SchoolYear }) {
 function Sources({ counts }: { counts: readonly ChildCount[] }) {
   const presets = [...new Set(counts.map((c) => presetOf(c.requirement)).filter((p) => p !== undefined))];
   return (
-    <p className="pt-1 text-[0.9rem] text-soft">
+    <p className="pt-1 text-note text-soft">
       {presets.length === 0
         ? 'What is required is your own figure: check your own law.'
         : `${presets.map((p) => `${p.name}: ${p.source}`).join('; ')}. From memory: check your own law.`}

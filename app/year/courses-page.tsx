@@ -24,6 +24,7 @@ import type { Span } from './rows-drawing';
 import { SubNav } from './sub-nav';
 import { useViewYear } from './view-year';
 import OneOf from '../ui/one-of';
+import './courses.css';
 
 const LikelyWay = lazy(() => import('../forecast/likely-way'));
 
@@ -126,7 +127,7 @@ export default function CoursesPage() {
           </span>
         </div>
         <RowsDrag view={shown} span={span} today={today} open={open} choose={choose} />
-        <p className="pt-1 text-[0.9rem] text-soft">
+        <p className="pt-1 text-note text-soft">
           Filled: done. Hatched: known. Open box: to come. Dotted: left out. Diamond: test. Thick stroke: should end by.
           Thick line: now. On top: minutes asked of a teacher, the line being their hours; dot: new lessons clash; black
           week: crowded. Press a course for its units; drag a unit by its bracket to another week.
@@ -218,7 +219,7 @@ function Units({ row, view }: { row: OverviewRow; view: Overview }) {
       <h2>
         {row.course.title} <span className="text-soft">{listing(row.children.map((c) => c.name))}</span>
       </h2>
-      <p className="text-[0.95rem]">
+      <p className="text-aside">
         {count(row.counts.done, 'step')} done, {row.counts.known} known, {row.counts['left out']} left out,{' '}
         {row.counts['to come']} to come
         {row.counts.unplaced > 0 && `, ${row.counts.unplaced} without a day`}
@@ -237,7 +238,7 @@ function Units({ row, view }: { row: OverviewRow; view: Overview }) {
               >
                 {u.unit.title || `Part ${i + 1}`}
               </button>
-              <span className="flex-1 text-[0.95rem] text-soft">
+              <span className="flex-1 text-aside text-soft">
                 {dates(u.from, u.to)} ·{' '}
                 {(Object.keys(PLACE_WORDS) as StepPlace[])
                   .filter((p) => u.counts[p] > 0)
@@ -256,7 +257,7 @@ function Units({ row, view }: { row: OverviewRow; view: Overview }) {
               )}
             </div>
             {unit === u.unit && (
-              <ol className="columns-1 pb-2 pl-4 text-[0.95rem] sm:columns-2 lg:columns-3">
+              <ol className="columns-1 pb-2 pl-4 text-aside sm:columns-2 lg:columns-3">
                 {lessonsOf(row, u.unit).map((l) => (
                   <li key={l.id} className="break-inside-avoid">
                     {isTaken(row.enrolment) && (l.place === 'to come' || l.place === 'unplaced') ? (

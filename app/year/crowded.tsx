@@ -33,7 +33,7 @@ export function Crowded({ view, plan, year }: { view: Overview; plan: Plan; year
             <Link className="page-link font-semibold" to={`/week?of=${fromDay(week.start)}`}>
               Week {week.teaching ?? ''}, from {shortDate(style, week.start, today)}
             </Link>
-            <ul className="pl-5 text-[0.95rem]">
+            <ul className="pl-5 text-aside">
               {clashes.map((c) => (
                 <li key={`${c.teacherId} ${c.day}`} className="wrap-anywhere">
                   {dayAndDate(style, c.day)}: {listing(c.enrolmentIds.map(title))} begin a new lesson with{' '}

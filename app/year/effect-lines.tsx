@@ -45,7 +45,7 @@ export function EffectLines({ effect }: { effect: Effect }) {
   );
   const { schoolDays } = effect;
   return (
-    <div role="status" aria-live="polite" className="flex flex-col gap-2 text-[0.95rem]">
+    <div role="status" aria-live="polite" className="flex flex-col gap-2 text-aside">
       <p>
         School days to come:{' '}
         {schoolDays.before === schoolDays.after ? (

@@ -59,7 +59,7 @@ export function EventPeople({
   const way = takes && !whole && decision.travel > 0 ? `, ${decision.travel} min each way` : '';
   return (
     <div className="pt-0.5">
-      <span className="flex flex-wrap items-center gap-x-2 text-[0.95rem]">
+      <span className="flex flex-wrap items-center gap-x-2 text-aside">
         {named.length === 0 ? <b>for nobody yet</b> : `for ${listing(named.map((p) => p.name))}${way}`}
         <button
           type="button"

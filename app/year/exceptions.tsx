@@ -64,7 +64,7 @@ export function Exceptions({
                   Change
                 </button>
               ) : (
-                <span className="py-2 text-[0.9rem] text-soft">from an outside calendar</span>
+                <span className="py-2 text-note text-soft">from an outside calendar</span>
               )}
             </li>
           ) : (

@@ -91,7 +91,7 @@ export function Holidays({ year }: { year: SchoolYear }) {
               const kind = dayKind(year, toDay(h.from));
               return (
                 <li key={h.id} className="border-b border-rule">
-                  <label className="flex min-h-[44px] items-center gap-3">
+                  <label className="flex min-h-touch items-center gap-3">
                     <input type="checkbox" checked={ticked} onChange={(e) => void tick(h, e.target.checked)} />
                     <span>
                       {dayAndDate(style, toDay(h.from))}
@@ -105,7 +105,7 @@ export function Holidays({ year }: { year: SchoolYear }) {
             })}
           </ul>
           {place && (
-            <p className="text-[0.9rem] text-soft">
+            <p className="text-note text-soft">
               From the open data of the date-holidays package; it can be wrong or late. Local holidays may be missing.
             </p>
           )}

@@ -70,7 +70,7 @@ export function MoveUnit({
         )}
       </Field>
       {wish && 'pin' in wish && (
-        <div role="status" className="text-[0.95rem]">
+        <div role="status" className="text-aside">
           <WhatGives wish={wish} after={after} />
         </div>
       )}

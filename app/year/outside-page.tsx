@@ -75,7 +75,7 @@ function Aways() {
             <li key={a.id} className="flex items-center justify-between gap-3 border-b border-rule py-1">
               <span className="min-w-0">
                 <span className="wrap-anywhere">{a.label}</span> <span className="text-soft">· {listing(names)}</span>
-                <span className="block text-[0.9rem] text-soft">
+                <span className="block text-note text-soft">
                   {when(a)} · {count(awayDays(a).filter((d) => d >= today).length, 'time')} to come
                   {week !== undefined && <b> · its week {week}</b>}
                 </span>

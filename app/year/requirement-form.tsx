@@ -139,7 +139,7 @@ export function RequirementForm({ year, close }: { year: SchoolYear; close: () =
         <fieldset className="flex flex-wrap gap-x-5">
           <legend className="label mb-1">Of the two</legend>
           {(['both', 'either'] as const).map((m) => (
-            <label key={m} className="flex min-h-[44px] items-center gap-2">
+            <label key={m} className="flex min-h-touch items-center gap-2">
               <input
                 type="radio"
                 name="meets"
@@ -154,7 +154,7 @@ export function RequirementForm({ year, close }: { year: SchoolYear; close: () =
           ))}
         </fieldset>
       )}
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-aside text-soft">
         A day counts once something is marked on it. Hours are the minutes marked, else those planned for the step.
       </p>
       {who && year.own.some((o) => o.childId === who) && (

@@ -39,7 +39,7 @@ export function RhythmFields({
             ['weeks', 'weeks on and weeks off'],
           ] as const
         ).map(([k, word]) => (
-          <label key={k} className="flex min-h-[44px] items-center gap-2">
+          <label key={k} className="flex min-h-touch items-center gap-2">
             <input type="radio" name="rhythm" checked={kind === k} onChange={() => choose(k)} /> {word}
           </label>
         ))}

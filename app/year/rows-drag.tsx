@@ -119,7 +119,7 @@ export function RowsDrag({
       {held && (
         <div
           role="status"
-          className="fixed right-4 bottom-16 z-20 w-96 max-w-[calc(100vw-2rem)] border border-ink bg-sheet p-3 text-[0.95rem]"
+          className="fixed right-4 bottom-16 z-20 w-96 max-w-[calc(100vw-2rem)] border border-ink bg-sheet p-3 text-aside"
         >
           <p className="font-semibold">
             {held.unit.unit.title || held.row.course.title}: week of{' '}

@@ -7,6 +7,7 @@ import { useHousehold } from '../shell/household';
 import { monthName, WEEKDAY_NAMES } from '../ui/dates';
 import { Ornament } from '../ui/ornament';
 import { listing } from '../ui/words';
+import './courses.css';
 
 export const LABEL = 210;
 const ROW = 40;
@@ -127,7 +128,7 @@ export const RowsDrawing = memo(function RowsDrawing({
             <foreignObject x={0} y={top} width={LABEL - 8} height={ROW}>
               <button
                 type="button"
-                className={`flex h-full w-full cursor-pointer items-center gap-1.5 text-left text-[0.92rem] leading-tight underline-offset-2 hover:underline ${open === row.enrolment.id ? 'font-semibold underline' : ''}`}
+                className={`flex h-full w-full cursor-pointer items-center gap-1.5 text-left text-note leading-tight underline-offset-2 hover:underline ${open === row.enrolment.id ? 'font-semibold underline' : ''}`}
                 aria-expanded={open === row.enrolment.id}
                 onClick={() => choose(row.enrolment.id)}
               >

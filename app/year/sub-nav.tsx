@@ -25,7 +25,7 @@ export function SubNav() {
           to={to}
           end
           className={({ isActive }) =>
-            `inline-flex min-h-[44px] items-center italic underline-offset-[5px] hover:underline ${isActive ? 'font-semibold underline decoration-2' : ''}`
+            `inline-flex min-h-touch items-center italic underline-offset-[5px] hover:underline ${isActive ? 'font-semibold underline decoration-2' : ''}`
           }
         >
           {name}
@@ -36,7 +36,7 @@ export function SubNav() {
           key={y.id}
           to={`${pathname}?year=${encodeURIComponent(y.id)}`}
           replace
-          className={`page-link inline-flex min-h-[44px] items-center wrap-anywhere ${i === 0 ? 'ml-auto' : ''}`}
+          className={`page-link inline-flex min-h-touch items-center wrap-anywhere ${i === 0 ? 'ml-auto' : ''}`}
         >
           {y.name}
         </Link>

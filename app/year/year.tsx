@@ -176,7 +176,7 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
             onKeep={letGo}
             describe={describe}
           />
-          <p className="text-[0.9rem] text-soft">
+          <p className="text-note text-soft">
             Box: school. Low box: light. Dotted: kept to catch up. Struck: closed. Filled: taught. ?: nothing marked. s:
             sick. a: away. Above: teaching weeks.
           </p>
