@@ -1,5 +1,5 @@
-import { type Enrolment, type Household, isPlanned, type SchoolYear } from '../../core/household';
-import { type PaceFigures, paceFigures } from '../../core/pace';
+import { type Enrolment, type Household, type SchoolYear } from '../../core/household';
+import { type PaceFigures, paceFigures, isPlanned } from '../../core/pace';
 import { shortDate } from '../ui/dates';
 import { count, inHand } from '../ui/words';
 

@@ -4,7 +4,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { isIsoDate } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
 import { type Course, type Enrolment, type Household, LIVES, type Loop } from '../../core/household';
-import { neededPerSitting, printedWords } from '../../core/pace';
+import { neededPerSitting, ruleNotes, RULES } from '../../core/pace';
 import { type Taken, takenBefore } from '../../core/forecast';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
@@ -58,7 +58,7 @@ export function EnrolmentForm({
     now.weekdays.length > 0 &&
     (now.rule !== 'weekly' || now.n >= 1) &&
     (now.rule !== 'minutes' || now.minutes >= 1) &&
-    now.rule !== 'when' &&
+    RULES[now.rule].planned &&
     [now.firstDate, now.target].every((d) => !d || isIsoDate(d));
   const needed = countable ? neededPerSitting(household, year, draft, today) : 1;
   const ruleTouched = Boolean(
@@ -221,13 +221,13 @@ export function EnrolmentForm({
       )}
       <PaceFields course={course} register={register} errors={errors} now={now} />
       {year &&
-        printedWords(trial, draft, year, today).map((words) => (
+        ruleNotes(trial, draft, year, today).map((words) => (
           <p key={words} role="status" className="border-l-4 border-ink pl-3 text-aside">
             {words}
           </p>
         ))}
       <div className="grid gap-4 sm:grid-cols-2">
-        {(now.rule === 'even' || now.rule === 'weekly') && (
+        {RULES[now.rule].needed && (
           <InputField
             label="At most so many steps a sitting"
             hint={`The rule needs ${needed}.`}
@@ -271,7 +271,7 @@ export function EnrolmentForm({
         </label>
       </div>
       <SittingFields course={course} register={register} control={control} errors={errors} now={now} />
-      {now.rule === 'when' ? (
+      {!RULES[now.rule].planned ? (
         <p role="status" className="border border-edge p-3">
           Nothing is planned; its next step stands on Today under “When there is time”.
         </p>

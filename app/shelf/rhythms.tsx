@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { printedDayOf } from '../../core/pace';
+import { printedDayOf, rhythmNamed } from '../../core/pace';
 import { byId, type Course, type PrintedRhythm } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { InputField } from '../ui/field';
@@ -76,7 +76,7 @@ function RhythmForm({
     });
     if (done) close();
   };
-  const used = household.enrolments.some((e) => e.rule.kind === 'printed' && e.rule.rhythmId === rhythm?.id);
+  const used = rhythm !== undefined && household.enrolments.some((e) => rhythmNamed(e) === rhythm.id);
   return (
     <FormDialog
       title={rhythm ? rhythm.name : 'A week as printed'}

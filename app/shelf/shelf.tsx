@@ -10,16 +10,15 @@ import {
   type CourseOrder,
   coursesInOrder,
   type Enrolment,
-  isPlanned,
 } from '../../core/household';
 import { finishOf, finishWords } from '../../core/overview';
-import { forecastDay, isTaken, progressOf } from '../../core/pace';
+import { forecastDay, isTaken, progressOf, isPlanned, ruleWords } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { useQuery } from '../ui/use-query';
 import { usePlan } from '../shell/plan';
 import { shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
-import { count, inHand, LIFE_WORDS } from '../ui/words';
+import { inHand, LIFE_WORDS } from '../ui/words';
 import { CourseFileButton } from './course-file-button';
 import { HandOn } from './hand-on';
 import { CourseForm } from './course-form';
@@ -163,24 +162,6 @@ function CourseLine({ course }: { course: Course }) {
       </ul>
     </li>
   );
-}
-
-/** A rule in words: "even", "4 steps a week", "as printed". */
-export function ruleWords({ rule }: Enrolment): string {
-  switch (rule.kind) {
-    case 'even':
-      return 'even';
-    case 'weekly':
-      return `${count(rule.n, rule.unit === 'steps' ? 'step' : 'lesson')} a week`;
-    case 'printed':
-      return 'as printed';
-    case 'minutes':
-      return `${count(rule.minutes, 'minute')} a sitting`;
-    case 'loop':
-      return 'taking turns';
-    case 'when':
-      return 'when there is time';
-  }
 }
 
 export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {

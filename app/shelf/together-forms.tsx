@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { byId, type LessonRef, type Link, type Loop } from '../../core/household';
-import { isTaken, loopOf } from '../../core/pace';
+import { isTaken, loopOf, loopIdOf } from '../../core/pace';
 import { unitsTaken } from '../../core/stagger';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
@@ -15,7 +15,7 @@ import { lessonsIn } from '../../core/course';
 export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
   const { household, year } = useHousehold();
   const commit = useFormCommit();
-  const any = household.enrolments.find((e) => e.rule.kind === 'loop' && e.rule.loopId === loop.id);
+  const any = household.enrolments.find((e) => loopIdOf(e) === loop.id);
   const members = any ? loopOf(household, any).members : [];
   const [name, setName] = useState(loop.name);
   const [weekdays, setWeekdays] = useState(loop.weekdays);
@@ -94,7 +94,7 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
   const [ids, setIds] = useState<string[]>(link?.enrolmentIds ?? []);
   const [by, setBy] = useState(link?.by ?? 'whole');
   const [fault, setFault] = useState<string>();
-  const choice = household.enrolments.filter((e) => (isTaken(e) && e.rule.kind !== 'loop') || ids.includes(e.id));
+  const choice = household.enrolments.filter((e) => (isTaken(e) && loopIdOf(e) === undefined) || ids.includes(e.id));
   const counts = new Set(ids.map((id) => unitsTaken(household, byId(household.enrolments, id)!)));
   return (
     <FormDialog

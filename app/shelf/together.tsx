@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { toDay } from '../../core/calendar';
 import { byId, type Link as InStep, type Loop, type Ritual, type RitualSort } from '../../core/household';
-import { loopOf } from '../../core/pace';
+import { loopOf, loopIdOf } from '../../core/pace';
 import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, WEEKDAY_NAMES } from '../ui/dates';
@@ -32,7 +32,7 @@ export default function Together() {
     return `${found?.title ?? 'a lesson that is gone'} of ${course?.title ?? 'a course that is gone'}`;
   };
   const members = (loop: Loop) => {
-    const any = household.enrolments.find((e) => e.rule.kind === 'loop' && e.rule.loopId === loop.id);
+    const any = household.enrolments.find((e) => loopIdOf(e) === loop.id);
     return any ? loopOf(household, any).members : [];
   };
   const days = (list: readonly (keyof typeof WEEKDAY_NAMES)[]) => listing(list.map((d) => WEEKDAY_NAMES[d]));

@@ -1,7 +1,7 @@
 import type { Day } from '../../core/calendar';
-import { type Course, type Enrolment, type Id, isPlanned } from '../../core/household';
+import { type Course, type Enrolment, type Id } from '../../core/household';
 import { finishOf, finishWords } from '../../core/overview';
-import { forecastDay } from '../../core/pace';
+import { forecastDay, isPlanned } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { shortDate } from '../ui/dates';

@@ -13,9 +13,8 @@ import {
   type SchoolYear,
   type Teacher,
   type Unit,
-  wishOf,
 } from '../household';
-import { evenPerSitting, openDates } from '../pace';
+import { evenPerSitting, openDates, wishOf } from '../pace';
 
 /** The few things asked of somebody who starts from an empty shelf. Everything else has a default and can be changed. */
 export interface BeginWish {

@@ -11,9 +11,8 @@ import {
   type Put,
   type SchoolYear,
   titleOf,
-  wishOf,
 } from '../household';
-import { evenPerSitting, openDates } from '../pace';
+import { evenPerSitting, openDates, wishOf } from '../pace';
 import { ruleOffered } from './begin';
 
 /**

@@ -1,7 +1,7 @@
 import type { Day } from '../calendar';
 import { contentsOf, type FlatStep } from '../course';
-import { byId, type Child, type Course, type Enrolment, type Household, isPlanned, type Teacher } from '../household';
-import { isTaken, remainingSteps } from '../pace';
+import { byId, type Child, type Course, type Enrolment, type Household, type Teacher } from '../household';
+import { isTaken, remainingSteps, isPlanned } from '../pace';
 import { ownMeanwhile } from './meanwhile';
 import { practiceOffers } from './practice';
 import type { LaidOut } from './solve';

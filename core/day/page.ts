@@ -19,7 +19,6 @@ import {
   type Household,
   type Id,
   inOrderOfDay,
-  isPlanned,
   type Mark,
   MARKS,
   type Teacher,
@@ -28,7 +27,7 @@ import {
 } from '../household';
 import { isOpen, compareMarks, marksByEnrolment, type Standing, standingsOf, wasSat } from '../log';
 import { proofsOf, type ProofStanding } from '../proof';
-import { isTaken, remainingSteps } from '../pace';
+import { isTaken, remainingSteps, isPlanned } from '../pace';
 import type { Plan } from '../stagger';
 
 /** One step on a day's page. */

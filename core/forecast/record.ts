@@ -1,9 +1,9 @@
 import { type Day, toDay, weekStart } from '../calendar';
 import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id, SchoolYear } from '../household';
-import { MARKS, sits, wishOf } from '../household';
+import { MARKS, sits } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
-import { isTaken, openDates, type Track } from '../pace';
+import { isTaken, openDates, type Track, wishOf } from '../pace';
 import type { Plan } from '../stagger';
 import type { Spread, Weeks } from './model';
 

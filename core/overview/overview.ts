@@ -18,12 +18,10 @@ import {
   type Household,
   type Id,
   inOrderOfDay,
-  isPlanned,
   type Pin,
   type SchoolYear,
   type Teacher,
   type Unit,
-  wishOf,
 } from '../household';
 import { marksByEnrolment, standingsOf } from '../log';
 import {
@@ -36,6 +34,9 @@ import {
   reserveOf,
   takenSteps,
   targetDay,
+  isPlanned,
+  wishOf,
+  weekOf,
 } from '../pace';
 import type { Plan } from '../stagger';
 
@@ -262,19 +263,18 @@ export function misfits(state: Household, year: SchoolYear, view: Overview, toda
           .find((n) =>
             fits({ ...enrolment, weekdays: [...enrolment.weekdays, ...free.slice(0, n)].sort((a, b) => a - b) }),
           );
-        const { rule } = enrolment;
+        const week = weekOf(enrolment.rule);
         const weekly =
-          rule.kind === 'weekly'
-            ? [1, 2, 3]
-                .map((n) => rule.n + n)
-                .find((n) =>
-                  fits({
-                    ...enrolment,
-                    rule: { ...rule, n },
-                    perSitting: Math.max(enrolment.perSitting, Math.ceil(n / Math.max(1, enrolment.weekdays.length))),
-                  }),
-                )
-            : undefined;
+          week &&
+          [1, 2, 3]
+            .map((more) => week.n + more)
+            .find((n) =>
+              fits({
+                ...enrolment,
+                rule: week.with(n),
+                perSitting: Math.max(enrolment.perSitting, Math.ceil(n / Math.max(1, enrolment.weekdays.length))),
+              }),
+            );
         return {
           row,
           unplaced: row.counts.unplaced,

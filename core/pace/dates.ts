@@ -51,3 +51,22 @@ function weekTurns(days: readonly Day[], firstDay: Weekday, members: readonly En
   const own = members.findIndex((m) => m.id === enrolment.id);
   return (d: Day) => members.length === 0 || own < 0 || number.get(weekStart(d, firstDay))! % members.length === own;
 }
+
+/**
+ * The sittings of an enrolment in a full week of a school year.
+ * @example
+ * sittingsPerWeek({ weekdays: [1, 3, 6] }, { weekdays: [1, 2, 3, 4, 5] }) // => 2
+ */
+export function sittingsPerWeek(enrolment: Pick<Enrolment, 'weekdays'>, year: Pick<SchoolYear, 'weekdays'>): number {
+  return enrolment.weekdays.filter((d) => year.weekdays.includes(d)).length;
+}
+
+/**
+ * The last date on time of an enrolment: its own target, never after the school year.
+ * @example
+ * fromDay(targetDay(anEnrolment('e', 'c'), aYear({ end: '2027-06-11' }))) // => '2027-06-11'
+ */
+export function targetDay(enrolment: Enrolment, year: SchoolYear): Day {
+  const end = toDay(year.end);
+  return enrolment.target ? Math.min(toDay(enrolment.target), end) : end;
+}

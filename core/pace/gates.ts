@@ -1,9 +1,10 @@
 import { type Day, toDay } from '../calendar';
 import { masteredBy } from '../cards';
 import { contentsOf, type FlatStep } from '../course';
-import { byId, type Enrolment, type Gate, type Household, type Id, isPlanned, type SchoolYear } from '../household';
+import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYear } from '../household';
 import { isOpen, type Standing, standingsOf } from '../log';
 import { earliestFit } from './fit';
+import { isPlanned } from './rules';
 import { takenSteps } from './taken';
 import { isTaken, loopOf } from './turns';
 import type { TrackOf, TrackOptions } from './types';

@@ -1,8 +1,8 @@
 import type { Day } from '../calendar';
 import { type FlatStep, manualPages } from '../course';
-import { type Id, type PaceRule, RULES } from '../household';
+import type { Id, PaceRule } from '../household';
 import type { Standing } from '../log';
-import type { Pacing } from './rule';
+import { type Pacing, RULES } from './rules';
 import type { Track } from './types';
 
 /**
@@ -58,7 +58,7 @@ export function idealSittings(
   const sittingsPerUnit =
     wish === 'spread'
       ? Math.max(1, fromWeek.filter((d) => d <= track.target).length) / (at + sum(remaining))
-      : sittings / (rule.kind === 'printed' ? Math.min(pace.cap, sittings) : pace.cap / pace.scale);
+      : sittings / (pace.printed ? Math.min(pace.cap, sittings) : pace.cap / pace.scale);
   return remaining.map((s) => {
     const middle = at + weight(s) / 2;
     at += weight(s);

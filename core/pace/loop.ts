@@ -3,7 +3,7 @@ import { type Enrolment, type Household, type Loop, type SchoolYear } from '../h
 import { compareMarks, marksByEnrolment, sittingMarks, standingsOf } from '../log';
 import { catchUpDates, openDates } from './dates';
 import { reach } from './fit';
-import { MOST_A_SITTING } from './rule';
+import { MOST_A_SITTING } from './rules';
 import { ownTrack, pinnedOn, untaughtOn } from './own';
 import type { Track, TrackOf, TrackOptions, TrackStep } from './types';
 

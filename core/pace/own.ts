@@ -1,12 +1,13 @@
 import { type Day, fromDay, teacherMinutesOn, toDay, type Weekday, weekStart } from '../calendar';
 import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
-import { byId, type Enrolment, type Household, type Id, type SchoolYear, wishOf } from '../household';
+import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { type Standing, standingsOf } from '../log';
-import { catchUpDates, openDates } from './dates';
+import { catchUpDates, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
 import { idealSittings } from './ideal';
 import { pacing } from './rule';
+import { meaningOf, wishOf } from './rules';
 import { inOrderToDo, takenSteps } from './taken';
 import { todayUse, usedInWeek } from './today';
 import { loopOf } from './turns';
@@ -65,16 +66,6 @@ function provedBefore(state: Household, enrolment: Enrolment): Map<Id, Id> {
   return before;
 }
 
-/**
- * The last date on time of an enrolment: its own target, never after the school year.
- * @example
- * fromDay(targetDay(anEnrolment('e', 'c'), aYear({ end: '2027-06-11' }))) // => '2027-06-11'
- */
-export function targetDay(enrolment: Enrolment, year: SchoolYear): Day {
-  const end = toDay(year.end);
-  return enrolment.target ? Math.min(toDay(enrolment.target), end) : end;
-}
-
 /** The track of one enrolment by itself; `trackOf` tells it of those that it waits for. */
 export function ownTrack(
   state: Household,
@@ -119,7 +110,7 @@ export function ownTrack(
     // A sitting holds what the book's day holds.
     minutesPerSitting: pace.printed ? Infinity : (enrolment.minutesPerSitting ?? Infinity),
     target: targetDay(enrolment, year),
-    noTarget: enrolment.rule.kind === 'minutes' && enrolment.target === undefined,
+    noTarget: meaningOf(enrolment.rule).noTarget === true && enrolment.target === undefined,
     weekdays,
     firstDay,
     weeklyCap: pace.cap,

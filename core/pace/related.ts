@@ -1,4 +1,5 @@
 import type { Enrolment, Household, Id } from '../household';
+import { loopIdOf } from './rules/loop';
 
 type Tied = Pick<Household, 'enrolments' | 'overlaps'>;
 interface Kept {
@@ -38,9 +39,10 @@ function groupsOf({ enrolments, overlaps }: Tied): Map<Id, Id[]> {
       if (g.until.kind === 'course') tie(e.id, g.until.enrolmentId);
       if (g.fillId !== undefined) tie(e.id, g.fillId);
     }
-    if (e.rule.kind !== 'loop') continue;
-    const first = loops.get(e.rule.loopId);
-    if (first === undefined) loops.set(e.rule.loopId, e.id);
+    const loopId = loopIdOf(e);
+    if (loopId === undefined) continue;
+    const first = loops.get(loopId);
+    if (first === undefined) loops.set(loopId, e.id);
     else tie(e.id, first);
   }
   for (const o of overlaps)

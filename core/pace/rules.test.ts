@@ -6,7 +6,7 @@ import { flatten } from '../course';
 import type { Enrolment, PaceRule, PrintedRhythm } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
-import { forecastDay, makeTrack, minutesAStep, printedDayOf, printedWords, reserveOf } from './index';
+import { forecastDay, makeTrack, minutesAStep, printedDayOf, ruleNotes, reserveOf } from './index';
 
 const year = aYear({ start: '2026-09-07', end: '2026-10-30' });
 const today = toDay('2026-09-07');
@@ -82,7 +82,7 @@ describe('as printed', () => {
     const words = (rhythmId: string, weekdays: Enrolment['weekdays'], minutesPerDay = 240) => {
       const h = household({ kind: 'printed', rhythmId }, { weekdays });
       const children = h.children.map((c) => ({ ...c, minutesPerDay }));
-      return printedWords({ ...h, children }, h.enrolments[0]!, year, toDay('2026-09-07'));
+      return ruleNotes({ ...h, children }, h.enrolments[0]!, year, toDay('2026-09-07'));
     };
     expect(words('two', [1, 3])).toEqual([]);
     expect(words('five', [1, 2, 3, 4, 5])).toEqual([]);
@@ -98,7 +98,7 @@ describe('as printed', () => {
     const day = words('two', [1, 3], 10);
     expect(day).toHaveLength(1);
     expect(day[0]).toMatch(/^Its longest printed day takes \d+ minutes, more than the 10 of a full day for /);
-    expect(printedWords(aHousehold(), anEnrolment('e', 'c'), year, toDay('2026-09-07'))).toEqual([]);
+    expect(ruleNotes(aHousehold(), anEnrolment('e', 'c'), year, toDay('2026-09-07'))).toEqual([]);
   });
 
   it('the rest of today belongs to today’s printed day', () => {

@@ -2,9 +2,9 @@ import { type Day, fromDay } from '../calendar';
 import { contentsOf } from '../course';
 import { byId, type Course, type Enrolment, type Household, type Id, type Loop, type SchoolYear } from '../household';
 import { marksByEnrolment, sittingMarks } from '../log';
-import { openDates } from './dates';
-import { evenPerSitting, sittingsPerWeek, weeklyPerSitting, workLeft } from './rule';
-import { targetDay } from './own';
+import { openDates, sittingsPerWeek, targetDay } from './dates';
+import { workLeft } from './rule';
+import { loopIdOf, meaningOf } from './rules';
 
 /**
  * The steps a sitting must take under an enrolment's rule, stored when the rule is set: so that an even course ends in
@@ -16,16 +16,21 @@ export function neededPerSitting(
   enrolment: Enrolment,
   today: Day,
 ): number {
-  const { rule } = enrolment;
-  if (!year || (rule.kind !== 'even' && rule.kind !== 'weekly')) return enrolment.perSitting;
-  if (rule.kind === 'weekly') {
-    const lessons = contentsOf(state, enrolment, today)?.units.flatMap((u) => u.lessons) ?? [];
-    const longest = Math.max(1, ...lessons.map((l) => l.steps.length));
-    return weeklyPerSitting(rule.n, rule.unit, sittingsPerWeek(enrolment, year), longest);
-  }
-  const target = targetDay(enrolment, year);
-  const sittings = openDates(state, enrolment, year).filter((d) => d >= today && d <= target).length;
-  return evenPerSitting(Math.ceil(workLeft(state, enrolment)), sittings);
+  const { rule, perSitting } = enrolment;
+  if (!year) return perSitting;
+  const needed = meaningOf(rule).needed?.(rule, {
+    sittingsAWeek: sittingsPerWeek(enrolment, year),
+    longestLesson: () => {
+      const lessons = contentsOf(state, enrolment, today)?.units.flatMap((u) => u.lessons) ?? [];
+      return Math.max(1, ...lessons.map((l) => l.steps.length));
+    },
+    sittingsLeft: () => {
+      const target = targetDay(enrolment, year);
+      return openDates(state, enrolment, year).filter((d) => d >= today && d <= target).length;
+    },
+    workLeft: () => workLeft(state, enrolment),
+  });
+  return needed ?? perSitting;
 }
 
 /**
@@ -50,8 +55,7 @@ export function swapRows(
     childIds,
     teacherId,
     weekdays,
-    // The rhythm it named is the old book's.
-    rule: rule.kind === 'printed' ? { kind: 'printed' } : rule,
+    rule: meaningOf(rule).anew?.(rule) ?? rule,
     perSitting,
     ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
     // Where the old book has had its sitting today, the new one has its first the day after: one of the two on a day.
@@ -61,7 +65,8 @@ export function swapRows(
     takesOptional,
   };
   taken.perSitting = neededPerSitting(state, year, taken, today);
-  const loop = rule.kind === 'loop' ? byId(state.loops, rule.loopId) : undefined;
+  const loopId = loopIdOf(enrolment);
+  const loop = loopId === undefined ? undefined : byId(state.loops, loopId);
   return {
     dropped: { ...enrolment, life: 'dropped', swappedFor: newId },
     taken,

@@ -2,7 +2,7 @@ import type { Day } from '../calendar';
 import { type FlatStep, teacherMinutes } from '../course';
 import type { Id } from '../household';
 import type { Standing } from '../log';
-import type { Pacing } from './rule';
+import type { Pacing } from './rules';
 
 /** What today's marks have used of an enrolment's sitting. */
 export interface TodayUse {

@@ -1,5 +1,6 @@
 import { type Day, fromDay } from '../calendar';
 import { byId, type Enrolment, type Household, type Loop } from '../household';
+import { loopIdOf } from './rules/loop';
 
 /**
  * Whether an enrolment is taken now: running, or on trial.
@@ -17,16 +18,14 @@ export function loopOf(
   state: Pick<Household, 'loops' | 'enrolments'>,
   enrolment: Enrolment,
 ): { loop: Loop | undefined; members: Enrolment[] } {
-  const { rule } = enrolment;
-  const loop = rule.kind === 'loop' ? byId(state.loops, rule.loopId) : undefined;
+  const loopId = loopIdOf(enrolment);
+  const loop = loopId === undefined ? undefined : byId(state.loops, loopId);
   if (!loop) return { loop: undefined, members: [] };
   const place = (e: Enrolment) => {
     const at = loop.order.indexOf(e.id);
     return at < 0 ? loop.order.length : at;
   };
-  const others = state.enrolments.filter(
-    (e) => e.id !== enrolment.id && e.rule.kind === 'loop' && e.rule.loopId === loop.id && isTaken(e),
-  );
+  const others = state.enrolments.filter((e) => e.id !== enrolment.id && loopIdOf(e) === loop.id && isTaken(e));
   const members = [...others, enrolment].sort((a, b) => place(a) - place(b) || (a.id < b.id ? -1 : 1));
   return { loop, members };
 }

@@ -12,7 +12,7 @@ import {
   titleOf,
 } from '../household';
 import { isOpen, standingsOf } from '../log';
-import { makeTrack } from '../pace';
+import { makeTrack, loopIdOf } from '../pace';
 import { makePlan, makeProblem, meetsOn, type Plan } from '../stagger';
 import { moveSitting, withMove } from '../week';
 import { dayAndDate, listing } from '../words';
@@ -145,7 +145,7 @@ export function choosingOf(
     if (own !== enrolment) list.push({ choice, change, what, then: withRow(state, own) });
   };
   const lessons = [...new Map(steps.map((s) => [s.lesson.id, s.lesson])).values()];
-  if (lessons.length > 1 && enrolment.rule.kind !== 'loop')
+  if (lessons.length > 1 && loopIdOf(enrolment) === undefined)
     changed(
       'double',
       { stretch: { fromLessonId: lessons[0]!.id, toLessonId: lessons.at(-1)!.id, times: 2 } },

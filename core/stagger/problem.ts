@@ -11,8 +11,8 @@ import {
   usualMinutes,
   yearWithOutside,
 } from '../calendar';
-import { type Enrolment, type Household, type Id, isPlanned, type SchoolYear, type Teacher } from '../household';
-import { anybodyLeft, isTaken, loopOf, planTrack, type Track } from '../pace';
+import { type Enrolment, type Household, type Id, type SchoolYear, type Teacher } from '../household';
+import { anybodyLeft, isTaken, loopOf, planTrack, type Track, isPlanned } from '../pace';
 import { linkedTracks } from './links';
 import type { Problem, Resource } from './types';
 

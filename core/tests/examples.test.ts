@@ -6,7 +6,7 @@ import * as builders from './make';
  * The worked examples in core's doc comments (`@example`, each line `expression // => result`) are run: an example that no longer
  * holds fails here. In scope are the folder's public functions, those of the calendar, and the builders of core/tests/make.ts.
  */
-const sources = import.meta.glob<string>(['../*/*.ts', '!../*/*.test.ts', '!../tests/*.ts'], {
+const sources = import.meta.glob<string>(['../*/*.ts', '../*/*/*.ts', '!../**/*.test.ts', '!../tests/**/*.ts'], {
   query: '?raw',
   import: 'default',
   eager: true,

@@ -3,7 +3,7 @@ import { known, moveTo } from '../deeds';
 import type { Forecast } from '../forecast';
 import { byId, type Enrolment, type Household, type Id, type Put, type SchoolYear, type Stretch } from '../household';
 import { isOpen, standingsOf } from '../log';
-import { loopOf, makeTrack, remainingSteps, reserveOf, takenSteps } from '../pace';
+import { loopOf, makeTrack, remainingSteps, reserveOf, takenSteps, weekOf } from '../pace';
 import { planProof } from '../proof';
 import { withChange } from '../sitdown';
 import type { Plan } from '../stagger';
@@ -142,9 +142,9 @@ function whoYields(state: Household, year: SchoolYear, enrolment: Enrolment, fre
 /** A course with one weekday more; one of so many a week takes on as many more as its other days hold. */
 function withWeekday(enrolment: Enrolment, day: Weekday): Enrolment {
   const { weekdays, rule } = enrolment;
-  const more =
-    rule.kind === 'weekly' ? { ...rule, n: rule.n + Math.max(1, Math.round(rule.n / weekdays.length)) } : rule;
-  return { ...enrolment, weekdays: [...weekdays, day].sort((a, b) => a - b), rule: more };
+  const week = weekOf(rule);
+  const more = week?.with(week.n + Math.max(1, Math.round(week.n / weekdays.length)));
+  return { ...enrolment, weekdays: [...weekdays, day].sort((a, b) => a - b), rule: more ?? rule };
 }
 
 /** What a remedy stores, worked out from the household as it is by then; nothing where it can no longer be done. */
