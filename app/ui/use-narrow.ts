@@ -2,7 +2,8 @@ import { useSyncExternalStore } from 'react';
 
 /** Below this width the page is held in a hand (the same as the style sheets’ `sm`). */
 const NARROW = '(max-width: 639.9px)';
-const query = () => window.matchMedia(NARROW);
+let made: MediaQueryList | undefined;
+const query = () => (made ??= window.matchMedia(NARROW));
 const subscribe = (listener: () => void) => {
   const q = query();
   q.addEventListener('change', listener);

@@ -71,8 +71,18 @@ export function toDay(iso: IsoDate): Day {
 
 /** The ISO date of a day index: `fromDay(0) === '1970-01-01'`. */
 export function fromDay(day: Day): IsoDate {
-  return new Date(day * MS_A_DAY).toISOString().slice(0, 10);
+  let date = written.get(day);
+  if (date === undefined) {
+    date = new Date(day * MS_A_DAY).toISOString().slice(0, 10);
+    // A household's days are some thousands at the most; whoever asks for more is not remembered for ever.
+    if (written.size >= MOST_WRITTEN) written.clear();
+    written.set(day, date);
+  }
+  return date;
 }
+/** Days that were written before: a mark asks for the same few hundred some thousand times. */
+const written = new Map<Day, IsoDate>();
+const MOST_WRITTEN = 20_000;
 
 /** The ISO 8601 weekday of a day; 1970-01-01 was a Thursday (4). */
 export function weekdayOf(day: Day): Weekday {

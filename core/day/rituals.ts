@@ -66,6 +66,35 @@ export function easierFor(rituals: readonly Ritual[], id: Id | undefined): Ritua
 /** Everyday things first, then what is of this day alone, then the work about the house. */
 const RANK = (r: Ritual) => (r.sort === undefined ? 0 : r.sort === 'extra' ? 1 : 2);
 
+const ordered = new WeakMap<readonly Ritual[], Ritual[]>();
+/** Those for most days first. */
+function inOrder(rituals: readonly Ritual[]): readonly Ritual[] {
+  let known = ordered.get(rituals);
+  if (!known) {
+    known = [...rituals].sort(
+      (a, b) => RANK(a) - RANK(b) || b.weekdays.length - a.weekdays.length || (a.title < b.title ? -1 : 1),
+    );
+    ordered.set(rituals, known);
+  }
+  return known;
+}
+
+const dated = new WeakMap<readonly RitualMark[], Map<IsoDate, RitualMark[]>>();
+/** The marks of rituals by their date: every day to come asks for its own. */
+function marksByDate(marks: readonly RitualMark[]): ReadonlyMap<IsoDate, readonly RitualMark[]> {
+  let known = dated.get(marks);
+  if (!known) {
+    known = new Map();
+    for (const m of marks) {
+      const on = known.get(m.date);
+      if (on) on.push(m);
+      else known.set(m.date, [m]);
+    }
+    dated.set(marks, known);
+  }
+  return known;
+}
+
 /**
  * The rituals of a day: those meant for its weekday, on a day with school, while any of their children is there; chores on their weekdays
  * whatever day it is, extras on their date; and those marked on it whatever day it is. One that was not done on an earlier day leaves no
@@ -73,12 +102,9 @@ const RANK = (r: Ritual) => (r.sort === undefined ? 0 : r.sort === 'extra' ? 1 :
  */
 export function ritualsOn(state: Household, year: SchoolYear | undefined, day: Day): DayRitual[] {
   const open = year !== undefined && hasSchool(dayKind(year, day));
-  // Those for most days come first.
-  const inOrder = [...state.rituals].sort(
-    (a, b) => RANK(a) - RANK(b) || b.weekdays.length - a.weekdays.length || (a.title < b.title ? -1 : 1),
-  );
-  return inOrder.flatMap((row): DayRitual[] => {
-    const mark = state.ritualMarks.find((m) => m.ritualId === row.id && m.date === fromDay(day));
+  const marks = marksByDate(state.ritualMarks).get(fromDay(day));
+  return inOrder(state.rituals).flatMap((row): DayRitual[] => {
+    const mark = marks?.find((m) => m.ritualId === row.id);
     // A day gone by shows what it was when it was marked.
     const ritual = mark?.was ? { ...row, ...mark.was } : row;
     const children = ritual.childIds
