@@ -42,11 +42,13 @@ export function stampNow(standing: Standing): { stamp: Stamp; standing: Standing
 
 /** Inside a transaction: the rows that a deed changed are written down as written now, here. */
 export async function stampChanges(db: Database, changes: readonly RowChange[]): Promise<void> {
-  const { stamp, standing } = stampNow(await standingOf(db));
-  const known = await db.traces.bulkGet(changes.map((c) => traceId(c.table, c.id)));
+  const [before, known] = await Promise.all([
+    standingOf(db),
+    db.traces.bulkGet(changes.map((c) => traceId(c.table, c.id))),
+  ]);
+  const { stamp, standing } = stampNow(before);
   const byId = new Map(known.flatMap((t) => (t ? [[t.id, t] as const] : [])));
-  await db.traces.bulkPut(tracesAfter((id) => byId.get(id), changes, stamp));
-  await putStanding(db, standing);
+  await Promise.all([db.traces.bulkPut(tracesAfter((id) => byId.get(id), changes, stamp)), putStanding(db, standing)]);
 }
 
 /** What was known before a merge, but for what this device wrote since: that it knows for good. */

@@ -17,7 +17,15 @@ import {
   tracesAfter,
   whyApart,
 } from '../core/merge';
-import { Database, type HistoryEntry, type KeptCopy, type Put, type Row, type RowChange } from './database';
+import {
+  type AnyTable,
+  Database,
+  type HistoryEntry,
+  type KeptCopy,
+  type Put,
+  type Row,
+  type RowChange,
+} from './database';
 import { applied, byTable, onto } from './rows';
 import { backTo, freshLineage, freshName, named, putStanding, stampChanges, standingOf, stampNow } from './stamping';
 
@@ -167,26 +175,52 @@ export class HouseholdStore {
    * household as whoever made them saw it) are changed. What hangs on a row that goes follows it (`storing` of core).
    */
   commit(label: string, wanted: Puts, opened?: Household): Promise<void> {
+    const wish = (now: Household) =>
+      (typeof wanted === 'function' ? wanted(now) : wanted.map((p) => onto(now, p, opened))) as readonly Change[];
+    const keep = async (changes: readonly Put[]): Promise<RowChange[]> => {
+      const made = await this.changesFor(changes);
+      if (made.length === 0) return [];
+      // None of them needs another’s answer: one after the other a mark would wait for the disk nine times.
+      await Promise.all([
+        this.store(made, 'after'),
+        stampChanges(this.db, made),
+        this.remember({ label, changes: made }),
+      ]);
+      return made;
+    };
     return this.inTurn(async () => {
+      // Mostly no other window has written meanwhile: then what follows is known, and only the tables it touches are locked.
+      const changes = this.foreseen(wish);
+      if (changes && (await this.writing(() => keep(changes), [...new Set(changes.map((c) => c.table))]))) return;
       await this.writing(async (now) => {
-        const puts = typeof wanted === 'function' ? wanted(now) : wanted.map((p) => onto(now, p, opened));
-        const settled = storing(await this.withRecords(now, puts as readonly Change[]), puts as readonly Change[]);
+        const puts = wish(now);
+        const settled = storing(await this.withRecords(now, puts), puts);
         if ('fault' in settled) throw new StoreFault(settled.fault);
-        const made = await this.changesFor(settled.changes as unknown as readonly Put[]);
-        if (made.length === 0) return [];
-        await this.store(made, 'after');
-        await stampChanges(this.db, made);
-        await this.remember({ label, changes: made });
-        return made;
+        return keep(settled.changes as unknown as readonly Put[]);
       });
     });
+  }
+
+  /** What a wish comes to by what is in memory; undefined where that does not suffice, or says that it cannot be. */
+  private foreseen(wish: (now: Household) => readonly Change[]): readonly Put[] | undefined {
+    try {
+      const puts = wish(this.current);
+      if (this.lacksRecords(this.current, puts)) return undefined;
+      const settled = storing(this.current, puts);
+      return 'fault' in settled ? undefined : (settled.changes as unknown as readonly Put[]);
+    } catch {
+      // What is wrong with it is said by the household as it is on the disk.
+      return undefined;
+    }
   }
 
   /** Inside a transaction: what was done last, to be taken back; what was taken back before it can no longer be done again. */
   private async remember(done: Omit<HistoryEntry, 'n' | 'undone'>): Promise<void> {
     const { history } = this.db;
-    await history.where('undone').equals(1).delete();
-    await history.add({ ...done, undone: 0 } as HistoryEntry);
+    await Promise.all([
+      history.where('undone').equals(1).delete(),
+      history.add({ ...done, undone: 0 } as HistoryEntry),
+    ]);
     const count = await history.count();
     if (count > HISTORY_LIMIT)
       await history.bulkDelete(
@@ -210,8 +244,8 @@ export class HouseholdStore {
     ready?: { revision: number; step: MergeStep },
   ): Promise<void> {
     await this.wholeRead;
-    return this.inTurn(() =>
-      this.writing(async (now, revision) => {
+    return this.inTurn(async () => {
+      await this.writing(async (now, revision) => {
         const standing = await standingOf(this.db);
         const { lineage } = standing;
         const them = { traces: [], lineage: freshLineage(), ...theirs };
@@ -237,8 +271,8 @@ export class HouseholdStore {
         if (changes.length + traces.length > 0)
           await this.remember({ label, changes, merged: { traces, before: lineage, after: stood.lineage } });
         return changes;
-      }),
-    );
+      });
+    });
   }
 
   private async stepFor(household: Household, lineage: Lineage, them: Side): Promise<MergeStep> {
@@ -287,10 +321,15 @@ export class HouseholdStore {
     return this.commit(label, () => [{ table, remove: id }]);
   }
 
+  /** Whether what is wanted asks for marks of years gone by that are not in memory yet. */
+  private lacksRecords(now: Household, puts: readonly Change[]): boolean {
+    return !this.whole && [...recordsTouched(now, puts)].length > 0;
+  }
+
   /** Before years gone by have been read, the household with the old marks of those whose record the change touches. */
   private async withRecords(now: Household, puts: readonly Change[]): Promise<Household> {
-    const touched = this.whole ? [] : [...recordsTouched(now, puts)];
-    if (touched.length === 0) return now;
+    if (!this.lacksRecords(now, puts)) return now;
+    const touched = [...recordsTouched(now, puts)];
     const here = new Set(now.marks.map((m) => m.id));
     const old = (await this.db.table('marks').where('enrolmentId').anyOf(touched).toArray()) as unknown as Mark[];
     return { ...now, marks: [...now.marks, ...old.filter((m) => !here.has(m.id))] };
@@ -301,40 +340,52 @@ export class HouseholdStore {
    * the user changes are never stored this way.
    */
   absorb(puts: Puts): Promise<void> {
-    return this.inTurn(() =>
-      this.writing(async (now) => {
+    return this.inTurn(async () => {
+      await this.writing(async (now) => {
         const made = await this.changesFor(typeof puts === 'function' ? puts(now) : puts);
         await this.store(made, 'after');
         if (made.length > 0) await stampChanges(this.db, made);
         return made;
-      }),
-    );
+      });
+    });
   }
 
   /**
    * One transaction on the household as it is: where another tab has written meanwhile, what it wrote is taken in first. Memory
    * follows once it is on the disk, and the other tabs are told.
+   * @param only where given, nothing but these tables is locked, and nothing is done where another tab has written
+   * @returns whether it was done
    */
-  private async writing(work: (now: Household, revision: number) => Promise<RowChange[]>): Promise<void> {
+  private async writing(
+    work: (now: Household, revision: number) => Promise<RowChange[]>,
+    only?: readonly AnyTable[],
+  ): Promise<boolean> {
     const done = await this.write(async () => {
-      const caught = await this.catchUp();
+      const noted = await this.noted();
+      if (only && noted !== this.revision) return undefined;
+      const caught = await this.catchUp(noted);
       const changes = await work(caught.household, caught.revision);
       if (changes.length === 0) return { ...caught, changes };
       const rev = caught.revision + 1;
-      await this.db.journal.add({ rev, changes });
-      await this.db.journal
-        .where('rev')
-        .below(rev - JOURNAL_LIMIT)
-        .delete();
-      await this.db.meta.put({ key: REVISION, value: rev });
-      return { ...caught, changes, revision: rev, history: await readHistory(this.db) };
-    });
+      const [history] = await Promise.all([
+        readHistory(this.db),
+        this.db.journal.add({ rev, changes }),
+        this.db.journal
+          .where('rev')
+          .below(rev - JOURNAL_LIMIT)
+          .delete(),
+        this.db.meta.put({ key: REVISION, value: rev }),
+      ]);
+      return { ...caught, changes, revision: rev, history };
+    }, only);
+    if (!done) return false;
     this.takeIn(done.caughtUp, done.household, done.revision);
     if (done.changes.length === 0) {
       // What another window wrote was taken in all the same: its message will be passed over, so it is told here.
-      if (done.caughtUp?.length === 0) return;
+      if (done.caughtUp?.length === 0) return true;
       this.history = await readHistory(this.db);
-      return this.notify();
+      this.notify();
+      return true;
     }
     this.current = applied(done.household, done.changes);
     this.meanwhile?.push(...done.changes);
@@ -342,20 +393,25 @@ export class HouseholdStore {
     const { changes, revision: rev, history } = done;
     this.channel?.postMessage({ rev, changes, history: history! } satisfies Message);
     this.notify();
+    return true;
+  }
+
+  /** Inside a transaction: the number of the last one that wrote. */
+  private async noted(): Promise<number> {
+    const noted = (await this.db.meta.get(REVISION))?.value;
+    // A database made anew under an open page holds nothing of the household.
+    if (typeof noted !== 'number' && (await this.db.settings.count()) === 0) throw new StoreFault(LOST);
+    return typeof noted === 'number' ? noted : 0;
   }
 
   /** Inside a transaction: the household as it is on the disk, by what the journal says was written since memory was told. */
-  private async catchUp(): Promise<{
+  private async catchUp(revision: number): Promise<{
     household: Household;
     revision: number;
     /** What memory lacks; undefined where everything was read anew. */
     caughtUp: RowChange[] | undefined;
     history?: HistoryState;
   }> {
-    const noted = (await this.db.meta.get(REVISION))?.value;
-    // A database made anew under an open page holds nothing of the household.
-    if (typeof noted !== 'number' && (await this.db.settings.count()) === 0) throw new StoreFault(LOST);
-    const revision = typeof noted === 'number' ? noted : 0;
     if (revision === this.revision) return { household: this.current, revision, caughtUp: [] };
     const missed = await this.db.journal.where('rev').above(this.revision).sortBy('rev');
     if (revision > this.revision && missed.length === revision - this.revision) {
@@ -530,14 +586,13 @@ export class HouseholdStore {
     }
   }
 
-  private async write<T>(work: () => PromiseLike<T>): Promise<T> {
+  private async write<T>(work: () => PromiseLike<T>, only?: readonly AnyTable[]): Promise<T> {
     if (this.lost) throw new StoreFault(this.lost);
     try {
-      return await this.db.transaction(
-        'rw',
-        [...this.db.householdTables(), this.db.history, this.db.kept, this.db.meta, this.db.journal, this.db.traces],
-        work,
-      );
+      const { db } = this;
+      // Whether the household is still there shows in its settings, which are always within reach.
+      const tables = only ? [db.settings, ...only.map((t) => db.rows(t))] : [...db.householdTables(), db.kept];
+      return await db.transaction('rw', [...tables, db.history, db.meta, db.journal, db.traces], work);
     } catch (error) {
       if (error instanceof StoreFault) {
         if (error.message === LOST) this.lose();
@@ -573,7 +628,9 @@ export class HouseholdStore {
       } else {
         if ('reload' in message) this.replaced = true;
         const { db } = this;
-        const caught = await db.transaction('r', [...db.householdTables(), db.meta, db.journal], () => this.catchUp());
+        const caught = await db.transaction('r', [...db.householdTables(), db.meta, db.journal], async () =>
+          this.catchUp(await this.noted()),
+        );
         this.takeIn(caught.caughtUp, caught.household, caught.revision);
         this.history = await readHistory(db);
       }

@@ -7,11 +7,14 @@ const Bar = lazy(() => import('../ui/bar'));
 let share: number | undefined;
 const listeners = new Set<() => void>();
 
-export function tellPlanShare(next: number | undefined): void {
+export function tellPlanShare(told: number | undefined): void {
+  const next = told === undefined ? undefined : Math.floor(told * STEPS) / STEPS;
   if (next === share) return;
   share = next;
   for (const tell of listeners) tell();
 }
+/** It grows in so many steps: more would be drawn for nobody to see. */
+const STEPS = 20;
 const subscribe = (tell: () => void) => {
   listeners.add(tell);
   return () => listeners.delete(tell);

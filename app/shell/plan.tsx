@@ -227,8 +227,9 @@ export function PlanProvider({ children }: { children: ReactNode }) {
 }
 
 /** The minutes of school that are planned to come in a year; undefined while no plan of that year is there. */
-export function useComing(of: SchoolYear | undefined): Coming | undefined {
-  const { household, year } = useHousehold();
+export function useComing(of: SchoolYear | undefined, by?: Household): Coming | undefined {
+  const { household: now, year } = useHousehold();
+  const household = by ?? now;
   const { plan } = usePlan();
   return useMemo(
     () => (of && plan && year?.id === of.id ? comingOf(household, of, plan) : undefined),

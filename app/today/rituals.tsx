@@ -1,5 +1,5 @@
 import { closedGates } from '../../core/overview';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { Link } from 'react-router';
 import { type DayPage, type DayRitual, gamesOn, practicesOn, practiceWords, ritualsOn } from '../../core/day';
 import { childrenOf, titleOf } from '../../core/household';
@@ -79,10 +79,12 @@ const ROW = 'flex flex-wrap items-center gap-x-6 border-t border-rule';
  */
 export function useOtherwise(page: DayPage): Note | undefined {
   const { day } = page;
-  const { household, year, today } = useHousehold();
+  const { household: now, year, today } = useHousehold();
   const { plan } = usePlan();
+  // What was pressed is painted first.
+  const household = useDeferredValue(now);
   const practices = useMemo(() => (year ? practicesOn(household, year, plan, day) : []), [household, year, plan, day]);
-  const reviews = year ? reviewsOn(household, year, plan, day) : [];
+  const reviews = useMemo(() => (year ? reviewsOn(household, year, plan, day) : []), [household, year, plan, day]);
   const closed = useMemo(() => (year ? closedGates(household, year, day) : []), [household, year, day]);
   const when = day === today ? 'today' : 'that day';
   const title = (courseId: string) => titleOf(household, courseId);
