@@ -275,9 +275,9 @@ measureForecast();
 
 ensureBuilt();
 if (existsSync('/usr/bin/chromium')) {
-  await measureMarks();
-  const tied = tiedHousehold(1).household;
-  await measureDrawing(writeBackup({ asOf: '2026-09-07', household: tied }));
+  const tied = writeBackup({ asOf: '2026-09-07', household: tiedHousehold(1).household });
+  await measureMarks(tied);
+  await measureDrawing(tied);
   // The same tests as in a test run, in full numbers.
   console.log('\nFifty kills while marking, and a hundred thousand marks\n');
   spawnSync(

@@ -7,7 +7,7 @@ import { useNarrow } from '../ui/use-narrow';
 import { DayLists } from './day-lists';
 import { Beside, WhatFalls } from './fallen';
 import { useHintsAway } from './hint-store';
-import { useHousehold } from './household';
+import { useHousehold, useNotice } from './household';
 import { Lost } from './lost';
 import { isMissing, MISSING } from './missing';
 import { PlanMark } from './plan-mark';
@@ -38,7 +38,7 @@ function useAwake(): boolean {
 }
 
 export function Frame() {
-  const { household, which, trial, history, notice, say, undo, redo, switchTo } = useHousehold();
+  const { household, which, trial, history, say, undo, redo, switchTo } = useHousehold();
   const [over, setOver] = useState<'keys' | 'commands' | 'jot'>();
   const navigate = useNavigate();
   const { pathname } = useLocation();
@@ -178,12 +178,7 @@ export function Frame() {
             <Redo2 size={18} aria-hidden="true" /> <span className="hidden sm:inline">Redo</span>
           </button>
           <PlanMark />
-          <p
-            role="status"
-            className={`order-first min-w-0 basis-full truncate px-2 text-aside sm:order-none sm:flex-1 sm:basis-0 sm:px-0 ${notice?.fault ? 'font-bold whitespace-normal' : 'text-soft'}`}
-          >
-            {notice?.text}
-          </p>
+          <Told />
           <button type="button" className="btn btn-quiet hidden sm:inline-flex" onClick={() => setOver('commands')}>
             <kbd>/</kbd> commands
           </button>
@@ -212,5 +207,18 @@ export function Frame() {
         </Beside>
       )}
     </div>
+  );
+}
+
+/** What happened last, or why it did not. */
+function Told() {
+  const notice = useNotice();
+  return (
+    <p
+      role="status"
+      className={`order-first min-w-0 basis-full truncate px-2 text-aside sm:order-none sm:flex-1 sm:basis-0 sm:px-0 ${notice?.fault ? 'font-bold whitespace-normal' : 'text-soft'}`}
+    >
+      {notice?.text}
+    </p>
   );
 }

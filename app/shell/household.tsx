@@ -55,8 +55,6 @@ interface Open {
   /** False while marks of years gone by are still being read: figures over all years must wait. */
   whole: boolean;
   store: HouseholdStore;
-  /** The last thing that happened, in words, or the last fault. */
-  notice: { text: string; fault?: boolean } | undefined;
   /** Does one thing; false (with a notice) when it could not be stored. */
   commit: (label: string, puts: Puts, opened?: Household) => Promise<boolean>;
   /** Takes a row away, once everything is read that might hold on to it. */
@@ -74,6 +72,12 @@ interface Open {
 }
 
 const Context = createContext<Open | undefined>(undefined);
+
+/** The last thing that happened, in words, or the last fault. */
+type Notice = { text: string; fault?: boolean } | undefined;
+/** Apart from all else: that something is told draws no page anew. */
+const NoticeContext = createContext<Notice>(undefined);
+export const useNotice = (): Notice => use(NoticeContext);
 
 export function useHousehold(): Open {
   const open = use(Context);
@@ -263,7 +267,7 @@ function Inner({
   const whole = useSyncExternalStore(store.subscribe, () => store.whole);
   const lost = useSyncExternalStore(store.subscribe, () => store.lost);
   const [now, setNow] = useState(todayHere);
-  const [notice, setNotice] = useState<Open['notice']>();
+  const [notice, setNotice] = useState<Notice>();
 
   // Past midnight the page turns: looked at each minute, and whenever the reader comes back to it.
   useEffect(() => {
@@ -302,7 +306,6 @@ function Inner({
       history,
       whole,
       store,
-      notice,
       say,
       commit: (label, puts, opened) =>
         guarded(async () => {
@@ -343,7 +346,11 @@ function Inner({
         if (done) await reopen('sample');
       },
     };
-  }, [household, today, which, trial, history, whole, lost, store, notice, reopen]);
+  }, [household, today, which, trial, history, whole, lost, store, reopen]);
 
-  return <Context value={value}>{children}</Context>;
+  return (
+    <Context value={value}>
+      <NoticeContext value={notice}>{children}</NoticeContext>
+    </Context>
+  );
 }
