@@ -14,11 +14,11 @@ const SMALL = [
   ['held back', 21, 30],
 ] as const;
 
-/** Small years, mixed and parted branch by branch: on how many the plan is proved to be the best there is. */
+/** Small years, placed outright or mixed and parted branch by branch: on how many the plan is proved to be the best there is. */
 export async function measureProofs(): Promise<void> {
   const highs = await loader();
   console.log(
-    '\nSmall years proved by branches: five shapes of ten, by 1,200 sweeps (bar: bound within 10% of the cost)\n',
+    '\nSmall years proved, by branches or outright: five shapes of ten, by 1,200 sweeps (bar: bound within 10% of the cost)\n',
   );
   console.log('seeds               proved  within 10%  without the program: as good  seconds  the others');
   for (const [name, first, last] of SMALL) {

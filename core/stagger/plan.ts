@@ -53,6 +53,8 @@ export function makePlan(problem: Problem, effort: Effort, program?: LinearProgr
 
 /** Of what effort is left after the best responses, this share goes into prices first. */
 const SHARE_OF_PRICES = 0.5;
+/** Of what effort is left after the best responses, this share may go into finding the best plan of a small year outright. */
+const SHARE_OUTRIGHT = 0.25;
 /** A plan is made out of the prices after every so many rounds of them. */
 const ROUNDS_A_PLAN = 4;
 /** Rounds of the linear program a sweep of the effort, where there is one. */
@@ -92,6 +94,10 @@ export function* improvePlan(
     const was = work.cost;
     for (const t of work.order) if (work.solves < budget) work.better([t]);
     better = work.cost < was;
+    yield tell();
+  }
+  if (n > 1 && open()) {
+    work.outright(SHARE_OUTRIGHT * (budget - work.solves));
     yield tell();
   }
   const share = () => work.solves + SHARE_OF_PRICES * (budget - work.solves);

@@ -7,12 +7,15 @@ import { byBranches } from './branches';
 import { Columns, type LinearProgram } from './columns';
 import { Loads } from './loads';
 import { MOST_STATES } from './pair';
+import { outright } from './outright';
 import type { Random } from './random';
 import { costToGo, shortest, type ToGo } from './shortest';
 import type { Placed, Problem, Share } from './types';
 import { wholeBound } from './weights';
 import { wholeOf } from './whole';
 
+/** Looking at a way to stand takes as long as so many states of one track’s path. */
+const STATES_A_LOOK = 5;
 /** Rounds of prices whose placements a linear program begins with. */
 const MEETING = 40;
 /** Above so many columns a program of its own for every branch takes longer than it brings. */
@@ -71,6 +74,22 @@ export class Work {
       0,
     );
     this.bound = this.separable;
+  }
+
+  /**
+   * Looks for the best plan outright, where the year is small enough: it is then the best there is.
+   * @param most tracks may be placed in the time it takes
+   */
+  outright(most: number): void {
+    const states = this.problem.tracks.reduce((n, t) => n + t.dates.length * (t.steps.length + 1), 0);
+    const aTrack = states / this.problem.tracks.length;
+    const found = outright(this.problem, this.toGo, this.cost, Math.floor((most * aTrack) / STATES_A_LOOK));
+    if (!found) return;
+    this.solves += Math.ceil((found.looked * STATES_A_LOOK) / aTrack);
+    const { placed, done } = found;
+    const all = this.problem.tracks.map((_, t) => t);
+    if (placed) this.restore(all, placed);
+    if (done) this.bound = this.cost;
   }
 
   /** One round of prices, which may raise the bound. */
@@ -252,7 +271,7 @@ export class Work {
     return { ...track, steps, dated: true };
   }
 
-  /** Puts the tracks back to where they stood. */
+  /** Puts the tracks to where they stood before, or are to stand. */
   private restore(tracks: readonly number[], before: readonly Placed[]): void {
     for (const t of tracks) this.loads.apply(t, this.placed[t]!, -1);
     tracks.forEach((t, i) => this.put(t, before[i]!));
