@@ -4,6 +4,7 @@ import { useLocation } from 'react-router';
 import { useHousehold } from './household';
 import { isMissing, MISSING, wordsFor } from './missing';
 import { useRescue } from './lost';
+import { keptHere } from './updates';
 
 /** A page that could not be fetched or drawn: said in its place, while all else goes on. The next page begins anew. */
 export function WhatFalls({ children }: { children: ReactNode }) {
@@ -22,8 +23,9 @@ function Fallen({ error }: FallbackProps) {
       <h1>This page cannot be shown</h1>
       {isMissing(error) ? (
         <p>
-          {MISSING} Today, Week, Shelf and Backup work without a connection; once this browser has been used on a second
-          day all pages do.
+          {MISSING}
+          {keptHere() !== 'nothing' &&
+            ' Today, Week, Shelf and Backup work without a connection; once this browser has been used on a second day all pages do.'}
         </p>
       ) : (
         <p>

@@ -33,6 +33,8 @@ registerRoute(({ url, sameOrigin }) => sameOrigin && known.has(url.pathname), ne
 
 /** Fetches what is not here yet, one after the other, and lets go of what older versions left; whether all is here. */
 async function keepRest(): Promise<boolean> {
+  // Of versions that kept the solver by itself.
+  await caches.delete('solver');
   const cache = await caches.open(REST);
   const here = new Set<string>();
   for (const request of await cache.keys()) {

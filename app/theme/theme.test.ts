@@ -31,3 +31,18 @@ describe('the type scale', () => {
     expect(idle).toEqual([]);
   });
 });
+
+it('what draws one view is used by no other, which would not have it', () => {
+  const found: string[] = [];
+  for (const [sheet, rules] of read('.css')) {
+    if (sheet.startsWith('theme')) continue;
+    const classes = new Set([...rules.matchAll(/\.([a-z]+(?:-[a-z0-9]+)+)/g)].map((m) => m[1]!));
+    const folder = dirname(sheet);
+    for (const [file, text] of read('.tsx'))
+      if (dirname(file) !== folder)
+        found.push(
+          ...[...classes].filter((c) => new RegExp(`(?<![\\w-])${c}(?![\\w-])`).test(text)).map((c) => `${file}: ${c}`),
+        );
+  }
+  expect(found).toEqual([]);
+});
