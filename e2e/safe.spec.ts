@@ -110,6 +110,11 @@ test.describe('what cannot be fetched, or goes wrong', () => {
     await page.keyboard.press('j');
     await expect(status(page)).toContainText('has not been fetched to this browser yet');
     await expect(rows(page).first()).toBeVisible();
+    // And asked for again it is told again.
+    await page.keyboard.press('d');
+    await expect(status(page)).not.toContainText('has not been fetched');
+    await page.keyboard.press('j');
+    await expect(status(page)).toContainText('has not been fetched to this browser yet');
   });
 
   test.describe('out of reach', () => {
@@ -140,6 +145,9 @@ test.describe('what cannot be fetched, or goes wrong', () => {
       await expect(rows(page).first()).toBeVisible();
       await page.keyboard.press('d');
       await expect(rows(page).locator('button[aria-pressed="true"]')).toHaveCount(1);
+      await page.goto(`${at}/keeping`);
+      await page.getByRole('button', { name: 'Fetch them now' }).click();
+      await expect(page.getByText('Not all could be fetched')).toBeVisible();
 
       const again = await serve(4333);
       await page.clock.setFixedTime(new Date('2026-11-12T09:00:00'));

@@ -56,6 +56,11 @@ export function Room() {
 /** Which pages open without a connection. */
 export function WithoutConnection() {
   const kept = useSyncExternalStore(subscribeToUpdates, keptHere);
+  const [fetching, setFetching] = useState<'now' | 'failed'>();
+  const fetchAll = async () => {
+    setFetching('now');
+    setFetching((await keepTheRest()) ? undefined : 'failed');
+  };
   return (
     <>
       <h3 className="pt-3">Without a connection</h3>
@@ -66,9 +71,19 @@ export function WithoutConnection() {
             Today, Week, Shelf and Backup open without a connection. The other pages are fetched to this browser once it
             is used on a second day.
           </p>
-          <button type="button" className="btn self-start" onClick={() => void keepTheRest()}>
-            Fetch them now
+          <button
+            type="button"
+            className="btn self-start"
+            disabled={fetching === 'now'}
+            onClick={() => void fetchAll()}
+          >
+            {fetching === 'now' ? 'Fetching them …' : 'Fetch them now'}
           </button>
+          {fetching === 'failed' && (
+            <p role="alert">
+              Not all could be fetched: the program cannot be reached now, or the browser has no room. What came stays.
+            </p>
+          )}
         </>
       )}
       {kept === 'nothing' && <p>In this browser the program opens only while it can be reached.</p>}

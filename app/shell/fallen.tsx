@@ -62,11 +62,16 @@ export function AllFallen({ error }: FallbackProps) {
   );
 }
 
-/** What stands beside the page, fetched when it is wanted: where it cannot be, the page goes on without it, and that is told where it was asked for. */
-export function Beside({ asked, children }: { asked?: boolean; children: ReactNode }) {
+/**
+ * What stands beside the page, fetched when it is wanted: where it cannot be, the page goes on without it.
+ * @param gone where somebody asked for it: that is told then, and it counts as put away
+ */
+export function Beside({ gone, children }: { gone?: () => void; children: ReactNode }) {
   const { say } = useHousehold();
   const tell = (error: unknown) => {
-    if (asked) say(wordsFor(error), true);
+    if (!gone) return;
+    say(wordsFor(error), true);
+    gone();
   };
   return (
     <ErrorBoundary fallback={null} onError={tell}>

@@ -198,7 +198,7 @@ export function Frame() {
         </Beside>
       )}
       {over && (
-        <Beside key={over} asked>
+        <Beside key={over} gone={() => setOver(undefined)}>
           {over === 'keys' && <Keys close={() => setOver(undefined)} />}
           {over === 'jot' && <JotDialog close={() => setOver(undefined)} />}
           {over === 'commands' && (

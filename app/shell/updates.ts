@@ -31,10 +31,6 @@ export async function watchUpdates(): Promise<void> {
       const { installing } = registration;
       installing?.addEventListener('statechange', () => installing.state === 'installed' && found(installing));
     });
-    navigator.serviceWorker.addEventListener('message', ({ data }) => {
-      if (data === 'all is kept') putKept('all');
-    });
-    navigator.serviceWorker.startMessages();
     await navigator.serviceWorker.ready;
     putKept('some');
     // Somebody who looks in once need not fetch it all; whoever comes back shall have every page without a connection.
@@ -53,10 +49,20 @@ function putKept(now: Kept): void {
 }
 export const keptHere = (): Kept => kept;
 
-/** Has all pages fetched that are not kept yet; `keptHere` says when they are. */
-export async function keepTheRest(): Promise<void> {
+/** Has all pages fetched that are not kept yet; whether all are here then. */
+export async function keepTheRest(): Promise<boolean> {
   const { active } = await navigator.serviceWorker.ready;
-  active?.postMessage('keep the rest');
+  return new Promise((resolve) => {
+    const listen = ({ data }: MessageEvent) => {
+      if (data !== 'all is kept' && data !== 'not all is kept') return;
+      navigator.serviceWorker.removeEventListener('message', listen);
+      if (data === 'all is kept') putKept('all');
+      resolve(data === 'all is kept');
+    };
+    navigator.serviceWorker.addEventListener('message', listen);
+    navigator.serviceWorker.startMessages();
+    active?.postMessage('keep the rest');
+  });
 }
 
 export const subscribeToUpdates = (listener: () => void): (() => void) => {

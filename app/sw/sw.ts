@@ -54,5 +54,6 @@ async function keepRest(): Promise<boolean> {
 const scope = self as unknown as Scope;
 scope.addEventListener('message', (e) => {
   if (e.data === 'take over') void scope.skipWaiting();
-  if (e.data === 'keep the rest') e.waitUntil(keepRest().then((all) => all && e.source?.postMessage('all is kept')));
+  if (e.data === 'keep the rest')
+    e.waitUntil(keepRest().then((all) => e.source?.postMessage(all ? 'all is kept' : 'not all is kept')));
 });
