@@ -170,7 +170,7 @@ export class HouseholdStore {
 
   /**
    * Does one thing: all rows in one transaction, with what is needed to undo it. The label says what was done. What is wanted
-   * is best a function of the household as it is when its turn comes: it is read inside the transaction, other tabs' work
+   * is best a function of the household as it is when its turn comes: asked for inside the transaction, other tabs' work
    * included, so that none of two changes is lost. Of rows given as they are, only the fields that differ from `opened` (the
    * household as whoever made them saw it) are changed. What hangs on a row that goes follows it (`storing` of core).
    */

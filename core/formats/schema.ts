@@ -136,6 +136,9 @@ export const SETTINGS_FIELDS: Fields = {
   ),
   stopped: opt(date),
 };
+/** Each change of somebody’s minutes leaves one: one a day for ten years is more than anybody makes. */
+const MOST_CHANGES = 4000;
+
 export const TABLE_FIELDS: Record<H.TableName, Fields> = {
   children: {
     id,
@@ -144,7 +147,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     colour: oneOf(H.COLOURS),
     ornament: oneOf(H.ORNAMENTS),
     minutesPerDay: whole(0, 1440),
-    later: opt(list(record({ from: date, minutes: whole(0, 1440) }), 0, 50)),
+    later: opt(list(record({ from: date, minutes: whole(0, 1440) }), 0, MOST_CHANGES)),
     yields: opt(list(id, 0, 500)),
     from: opt(date),
     until: opt(date),
@@ -157,7 +160,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     id,
     name: text(80),
     minutes: list(whole(0, 1440), 7, 7),
-    later: opt(list(record({ from: date, minutes: list(whole(0, 1440), 7, 7) }), 0, 50)),
+    later: opt(list(record({ from: date, minutes: list(whole(0, 1440), 7, 7) }), 0, MOST_CHANGES)),
     prepares: opt(list(whole(0, 1440), 7, 7)),
     hours: opt(list(record({ weekday, from: clock, to: clock }), 0, 50)),
   },
