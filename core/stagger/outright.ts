@@ -31,8 +31,10 @@ export function outright(
   most: number,
 ): { done: boolean; placed?: Placed[]; looked: number } | undefined {
   const { tracks, from, links, schoolDays } = problem;
-  if (tracks.length > MOST_TRACKS || problem.gates.length > 0 || tracks.some((t) => Number.isFinite(t.weeklyCap)))
-    return undefined;
+  const ways = tracks.reduce((n, t) => n * (t.steps.length + 1), 1);
+  // More could not be told apart by a number.
+  if (tracks.length > MOST_TRACKS || ways > Number.MAX_SAFE_INTEGER) return undefined;
+  if (problem.gates.length > 0 || tracks.some((t) => Number.isFinite(t.weeklyCap))) return undefined;
   const sides = tracks.map((track, t) => ({
     track,
     own: ownCosts(problem, t),

@@ -53,7 +53,7 @@ export function makePlan(problem: Problem, effort: Effort, program?: LinearProgr
 
 /** Of what effort is left after the best responses, this share goes into prices first. */
 const SHARE_OF_PRICES = 0.5;
-/** Of what effort is left after the best responses, this share may go into finding the best plan of a small year outright. */
+/** Looking for the best plan of a small year outright counts for this share of what effort is left after the best responses, at the most. */
 const SHARE_OUTRIGHT = 0.25;
 /** A plan is made out of the prices after every so many rounds of them. */
 const ROUNDS_A_PLAN = 4;
@@ -97,7 +97,7 @@ export function* improvePlan(
     yield tell();
   }
   if (n > 1 && open()) {
-    work.outright(SHARE_OUTRIGHT * (budget - work.solves));
+    work.outright(Math.max(1, effort.sweeps), SHARE_OUTRIGHT * (budget - work.solves));
     yield tell();
   }
   const share = () => work.solves + SHARE_OF_PRICES * (budget - work.solves);

@@ -14,8 +14,8 @@ import type { Placed, Problem, Share } from './types';
 import { wholeBound } from './weights';
 import { wholeOf } from './whole';
 
-/** Looking at a way to stand takes as long as so many states of one track’s path. */
-const STATES_A_LOOK = 5;
+/** Ways to stand looked at for every sweep of the effort, however long the year is: some microseconds each. */
+const LOOKS_A_SWEEP = 50;
 /** Rounds of prices whose placements a linear program begins with. */
 const MEETING = 40;
 /** Above so many columns a program of its own for every branch takes longer than it brings. */
@@ -78,14 +78,14 @@ export class Work {
 
   /**
    * Looks for the best plan outright, where the year is small enough: it is then the best there is.
-   * @param most tracks may be placed in the time it takes
+   * @param sweeps of the whole effort
+   * @param most so many placements of a track it counts for, where all looks are taken
    */
-  outright(most: number): void {
-    const states = this.problem.tracks.reduce((n, t) => n + t.dates.length * (t.steps.length + 1), 0);
-    const aTrack = states / this.problem.tracks.length;
-    const found = outright(this.problem, this.toGo, this.cost, Math.floor((most * aTrack) / STATES_A_LOOK));
+  outright(sweeps: number, most: number): void {
+    const looks = LOOKS_A_SWEEP * sweeps;
+    const found = outright(this.problem, this.toGo, this.cost, looks);
     if (!found) return;
-    this.solves += Math.ceil((found.looked * STATES_A_LOOK) / aTrack);
+    this.solves += Math.ceil((most * found.looked) / looks);
     const { placed, done } = found;
     const all = this.problem.tracks.map((_, t) => t);
     if (placed) this.restore(all, placed);
