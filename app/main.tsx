@@ -9,7 +9,7 @@ import { Frame } from './shell/frame';
 import { HouseholdProvider } from './shell/household';
 import { PlanProvider } from './shell/plan';
 import { Whole } from './shell/whole';
-import { watchMissing } from './shell/missing';
+import { isMissing, watchMissing } from './shell/missing';
 import { watchUpdates } from './shell/updates';
 import { Today } from './today/today';
 import { useHanded } from './child/handed';
@@ -56,7 +56,12 @@ const Keeping = lazy(() => import('./keep/keeping'));
 watchMissing();
 void watchUpdates();
 
-createRoot(document.getElementById('root')!).render(
+createRoot(document.getElementById('root')!, {
+  // What could not be fetched is said on the page, and is no fault of the program; a page that is being left breaks off its fetching too.
+  onCaughtError: (error) => {
+    if (!isMissing(error)) console.error(error);
+  },
+}).render(
   <StrictMode>
     <ErrorBoundary FallbackComponent={AllFallen}>
       <HouseholdProvider>

@@ -84,7 +84,7 @@ test.describe('with the service worker', () => {
 
 test.describe('what cannot be fetched, or goes wrong', () => {
   // What these bring about on purpose.
-  test.use({ mayFault: /ERR_FAILED|dynamically imported module|the sluice leaks/ });
+  test.use({ mayFault: /ERR_FAILED|the sluice leaks/ });
   // The page serves other tests after these.
   test.afterEach(({ page }) => page.unrouteAll());
 
