@@ -2,7 +2,7 @@ import { placedBy } from './links';
 import type { Loads } from './loads';
 import type { Problem, Share } from './types';
 import { sumsOf, type Terms } from './shortest';
-import { CLASH, type Excess, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
+import { added, CLASH, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 
 /**
  * What a track pays against the others where they stand: what it adds to the cost of shared people, and what it costs to
@@ -52,10 +52,6 @@ function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: 
     return cost;
   };
 }
-
-/** What an addition to a load adds to the cost of what lies above the allowed. */
-const added = (of: Excess, have: number, more: number, allowed: number) =>
-  of.cost(have + more - allowed) - of.cost(have - allowed);
 
 /**
  * For every open date of a track and every number of steps placed by then: what being apart from its linked enrolments,

@@ -2,7 +2,7 @@ import { reach } from '../pace';
 import { Loads } from './loads';
 import { leavingFrom, ownCosts, sumsOf, type ToGo } from './shortest';
 import type { Placed, Problem } from './types';
-import { CLASH, type Excess, FRESH_A_CHILD, MINUTE, ROUNDING, SAME_CHILD } from './weights';
+import { added, CLASH, FRESH_A_CHILD, MINUTE, ROUNDING, SAME_CHILD } from './weights';
 
 /** With more tracks than this there are too many ways to stand, whatever is passed over. */
 const MOST_TRACKS = 5;
@@ -38,7 +38,6 @@ export function outright(
   const sides = tracks.map((track, t) => ({
     track,
     own: ownCosts(problem, t),
-    sums: sumsOf(track),
     placeOf: new Map(track.dates.map((day, d) => [day, d])),
     leaving: leavingFrom(problem, t),
     least: toGo[t]!,
@@ -120,8 +119,6 @@ function sharedOn(problem: Problem) {
   const { clash, sameChild, minutes } = loads.shared();
   const { tracks, teachers, children, allowance, apart } = problem;
   const sums = tracks.map(sumsOf);
-  const added = (of: Excess, have: number, more: number, allowed: number) =>
-    more === 0 ? 0 : of.cost(have + more - allowed) - of.cost(have - allowed);
   return {
     nothing: clash + sameChild + minutes,
     added(k: number, going: readonly number[], before: readonly number[], at: readonly number[]): number {

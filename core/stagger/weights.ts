@@ -39,6 +39,10 @@ export interface Excess {
   at: (share: number) => number;
 }
 
+/** What an addition to a load adds to the cost of what lies above the allowed. */
+export const added = (of: Excess, have: number, more: number, allowed: number): number =>
+  of.cost(have + more - allowed) - of.cost(have - allowed);
+
 /** The k-th new lesson above the allowance costs k times the weight: w·e(e+1)/2 in all. */
 export const CLASH: Excess = {
   weight: WEIGHTS.clash,
