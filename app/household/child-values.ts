@@ -1,5 +1,5 @@
 import { boolean, array, mixed, number, object, type ObjectSchema, string } from 'yup';
-import { ageOn, beganOn, type Day, fromDay, fullDay, heldFrom, isIsoDate, stillToCome } from '../../core/calendar';
+import { ageOn, beganOn, type Day, fromDay, fullDay, heldAfter, isIsoDate, stillToCome } from '../../core/calendar';
 import { stayFault } from '../../core/deeds';
 import {
   type Child,
@@ -105,12 +105,10 @@ export function childOf(child: Child | undefined, id: Id, values: Values, househ
     values;
   const { yields } = child ?? {};
   const allergies = readTags(values.allergies);
-  const gone = (child?.later ?? []).filter((l) => l.from <= fromDay(today));
-  const was = { first: child?.minutesPerDay ?? minutesPerDay, later: [...gone, ...coming] };
-  const held =
-    child && minutesPerDay !== fullDay(child, today)
-      ? heldFrom(was, { from: minutesFrom, minutes: minutesPerDay }, today, beganOn(household.years))
-      : was;
+  const was = { first: child?.minutesPerDay ?? minutesPerDay, later: child?.later ?? [] };
+  const changed = child && minutesPerDay !== fullDay(child, today);
+  const change = changed ? { from: minutesFrom, minutes: minutesPerDay } : undefined;
+  const held = heldAfter(was, change, coming, today, beganOn(household.years));
   return {
     id,
     ...(yields ? { yields } : {}),

@@ -3,7 +3,7 @@ import {
   beganOn,
   type Day,
   fromDay,
-  heldFrom,
+  heldAfter,
   hoursTyped,
   isIsoDate,
   minutesTyped,
@@ -107,18 +107,15 @@ export function teacherOf(
   const prepares = values.ready.map(readyIn);
   const minutes = values.hours.map((h) => minutesTyped(h)!);
   const coming = values.later.map((l) => ({ from: l.from, minutes: l.hours.map((h) => minutesTyped(h)!) }));
-  const gone = (teacher?.later ?? []).filter((l) => l.from <= fromDay(today) && !coming.some((c) => c.from === l.from));
-  const was = { first: teacher?.minutes ?? minutes, later: [...gone, ...coming] };
-  const held =
-    teacher && hoursChanged(teacher, values, today)
-      ? heldFrom(was, { from: values.hoursFrom, minutes }, today, beganOn(years))
-      : was;
-  const later = [...held.later].sort((a, b) => (a.from < b.from ? -1 : 1));
+  const was = { first: teacher?.minutes ?? minutes, later: teacher?.later ?? [] };
+  const changed = teacher && hoursChanged(teacher, values, today);
+  const change = changed ? { from: values.hoursFrom, minutes } : undefined;
+  const held = heldAfter(was, change, coming, today, beganOn(years));
   return {
     id,
     name: values.name.trim(),
     minutes: held.first,
-    ...(later.length > 0 ? { later } : {}),
+    ...(held.later.length > 0 ? { later: [...held.later] } : {}),
     ...(hours.length > 0 ? { hours } : {}),
     ...(prepares.some((m) => m > 0) ? { prepares } : {}),
   };

@@ -46,3 +46,23 @@ export function heldFrom<T>(was: Held<T>, change: From<T>, today: Day, since: Is
     later: later.sort((a, b) => (a.from < b.from ? -1 : 1)),
   };
 }
+
+/**
+ * What holds once a form is kept that shows what holds today and what is still to come; what has begun before stays.
+ * @param change what holds instead, and from when; none where today's was left as it was
+ * @param coming what is still to come, as it was left
+ * @example
+ * heldAfter({ first: 60, later: [] }, undefined, [{ from: '2027-01-04', minutes: 90 }], toDay('2026-11-11'), '2026-09-07').later // => [{ from: '2027-01-04', minutes: 90 }]
+ */
+export function heldAfter<T>(
+  was: Held<T>,
+  change: From<T> | undefined,
+  coming: readonly From<T>[],
+  today: Day,
+  since: IsoDate | undefined,
+): Held<T> {
+  const begun = was.later.filter((l) => l.from <= fromDay(today) && !coming.some((c) => c.from === l.from));
+  const later = [...begun, ...coming].sort((a, b) => (a.from < b.from ? -1 : 1));
+  const left = { first: was.first, later };
+  return change ? heldFrom(left, change, today, since) : left;
+}
