@@ -120,25 +120,28 @@ function putAll(name: string): Promise<boolean> {
       open.onsuccess = () => {
         const db = open.result;
         if (db.objectStoreNames.length !== Object.keys(rows).length) return resolve(false);
-        // What nobody wrote into need not be written again: every deed raises the revision.
-        const looked = db.transaction('meta').objectStore('meta').getAll() as IDBRequest<{ key: string }[]>;
-        const put = (stores: string[]) => {
-          const tx = db.transaction(stores, 'readwrite', { durability: 'relaxed' });
-          for (const store of stores) {
-            const table = tx.objectStore(store);
-            table.clear();
-            for (const [key, value] of rows[store]!) table.put(value, ...(table.keyPath === null ? [key] : []));
-          }
-          tx.onerror = () => resolve(false);
-          tx.oncomplete = () => {
-            db.close();
-            resolve(true);
+        // Only rows that are no longer what they were are written: to put them all costs the browser half a second.
+        const text = (v: unknown) =>
+          JSON.stringify(v, (_, part: unknown) => (part instanceof Blob ? `${part.size} bytes of ${part.type}` : part));
+        const tx = db.transaction(Object.keys(rows), 'readwrite', { durability: 'relaxed' });
+        for (const store of Object.keys(rows)) {
+          const table = tx.objectStore(store);
+          const keys = table.getAllKeys();
+          const values = table.getAll() as IDBRequest<unknown[]>;
+          values.onsuccess = () => {
+            const now = new Map(keys.result.map((key, i) => [text(key), { key, value: text(values.result[i]) }]));
+            for (const [key, value] of rows[store]!) {
+              const found = now.get(text(key));
+              now.delete(text(key));
+              if (found?.value !== text(value)) table.put(value, ...(table.keyPath === null ? [key] : []));
+            }
+            for (const { key } of now.values()) table.delete(key);
           };
-        };
-        looked.onsuccess = () => {
-          const revision = (list: { key: string }[]) => JSON.stringify(list.find((m) => m.key === 'revision'));
-          const first = rows['meta']!.map(([, value]) => value as { key: string });
-          put(revision(looked.result) === revision(first) ? ['meta'] : Object.keys(rows));
+        }
+        tx.onerror = () => resolve(false);
+        tx.oncomplete = () => {
+          db.close();
+          resolve(true);
         };
       };
     };
