@@ -45,7 +45,7 @@ const FORMS: Form[] = [
   { view: '/year/outside', open: /^Change dentist/, set: [[/^Last day/, '18 Dec 2026']] },
   { view: '/year/outside', open: /^Change .*2026-10-2/ },
   { view: '/shelf/history', open: 'Title, minutes, presence' },
-  { view: '/shelf/history', open: /^Pace: / },
+  { view: '/shelf/history', open: /^Pace: /, leave: [HOLD_FROM] },
   {
     view: '/shelf/history',
     open: /^How it is done: /,

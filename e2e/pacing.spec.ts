@@ -1,4 +1,5 @@
-import { expect, settled, startOwn, status, test } from './app';
+import { readFileSync } from 'node:fs';
+import { expect, ownFrom, settled, startOwn, status, test } from './app';
 
 test('a changed rule is seen before it is kept: last day, in hand, steps and teacher a week; then undone', async ({
   page,
@@ -23,6 +24,53 @@ test('a changed rule is seen before it is kept: last day, in hand, steps and tea
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(status(page)).toContainText('Taken back');
   await page.goto('/shelf/arith-b');
+  await expect(line).toContainText('even');
+});
+
+test('another pace from a coming day: entered, told, planned by, there on its day, and taken back', async ({
+  page,
+}) => {
+  await ownFrom(page, readFileSync(new URL('../demo/household.json', import.meta.url), 'utf8'));
+  await page.goto('/shelf/arith-b');
+  const line = page.getByRole('region', { name: 'Who takes it' }).getByRole('listitem').first();
+  const dialog = page.getByRole('dialog');
+  const from = dialog.getByLabel('These days and this pace hold from');
+  const weekly = dialog.getByRole('radio', { name: /so many a week/ });
+  const open = () => line.getByRole('button', { name: /^Pace/ }).click();
+  await open();
+  await expect(from).toHaveCount(0);
+  await weekly.check();
+  await dialog.getByLabel('how many a week').fill('2');
+  // No day gone by is planned anew.
+  await from.fill('1 Nov 2026');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Give today or a day to come.');
+  await from.fill('11 Jan 2027');
+  await expect(dialog.getByRole('status')).toContainText(/Last day.*→/);
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(line.getByRole('listitem')).toContainText(/from .*Jan.*: 2 steps a week, /);
+  await settled(page);
+  // Until then it goes on as it was.
+  await page.clock.setFixedTime(new Date('2027-01-08T09:00:00'));
+  await page.goto('/shelf/arith-b');
+  await expect(line).toContainText('even');
+  await open();
+  await expect(weekly).not.toBeChecked();
+  await expect(dialog.getByText(/From .*2 steps a week/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await page.clock.setFixedTime(new Date('2027-01-11T09:00:00'));
+  await page.goto('/shelf/arith-b');
+  await expect(line).toContainText('2 steps a week');
+  await expect(line.getByText(/^from .*Jan/)).toHaveCount(0);
+  await open();
+  await expect(weekly).toBeChecked();
+  await dialog.getByLabel('how many a week').fill('3');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(line).toContainText('3 steps a week');
+  const undo = page.getByRole('button', { name: 'Undo' });
+  await undo.click();
+  await expect(line).toContainText('2 steps a week');
+  await undo.click();
   await expect(line).toContainText('even');
 });
 

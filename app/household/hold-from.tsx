@@ -6,14 +6,16 @@ export function HoldFrom<V extends FieldValues>({
   control,
   name,
   fault,
+  label = 'They hold from',
 }: {
   control: Control<V>;
   name: FieldPath<V>;
   fault?: string | undefined;
+  label?: string;
 }) {
   return (
     <DateControl
-      label="They hold from"
+      label={label}
       hint="The days before stay as they were. A day to come is planned for from now on."
       control={control}
       name={name}

@@ -1,10 +1,10 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useEffect } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
-import { isIsoDate } from '../../core/calendar';
+import { fromDay, isIsoDate } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
 import { type Course, type Enrolment, type Household, LIVES, type Loop } from '../../core/household';
-import { neededPerSitting, ruleNotes, RULES } from '../../core/pace';
+import { neededFrom, neededPerSitting, paceWords, ruleNotes, RULES } from '../../core/pace';
 import { type Taken, takenBefore } from '../../core/forecast';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
@@ -12,12 +12,23 @@ import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { LIFE_WORDS, listing } from '../ui/words';
 import { Compare } from './compare';
-import { draftOf, NEW_LOOP, paceSchema, type PaceValues, paceValues } from './enrolment-values';
+import {
+  draftOf,
+  isAhead,
+  NEW_LOOP,
+  paceAhead,
+  paceOf,
+  paceSchema,
+  type PaceValues,
+  paceValues,
+} from './enrolment-values';
+import { HoldFrom } from '../household/hold-from';
 import { PaceFields, SittingFields } from './pace-fields';
 import { newId } from '../ui/id';
 import { Verdicts } from './verdicts';
 import { DateControl } from '../ui/date-control';
 import { ChoiceField } from '../ui/choice';
+import { shortDate } from '../ui/dates';
 
 const newLoop = (v: PaceValues, id: string): Loop => ({
   id,
@@ -44,13 +55,14 @@ export function EnrolmentForm({
   const { household, year, today } = useHousehold();
   const commit = useFormCommit();
   const { register, handleSubmit, control, setValue, reset, formState } = useForm<PaceValues>({
-    resolver: yupResolver(paceSchema),
+    resolver: yupResolver(paceSchema(fromDay(today))),
     defaultValues: paceValues(household, year, course, enrolment, today),
   });
   const { errors, dirtyFields } = formState;
   const now = useWatch({ control }) as PaceValues;
   const id = enrolment?.id ?? 'draft';
-  const draft = draftOf(now, id, course.id, enrolment);
+  const draft = draftOf(now, id, course.id, enrolment, today);
+  const ahead = enrolment && paceAhead(now, today);
   // A loop still to be made is tried out like one that is there.
   const trial = now.rule === 'loop' ? withLoop(household, now) : household;
   const countable =
@@ -60,12 +72,22 @@ export function EnrolmentForm({
     (now.rule !== 'minutes' || now.minutes >= 1) &&
     RULES[now.rule].planned &&
     [now.firstDate, now.target].every((d) => !d || isIsoDate(d));
-  const needed = countable ? neededPerSitting(household, year, draft, today) : 1;
+  const needed = !countable
+    ? 1
+    : ahead
+      ? neededFrom(household, year, enrolment, ahead, today)
+      : neededPerSitting(household, year, draft, today);
+  /** Another pace than it has: only then is there anything to hold from a day. */
+  const paceChanged =
+    enrolment !== undefined &&
+    isAhead(enrolment.rule.kind) &&
+    JSON.stringify(paceOf(now)) !== JSON.stringify(paceOf(paceValues(household, year, course, enrolment, today)));
   const ruleTouched = Boolean(
     dirtyFields.rule ||
     dirtyFields.n ||
     dirtyFields.unit ||
     dirtyFields.weekdays ||
+    dirtyFields.paceFrom ||
     dirtyFields.fromStepId ||
     dirtyFields.firstDate ||
     dirtyFields.target ||
@@ -84,7 +106,7 @@ export function EnrolmentForm({
 
   const keep = handleSubmit(async (v) => {
     const made = v.rule === 'loop' && v.loopId === NEW_LOOP ? newLoop(v, newId()) : undefined;
-    const put = draftOf(made ? { ...v, loopId: made.id } : v, enrolment?.id ?? newId(), course.id, enrolment);
+    const put = draftOf(made ? { ...v, loopId: made.id } : v, enrolment?.id ?? newId(), course.id, enrolment, today);
     const who = listing(household.children.filter((c) => put.childIds.includes(c.id)).map((c) => c.name));
     if (
       await commit(`${course.title} ${enrolment ? 'changed' : 'begun'} for ${who}`, [
@@ -219,6 +241,25 @@ export function EnrolmentForm({
           {errors.weekdays.message}
         </p>
       )}
+      {isAhead(now.rule) &&
+        now.paces.map((p) => (
+          <p key={p.from} className="flex flex-wrap items-center gap-3">
+            From {shortDate(household.settings.dateStyle, p.from, today)}: {paceWords(p)}
+            <button
+              type="button"
+              className="btn btn-quiet"
+              onClick={() =>
+                setValue(
+                  'paces',
+                  now.paces.filter((x) => x.from !== p.from),
+                  { shouldDirty: true },
+                )
+              }
+            >
+              Leave this out
+            </button>
+          </p>
+        ))}
       <PaceFields course={course} register={register} errors={errors} now={now} />
       {year &&
         ruleNotes(trial, draft, year, today).map((words) => (
@@ -245,6 +286,14 @@ export function EnrolmentForm({
             inputMode="numeric"
             className="w-28"
             {...register('minutesPerSitting')}
+          />
+        )}
+        {paceChanged && (
+          <HoldFrom
+            control={control}
+            name="paceFrom"
+            label="These days and this pace hold from"
+            fault={errors.paceFrom?.message}
           />
         )}
         <DateControl label="Not before" fault={errors.firstDate?.message} control={control} name="firstDate" />

@@ -1,5 +1,5 @@
-import { array, boolean, number, object, type ObjectSchema, string } from 'yup';
-import { type Day, isIsoDate, type Weekday, usualTeacher } from '../../core/calendar';
+import { array, boolean, mixed, number, object, type ObjectSchema, string } from 'yup';
+import { type Day, fromDay, type IsoDate, isIsoDate, type Weekday, usualTeacher } from '../../core/calendar';
 import {
   wayOf,
   type Course,
@@ -9,6 +9,8 @@ import {
   KINDS,
   type Life,
   LIVES,
+  type PaceFrom,
+  PACES_AHEAD,
   type PaceRule,
   type SchoolYear,
 } from '../../core/household';
@@ -36,6 +38,10 @@ export interface PaceValues {
   fasterFrom: string;
   fasterTo: string;
   fasterTimes: number;
+  /** From which day on weekdays, rule and what a sitting holds are as they stand here. */
+  paceFrom: string;
+  /** What is entered for days to come already. */
+  paces: PaceFrom[];
 }
 /** The choice that makes a new loop. */
 export const NEW_LOOP = 'new';
@@ -50,60 +56,74 @@ const minutesOrNone = string()
 const dateOrNone = string()
   .defined()
   .test('day', 'Give a day that exists, or leave it empty.', (v) => v === '' || isIsoDate(v));
-export const paceSchema: ObjectSchema<PaceValues> = object({
-  childIds: array().of(string().required()).min(1, 'Choose who takes it.').required(),
-  teacherId: string().required('Choose who teaches it.'),
-  weekdays: array().of(number<Weekday>().required()).min(1, 'Choose at least one weekday.').required(),
-  rule: string()
-    .oneOf(['even', 'weekly', 'printed', 'minutes', 'loop', 'when'] as const)
-    .required(),
-  n: number()
-    .typeError('Give a whole number.')
-    .integer('Give a whole number.')
-    .min(1, 'At least 1 a week.')
-    .max(100, 'At most 100 a week.')
-    .required(),
-  unit: string()
-    .oneOf(['steps', 'lessons'] as const)
-    .required(),
-  minutes: number()
-    .typeError('Give whole minutes.')
-    .integer('Give whole minutes.')
-    .min(1, 'At least 1 minute.')
-    .max(600, 'At most 600 minutes.')
-    .required(),
-  rhythmId: string().defined(),
-  perSitting: number()
-    .typeError('Give a whole number.')
-    .integer('Give a whole number.')
-    .min(1, 'At least 1.')
-    .max(100, 'At most 100.')
-    .required(),
-  minutesPerSitting: minutesOrNone,
-  fromStepId: string().defined(),
-  firstDate: dateOrNone,
-  target: dateOrNone,
-  life: string().oneOf(LIVES).required(),
-  takesOptional: boolean().defined(),
-  loopId: string().defined(),
-  loopName: string()
-    .defined()
-    .max(80, 'Keep it under 80 letters.')
-    .when(['rule', 'loopId'], {
-      is: (rule: string, loopId: string) => rule === 'loop' && loopId === NEW_LOOP,
-      then: (s) => s.trim().required('Give the group a name, like “afternoons”.'),
-    }),
-  easy: array().of(string<Kind>().oneOf(KINDS).required()).defined(),
-  splitOver: minutesOrNone,
-  fasterFrom: string().defined(),
-  fasterTo: string().defined(),
-  fasterTimes: number()
-    .typeError('Give a whole number.')
-    .integer('Give a whole number.')
-    .min(2, 'From 2 to 6.')
-    .max(6, 'From 2 to 6.')
-    .required(),
-});
+/** @param today no pace holds from a day before it: what is past was as it was */
+export const paceSchema = (today: IsoDate): ObjectSchema<PaceValues> =>
+  object({
+    childIds: array().of(string().required()).min(1, 'Choose who takes it.').required(),
+    teacherId: string().required('Choose who teaches it.'),
+    weekdays: array().of(number<Weekday>().required()).min(1, 'Choose at least one weekday.').required(),
+    rule: string()
+      .oneOf(['even', 'weekly', 'printed', 'minutes', 'loop', 'when'] as const)
+      .required(),
+    n: number()
+      .typeError('Give a whole number.')
+      .integer('Give a whole number.')
+      .min(1, 'At least 1 a week.')
+      .max(100, 'At most 100 a week.')
+      .required(),
+    unit: string()
+      .oneOf(['steps', 'lessons'] as const)
+      .required(),
+    minutes: number()
+      .typeError('Give whole minutes.')
+      .integer('Give whole minutes.')
+      .min(1, 'At least 1 minute.')
+      .max(600, 'At most 600 minutes.')
+      .required(),
+    rhythmId: string().defined(),
+    perSitting: number()
+      .typeError('Give a whole number.')
+      .integer('Give a whole number.')
+      .min(1, 'At least 1.')
+      .max(100, 'At most 100.')
+      .required(),
+    minutesPerSitting: minutesOrNone,
+    fromStepId: string().defined(),
+    firstDate: dateOrNone,
+    target: dateOrNone,
+    life: string().oneOf(LIVES).required(),
+    takesOptional: boolean().defined(),
+    loopId: string().defined(),
+    loopName: string()
+      .defined()
+      .max(80, 'Keep it under 80 letters.')
+      .when(['rule', 'loopId'], {
+        is: (rule: string, loopId: string) => rule === 'loop' && loopId === NEW_LOOP,
+        then: (s) => s.trim().required('Give the group a name, like “afternoons”.'),
+      }),
+    easy: array().of(string<Kind>().oneOf(KINDS).required()).defined(),
+    splitOver: minutesOrNone,
+    fasterFrom: string().defined(),
+    fasterTo: string().defined(),
+    fasterTimes: number()
+      .typeError('Give a whole number.')
+      .integer('Give a whole number.')
+      .min(2, 'From 2 to 6.')
+      .max(6, 'From 2 to 6.')
+      .required(),
+    paceFrom: string()
+      .defined()
+      .test('day', 'Give today or a day to come.', (v) => isIsoDate(v) && v >= today)
+      .when('rule', {
+        is: (rule: PaceRule['kind']) => !isAhead(rule),
+        then: (s) => s.oneOf([today], 'Turns, and what waits until there is time, change at once: give today.'),
+      }),
+    paces: array().of(mixed<PaceFrom>().required()).defined(),
+  });
+
+/** Whether a rule can be entered for a day to come. */
+export const isAhead = (rule: PaceRule['kind']): rule is PaceFrom['rule']['kind'] =>
+  (PACES_AHEAD as readonly string[]).includes(rule);
 
 function ruleOf(v: PaceValues): PaceRule {
   switch (v.rule) {
@@ -154,11 +174,35 @@ export function paceValues(
     fasterFrom: stretch?.fromLessonId ?? '',
     fasterTo: stretch?.toLessonId ?? '',
     fasterTimes: stretch?.times ?? 2,
+    paceFrom: fromDay(today),
+    paces: enrolment?.paces ?? [],
   };
 }
 
+/** The pace that the form describes: its weekdays, its rule and what a sitting holds. */
+export const paceOf = (v: PaceValues): Pick<Enrolment, 'weekdays' | 'rule' | 'perSitting' | 'minutesPerSitting'> => ({
+  weekdays: [...v.weekdays].sort(),
+  rule: ruleOf(v),
+  perSitting: v.perSitting,
+  ...(v.minutesPerSitting ? { minutesPerSitting: Number(v.minutesPerSitting) } : {}),
+});
+
+/** The pace that the form enters for a day to come; none where what it shows holds from today. */
+export function paceAhead(v: PaceValues, today: Day): PaceFrom | undefined {
+  const { rule, ...pace } = paceOf(v);
+  const { kind } = rule;
+  if (!isIsoDate(v.paceFrom) || v.paceFrom <= fromDay(today) || kind === 'loop' || kind === 'when') return undefined;
+  return { from: v.paceFrom, ...pace, rule };
+}
+
 /** The enrolment that the form describes; what the form does not show stays as it is in `kept`. */
-export function draftOf(v: PaceValues, id: string, courseId: string, kept: Enrolment | undefined): Enrolment {
+export function draftOf(
+  v: PaceValues,
+  id: string,
+  courseId: string,
+  kept: Enrolment | undefined,
+  today: Day,
+): Enrolment {
   const {
     minutesPerSitting: _m,
     fromStepId: _s,
@@ -167,22 +211,25 @@ export function draftOf(v: PaceValues, id: string, courseId: string, kept: Enrol
     easy: _e,
     splitOver: _o,
     stretches,
+    paces: _p,
     ...rest
   } = kept ?? ({} as Partial<Enrolment>);
   // The form has room for one stretch; others, from a file, stay behind it.
   const others = (stretches ?? []).slice(1);
   const faster =
     v.fasterFrom && v.fasterTo ? [{ fromLessonId: v.fasterFrom, toLessonId: v.fasterTo, times: v.fasterTimes }] : [];
+  const ahead = kept && paceAhead(v, today);
+  const { weekdays, rule, perSitting, minutesPerSitting } = ahead ? kept : paceOf(v);
+  const paces = !isAhead(rule.kind) ? [] : ahead ? [...v.paces.filter((p) => p.from !== ahead.from), ahead] : v.paces;
   return {
     ...rest,
     id,
     courseId,
     childIds: v.childIds,
     teacherId: v.teacherId,
-    weekdays: [...v.weekdays].sort(),
-    rule: ruleOf(v),
-    perSitting: v.perSitting,
-    ...(v.minutesPerSitting ? { minutesPerSitting: Number(v.minutesPerSitting) } : {}),
+    ...{ weekdays, rule, perSitting },
+    ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
+    ...(paces.length > 0 ? { paces: [...paces].sort((a, b) => (a.from < b.from ? -1 : 1)) } : {}),
     ...(v.fromStepId ? { fromStepId: v.fromStepId } : {}),
     ...(v.firstDate ? { firstDate: v.firstDate } : {}),
     ...(v.target ? { target: v.target } : {}),

@@ -1,7 +1,8 @@
 import { gateWords } from '../../core/overview';
 import { lazy, Suspense, useState } from 'react';
 import { byId, childrenOf, type Course, type Enrolment, titleOf } from '../../core/household';
-import { coveredLessons, unitRecords } from '../../core/pace';
+import { coveredLessons, pacesAhead, paceWords, unitRecords } from '../../core/pace';
+import { fromDay } from '../../core/calendar';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { listing, WORTH_WORDS } from '../ui/words';
@@ -87,10 +88,12 @@ export function Enrolments({ course }: { course: Course }) {
 
 /** What else there is to say of an enrolment: what it waits for, what another course has done for it, the verdicts. */
 function Standing({ enrolment }: { enrolment: Enrolment }) {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const lines: string[] = [];
   const title = (e: Enrolment | undefined) => (e && titleOf(household, e.courseId)) || 'a course';
   const of = (id: string) => household.enrolments.find((e) => e.id === id);
+  for (const p of pacesAhead(enrolment, today))
+    lines.push(`from ${shortDate(household.settings.dateStyle, fromDay(p.from), today)}: ${paceWords(p.then)}`);
   for (const g of enrolment.gates ?? []) {
     const words = gateWords(household, enrolment, g);
     if (words) lines.push(words);

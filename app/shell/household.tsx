@@ -20,6 +20,7 @@ import {
   youngestFirst,
 } from '../../core/household';
 import { openSample } from '../../demo/open';
+import { atPaces } from '../../core/pace';
 import sampleUrl from '../../demo/household.json?url';
 import {
   chooseOpen,
@@ -92,8 +93,9 @@ export function useHousehold(): Open {
  * it goes on, and keeps one thing after another.
  */
 export function useFormCommit({ stays = false } = {}): Open['commit'] {
-  const { household, commit } = useHousehold();
-  const [opened] = useState(household);
+  const { store, commit } = useHousehold();
+  // As it is stored: what has come of itself since (a pace of a coming date) is written with the first change of its row.
+  const [opened] = useState(store.household);
   const busy = useRef(false);
   return useCallback(
     async (label, puts) => {
@@ -259,10 +261,6 @@ function Inner({
   const stored = useSyncExternalStore(store.subscribe, () => store.household);
   // Children stand in one order everywhere, the youngest first, in whatever order they were entered.
   const inOrder = useMemo(() => youngestFirst(stored.children), [stored.children]);
-  const household = useMemo(
-    () => (inOrder === stored.children ? stored : { ...stored, children: inOrder }),
-    [stored, inOrder],
-  );
   const history = useSyncExternalStore(store.subscribe, () => store.history);
   const whole = useSyncExternalStore(store.subscribe, () => store.whole);
   const lost = useSyncExternalStore(store.subscribe, () => store.lost);
@@ -281,6 +279,10 @@ function Inner({
   }, []);
 
   const today = sampleDay ?? now;
+  const household = useMemo(
+    () => atPaces(inOrder === stored.children ? stored : { ...stored, children: inOrder }, today),
+    [stored, inOrder, today],
+  );
   useEffect(() => {
     if (which === 'own' && household.children.length > 0) noteOwnBegun();
   }, [which, household.children.length]);
@@ -309,7 +311,9 @@ function Inner({
       say,
       commit: (label, puts, opened) =>
         guarded(async () => {
-          await store.commit(label, puts, opened);
+          // A deed finds the household as its user sees it.
+          const wanted: Puts = typeof puts === 'function' ? (now) => puts(atPaces(now, today)) : puts;
+          await store.commit(label, wanted, opened);
           return label;
         }),
       remove: (label, table, id) =>

@@ -49,6 +49,13 @@ const requirement = record({
   fromAge: opt(whole(0, 18)),
   meets: oneOf(['both', 'either']),
 });
+/** Pace rules that may also be entered for a date to come. */
+const PACE_RULES = {
+  even: {},
+  weekly: { n: whole(1, 100), unit: oneOf(['steps', 'lessons']) },
+  printed: { rhythmId: opt(id) },
+  minutes: { minutes: whole(1, 600) },
+};
 const rhythm = byKind({
   terms: { terms: list(record({ id, name: text(80), from: date, to: date }), 1, 20) },
   weeks: {
@@ -284,15 +291,25 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     teacherId: id,
     weekdays: list(weekday, 0, 7),
     rule: byKind({
-      even: {},
-      weekly: { n: whole(1, 100), unit: oneOf(['steps', 'lessons']) },
-      printed: { rhythmId: opt(id) },
-      minutes: { minutes: whole(1, 600) },
+      ...PACE_RULES,
       loop: { loopId: id },
       when: {},
     }),
     perSitting: whole(1, 100),
     minutesPerSitting: opt(whole(1, 600)),
+    paces: opt(
+      list(
+        record({
+          from: date,
+          weekdays: list(weekday, 1, 7),
+          rule: byKind(PACE_RULES),
+          perSitting: whole(1, 100),
+          minutesPerSitting: opt(whole(1, 600)),
+        }),
+        1,
+        20,
+      ),
+    ),
     fromStepId: opt(id),
     firstDate: opt(date),
     target: opt(date),

@@ -112,6 +112,7 @@ export const REFERENCES: readonly Reference[] = [
     return `${ofCourse(h, e)} takes turns in it: give that another pace first.`;
   }),
   ref('enrolments', 'rule.rhythmId', 'rhythms', 'field'),
+  ref('enrolments', 'paces[].rule.rhythmId', 'rhythms', 'field'),
   ref('enrolments', 'fromStepId', 'steps', 'field'),
   ref('enrolments', 'splits[]', 'steps', 'entry'),
   ref('enrolments', 'stretches[].fromLessonId', 'lessons', 'entry'),

@@ -164,6 +164,7 @@ export function changeLines(h: Household, changes: readonly RowChange[]): Line[]
 const FIELDS: Record<string, string> = {
   rule: 'pace',
   perSitting: 'steps a sitting',
+  paces: 'pace from a date on',
   life: 'whether it is taken',
   teacherId: 'teacher',
   childIds: 'children',

@@ -13,6 +13,7 @@ import {
   yearWithOutside,
 } from '../calendar';
 import type { Enrolment, Household, SchoolYear } from '../household';
+import { paceOn } from './paces';
 import { loopOf } from './turns';
 
 /**
@@ -23,10 +24,11 @@ import { loopOf } from './turns';
 export function openDates(state: Household, enrolment: Enrolment, year: SchoolYear, moved: readonly Day[] = []): Day[] {
   const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
   const { loop, members } = loopOf(state, enrolment);
-  const weekdays = loop?.weekdays ?? enrolment.weekdays;
+  const changing = (enrolment.paces?.length ?? 0) > 0;
+  const weekdaysOn = (d: Day) => loop?.weekdays ?? (changing ? paceOn(enrolment, d) : enrolment).weekdays;
   const there = (d: Day) => enrolment.childIds.some((id) => !childOut(state, id, d));
   const whole = yearWithOutside(state, year);
-  const takes = (d: Day) => weekdays.includes(weekdayOf(d)) || !shapeOn(year, d).weekdays.includes(weekdayOf(d));
+  const takes = (d: Day) => weekdaysOn(d).includes(weekdayOf(d)) || !shapeOn(year, d).weekdays.includes(weekdayOf(d));
   const days = schoolDays(whole);
   const turn = loop?.turns === 'weeks' ? weekTurns(days, state.settings.firstDay, members, enrolment) : undefined;
   const open = days.filter((d) => d >= first && takes(d) && there(d) && (!turn || turn(d)));

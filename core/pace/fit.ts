@@ -1,8 +1,25 @@
 import { weekdayOf, weekStart, type Day } from '../calendar';
-import type { Track } from './types';
+import type { Phase, Track, TrackStep } from './types';
 
 /** Places are shares like 1/3: so far may their sum lie above the room for no other reason than rounding. */
 const ROUNDING = 1e-9;
+
+/** What holds on a day: what holds at first, or from some day to come on. Infinity stands for no certain day: what holds at first. */
+export function phaseOn(track: Track, day: Day): Phase {
+  let found: Phase = track;
+  if (track.later !== undefined && day !== Infinity) for (const p of track.later) if (p.from <= day) found = p;
+  return found;
+}
+
+/** Whether any week of a track has a cap. */
+export const isCapped = ({ weeklyCap, later }: Track): boolean =>
+  Number.isFinite(weeklyCap) || (later?.some((p) => Number.isFinite(p.weeklyCap)) ?? false);
+
+/** The steps as they count in the cap of a day’s week; none where it has none. */
+export function countedOn(track: Track, day: Day): readonly TrackStep[] | undefined {
+  const { steps, weeklyCap } = phaseOn(track, day);
+  return Number.isFinite(weeklyCap) ? steps : undefined;
+}
 
 /**
  * The largest j such that steps i…j−1 of the track fit together on `day` with `room` steps of room, when `used` of
@@ -12,7 +29,7 @@ const ROUNDING = 1e-9;
  * one printed day a sitting, and no test on the date of an introduction it tests. A step longer than the sitting sits alone.
  */
 export function reach(track: Track, i: number, day: Day, room: number, used: number): number {
-  const { steps } = track;
+  const { steps, weeklyCap, minutesPerSitting } = phaseOn(track, day);
   let minutes = 0;
   let places = 0;
   let uses = used;
@@ -26,8 +43,8 @@ export function reach(track: Track, i: number, day: Day, room: number, used: num
     if (step.notBefore > day) break;
     if (step.teacher > 0 && step.heldOn !== day && track.untaught.has(day)) break;
     if (step.weekday !== 0 && day !== Infinity && weekdayOf(day) !== step.weekday) break;
-    if (uses > track.weeklyCap) break;
-    if (minutes > track.minutesPerSitting && j > i) break;
+    if (uses > weeklyCap) break;
+    if (minutes > minutesPerSitting && j > i) break;
     if (step.behind >= i) break;
     if (step.printedDay !== steps[i]!.printedDay) break;
   }
@@ -51,9 +68,11 @@ export function* datesWithoutEnd(track: Track, yearEnd: Day, skip = 0): Generato
     if (!begun && toSkip > 0) toSkip--;
     else yield [day, track.room[d]!];
   }
-  if (track.weekdays.length === 0) return;
+  const last = phaseOn(track, Math.max(yearEnd, track.later?.at(-1)?.from ?? yearEnd));
+  if (last.weekdays.length === 0) return;
   for (let day = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd) + 1; ; day++) {
-    if (track.weekdays.includes(weekdayOf(day))) yield [day, track.perSitting];
+    const { weekdays, perSitting } = phaseOn(track, day);
+    if (weekdays.includes(weekdayOf(day))) yield [day, perSitting];
   }
 }
 
@@ -68,17 +87,23 @@ export function earliestFit(track: Track, yearEnd: Day, skip = 0): Fit | undefin
   let sittings = 0;
   let used = track.usedThisWeek;
   let week: Day | undefined;
+  let phase: Phase = track;
   if (track.steps.length === 0) return { days, sittings };
   for (const [day, room] of datesWithoutEnd(track, yearEnd, skip)) {
     const w = weekStart(day, track.firstDay);
     // Only the week of today has used something of its cap already.
     if (week === undefined ? w !== track.thisWeek : w !== week) used = 0;
     week = w;
+    // Another pace counts anew from the day on which it holds.
+    const holds = phaseOn(track, day);
+    if (holds !== phase) used = 0;
+    phase = holds;
     const from = days.length;
     const to = reach(track, from, day, room, used);
+    const counted = countedOn(track, day);
     for (let k = from; k < to; k++) {
       days.push(day);
-      used += track.steps[k]!.uses;
+      if (counted) used += counted[k]!.uses;
     }
     if (to > from) sittings++;
     if (days.length === track.steps.length) return { days, sittings };

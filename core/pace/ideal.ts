@@ -3,7 +3,7 @@ import { type FlatStep, manualPages } from '../course';
 import type { Id, PaceRule } from '../household';
 import type { Standing } from '../log';
 import { type Pacing, RULES } from './rules';
-import type { Track } from './types';
+import type { Phase, Track } from './types';
 
 /**
  * Where the pace rule would like each remaining step, as sittings counted from 1 along the open dates.
@@ -24,27 +24,10 @@ export function idealSittings(
   open: readonly Day[],
   early: boolean,
 ): number[] {
-  // However far it gets, or as early as can be: as many as a sitting takes, from the next one on.
   const { wish } = RULES[rule.kind];
-  if (wish === 'soonest' || (early && wish === 'spread')) {
-    const passed = track.begunToday ? 1 : 0;
-    let places = 0;
-    return remaining.map((s) => {
-      const sitting = Math.floor(places / track.perSitting + 1e-9) + 1 + passed;
-      places += pace.size(s);
-      return sitting;
-    });
-  }
-  const { group } = pace;
-  const size = new Map<number, number>();
-  const of = group ?? ((s: FlatStep) => s.lessonIndex);
-  for (const s of taken) size.set(of(s), (size.get(of(s)) ?? 0) + 1);
-  const weight = (s: FlatStep) => {
-    const faster = 1 / pace.times(s);
-    if (group) return faster / size.get(of(s))!;
-    if (track.weighByPages) return (faster * manualPages(s.lesson)) / size.get(of(s))!;
-    return wish === 'spread' ? pace.size(s) : faster;
-  };
+  if (wish === 'soonest' || (early && wish === 'spread'))
+    return soonest(pace, track.perSitting, remaining, track.begunToday ? 1 : 0);
+  const weight = weights(track, wish, pace, taken);
   const doneThisWeek = taken.filter((s) => {
     const standing = standings.get(s.id);
     return standing?.state === 'done' && (standing.sat.at(-1) ?? -Infinity) >= track.thisWeek;
@@ -52,16 +35,88 @@ export function idealSittings(
   const sum = (steps: readonly FlatStep[]) => steps.reduce((n, s) => n + weight(s), 0);
   const fromWeek = open.filter((d) => d >= track.thisWeek);
   const passed = fromWeek.length - track.dates.length;
-  let at = sum(doneThisWeek);
-  const sittings = Math.max(1, track.weekdays.length);
-  // As printed, a sitting holds one printed day at most: with too few weekdays the publisher's week takes longer.
+  const done = sum(doneThisWeek);
   const sittingsPerUnit =
     wish === 'spread'
-      ? Math.max(1, fromWeek.filter((d) => d <= track.target).length) / (at + sum(remaining))
-      : sittings / (pace.printed ? Math.min(pace.cap, sittings) : pace.cap / pace.scale);
-  return remaining.map((s) => {
+      ? Math.max(1, fromWeek.filter((d) => d <= track.target).length) / (done + sum(remaining))
+      : weeklySittings(track, pace);
+  return inTheMiddle(remaining, weight, sittingsPerUnit, done).map((sitting) => Math.max(1, sitting - passed));
+}
+
+/**
+ * The same from a day to come on, at the pace that holds by then: what the wish of before puts on that day or later is laid out anew from
+ * the first sitting there.
+ */
+export function idealFrom(
+  track: Track,
+  from: Day,
+  { rule, pace, phase }: { rule: PaceRule; pace: Pacing; phase: Phase },
+  taken: readonly FlatStep[],
+  remaining: readonly FlatStep[],
+  early: boolean,
+): number[] {
+  const before = track.dates.filter((d) => d < from).length;
+  const first = track.ideal.findIndex((sitting) => sitting > before);
+  if (first < 0) return track.ideal;
+  const { wish } = RULES[rule.kind];
+  const rest = remaining.slice(first);
+  const at = () => {
+    if (wish === 'soonest' || (early && wish === 'spread')) return soonest(pace, phase.perSitting, rest, 0);
+    const weight = weights(track, wish, pace, taken);
+    const left = rest.reduce((n, s) => n + weight(s), 0);
+    const sittings = track.dates.filter((d) => d >= from && d <= track.target).length;
+    return inTheMiddle(rest, weight, wish === 'spread' ? Math.max(1, sittings) / left : weeklySittings(phase, pace), 0);
+  };
+  return [...track.ideal.slice(0, first), ...at().map((sitting) => Math.max(1, sitting) + before)];
+}
+
+/** However far it gets, or as early as can be: as many as a sitting takes, from the next one on. */
+function soonest(pace: Pacing, perSitting: number, steps: readonly FlatStep[], passed: number): number[] {
+  let places = 0;
+  return steps.map((s) => {
+    const sitting = Math.floor(places / perSitting + 1e-9) + 1 + passed;
+    places += pace.size(s);
+    return sitting;
+  });
+}
+
+/** What share of a unit (a step, a lesson, a printed day, or a page of the manual) each step is. */
+function weights(
+  track: Track,
+  wish: 'spread' | 'weekly' | 'soonest',
+  pace: Pacing,
+  taken: readonly FlatStep[],
+): (s: FlatStep) => number {
+  const { group } = pace;
+  const size = new Map<number, number>();
+  const of = group ?? ((s: FlatStep) => s.lessonIndex);
+  for (const s of taken) size.set(of(s), (size.get(of(s)) ?? 0) + 1);
+  return (s) => {
+    const faster = 1 / pace.times(s);
+    if (group) return faster / size.get(of(s))!;
+    if (wish === 'spread' && track.weighByPages) return (faster * manualPages(s.lesson)) / size.get(of(s))!;
+    return wish === 'spread' ? pace.size(s) : faster;
+  };
+}
+
+/** Sittings a unit takes where so many are taken a week. */
+function weeklySittings({ weekdays }: Pick<Phase, 'weekdays'>, pace: Pacing): number {
+  const sittings = Math.max(1, weekdays.length);
+  // As printed, a sitting holds one printed day at most: with too few weekdays the publisher's week takes longer.
+  return sittings / (pace.printed ? Math.min(pace.cap, sittings) : pace.cap / pace.scale);
+}
+
+/** Each step in the middle of its share, counted on from what is done. */
+function inTheMiddle(
+  steps: readonly FlatStep[],
+  weight: (s: FlatStep) => number,
+  sittingsPerUnit: number,
+  done: number,
+): number[] {
+  let at = done;
+  return steps.map((s) => {
     const middle = at + weight(s) / 2;
     at += weight(s);
-    return Math.max(1, Math.ceil(middle * sittingsPerUnit) - passed);
+    return Math.ceil(middle * sittingsPerUnit);
   });
 }

@@ -3,6 +3,7 @@ export * from './figures';
 export * from './fit';
 export * from './gates';
 export * from './morning';
+export * from './paces';
 export * from './progress';
 export * from './reserve';
 export * from './rule';

@@ -5,13 +5,14 @@ import { type Standing, standingsOf } from '../log';
 import { catchUpDates, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
-import { idealSittings } from './ideal';
+import { idealFrom, idealSittings } from './ideal';
+import { paceOn, pacesAhead } from './paces';
 import { pacing } from './rule';
-import { meaningOf, wishOf } from './rules';
+import { meaningOf, type Pacing } from './rules';
 import { inOrderToDo, takenSteps } from './taken';
 import { todayUse, usedInWeek } from './today';
 import { loopOf } from './turns';
-import type { Track, TrackOf, TrackOptions, TrackStep } from './types';
+import type { Phase, Track, TrackOf, TrackOptions, TrackStep } from './types';
 
 /** The firmest that a course can hold its place. */
 const FIRMEST = 4;
@@ -78,12 +79,14 @@ export function ownTrack(
   const { firstDay, startMinutes } = state.settings;
   const standings = standingsOf(state.marks, enrolment.id);
   const taken = takenSteps(state, enrolment, today);
-  const pace = pacing(state, enrolment);
+  const now = paceOn(enrolment, today);
+  const ahead = pacesAhead(now, today);
+  const pace = pacing(state, now);
   const used = todayUse(taken, standings, today, startMinutes, pace.size);
   const remaining = inOrderToDo(taken, standings);
-  const weekdays = (loopOf(state, enrolment).loop?.weekdays ?? enrolment.weekdays).filter((d) =>
-    year.weekdays.includes(d),
-  );
+  const weekdaysOf = (e: Enrolment) =>
+    (loopOf(state, enrolment).loop?.weekdays ?? e.weekdays).filter((d) => year.weekdays.includes(d));
+  const weekdays = weekdaysOf(now);
   const steps = trackSteps(state, enrolment, { taken, remaining, standings, used, pace, today, weekdays });
   const pinned = pinnedOn(state, enrolment, standings);
   const regular = openDates(state, enrolment, year, [...pinned.keys()]);
@@ -92,28 +95,35 @@ export function ownTrack(
   // A day that was ended takes nothing more but what was left on it by hand.
   const over = state.settings.stopped === fromDay(today);
   const dates = open.filter((d) => d > today || (d === today && (!over || pinned.has(d))));
+  const later = ahead.map(({ from, then }) => {
+    const its = pacing(state, then);
+    const making = { taken, remaining, standings, used, pace: its, today, weekdays: weekdaysOf(then) };
+    return {
+      from,
+      pace: its,
+      rule: then.rule,
+      phase: phaseOf(then, its, weekdaysOf(then), trackSteps(state, then, making)),
+    };
+  });
+  const perSittingOn = (d: Day) => later.findLast((l) => l.from <= d)?.phase.perSitting ?? pace.perSitting;
   const room = dates.map((d) =>
     over && d === today
       ? pinned.get(d)!
       : // What was moved onto a day keeps its place there, whatever else was done on it.
-        Math.max(pace.perSitting - (d === today ? used.places : 0), pinned.get(d) ?? 0),
+        Math.max(perSittingOn(d) - (d === today ? used.places : 0), pinned.get(d) ?? 0),
   );
   const track: Track = {
     enrolmentId: enrolment.id,
     teacherId: enrolment.teacherId,
     childIds: enrolment.childIds,
-    steps,
+    ...phaseOf(now, pace, weekdays, steps),
+    ...(later.length > 0 ? { later: later.map(({ from, phase }) => ({ from, ...phase })) } : {}),
     dates,
     untaught: untaughtOn(state, year, enrolment.teacherId, dates),
     room,
-    perSitting: pace.perSitting,
-    // A sitting holds what the book's day holds.
-    minutesPerSitting: pace.printed ? Infinity : (enrolment.minutesPerSitting ?? Infinity),
     target: targetDay(enrolment, year),
-    noTarget: meaningOf(enrolment.rule).noTarget === true && enrolment.target === undefined,
-    weekdays,
+    noTarget: meaningOf((later.at(-1) ?? now).rule).noTarget === true && enrolment.target === undefined,
     firstDay,
-    weeklyCap: pace.cap,
     thisWeek: weekStart(today, firstDay),
     // More than the cap may have been done: the rest of a lesson begun is free all the same.
     usedThisWeek:
@@ -121,7 +131,7 @@ export function ownTrack(
         ? 0
         : Math.min(pace.cap, usedInWeek(taken, standings, weekStart(today, firstDay), today, pace)),
     ideal: [],
-    weighByPages: wishOf(enrolment) === 'spread' && (byId(state.courses, enrolment.courseId)?.weighByPages ?? false),
+    weighByPages: byId(state.courses, enrolment.courseId)?.weighByPages ?? false,
     begunToday: used.begun && dates[0] === today,
     today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
     dated: false,
@@ -131,7 +141,9 @@ export function ownTrack(
     members: [enrolment.id],
   };
   const early = state.settings.wishes?.spread === 'early';
-  track.ideal = idealSittings(track, enrolment.rule, pace, taken, remaining, standings, open, early);
+  track.ideal = idealSittings(track, now.rule, pace, taken, remaining, standings, open, early);
+  for (const { from, rule, pace: its, phase } of later)
+    track.ideal = idealFrom(track, from, { rule, pace: its, phase }, taken, remaining, early);
   const on = new Set([...(seen ?? []), enrolment.id]);
   holdAtGates(state, year, enrolment, track, {
     taken,
@@ -148,6 +160,18 @@ export function ownTrack(
   );
   track.dated = track.steps.some((s) => s.weekday !== 0 || (s.notBefore !== -Infinity && s.notBefore > today + 1));
   return track;
+}
+
+/** What a sitting and a week hold at a pace. */
+function phaseOf(at: Enrolment, pace: Pacing, weekdays: Weekday[], steps: TrackStep[]): Phase {
+  return {
+    steps,
+    perSitting: pace.perSitting,
+    // A sitting holds what the book's day holds.
+    minutesPerSitting: pace.printed ? Infinity : (at.minutesPerSitting ?? Infinity),
+    weeklyCap: pace.cap,
+    weekdays,
+  };
 }
 
 /** Those of some dates on which a teacher has no hours: not their weekday, or away. */
@@ -235,8 +259,10 @@ function holdAtGates(
     const stands = gateState(state, year, enrolment.childIds, gate, how.today, how.options, how.seen, how.trackOf);
     if (stands.kind === 'held' && how.options.gates === 'held') cutTrack(track, at);
     if (stands.kind !== 'behind' || at >= track.steps.length) continue;
-    const step = track.steps[at]!;
-    track.steps[at] = { ...step, notBefore: Math.max(step.notBefore, stands.day) };
+    for (const { steps } of [track, ...(track.later ?? [])]) {
+      const step = steps[at]!;
+      steps[at] = { ...step, notBefore: Math.max(step.notBefore, stands.day) };
+    }
     if (stands.stepId)
       track.gates.push({ at, enrolmentId: stands.enrolmentId, stepId: stands.stepId, gap: stands.gap });
   }
@@ -245,7 +271,7 @@ function holdAtGates(
 function cutTrack(track: Track, at: number): void {
   if (at >= track.steps.length) return;
   track.waiting += track.steps.length - at;
-  track.steps = track.steps.slice(0, at);
+  for (const phase of [track, ...(track.later ?? [])]) phase.steps = phase.steps.slice(0, at);
   track.ideal = track.ideal.slice(0, at);
   track.gates = track.gates.filter((g) => g.at < at);
 }

@@ -1,10 +1,21 @@
-import { type Day, fromDay } from '../calendar';
+import { type Day, fromDay, toDay } from '../calendar';
 import { contentsOf } from '../course';
-import { byId, type Course, type Enrolment, type Household, type Id, type Loop, type SchoolYear } from '../household';
+import {
+  byId,
+  type Course,
+  type Enrolment,
+  type Household,
+  type Id,
+  type Loop,
+  type PaceFrom,
+  type SchoolYear,
+} from '../household';
 import { marksByEnrolment, sittingMarks } from '../log';
 import { openDates, sittingsPerWeek, targetDay } from './dates';
+import { paceOn } from './paces';
 import { workLeft } from './rule';
 import { loopIdOf, meaningOf } from './rules';
+import { makeTrack } from './track';
 
 /**
  * The steps a sitting must take under an enrolment's rule, stored when the rule is set: so that an even course ends in
@@ -16,19 +27,51 @@ export function neededPerSitting(
   enrolment: Enrolment,
   today: Day,
 ): number {
+  return neededFor(state, year, enrolment, today, () => workLeft(state, enrolment));
+}
+
+/**
+ * The same for a pace that holds from a day to come: of what is left only that counts which the pace of before would not have reached
+ * by then, and only the sittings from then on.
+ */
+export function neededFrom(
+  state: Household,
+  year: SchoolYear | undefined,
+  enrolment: Enrolment,
+  pace: PaceFrom,
+  today: Day,
+): number {
+  const from = toDay(pace.from);
+  const paces = (enrolment.paces ?? []).filter((p) => p.from < pace.from);
+  const then = paceOn({ ...enrolment, paces: [pace] }, from);
+  return neededFor(state, year, then, from, () => {
+    if (!year) return 0;
+    const { dates, ideal, steps } = makeTrack(state, year, { ...enrolment, paces }, today);
+    const before = dates.filter((d) => d < from).length;
+    return steps.reduce((n, s, i) => n + (ideal[i]! > before ? s.size : 0), 0);
+  });
+}
+
+function neededFor(
+  state: Household,
+  year: SchoolYear | undefined,
+  enrolment: Enrolment,
+  from: Day,
+  left: () => number,
+): number {
   const { rule, perSitting } = enrolment;
   if (!year) return perSitting;
   const needed = meaningOf(rule).needed?.(rule, {
     sittingsAWeek: sittingsPerWeek(enrolment, year),
     longestLesson: () => {
-      const lessons = contentsOf(state, enrolment, today)?.units.flatMap((u) => u.lessons) ?? [];
+      const lessons = contentsOf(state, enrolment, from)?.units.flatMap((u) => u.lessons) ?? [];
       return Math.max(1, ...lessons.map((l) => l.steps.length));
     },
     sittingsLeft: () => {
       const target = targetDay(enrolment, year);
-      return openDates(state, enrolment, year).filter((d) => d >= today && d <= target).length;
+      return openDates(state, enrolment, year).filter((d) => d >= from && d <= target).length;
     },
-    workLeft: () => workLeft(state, enrolment),
+    workLeft: left,
   });
   return needed ?? perSitting;
 }

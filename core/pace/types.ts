@@ -39,31 +39,37 @@ export interface TrackGate {
   gap: number;
 }
 
+/** What a sitting and a week of a track hold, and what each step takes up of them. */
+export interface Phase {
+  steps: TrackStep[];
+  perSitting: number;
+  minutesPerSitting: number;
+  /**
+   * Steps or lessons a household week may begin, in parts (a step in a stretch that goes faster uses fewer of them);
+   * Infinity when the rule has no cap.
+   */
+  weeklyCap: number;
+  weekdays: Weekday[];
+}
+
 /** One enrolment made ready for placing: its remaining steps in order, its open dates, and its caps. */
-export interface Track {
+export interface Track extends Phase {
   enrolmentId: Id;
   teacherId: Id;
   childIds: Id[];
-  steps: TrackStep[];
   /** Open dates from today to the end of the school year, rising. */
   dates: Day[];
   /** Those of its dates on which its teacher has no hours: nothing that needs them stands there unless it is held there. */
   untaught: ReadonlySet<Day>;
   /** Steps that still fit on each date: the stored steps a sitting, less what today has used. */
   room: number[];
-  perSitting: number;
-  minutesPerSitting: number;
   /** Last date on time. */
   target: Day;
   /** The rule asks for no date of its own and none is given: it has a projected day, and no days in hand. */
   noTarget: boolean;
-  weekdays: Weekday[];
   firstDay: Weekday;
-  /**
-   * Steps or lessons a household week may begin, in parts (a step in a stretch that goes faster uses fewer of them);
-   * Infinity when the rule has no cap.
-   */
-  weeklyCap: number;
+  /** What holds instead from days to come on, in their order: the same steps, under another pace. */
+  later?: (Phase & { from: Day })[];
   /** First day of the household week that holds today. */
   thisWeek: Day;
   /** What the week of today has used of the cap. */

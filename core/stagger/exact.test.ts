@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { costAgain } from '../tests/again';
-import { SEEDS, smallCase, smallYear } from '../tests/cases';
+import { PACED, pacedCase, pacedYear, SEEDS, smallCase, smallYear } from '../tests/cases';
 import { SHAPES } from '../tests/instances';
 import { optimumOf, solveCase } from '../tests/optima';
 import { makePlan } from './index';
@@ -33,6 +33,26 @@ describe.each(SHAPES)('against an exact solver: %s', (shape) => {
     expect(solved).toBeGreaterThanOrEqual(SEEDS - 2);
     expect(near).toBeGreaterThanOrEqual(solved - 1);
   });
+});
+
+it('with another pace from a day to come on it costs as little more, and its bound is no higher', () => {
+  let near = 0;
+  let solved = 0;
+  for (let seed = 1; seed <= PACED; seed++) {
+    const problem = pacedYear(seed);
+    expect(problem.tracks.every((t) => t.later?.length === 1)).toBe(true);
+    const plan = makePlan(problem, { sweeps: 400, seed: 1 });
+    expect(plan.cost.total).toBe(costAgain(problem, plan));
+    const { value } = optimumOf(pacedCase(seed));
+    if (value === undefined) continue;
+    solved++;
+    expect(plan.cost.total, `${seed}`).toBeGreaterThanOrEqual(value);
+    expect(plan.bound!, `${seed}`).toBeLessThanOrEqual(value);
+    expect(plan.cost.total, `${seed}`).toBeLessThanOrEqual(Math.max(1.05 * value, value + 1));
+    if (plan.cost.total <= Math.max(1.01 * value, value + 1)) near++;
+  }
+  expect(solved).toBeGreaterThanOrEqual(PACED - 1);
+  expect(near).toBeGreaterThanOrEqual(solved - 1);
 });
 
 /** Cases that the solver has done within this many seconds may be solved again in a test run. */

@@ -1,4 +1,4 @@
-import { reach } from '../pace';
+import { isCapped, reach } from '../pace';
 import { Loads } from './loads';
 import { leavingFrom, ownCosts, sumsOf, type ToGo } from './shortest';
 import type { Placed, Problem } from './types';
@@ -34,7 +34,7 @@ export function outright(
   const ways = tracks.reduce((n, t) => n * (t.steps.length + 1), 1);
   // More could not be told apart by a number.
   if (tracks.length > MOST_TRACKS || ways > Number.MAX_SAFE_INTEGER) return undefined;
-  if (problem.gates.length > 0 || tracks.some((t) => Number.isFinite(t.weeklyCap))) return undefined;
+  if (problem.gates.length > 0 || tracks.some(isCapped)) return undefined;
   const sides = tracks.map((track, t) => ({
     track,
     own: ownCosts(problem, t),

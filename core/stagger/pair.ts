@@ -1,4 +1,4 @@
-import { reach, type Track } from '../pace';
+import { countedOn, isCapped, reach, type Track } from '../pace';
 import type { Placed, Problem } from './types';
 import { isUnusual, leavingFrom, ownCosts, beginsWeek, shortest, statesOf, type Terms, usualReach } from './shortest';
 
@@ -146,7 +146,8 @@ function advance(
   const { steps, dates, room } = track;
   const n = steps.length;
   const day = dates[d]!;
-  const capped = Number.isFinite(track.weeklyCap);
+  const capped = isCapped(track);
+  const counted = countedOn(track, day);
   const freshWeek = beginsWeek(track, d);
   const unusual = isUnusual(problem, track, d);
   const usual = usualReach(track);
@@ -174,7 +175,7 @@ function advance(
         }
         if (j >= end) break;
         alone += own(d, j);
-        if (capped) used += steps[j]!.uses;
+        if (counted) used += counted[j]!.uses;
       }
     }
   return { next, from };

@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
 import type { Id } from '../household';
-import type { Track } from '../pace';
+import { phaseOn, type Track } from '../pace';
 import type { LinearProgram } from './columns';
 import { type Clash, clashesOf, costOf, type PlanCost } from './cost';
 import { MOST_STATES } from './pair';
@@ -162,7 +162,7 @@ function byMember(track: Track, placed: Placed): PlannedTrack[] {
       enrolmentId,
       stepIds: own.map(({ s }) => s.id),
       days: own.map(({ day }) => day),
-      oversize: own.filter(({ s }) => s.minutes > track.minutesPerSitting).map(({ s }) => s.id),
+      oversize: own.filter(({ s, day }) => s.minutes > phaseOn(track, day).minutesPerSitting).map(({ s }) => s.id),
     };
   });
 }

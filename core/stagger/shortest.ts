@@ -1,5 +1,5 @@
 import { weekStart } from '../calendar';
-import { reach, type Track } from '../pace';
+import { countedOn, isCapped, phaseOn, reach, type Track } from '../pace';
 import type { Placed, Problem } from './types';
 import { ROUNDING, WEIGHTS } from './weights';
 
@@ -34,7 +34,7 @@ export function shortest(
   const { steps, dates, room } = track;
   const n = steps.length;
   const m = dates.length;
-  const capped = Number.isFinite(track.weeklyCap);
+  const capped = isCapped(track);
   const { width, size } = statesOf(track);
   const own = ownCosts(problem, t);
   const leaving = leavingFrom(problem, t);
@@ -57,6 +57,7 @@ export function shortest(
     if (capped && freshWeek) forgetWeek(now, width, top);
     const row = d * size;
     const unusual = isUnusual(problem, track, d);
+    const counted = capped ? countedOn(track, day) : undefined;
     next.fill(Infinity);
     let nextTop = top;
     let lowest = top + 1;
@@ -82,7 +83,7 @@ export function shortest(
           }
           if (j === end) break;
           alone += own(d, j);
-          if (capped) used += steps[j]!.uses;
+          if (counted) used += counted[j]!.uses;
         }
       }
     }
@@ -113,15 +114,22 @@ export function shortest(
 }
 
 /** The states a track may be in on a date: steps placed, times what is used of a weekly cap (`width`, 1 without one). */
-export function statesOf({ steps, weeklyCap, usedThisWeek }: Track): { width: number; size: number } {
-  const most = usedThisWeek + steps.reduce((sum, s) => sum + s.uses, 0);
-  const width = Number.isFinite(weeklyCap) ? Math.min(weeklyCap, most) + 1 : 1;
-  return { width, size: (steps.length + 1) * width };
+export function statesOf(track: Track): { width: number; size: number } {
+  const capped = [track, ...(track.later ?? [])].filter((p) => Number.isFinite(p.weeklyCap));
+  const widths = capped.map(
+    ({ steps, weeklyCap }) => Math.min(weeklyCap, track.usedThisWeek + steps.reduce((sum, s) => sum + s.uses, 0)) + 1,
+  );
+  const width = Math.max(1, ...widths);
+  return { width, size: (track.steps.length + 1) * width };
 }
 
-/** Whether a new week, and with it a new weekly cap, has begun by a track's d-th date. */
-export const beginsWeek = ({ dates, firstDay, thisWeek }: Track, d: number): boolean =>
-  weekStart(dates[d]!, firstDay) !== (d === 0 ? thisWeek : weekStart(dates[d - 1]!, firstDay));
+/** Whether a new week, or another pace, and with it a new weekly cap has begun by a track's d-th date. */
+export function beginsWeek(track: Track, d: number): boolean {
+  const { dates, firstDay, thisWeek } = track;
+  const week = d === 0 ? thisWeek : weekStart(dates[d - 1]!, firstDay);
+  if (weekStart(dates[d]!, firstDay) !== week) return true;
+  return track.later !== undefined && phaseOn(track, dates[d]!) !== (d === 0 ? track : phaseOn(track, dates[d - 1]!));
+}
 
 /** What a placement of the track costs, priced as the paths are; every step of it stands on a date it may stand on. */
 function costAlong(
@@ -217,13 +225,14 @@ export function sumsOf({ steps }: Track): Sums {
 
 /**
  * Whether what fits on its d-th date may differ from the usual: today has used some of its room; a day to which the parent moved
- * sittings has more than the usual; on some nobody teaches.
+ * sittings has more than the usual; on some nobody teaches; another pace holds by then.
  */
 export const isUnusual = (problem: Problem, track: Track, d: number): boolean =>
   track.dated ||
   track.dates[d]! <= problem.today ||
   track.room[d] !== track.perSitting ||
-  track.untaught.has(track.dates[d]!);
+  track.untaught.has(track.dates[d]!) ||
+  (track.later !== undefined && track.dates[d]! >= track.later[0]!.from);
 
 const reachCache = new WeakMap<Track, Int32Array>();
 

@@ -1,6 +1,6 @@
 /** The rules told a second time, by other means than the program's: what its answers are held against. */
 import { type Day, weekdayOf, weekStart } from '../calendar';
-import type { Track } from '../pace';
+import type { Phase, Track } from '../pace';
 import type { Plan, Problem } from '../stagger';
 
 /**
@@ -9,59 +9,73 @@ import type { Plan, Problem } from '../stagger';
  */
 export function countAgain(track: Track, yearEnd: Day): number | undefined {
   const own = track.own ?? { count: track.steps.length, last: track.steps.length - 1, target: track.target };
-  if (own.count === 0 || track.weekdays.length === 0 || track.noTarget) return undefined;
+  if (own.count === 0 || track.noTarget) return undefined;
+  /** What holds on a day: of the paces to come the last that has begun, else the first. */
+  const holds = (day: Day): Phase => [...(track.later ?? [])].reverse().find((p) => p.from <= day) ?? track;
   const beyond: [Day, number][] = [];
-  for (let d = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd) + 1; beyond.length < 400; d++) {
-    if (track.weekdays.includes(weekdayOf(d))) beyond.push([d, track.perSitting]);
+  // Where nothing is taken on any weekday in the end, what does not fit in the year never does.
+  const goesOn = holds(Math.max(yearEnd, track.later?.at(-1)?.from ?? yearEnd)).weekdays.length > 0;
+  for (let d = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd) + 1; goesOn && beyond.length < 400; d++) {
+    const { weekdays, perSitting } = holds(d);
+    if (weekdays.includes(weekdayOf(d))) beyond.push([d, perSitting]);
   }
   const all: [Day, number][] = [...track.dates.map((d, i): [Day, number] => [d, track.room[i]!]), ...beyond];
   const begun = track.begunToday && all.length > beyond.length ? 1 : 0;
   const fits = (i: number, j: number, day: Day, room: number, used: number) => {
-    const run = track.steps.slice(i, j);
+    const { minutesPerSitting, weeklyCap, steps } = holds(day);
+    const run = steps.slice(i, j);
     if (run.reduce((n, s) => n + s.size, 0) > room + 1e-6 || run.some((s) => s.notBefore > day)) return false;
     if (run.some((s) => s.teacher > 0 && s.heldOn !== day) && track.untaught.has(day)) return false;
     if (run.some((s) => s.weekday !== 0 && s.weekday !== weekdayOf(day))) return false;
     if (new Set(run.map((s) => s.printedDay)).size > 1) return false;
-    if (run.length > 1 && run.reduce((n, s) => n + s.minutes, 0) > track.minutesPerSitting) return false;
-    if (used + run.reduce((n, s) => n + s.uses, 0) > track.weeklyCap) return false;
+    if (run.length > 1 && run.reduce((n, s) => n + s.minutes, 0) > minutesPerSitting) return false;
+    if (used + run.reduce((n, s) => n + s.uses, 0) > weeklyCap) return false;
     return !run.some((s) => s.behind >= i);
   };
-  const uses = (i: number, j: number) => track.steps.slice(i, j).reduce((n, s) => n + s.uses, 0);
+  const uses = (i: number, j: number, day: Day) =>
+    holds(day)
+      .steps.slice(i, j)
+      .reduce((n, s) => n + s.uses, 0);
+  // What a week has used is counted anew in the next, and from the day on which another pace holds.
+  const span = (day: Day) =>
+    `${weekStart(day, track.firstDay)} ${(track.later ?? []).filter((p) => p.from <= day).length}`;
   /** The first date by which some filling of the dates left by k lost sittings is complete: every filling is tried. */
   const end = (k: number): Day => {
     let states = new Set([`0 ${track.usedThisWeek}`]);
-    let week = track.thisWeek;
+    let week = `${track.thisWeek} 0`;
     for (const [day, room] of [...all.slice(0, begun), ...all.slice(begun + k)]) {
       const next = new Set<string>();
-      const now = weekStart(day, track.firstDay);
+      const now = span(day);
       for (const key of states) {
         const [i, was] = key.split(' ').map(Number) as [number, number];
         const used = now === week ? was : 0;
         for (let j = i; j <= track.steps.length && (j === i || fits(i, j, day, room, used)); j++) {
-          next.add(`${j} ${used + uses(i, j)}`);
+          next.add(`${j} ${used + uses(i, j, day)}`);
         }
       }
       states = next;
       week = now;
       if ([...states].some((key) => Number(key.split(' ')[0]) > own.last)) return day;
     }
-    throw new Error('no end');
+    if (goesOn) throw new Error('no end');
+    return Infinity;
   };
   /** Sittings after the target when each takes the most it can. */
   const extra = () => {
-    let [i, used, week, count] = [0, track.usedThisWeek, track.thisWeek, 0];
+    let [i, used, week, count] = [0, track.usedThisWeek, `${track.thisWeek} 0`, 0];
     for (const [day, room] of all) {
-      const now = weekStart(day, track.firstDay);
+      const now = span(day);
       if (now !== week) used = 0;
       week = now;
       let j = i;
       while (j < track.steps.length && fits(i, j + 1, day, room, used)) j++;
-      used += uses(i, j);
+      used += uses(i, j, day);
       if (j > i && i <= own.last && day > own.target) count++;
       i = j;
     }
     return count;
   };
+  if (end(0) === Infinity) return undefined;
   if (end(0) > own.target) return -extra();
   let k = 0;
   const losable = track.dates.filter((d) => d <= own.target).length - begun;

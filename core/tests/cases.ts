@@ -6,7 +6,7 @@ import { makeProblem, type Problem } from '../stagger';
 import { drawnDay } from './days';
 import { dayProgram, onGrid } from './exact-day';
 import { linearProgram } from './exact';
-import { newcomer, SHAPES, smallHousehold } from './instances';
+import { newcomer, pacedHousehold, SHAPES, smallHousehold } from './instances';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from './make';
 
 export interface Case {
@@ -35,6 +35,14 @@ export function smallYear(shape: (typeof SHAPES)[number], seed: number): Problem
 }
 export const smallCase = (shape: (typeof SHAPES)[number], seed: number): Case =>
   yearCase(`${shape} ${seed}`, smallYear(shape, seed), 60);
+
+/** Small years with another pace from a day to come on. */
+export const PACED = 12;
+export function pacedYear(seed: number): Problem {
+  const { household, year } = pacedHousehold(seed);
+  return makeProblem(household, year, toDay(year.start));
+}
+export const pacedCase = (seed: number): Case => yearCase(`another pace ${seed}`, pacedYear(seed), 60);
 
 /** Sheets of the first course at which each of three children stands, and how that is called. */
 export const TERMS = [
@@ -86,6 +94,7 @@ export const dayCase = (seed: number): Case => ({
 /** Builders of all cases, so that a model is written only when it is asked for. */
 export const ALL_CASES: (() => Case)[] = [
   ...SHAPES.flatMap((shape) => Array.from({ length: SEEDS }, (_, i) => () => smallCase(shape, i + 1))),
+  ...Array.from({ length: PACED }, (_, i) => () => pacedCase(i + 1)),
   ...TERMS.map((_, at) => () => termCase(at)),
   ...[1, 2].map((allowed) => () => monthCase(allowed)),
   ...Array.from({ length: DAYS }, (_, i) => () => dayCase(i + 1)),

@@ -1,5 +1,5 @@
 /** The year's problem as a mixed-integer program, for a general-purpose exact solver: told from the rules, not from the engine. */
-import { type Day, weekdayOf, weekStart } from '../calendar';
+import { weekdayOf, weekStart } from '../calendar';
 import type { Problem } from '../stagger';
 
 /** A sum of terms, "3 x + 2 y". */
@@ -58,14 +58,18 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
       steps.forEach((_, i) => cost.plus(leaving(t, i)));
       return;
     }
-    const weeks = new Map<Day, Sum>();
+    const weeks = new Map<string, Sum>();
+    const later = track.later ?? [];
     dates.forEach((day, d) => {
+      // Another pace on its own days: what a week takes under it is counted by itself.
+      const begun = later.filter((p) => p.from <= day);
+      const holds = begun.at(-1) ?? track;
       const room = new Sum();
       const time = new Sum();
-      const week = of2(weeks, weekStart(day, track.firstDay));
+      const week = of2(weeks, `${weekStart(day, track.firstDay)} ${begun.length}`);
       const opens = `f${t}_${d}`;
       let anyFresh = false;
-      steps.forEach((step, i) => {
+      holds.steps.forEach((step, i) => {
         binaries.push(y(t, i, d));
         if (d > 0) must(new Sum().add(1, y(t, i, d)).add(-1, y(t, i, d - 1)), '>=', 0);
         if (i > 0) must(new Sum().add(1, y(t, i - 1, d)).add(-1, y(t, i, d)), '>=', 0);
@@ -77,8 +81,9 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
           if (d === 0) zeros.add(y(t, i, d));
           else must(new Sum().add(1, y(t, i, d)).add(-1, y(t, step.behind, d - 1)), '<=', 0);
         }
-        if (i > 0 && steps[i - 1]!.printedDay !== step.printedDay) {
+        if (i > 0 && holds.steps[i - 1]!.printedDay !== step.printedDay) {
           if (d === 0) zeros.add(y(t, i, d));
+          else if (later.length > 0) must(stand(t, i, d).add(-1, y(t, i - 1, d - 1)), '<=', 0);
           else must(new Sum().add(1, y(t, i, d)).add(-1, y(t, i - 1, d - 1)), '<=', 0);
         }
         stands(room, step.size, t, i, d);
@@ -96,11 +101,13 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
       });
       if (anyFresh) for (const who of [track.teacherId, ...track.childIds]) of(fresh, `${who} ${day}`).add(1, opens);
       must(room, '<=', track.room[d]! + 1e-7);
-      if (Number.isFinite(track.minutesPerSitting)) must(time, '<=', track.minutesPerSitting);
+      if (Number.isFinite(holds.minutesPerSitting)) must(time, '<=', holds.minutesPerSitting);
     });
-    if (Number.isFinite(track.weeklyCap))
-      for (const [week, sum] of weeks)
-        must(sum, '<=', track.weeklyCap - (week === track.thisWeek ? track.usedThisWeek : 0));
+    for (const [week, sum] of weeks) {
+      const { weeklyCap } = [track, ...later][Number(week.split(' ')[1])]!;
+      if (Number.isFinite(weeklyCap))
+        must(sum, '<=', weeklyCap - (week === `${track.thisWeek} 0` ? track.usedThisWeek : 0));
+    }
     steps.forEach((_, i) => cost.plus(leaving(t, i)).add(-leaving(t, i), y(t, i, dates.length - 1)));
   });
   function leaving(t: number, i: number): number {
@@ -111,7 +118,7 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
     stands(sum, 1, t, i, d);
     return sum;
   }
-  function of2(map: Map<Day, Sum>, key: Day): Sum {
+  function of2(map: Map<string, Sum>, key: string): Sum {
     return map.get(key) ?? map.set(key, new Sum()).get(key)!;
   }
 

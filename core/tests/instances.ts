@@ -56,6 +56,26 @@ export function smallHousehold(
   return { household: aHousehold({ years: [year], children, teachers, courses, enrolments, links }), year };
 }
 
+/** Small years of two shapes in which every enrolment goes on at another pace from some day of the second week to the fourth. */
+export function pacedHousehold(seed: number): { household: Household; year: SchoolYear } {
+  const { household, year } = smallHousehold(seed % 2 === 0 ? 'weekly caps' : 'new lessons', 100 + seed);
+  const random = seeded(9000 + seed);
+  const draw = (from: number, to: number) => from + Math.floor(random() * (to - from + 1));
+  const enrolments = household.enrolments.map((e): Enrolment => {
+    const weekdays = ([1, 2, 3, 4, 5] as Weekday[]).filter(() => random() < 0.7);
+    const rules = [
+      { kind: 'even' as const },
+      { kind: 'weekly' as const, n: draw(1, 5), unit: 'steps' as const },
+      { kind: 'weekly' as const, n: draw(1, 3), unit: 'lessons' as const },
+      { kind: 'printed' as const },
+    ];
+    const pace = { weekdays: weekdays.length > 0 ? weekdays : [2 as const], rule: rules[draw(0, 3)]! };
+    const from = fromDay(toDay(year.start) + draw(8, 22));
+    return { ...e, paces: [{ from, ...pace, perSitting: draw(1, 3) }] };
+  });
+  return { household: { ...household, enrolments }, year };
+}
+
 /**
  * A shelf as a newcomer enters it: three children, eight ordinary courses, one parent, and in a full year some two new lessons
  * for every school day. `share`: of the whole year, its length and its lessons alike.

@@ -301,3 +301,43 @@ export const shapedArbitrary = fc
     };
     return { state: shaped, year, today };
   });
+
+/** The same households with other paces from days to come on: other weekdays, another rule, other sittings. */
+export const pacedArbitrary = fc
+  .tuple(
+    fc.oneof(householdArbitrary, shapedArbitrary),
+    fc.array(
+      fc.array(
+        fc.record({
+          after: fc.integer({ min: -3, max: 14 }),
+          weekdays: fc.subarray([1, 2, 3, 4, 5, 6, 7] as Weekday[], { minLength: 1 }),
+          rule: fc.oneof(
+            fc.constant({ kind: 'even' as const }),
+            fc.record({
+              kind: fc.constant('weekly' as const),
+              n: fc.integer({ min: 1, max: 4 }),
+              unit: fc.constantFrom('steps' as const, 'lessons' as const),
+            }),
+            fc.record({ kind: fc.constant('printed' as const) }),
+            fc.record({ kind: fc.constant('minutes' as const), minutes: fc.integer({ min: 5, max: 60 }) }),
+          ),
+          perSitting: fc.integer({ min: 1, max: 3 }),
+          minutesPerSitting: fc.option(fc.integer({ min: 10, max: 60 }), { nil: undefined }),
+        }),
+        { maxLength: 2 },
+      ),
+      { minLength: 4, maxLength: 4 },
+    ),
+  )
+  .map(([{ state, year, today }, paces]) => {
+    const enrolments = state.enrolments.map((e, i): Enrolment => {
+      const own = paces[i]!.map(({ after, minutesPerSitting, ...p }) => ({
+        from: fromDay(today + after),
+        ...p,
+        ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
+      }));
+      const once = own.filter((p, k) => own.findIndex((o) => o.from === p.from) === k);
+      return once.length === 0 ? e : { ...e, paces: once };
+    });
+    return { state: { ...state, enrolments }, year, today };
+  });

@@ -14,6 +14,17 @@ export type PaceRule =
   | { kind: 'minutes'; minutes: number }
   | { kind: 'loop'; loopId: Id }
   | { kind: 'when' };
+/** How an enrolment goes from a date on: what of it else stays as it is. Only what the planner can lay out ahead by dates. */
+export interface PaceFrom {
+  from: IsoDate;
+  weekdays: Weekday[];
+  rule: Extract<PaceRule, { kind: (typeof PACES_AHEAD)[number] }>;
+  perSitting: number;
+  minutesPerSitting?: number;
+}
+/** Rules that can be entered for a date to come: whose turn it is, and whether there is a timetable at all, is as it is today. */
+export const PACES_AHEAD = ['even', 'weekly', 'printed', 'minutes'] as const;
+
 export const LIVES = ['waiting', 'tried', 'running', 'paused', 'finished', 'dropped'] as const;
 /** `waiting`: for its box; `tried`: taken like a running one, and not yet decided on. */
 export type Life = (typeof LIVES)[number];
@@ -84,6 +95,8 @@ export interface Enrolment {
   perSitting: number;
   /** Most minutes one sitting takes; without it minutes do not limit a sitting. */
   minutesPerSitting?: number;
+  /** Another pace from a date on, in any order: of those that have begun the latest holds, instead of what stands above (`paceOn`). */
+  paces?: PaceFrom[];
   /** The first step taken; without it the course is taken from the start. */
   fromStepId?: Id;
   /** No sitting before this date. */

@@ -1,0 +1,64 @@
+import { type Day, fromDay, toDay } from '../calendar';
+import type { Enrolment, Household, PaceFrom } from '../household';
+
+/** An enrolment at another pace: its weekdays, its rule and what a sitting holds; all else of it stays. */
+function withPace(enrolment: Enrolment, { weekdays, rule, perSitting, minutesPerSitting }: PaceFrom): Enrolment {
+  const { minutesPerSitting: _, ...rest } = enrolment;
+  return {
+    ...rest,
+    ...{ weekdays, rule, perSitting },
+    ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
+  };
+}
+
+const inOrder = (paces: readonly PaceFrom[]) => [...paces].sort((a, b) => (a.from < b.from ? -1 : 1));
+
+/** Who takes turns, or has no timetable at all, has no other pace from a day on: whose turn it is, and whether anything is planned, is as it is today. */
+const pacesOf = ({ rule, paces }: Enrolment): readonly PaceFrom[] =>
+  rule.kind === 'loop' || rule.kind === 'when' ? [] : (paces ?? []);
+
+/**
+ * An enrolment at the pace that holds on a day: the latest that has begun by then, else its own.
+ * @example
+ * paceOn(anEnrolment('e', 'c', { paces: [{ from: '2027-03-01', weekdays: [1], rule: { kind: 'even' }, perSitting: 2 }] }), toDay('2027-03-01')).perSitting // => 2
+ * paceOn(anEnrolment('e', 'c', { paces: [{ from: '2027-03-01', weekdays: [1], rule: { kind: 'even' }, perSitting: 2 }] }), toDay('2027-02-28')).perSitting // => 1
+ */
+export function paceOn(enrolment: Enrolment, day: Day): Enrolment {
+  const date = fromDay(day);
+  const begun = inOrder(pacesOf(enrolment)).filter((p) => p.from <= date);
+  return begun.length === 0 ? enrolment : withPace(enrolment, begun.at(-1)!);
+}
+
+/** The paces of an enrolment that are still to come, each as the enrolment will be then, the soonest first. */
+export function pacesAhead(enrolment: Enrolment, today: Day): { from: Day; then: Enrolment }[] {
+  return inOrder(pacesOf(enrolment))
+    .filter((p) => p.from > fromDay(today))
+    .map((p) => ({ from: toDay(p.from), then: withPace(enrolment, p) }));
+}
+
+/** An enrolment once what was to come has come: what holds today stands above, and only what is still to come beside it. */
+function settled(enrolment: Enrolment, today: Day): Enrolment {
+  const date = fromDay(today);
+  if (!pacesOf(enrolment).some((p) => p.from <= date)) return enrolment;
+  const { paces, ...now } = paceOn(enrolment, today);
+  const coming = inOrder(paces ?? []).filter((p) => p.from > date);
+  return coming.length === 0 ? now : { ...now, paces: coming };
+}
+
+const known = new WeakMap<readonly Enrolment[], { today: Day; enrolments: Enrolment[] }>();
+
+/**
+ * A household with every enrolment at the pace it has today. What it is stored as stays until something of it is changed, so that a date
+ * that comes is no change anybody made, and takes away no undo. The same household where no pace of a coming date has come. Nothing
+ * of the past hangs on it: marks say what they were.
+ */
+export function atPaces(household: Household, today: Day): Household {
+  const { enrolments } = household;
+  let made = known.get(enrolments);
+  if (made?.today !== today) {
+    const now = enrolments.map((e) => settled(e, today));
+    made = { today, enrolments: now.every((e, i) => e === enrolments[i]) ? enrolments : now };
+    known.set(enrolments, made);
+  }
+  return made.enrolments === enrolments ? household : { ...household, enrolments: made.enrolments };
+}
