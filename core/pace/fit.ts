@@ -11,6 +11,10 @@ export function phaseOn(track: Track, day: Day): Phase {
   return found;
 }
 
+/** Whether another pace has begun after one day and by another: its cap counts anew from there. */
+export const paceBegins = ({ later }: Track, after: Day, by: Day): boolean =>
+  later?.some((p) => p.anew && p.from > after && p.from <= by) ?? false;
+
 /** Whether any week of a track has a cap. */
 export const isCapped = ({ weeklyCap, later }: Track): boolean =>
   Number.isFinite(weeklyCap) || (later?.some((p) => Number.isFinite(p.weeklyCap)) ?? false);
@@ -87,17 +91,15 @@ export function earliestFit(track: Track, yearEnd: Day, skip = 0): Fit | undefin
   let sittings = 0;
   let used = track.usedThisWeek;
   let week: Day | undefined;
-  let phase: Phase = track;
+  let before = -Infinity;
   if (track.steps.length === 0) return { days, sittings };
   for (const [day, room] of datesWithoutEnd(track, yearEnd, skip)) {
     const w = weekStart(day, track.firstDay);
     // Only the week of today has used something of its cap already.
     if (week === undefined ? w !== track.thisWeek : w !== week) used = 0;
     week = w;
-    // Another pace counts anew from the day on which it holds.
-    const holds = phaseOn(track, day);
-    if (holds !== phase) used = 0;
-    phase = holds;
+    if (paceBegins(track, before, day)) used = 0;
+    before = day;
     const from = days.length;
     const to = reach(track, from, day, room, used);
     const counted = countedOn(track, day);

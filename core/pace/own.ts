@@ -6,13 +6,14 @@ import { catchUpDates, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
 import { idealFrom, idealSittings } from './ideal';
-import { paceOn, pacesAhead } from './paces';
+import { paceOn } from './paces';
+import { laterPhases, phaseOf } from './phases';
 import { pacing } from './rule';
-import { meaningOf, type Pacing } from './rules';
+import { meaningOf } from './rules';
 import { inOrderToDo, takenSteps } from './taken';
 import { todayUse, usedInWeek } from './today';
 import { loopOf } from './turns';
-import type { Phase, Track, TrackOf, TrackOptions, TrackStep } from './types';
+import type { Track, TrackOf, TrackOptions, TrackStep } from './types';
 
 /** The firmest that a course can hold its place. */
 const FIRMEST = 4;
@@ -80,7 +81,6 @@ export function ownTrack(
   const standings = standingsOf(state.marks, enrolment.id);
   const taken = takenSteps(state, enrolment, today);
   const now = paceOn(enrolment, today);
-  const ahead = pacesAhead(now, today);
   const pace = pacing(state, now);
   const used = todayUse(taken, standings, today, startMinutes, pace.size);
   const remaining = inOrderToDo(taken, standings);
@@ -95,16 +95,9 @@ export function ownTrack(
   // A day that was ended takes nothing more but what was left on it by hand.
   const over = state.settings.stopped === fromDay(today);
   const dates = open.filter((d) => d > today || (d === today && (!over || pinned.has(d))));
-  const later = ahead.map(({ from, then }) => {
-    const its = pacing(state, then);
-    const making = { taken, remaining, standings, used, pace: its, today, weekdays: weekdaysOf(then) };
-    return {
-      from,
-      pace: its,
-      rule: then.rule,
-      phase: phaseOf(then, its, weekdaysOf(then), trackSteps(state, then, making)),
-    };
-  });
+  const later = laterPhases(state, { stored: enrolment, now }, remaining, today, weekdaysOf, (then, its, left, on) =>
+    trackSteps(state, then, { taken, remaining: left, standings, used, pace: its, today, weekdays: on }),
+  );
   const perSittingOn = (d: Day) => later.findLast((l) => l.from <= d)?.phase.perSitting ?? pace.perSitting;
   const room = dates.map((d) =>
     over && d === today
@@ -117,7 +110,7 @@ export function ownTrack(
     teacherId: enrolment.teacherId,
     childIds: enrolment.childIds,
     ...phaseOf(now, pace, weekdays, steps),
-    ...(later.length > 0 ? { later: later.map(({ from, phase }) => ({ from, ...phase })) } : {}),
+    ...(later.length > 0 ? { later: later.map(({ from, anew, phase }) => ({ from, anew, ...phase })) } : {}),
     dates,
     untaught: untaughtOn(state, year, enrolment.teacherId, dates),
     room,
@@ -142,8 +135,8 @@ export function ownTrack(
   };
   const early = state.settings.wishes?.spread === 'early';
   track.ideal = idealSittings(track, now.rule, pace, taken, remaining, standings, open, early);
-  for (const { from, rule, pace: its, phase } of later)
-    track.ideal = idealFrom(track, from, { rule, pace: its, phase }, taken, remaining, early);
+  for (const { from, anew, rule, pace: its, phase } of later)
+    if (anew) track.ideal = idealFrom(track, from, { rule, pace: its, phase }, taken, remaining, early);
   const on = new Set([...(seen ?? []), enrolment.id]);
   holdAtGates(state, year, enrolment, track, {
     taken,
@@ -160,18 +153,6 @@ export function ownTrack(
   );
   track.dated = track.steps.some((s) => s.weekday !== 0 || (s.notBefore !== -Infinity && s.notBefore > today + 1));
   return track;
-}
-
-/** What a sitting and a week hold at a pace. */
-function phaseOf(at: Enrolment, pace: Pacing, weekdays: Weekday[], steps: TrackStep[]): Phase {
-  return {
-    steps,
-    perSitting: pace.perSitting,
-    // A sitting holds what the book's day holds.
-    minutesPerSitting: pace.printed ? Infinity : (at.minutesPerSitting ?? Infinity),
-    weeklyCap: pace.cap,
-    weekdays,
-  };
 }
 
 /** Those of some dates on which a teacher has no hours: not their weekday, or away. */

@@ -68,8 +68,8 @@ export interface Track extends Phase {
   /** The rule asks for no date of its own and none is given: it has a projected day, and no days in hand. */
   noTarget: boolean;
   firstDay: Weekday;
-  /** What holds instead from days to come on, in their order: the same steps, under another pace. */
-  later?: (Phase & { from: Day })[];
+  /** What holds instead from days to come on, in their order: the same steps, at another pace (`anew`) or with somebody else beside them. */
+  later?: (Phase & { from: Day; anew: boolean })[];
   /** First day of the household week that holds today. */
   thisWeek: Day;
   /** What the week of today has used of the cap. */

@@ -1,7 +1,7 @@
 import { placedBy } from './links';
 import type { Loads } from './loads';
 import type { Problem, Share } from './types';
-import { sumsOf, type Terms } from './shortest';
+import { sumsByDate, type Terms } from './shortest';
 import { added, CLASH, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 
 /**
@@ -19,7 +19,7 @@ function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: 
   const { dates, today } = problem.tracks[t]!;
   const teacher = loads.teacherOf(t);
   const children = loads.childrenOf(t);
-  const { fresh, taught: withTeacher, spent: minutes } = sumsOf(problem.tracks[t]!);
+  const sums = sumsByDate(problem.tracks[t]!);
   const at = Int32Array.from(dates, (day) => day - problem.from);
   // What one more new lesson costs on each date, and how many minutes are free before more of them cost anything.
   const another = new Float64Array(dates.length);
@@ -38,6 +38,7 @@ function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: 
     }
   }
   return (d, p, j) => {
+    const { fresh, taught: withTeacher, spent: minutes } = sums[d]!;
     let cost = fresh[j]! > fresh[p]! ? another[d]! : 0;
     const taught = withTeacher[j]! - withTeacher[p]!;
     if (taught > teacherFree[d]! && teacher >= 0) {

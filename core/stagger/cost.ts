@@ -1,5 +1,6 @@
 import type { Day } from '../calendar';
 import type { Id } from '../household';
+import { phaseOn } from '../pace';
 import { linkCost } from './links';
 import { type Loads, over } from './loads';
 import type { Placed, Problem } from './types';
@@ -80,8 +81,9 @@ export function clashesOf(problem: Problem, placed: readonly Placed[], loads: Lo
       const day = problem.from + at;
       const opens = problem.tracks.flatMap((track, k) => {
         if (track.teacherId !== teacher.id) return [];
-        const i = track.steps.findIndex((s, n) => s.fresh === 1 && placed[k]![n] === day);
-        if (i >= 0) return [track.steps[i]!.enrolmentId ?? track.enrolmentId];
+        const { steps } = phaseOn(track, day);
+        const i = steps.findIndex((s, n) => s.fresh === 1 && placed[k]![n] === day);
+        if (i >= 0) return [steps[i]!.enrolmentId ?? track.enrolmentId];
         return at === 0 && track.today.fresh > 0 ? [track.members[0]!] : [];
       });
       clashes.push({ day, teacherId: teacher.id, enrolmentIds: opens, above });

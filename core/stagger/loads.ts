@@ -1,3 +1,4 @@
+import { phaseOn } from '../pace';
 import type { Placed, Problem } from './types';
 import { CLASH, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 
@@ -14,10 +15,12 @@ export function eachDate(
   placed: Placed,
   look: (at: number, asked: Asked) => void,
 ): void {
-  const { steps, today } = tracks[track]!;
+  const one = tracks[track]!;
+  const { today } = one;
   for (let i = 0; i < placed.length && placed[i]! >= 0;) {
     const day = placed[i]!;
     const asked: Asked = { fresh: 0, teacher: 0, child: 0 };
+    const { steps } = phaseOn(one, day);
     for (; placed[i] === day; i++) {
       asked.fresh = Math.max(asked.fresh, steps[i]!.fresh);
       asked.teacher += steps[i]!.teacher;

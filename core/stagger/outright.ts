@@ -1,4 +1,4 @@
-import { isCapped, reach } from '../pace';
+import { isCapped, phaseOn, reach } from '../pace';
 import { Loads } from './loads';
 import { leavingFrom, ownCosts, sumsOf, type ToGo } from './shortest';
 import type { Placed, Problem } from './types';
@@ -118,7 +118,6 @@ function sharedOn(problem: Problem) {
   const loads = new Loads(problem);
   const { clash, sameChild, minutes } = loads.shared();
   const { tracks, teachers, children, allowance, apart } = problem;
-  const sums = tracks.map(sumsOf);
   return {
     nothing: clash + sameChild + minutes,
     added(k: number, going: readonly number[], before: readonly number[], at: readonly number[]): number {
@@ -127,7 +126,7 @@ function sharedOn(problem: Problem) {
       for (const t of going) {
         const [p, j] = [before[t]!, at[t]!];
         if (j === p) continue;
-        const own = sums[t]!;
+        const own = sumsOf(phaseOn(tracks[t]!, problem.from + k));
         const fresh = own.fresh[j]! > own.fresh[p]! && !(k === 0 && tracks[t]!.today.fresh > 0) ? 1 : 0;
         const teacher = taught[loads.teacherOf(t)];
         if (teacher) {

@@ -2,7 +2,7 @@ import { eachDate, Loads, over } from './loads';
 import { placedBy } from './links';
 import { type Joint, jointPairs } from './pair';
 import type { Placed, Problem } from './types';
-import { sumsOf, type Terms } from './shortest';
+import { sumsByDate, type Terms } from './shortest';
 import { CLASH, type Excess, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 
 /** Enrolments kept in step, two by two: the places of their prices, a school day each, and their positions. */
@@ -141,7 +141,7 @@ export class Prices {
     const { dates, today } = problem.tracks[t]!;
     const teacher = this.untouched.teacherOf(t);
     const children = this.untouched.childrenOf(t);
-    const { fresh, taught, spent } = sumsOf(problem.tracks[t]!);
+    const sums = sumsByDate(problem.tracks[t]!);
     const perFresh = new Float64Array(dates.length);
     const perTaught = new Float64Array(dates.length);
     const perSpent = new Float64Array(dates.length);
@@ -157,10 +157,14 @@ export class Prices {
         if (!counted) perFresh[d]! += this.price(sorts.own, c, k);
       }
     });
-    return (d, p, j) =>
-      (fresh[j]! > fresh[p]! ? perFresh[d]! : 0) +
-      perTaught[d]! * (taught[j]! - taught[p]!) +
-      perSpent[d]! * (spent[j]! - spent[p]!);
+    return (d, p, j) => {
+      const { fresh, taught, spent } = sums[d]!;
+      return (
+        (fresh[j]! > fresh[p]! ? perFresh[d]! : 0) +
+        perTaught[d]! * (taught[j]! - taught[p]!) +
+        perSpent[d]! * (spent[j]! - spent[p]!)
+      );
+    };
   }
 
   private standing(t: number): Terms['standing'] {
@@ -322,8 +326,11 @@ export function forcedClashes(problem: Problem): { cost: number; dearest: number
   problem.teachers.forEach((teacher, i) => {
     const own = problem.tracks.filter((t) => t.teacherId === teacher.id);
     const asked = own.reduce((n, t) => {
-      const fresh = t.steps.filter((s) => s.fresh === 1);
-      const most = Math.max(1, Math.floor(Math.max(0, ...t.room) / Math.min(1, ...fresh.map((s) => s.size))));
+      // Only what is new whenever it is begun, and as small as it ever is.
+      const phases = [t, ...(t.later ?? [])];
+      const fresh = t.steps.flatMap((_, i) => (phases.every((p) => p.steps[i]!.fresh === 1) ? [i] : []));
+      const smallest = Math.min(1, ...phases.flatMap((p) => fresh.map((i) => p.steps[i]!.size)));
+      const most = Math.max(1, Math.floor(Math.max(0, ...t.room) / smallest));
       const dates = Math.ceil(fresh.length / most);
       return n + (t.today.fresh > 0 ? t.today.fresh + Math.max(0, dates - 1) : dates);
     }, 0);

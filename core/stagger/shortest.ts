@@ -1,5 +1,5 @@
 import { weekStart } from '../calendar';
-import { countedOn, isCapped, phaseOn, reach, type Track } from '../pace';
+import { countedOn, isCapped, paceBegins, type Phase, phaseOn, reach, type Track } from '../pace';
 import type { Placed, Problem } from './types';
 import { ROUNDING, WEIGHTS } from './weights';
 
@@ -128,7 +128,7 @@ export function beginsWeek(track: Track, d: number): boolean {
   const { dates, firstDay, thisWeek } = track;
   const week = d === 0 ? thisWeek : weekStart(dates[d - 1]!, firstDay);
   if (weekStart(dates[d]!, firstDay) !== week) return true;
-  return track.later !== undefined && phaseOn(track, dates[d]!) !== (d === 0 ? track : phaseOn(track, dates[d - 1]!));
+  return track.later !== undefined && paceBegins(track, d === 0 ? -Infinity : dates[d - 1]!, dates[d]!);
 }
 
 /** What a placement of the track costs, priced as the paths are; every step of it stands on a date it may stand on. */
@@ -204,8 +204,8 @@ export interface Sums {
 }
 const sumsCache = new WeakMap<Track['steps'], Sums>();
 
-/** New lessons, teacher's and child's minutes added up along a track: of steps p…j−1 it is the difference of two. */
-export function sumsOf({ steps }: Track): Sums {
+/** New lessons, teacher's and child's minutes added up along a track, or one of its phases: of steps p…j−1 it is the difference of two. */
+export function sumsOf({ steps }: Pick<Phase, 'steps'>): Sums {
   let known = sumsCache.get(steps);
   if (!known) {
     const along = (of: (i: number) => number) => {
@@ -222,6 +222,9 @@ export function sumsOf({ steps }: Track): Sums {
   }
   return known;
 }
+
+/** The same for each open date: the sums of what holds by then. */
+export const sumsByDate = (track: Track): Sums[] => track.dates.map((day) => sumsOf(phaseOn(track, day)));
 
 /**
  * Whether what fits on its d-th date may differ from the usual: today has used some of its room; a day to which the parent moved

@@ -3,6 +3,10 @@ import { type Day, weekdayOf, weekStart } from '../calendar';
 import type { Phase, Track } from '../pace';
 import type { Plan, Problem } from '../stagger';
 
+/** What holds on a day: of what is to come the last that has begun, else the first. */
+const holdsOn = (track: Track, day: Day): Phase =>
+  [...(track.later ?? [])].reverse().find((p) => p.from <= day) ?? track;
+
 /**
  * Days in hand by counting: lose 0, 1, 2 … sittings one after another and try every way of filling the rest,
  * with the rules of a sitting told again from the track alone.
@@ -10,8 +14,7 @@ import type { Plan, Problem } from '../stagger';
 export function countAgain(track: Track, yearEnd: Day): number | undefined {
   const own = track.own ?? { count: track.steps.length, last: track.steps.length - 1, target: track.target };
   if (own.count === 0 || track.noTarget) return undefined;
-  /** What holds on a day: of the paces to come the last that has begun, else the first. */
-  const holds = (day: Day): Phase => [...(track.later ?? [])].reverse().find((p) => p.from <= day) ?? track;
+  const holds = (day: Day): Phase => holdsOn(track, day);
   const beyond: [Day, number][] = [];
   // Where nothing is taken on any weekday in the end, what does not fit in the year never does.
   const goesOn = holds(Math.max(yearEnd, track.later?.at(-1)?.from ?? yearEnd)).weekdays.length > 0;
@@ -38,7 +41,7 @@ export function countAgain(track: Track, yearEnd: Day): number | undefined {
       .reduce((n, s) => n + s.uses, 0);
   // What a week has used is counted anew in the next, and from the day on which another pace holds.
   const span = (day: Day) =>
-    `${weekStart(day, track.firstDay)} ${(track.later ?? []).filter((p) => p.from <= day).length}`;
+    `${weekStart(day, track.firstDay)} ${(track.later ?? []).filter((p) => p.anew && p.from <= day).length}`;
   /** The first date by which some filling of the dates left by k lost sittings is complete: every filling is tried. */
   const end = (k: number): Day => {
     let states = new Set([`0 ${track.usedThisWeek}`]);
@@ -106,7 +109,7 @@ export function costAgain(problem: Problem, plan: Plan): number {
         cost += 20_000;
         return;
       }
-      const step = track.steps[i]!;
+      const step = holdsOn(track, day).steps[i]!;
       cost += track.firm * Math.abs(track.dates.filter((d) => d <= day).length - track.ideal[i]!);
       if (day > track.target) cost += 1_000;
       if (step.fresh && !opened.has(day)) {

@@ -66,7 +66,7 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
       const holds = begun.at(-1) ?? track;
       const room = new Sum();
       const time = new Sum();
-      const week = of2(weeks, `${weekStart(day, track.firstDay)} ${begun.length}`);
+      const week = of2(weeks, `${weekStart(day, track.firstDay)} ${begun.filter((p) => p.anew).length}`);
       const opens = `f${t}_${d}`;
       let anyFresh = false;
       holds.steps.forEach((step, i) => {
@@ -104,7 +104,7 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
       if (Number.isFinite(holds.minutesPerSitting)) must(time, '<=', holds.minutesPerSitting);
     });
     for (const [week, sum] of weeks) {
-      const { weeklyCap } = [track, ...later][Number(week.split(' ')[1])]!;
+      const { weeklyCap } = [track, ...later.filter((p) => p.anew)][Number(week.split(' ')[1])]!;
       if (Number.isFinite(weeklyCap))
         must(sum, '<=', weeklyCap - (week === `${track.thisWeek} 0` ? track.usedThisWeek : 0));
     }

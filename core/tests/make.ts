@@ -328,8 +328,17 @@ export const pacedArbitrary = fc
       ),
       { minLength: 4, maxLength: 4 },
     ),
+    fc.array(
+      fc.record({
+        kind: fc.constantFrom('introduce' as const, 'practise' as const),
+        presence: fc.constantFrom('with' as const, 'near' as const, 'alone' as const),
+        after: fc.integer({ min: -3, max: 14 }),
+      }),
+      { maxLength: 2 },
+    ),
   )
-  .map(([{ state, year, today }, paces]) => {
+  .map(([{ state, year, today }, paces, others]) => {
+    const presences = others.map(({ after, ...p }) => ({ ...p, from: fromDay(today + after) }));
     const enrolments = state.enrolments.map((e, i): Enrolment => {
       const own = paces[i]!.map(({ after, minutesPerSitting, ...p }) => ({
         from: fromDay(today + after),
@@ -337,7 +346,11 @@ export const pacedArbitrary = fc
         ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
       }));
       const once = own.filter((p, k) => own.findIndex((o) => o.from === p.from) === k);
-      return once.length === 0 ? e : { ...e, paces: once };
+      return {
+        ...e,
+        ...(once.length > 0 ? { paces: once } : {}),
+        ...(i < 2 && presences.length > 0 ? { presences } : {}),
+      };
     });
     return { state: { ...state, enrolments }, year, today };
   });
