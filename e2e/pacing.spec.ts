@@ -202,10 +202,20 @@ test('choices of one child leave the book alone: variant, presence from a day on
   await dialog.getByLabel('Blend in a unit of').selectOption({ label: 'Basket Mornings' });
   await dialog.getByRole('button', { name: 'Take it in', exact: true }).click();
   await expect(dialog.getByRole('status')).toContainText('142 steps of the book’s 144');
-  await dialog.getByLabel('the teacher, to practise').selectOption('beside the child');
+  await dialog.getByLabel('the teacher, to practise').selectOption('alone');
+  await dialog.getByRole('button', { name: 'Another from a day to come, to practise' }).click();
+  await dialog.getByLabel('the teacher from then, to practise').selectOption('beside the child');
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(dialog.getByRole('alert')).toContainText('give a day that exists');
   await dialog.getByLabel('from which day, to practise').fill('2027-01-11');
   await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Who takes it' })).toContainText('of 142 steps');
+  // Until then what was chosen for now holds.
+  await page.getByRole('button', { name: 'How it is done: Wren' }).click();
+  await expect(dialog.getByLabel('the teacher, to practise')).toHaveValue('alone');
+  await expect(dialog.getByLabel('the teacher from then, to practise')).toHaveValue('with');
+  await expect(dialog.getByLabel('from which day, to practise')).not.toHaveValue('');
+  await dialog.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByText('144 lessons, 144 steps')).toBeVisible();
   await page.goto('/year/courses');
   await page.getByRole('button', { name: 'The Copybook Row' }).click();

@@ -1,7 +1,7 @@
 import { helpersFor } from '../../core/day';
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { useState } from 'react';
-import { isClock, isIsoDate } from '../../core/calendar';
+import { fromDay, isClock, isIsoDate } from '../../core/calendar';
 import { contentsOf, kindName, tracksOf, variantsOf } from '../../core/course';
 import {
   byId,
@@ -24,6 +24,10 @@ import { PeoplePicker } from '../ui/people-picker';
 import { DateField, TimeField } from '../ui/date-field';
 
 const sameRef = (a: UnitRef, b: UnitRef) => a.courseId === b.courseId && a.unitId === b.unitId;
+
+/** What holds always, then what begins later: of those that have begun the last in the list holds. */
+const byFrom = (a: OwnPresence, b: OwnPresence) =>
+  (a.from ?? '') < (b.from ?? '') ? -1 : (a.from ?? '') > (b.from ?? '') ? 1 : 0;
 
 /** How one enrolment takes the book: which variant and optional parts, with whose help, which units in which order. */
 export function ChoicesForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
@@ -49,14 +53,16 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
   const offered = helpersFor(household, enrolment.childIds, today);
   const siblings = household.children.filter((c) => offered.includes(c) || c.id === enrolment.helper?.childId);
 
-  const own = (k: Kind) => presences.filter((p) => p.kind === k).at(-1);
-  const setOwn = (k: Kind, change: Partial<OwnPresence> | undefined) =>
-    setPresences((all) => {
-      const rest = all.filter((p) => p.kind !== k);
-      if (!change) return rest;
-      const { from, ...merged } = { kind: k, presence: course.kinds[k].presence, ...own(k), ...change };
-      return [...rest, { ...merged, ...(from ? { from } : {}) }];
-    });
+  const coming = (p: OwnPresence) => p.from !== undefined && !(isIsoDate(p.from) && p.from <= fromDay(today));
+  /** What holds today of a kind of work. */
+  const own = (k: Kind) => presences.filter((p) => p.kind === k && !coming(p)).at(-1);
+  const setOwn = (k: Kind, presence: Presence | undefined) =>
+    setPresences((all) => [
+      ...(presence ? [{ kind: k, presence }] : []),
+      ...all.filter((p) => p.kind !== k || coming(p)),
+    ]);
+  const setComing = (was: OwnPresence, is: OwnPresence | undefined) =>
+    setPresences((all) => all.flatMap((p) => (p === was ? (is ? [is] : []) : [p])));
   const draft = (): Enrolment => {
     const {
       variant: _v,
@@ -68,13 +74,15 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
       helper: _h,
       ...rest
     } = enrolment;
+    // While a day is being typed there is none yet.
+    const dated = presences.filter((p) => p.from === undefined || isIsoDate(p.from));
     const whole = units.length === book.length && units.every((u, i) => sameRef(u, book[i]!));
     return {
       ...rest,
       takesOptional: optional.length === 0 ? enrolment.takesOptional : kinds.length > 0,
       ...(kinds.length > 0 && kinds.length < optional.length ? { optionalKinds: kinds } : {}),
       ...(variants.length > 0 ? { variant } : {}),
-      ...(presences.length > 0 ? { presences } : {}),
+      ...(dated.length > 0 ? { presences: [...dated].sort(byFrom) } : {}),
       ...(whole ? {} : { units }),
       ...(isClock(at) ? { at } : {}),
       ...(portable.length > 0 ? { portable } : {}),
@@ -84,7 +92,7 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
   const keep = async () => {
     if (units.length === 0) return setFault('Leave at least one unit in.');
     if (presences.some((p) => p.from !== undefined && !isIsoDate(p.from)))
-      return setFault('Give a day that exists, or leave it empty.');
+      return setFault('Where the teacher is from a day to come: give a day that exists, or leave it out.');
     if (helper && helps.length === 0) return setFault('Say at what kinds of work the older one helps.');
     const who = listing(childrenOf(household, enrolment).map((c) => c.name));
     if (await commit(`${course.title}: how ${who} does it`, [{ table: 'enrolments', put: draft() }])) close();
@@ -135,7 +143,7 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
             <tr>
               <th>To</th>
               <th>the teacher is</th>
-              <th>from (empty: always)</th>
+              <th>from a day to come</th>
             </tr>
           </thead>
           <tbody>
@@ -146,7 +154,7 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
                   <select
                     aria-label={`the teacher, to ${kindName(k)}`}
                     value={own(k)?.presence ?? ''}
-                    onChange={(e) => setOwn(k, e.target.value ? { presence: e.target.value as Presence } : undefined)}
+                    onChange={(e) => setOwn(k, e.target.value ? (e.target.value as Presence) : undefined)}
                   >
                     <option value="">as the book: {PRESENCE_WORDS[course.kinds[k].presence]}</option>
                     {PRESENCES.map((w) => (
@@ -157,13 +165,44 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
                   </select>
                 </td>
                 <td>
-                  <DateField
-                    bare
-                    label={`from which day, to ${kindName(k)}`}
-                    disabled={!own(k)}
-                    value={own(k)?.from ?? ''}
-                    onChange={(v) => setOwn(k, { from: v })}
-                  />
+                  {presences
+                    .filter((p) => p.kind === k && coming(p))
+                    .map((p, i) => (
+                      <span key={`${k} ${i}`} className="flex flex-wrap items-center gap-2 py-1">
+                        <DateField
+                          bare
+                          label={`from which day, to ${kindName(k)}`}
+                          value={p.from!}
+                          onChange={(from) => setComing(p, { ...p, from })}
+                        />
+                        <select
+                          aria-label={`the teacher from then, to ${kindName(k)}`}
+                          value={p.presence}
+                          onChange={(e) => setComing(p, { ...p, presence: e.target.value as Presence })}
+                        >
+                          {PRESENCES.map((w) => (
+                            <option key={w} value={w}>
+                              {PRESENCE_WORDS[w]}
+                            </option>
+                          ))}
+                        </select>
+                        <button type="button" className="btn btn-quiet" onClick={() => setComing(p, undefined)}>
+                          Leave this out
+                        </button>
+                      </span>
+                    ))}
+                  <button
+                    type="button"
+                    className="btn btn-quiet page-link"
+                    aria-label={`Another from a day to come, to ${kindName(k)}`}
+                    onClick={() => {
+                      const presence = own(k)?.presence ?? course.kinds[k].presence;
+                      const next = PRESENCES[(PRESENCES.indexOf(presence) + 1) % PRESENCES.length]!;
+                      setPresences((all) => [...all, { kind: k, presence: next, from: '' }]);
+                    }}
+                  >
+                    Another from a day to come
+                  </button>
                 </td>
               </tr>
             ))}
