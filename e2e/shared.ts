@@ -123,25 +123,34 @@ function putAll(name: string): Promise<boolean> {
         // Only rows that are no longer what they were are written: to put them all costs the browser half a second.
         const text = (v: unknown) =>
           JSON.stringify(v, (_, part: unknown) => (part instanceof Blob ? `${part.size} bytes of ${part.type}` : part));
-        const tx = db.transaction(Object.keys(rows), 'readwrite', { durability: 'relaxed' });
-        for (const store of Object.keys(rows)) {
-          const table = tx.objectStore(store);
-          const keys = table.getAllKeys();
-          const values = table.getAll() as IDBRequest<unknown[]>;
-          values.onsuccess = () => {
-            const now = new Map(keys.result.map((key, i) => [text(key), { key, value: text(values.result[i]) }]));
-            for (const [key, value] of rows[store]!) {
-              const found = now.get(text(key));
-              now.delete(text(key));
-              if (found?.value !== text(value)) table.put(value, ...(table.keyPath === null ? [key] : []));
-            }
-            for (const { key } of now.values()) table.delete(key);
+        const put = (stores: string[]) => {
+          const tx = db.transaction(stores, 'readwrite', { durability: 'relaxed' });
+          for (const store of stores) {
+            const table = tx.objectStore(store);
+            const keys = table.getAllKeys();
+            const values = table.getAll() as IDBRequest<unknown[]>;
+            values.onsuccess = () => {
+              const now = new Map(keys.result.map((key, i) => [text(key), { key, value: text(values.result[i]) }]));
+              for (const [key, value] of rows[store]!) {
+                const found = now.get(text(key));
+                now.delete(text(key));
+                if (found?.value !== text(value)) table.put(value, ...(table.keyPath === null ? [key] : []));
+              }
+              for (const { key } of now.values()) table.delete(key);
+            };
+          }
+          tx.onerror = () => resolve(false);
+          tx.oncomplete = () => {
+            db.close();
+            resolve(true);
           };
-        }
-        tx.onerror = () => resolve(false);
-        tx.oncomplete = () => {
-          db.close();
-          resolve(true);
+        };
+        // Where no deed was stored nothing but notes can differ: every deed raises the revision.
+        const looked = db.transaction('meta').objectStore('meta').getAll() as IDBRequest<{ key: string }[]>;
+        looked.onsuccess = () => {
+          const revision = (list: { key: string }[]) => text(list.find((m) => m.key === 'revision'));
+          const first = rows['meta']!.map(([, value]) => value as { key: string });
+          put(revision(looked.result) === revision(first) ? ['meta'] : Object.keys(rows));
         };
       };
     };
