@@ -34,13 +34,14 @@ test('another pace from a coming day: entered, told, planned by, there on its da
   await page.goto('/shelf/arith-b');
   const line = page.getByRole('region', { name: 'Who takes it' }).getByRole('listitem').first();
   const dialog = page.getByRole('dialog');
-  const from = dialog.getByLabel('These days and this pace hold from');
+  const from = dialog.getByLabel('People, days and pace hold from');
   const weekly = dialog.getByRole('radio', { name: /so many a week/ });
   const open = () => line.getByRole('button', { name: /^Pace/ }).click();
   await open();
   await expect(from).toHaveCount(0);
   await weekly.check();
   await dialog.getByLabel('how many a week').fill('2');
+  await dialog.getByRole('checkbox', { name: 'Pip' }).check();
   // No day gone by is planned anew.
   await from.fill('1 Nov 2026');
   await dialog.getByRole('button', { name: 'Save' }).click();
@@ -48,7 +49,7 @@ test('another pace from a coming day: entered, told, planned by, there on its da
   await from.fill('11 Jan 2027');
   await expect(dialog.getByRole('status')).toContainText(/Last day.*→/);
   await dialog.getByRole('button', { name: 'Save' }).click();
-  await expect(line.getByRole('listitem')).toContainText(/from .*Jan.*: 2 steps a week, /);
+  await expect(line.getByRole('listitem')).toContainText(/from .*Jan.*: 2 steps a week, .*with .*Pip/);
   await settled(page);
   // Until then it goes on as it was.
   await page.clock.setFixedTime(new Date('2027-01-08T09:00:00'));

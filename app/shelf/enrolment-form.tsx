@@ -4,7 +4,8 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { fromDay, isIsoDate } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
 import { type Course, type Enrolment, type Household, LIVES, type Loop } from '../../core/household';
-import { neededFrom, neededPerSitting, paceWords, ruleNotes, RULES } from '../../core/pace';
+import { paceWords } from '../../core/overview';
+import { neededFrom, neededPerSitting, ruleNotes, RULES } from '../../core/pace';
 import { type Taken, takenBefore } from '../../core/forecast';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, WeekdayPicker } from '../ui/field';
@@ -244,7 +245,7 @@ export function EnrolmentForm({
       {isAhead(now.rule) &&
         now.paces.map((p) => (
           <p key={p.from} className="flex flex-wrap items-center gap-3">
-            From {shortDate(household.settings.dateStyle, p.from, today)}: {paceWords(p)}
+            From {shortDate(household.settings.dateStyle, p.from, today)}: {paceWords(household, p)}
             <button
               type="button"
               className="btn btn-quiet"
@@ -292,7 +293,7 @@ export function EnrolmentForm({
           <HoldFrom
             control={control}
             name="paceFrom"
-            label="These days and this pace hold from"
+            label="People, days and pace hold from"
             fault={errors.paceFrom?.message}
           />
         )}

@@ -1,5 +1,5 @@
 import { array, boolean, mixed, number, object, type ObjectSchema, string } from 'yup';
-import { type Day, fromDay, type IsoDate, isIsoDate, type Weekday, usualTeacher } from '../../core/calendar';
+import { type Day, fromDay, type IsoDate, isIsoDate, toDay, type Weekday, usualTeacher } from '../../core/calendar';
 import {
   wayOf,
   type Course,
@@ -14,6 +14,7 @@ import {
   type PaceRule,
   type SchoolYear,
 } from '../../core/household';
+import { paceOn } from '../../core/pace';
 
 export interface PaceValues {
   childIds: string[];
@@ -179,8 +180,12 @@ export function paceValues(
   };
 }
 
-/** The pace that the form describes: its weekdays, its rule and what a sitting holds. */
-export const paceOf = (v: PaceValues): Pick<Enrolment, 'weekdays' | 'rule' | 'perSitting' | 'minutesPerSitting'> => ({
+/** The pace that the form describes: who takes and teaches it, its weekdays, its rule and what a sitting holds. */
+export const paceOf = (
+  v: PaceValues,
+): Pick<Enrolment, 'childIds' | 'teacherId' | 'weekdays' | 'rule' | 'perSitting' | 'minutesPerSitting'> => ({
+  childIds: v.childIds,
+  teacherId: v.teacherId,
   weekdays: [...v.weekdays].sort(),
   rule: ruleOf(v),
   perSitting: v.perSitting,
@@ -219,15 +224,18 @@ export function draftOf(
   const faster =
     v.fasterFrom && v.fasterTo ? [{ fromLessonId: v.fasterFrom, toLessonId: v.fasterTo, times: v.fasterTimes }] : [];
   const ahead = kept && paceAhead(v, today);
-  const { weekdays, rule, perSitting, minutesPerSitting } = ahead ? kept : paceOf(v);
+  const { childIds, teacherId, weekdays, rule, perSitting, minutesPerSitting } = ahead ? kept : paceOf(v);
+  // Of people only what changes is entered: who else joins later, or today, joins there too.
+  const before = ahead && paceOn({ ...kept, paces: v.paces.filter((p) => p.from < ahead.from) }, toDay(ahead.from));
+  const same = (a: readonly string[] = [], b: readonly string[] = []) => [...a].sort().join() === [...b].sort().join();
+  if (ahead && same(ahead.childIds, before?.childIds)) delete ahead.childIds;
+  if (ahead && ahead.teacherId === before?.teacherId) delete ahead.teacherId;
   const paces = !isAhead(rule.kind) ? [] : ahead ? [...v.paces.filter((p) => p.from !== ahead.from), ahead] : v.paces;
   return {
     ...rest,
     id,
     courseId,
-    childIds: v.childIds,
-    teacherId: v.teacherId,
-    ...{ weekdays, rule, perSitting },
+    ...{ childIds, teacherId, weekdays, rule, perSitting },
     ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
     ...(paces.length > 0 ? { paces: [...paces].sort((a, b) => (a.from < b.from ? -1 : 1)) } : {}),
     ...(v.fromStepId ? { fromStepId: v.fromStepId } : {}),

@@ -1,7 +1,7 @@
-import { gateWords } from '../../core/overview';
+import { gateWords, paceWords } from '../../core/overview';
 import { lazy, Suspense, useState } from 'react';
 import { byId, childrenOf, type Course, type Enrolment, titleOf } from '../../core/household';
-import { coveredLessons, pacesAhead, paceWords, unitRecords } from '../../core/pace';
+import { coveredLessons, pacesAhead, unitRecords } from '../../core/pace';
 import { fromDay } from '../../core/calendar';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
@@ -93,7 +93,9 @@ function Standing({ enrolment }: { enrolment: Enrolment }) {
   const title = (e: Enrolment | undefined) => (e && titleOf(household, e.courseId)) || 'a course';
   const of = (id: string) => household.enrolments.find((e) => e.id === id);
   for (const p of pacesAhead(enrolment, today))
-    lines.push(`from ${shortDate(household.settings.dateStyle, fromDay(p.from), today)}: ${paceWords(p.then)}`);
+    lines.push(
+      `from ${shortDate(household.settings.dateStyle, fromDay(p.from), today)}: ${paceWords(household, p.pace)}`,
+    );
   for (const g of enrolment.gates ?? []) {
     const words = gateWords(household, enrolment, g);
     if (words) lines.push(words);

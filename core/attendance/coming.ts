@@ -4,6 +4,7 @@ import { isSchool, ritualsOn } from '../day';
 import { byId, type Household, type Id, type SchoolYear } from '../household';
 import { standingsOf } from '../log';
 import type { Plan } from '../stagger';
+import { paceOn } from '../pace';
 
 /** Minutes of school to come, child by child, as they are planned. */
 export interface Coming {
@@ -39,7 +40,7 @@ export function comingOf(state: Household, stored: SchoolYear, plan: Plan): Comi
       const day = track.days[i]!;
       const standing = standings.get(id);
       if (day < plan.today || (standing && standing.state !== 'open')) return;
-      for (const childId of enrolment.childIds) {
+      for (const childId of paceOn(enrolment, day).childIds) {
         if (childOut(state, childId, day)) continue;
         const days = planned.get(childId);
         days?.set(day, (days.get(day) ?? 0) + (standing?.minutesLeft ?? minutes.get(id) ?? 0));

@@ -27,7 +27,7 @@ import {
 } from '../household';
 import { isOpen, compareMarks, marksByEnrolment, type Standing, standingsOf, wasSat } from '../log';
 import { proofsOf, type ProofStanding } from '../proof';
-import { isTaken, remainingSteps, isPlanned } from '../pace';
+import { isPlanned, isTaken, paceOn, remainingSteps } from '../pace';
 import type { Plan } from '../stagger';
 
 /** One step on a day's page. */
@@ -127,7 +127,8 @@ export function dayPage(state: Household, plan: Plan | undefined, day: Day): Day
   const date = fromDay(day);
   const groups: DayGroup[] = [];
   for (const enrolment of inOrderOfDay(state)) {
-    const sitting = sittingOn(state, plan, enrolment, day, date);
+    // On a day to come, with those who take and teach it by then.
+    const sitting = sittingOn(state, plan, paceOn(enrolment, day), day, date);
     if (!sitting) continue;
     const last = groups.at(-1);
     if (last && sameChildren(last.children, sitting.children)) last.sittings.push(sitting);

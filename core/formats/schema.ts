@@ -301,6 +301,8 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
       list(
         record({
           from: date,
+          childIds: opt(list(id, 1, 50)),
+          teacherId: opt(id),
           weekdays: list(weekday, 1, 7),
           rule: byKind(PACE_RULES),
           perSitting: whole(1, 100),

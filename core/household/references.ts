@@ -56,6 +56,8 @@ export const REFERENCES: readonly Reference[] = [
   ref('courses', 'follows', 'courses', 'field'),
   ref('enrolments', 'childIds[]', 'children', 'holds', NAMED_ON_SHELF),
   ref('enrolments', 'teacherId', 'teachers', 'holds', NAMED_ON_SHELF),
+  ref('enrolments', 'paces[].childIds[]', 'children', 'holds', NAMED_ON_SHELF),
+  ref('enrolments', 'paces[].teacherId', 'teachers', 'holds', NAMED_ON_SHELF),
   ref('rituals', 'childIds[]', 'children', 'holds', NAMED_BY_RITUAL),
   ref('rituals', 'teacherId', 'teachers', 'holds', NAMED_BY_RITUAL),
   ref('enrolments', 'helper.childId', 'children', 'holds', (h: Household, e: E) => {

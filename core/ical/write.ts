@@ -5,6 +5,7 @@ import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '
 import { standingsOf } from '../log';
 import { shortages } from '../materials';
 import type { Plan } from '../stagger';
+import { paceOn } from '../pace';
 
 export interface WriteOptions {
   from: Day;
@@ -84,7 +85,7 @@ const uid = (...parts: string[]) => `${parts.map((p) => encodeURIComponent(p)).j
 /** One entry for each sitting: what an enrolment has on a date, planned or done. */
 function sittingEntries(state: Household, plan: Plan | undefined, { childIds }: WriteOptions): Entry[] {
   const about = (e: Enrolment) => childIds.length === 0 || e.childIds.some((id) => childIds.includes(id));
-  return state.enrolments.filter(about).flatMap((enrolment) => {
+  return state.enrolments.flatMap((enrolment) => {
     const course = contentsOf(state, enrolment);
     if (!course) return [];
     const standings = standingsOf(state.marks, enrolment.id);
@@ -103,22 +104,26 @@ function sittingEntries(state: Household, plan: Plan | undefined, { childIds }: 
       sitting.steps.push(step);
       if (settled) sitting.done++;
     }
-    const names = enrolment.childIds.map((id) => byId(state.children, id)?.name ?? '').join(', ');
-    return [...sittings].map(([day, { steps, done }]): Entry => {
+    return [...sittings].flatMap(([day, { steps, done }]): Entry[] => {
+      const then = paceOn(enrolment, day);
+      if (!about(then)) return [];
+      const names = then.childIds.map((id) => byId(state.children, id)?.name ?? '').join(', ');
       const pages = [...new Set(steps.flatMap((s) => s.lesson.pages ?? []))];
-      return {
-        uid: uid('sitting', enrolment.id, fromDay(day)),
-        title: `${names}: ${course.title}, ${stepsWords(steps)}`,
-        from: day,
-        to: day,
-        text: [
-          `${steps.reduce((n, s) => n + s.minutes, 0)} minutes`,
-          pages.length > 0 && `manual pages ${pages.join(', ')}`,
-          done > 0 && (done === steps.length ? 'done' : `${done} of ${steps.length} done`),
-        ]
-          .filter(Boolean)
-          .join(', '),
-      };
+      return [
+        {
+          uid: uid('sitting', enrolment.id, fromDay(day)),
+          title: `${names}: ${course.title}, ${stepsWords(steps)}`,
+          from: day,
+          to: day,
+          text: [
+            `${steps.reduce((n, s) => n + s.minutes, 0)} minutes`,
+            pages.length > 0 && `manual pages ${pages.join(', ')}`,
+            done > 0 && (done === steps.length ? 'done' : `${done} of ${steps.length} done`),
+          ]
+            .filter(Boolean)
+            .join(', '),
+        },
+      ];
     });
   });
 }

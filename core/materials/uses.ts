@@ -5,6 +5,7 @@ import type { Plan } from '../stagger';
 import { claimsByLesson, claimsOf } from './claims';
 import type { Dated } from './netting';
 import { quantityOf, usedByMarks } from './used';
+import { paceOn } from '../pace';
 
 /** A thing needed on a date, from the plan. */
 export interface Use {
@@ -68,6 +69,10 @@ function usesOf(state: Household, plan: Plan): Use[] {
     const things = needs.map((n) => materials.get(n.materialId));
     const places = needs.map((n) => needs.findIndex((o) => o.materialId === n.materialId));
     const amounts = needs.map((n) => quantityOf(n, enrolment));
+    // Where others join or leave on a day to come, what each child has one of is wanted for those who take it by then.
+    const changing = (enrolment.paces?.length ?? 0) > 0;
+    const amountOn = (at: number, day: Day) =>
+      changing ? quantityOf(needs[at]!, paceOn(enrolment, day)) : amounts[at]!;
     /** Things that it has used before, or earlier in the plan: by the first need of each. */
     const met = new Uint8Array(needs.length);
     /** By claim: the last day on which it fell; of one that is served once and for all, any. */
@@ -96,7 +101,7 @@ function usesOf(state: Household, plan: Plan): Use[] {
         const firstUse = met[places[needAt]!] === 0;
         met[places[needAt]!] = 1;
         const atOnce = needs[needAt]!.atOnce ?? false;
-        list.push({ material, day, quantity: amounts[needAt]!, enrolment, step, atOnce, firstUse });
+        list.push({ material, day, quantity: amountOn(needAt, day), enrolment, step, atOnce, firstUse });
       }
     });
   }

@@ -1,7 +1,7 @@
 import { type Day, dayKind, teacherMinutesOn, yearWithOutside } from '../calendar';
 import { teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type SchoolYear, type Teacher } from '../household';
-import { takenSteps } from '../pace';
+import { paceOn, stepsByDay } from '../pace';
 import type { Clash, Plan } from '../stagger';
 import type { Overview, OverviewWeek } from './overview';
 
@@ -60,11 +60,14 @@ function asked(state: Household, plan: Plan, teacher: Teacher, on: (d: Day) => b
   return plan.tracks
     .flatMap((track) => {
       const enrolment = byId(state.enrolments, track.enrolmentId);
-      if (enrolment?.teacherId !== teacher.id) return [];
-      const there = new Set(track.stepIds.filter((_, i) => on(track.days[i]!)));
-      const minutes = takenSteps(state, enrolment)
-        .filter((s) => there.has(s.id))
-        .reduce((n, s) => n + teacherMinutes(s.minutes, s.presence, state.settings.startMinutes), 0);
+      if (!enrolment) return [];
+      const stepsOn = stepsByDay(state, enrolment);
+      const minutes = track.stepIds.reduce((n, id, i) => {
+        const day = track.days[i]!;
+        const step = day >= 0 && on(day) ? stepsOn(day).get(id) : undefined;
+        if (!step || paceOn(enrolment, day).teacherId !== teacher.id) return n;
+        return n + teacherMinutes(step.minutes, step.presence, state.settings.startMinutes);
+      }, 0);
       return minutes > 0 ? [{ enrolment, minutes }] : [];
     })
     .sort((a, b) => b.minutes - a.minutes || (a.enrolment.id < b.enrolment.id ? -1 : 1));

@@ -4,3 +4,4 @@ export * from './crowded';
 export * from './finish';
 export * from './waits';
 export * from './fitting';
+export * from './paces';

@@ -26,17 +26,19 @@ import {
 import { marksByEnrolment, standingsOf } from '../log';
 import {
   anybodyLeft,
+  isPlanned,
   isTaken,
   makeTrack,
   openDates,
+  paceOn,
   remainingSteps,
   type Reserve,
   reserveOf,
+  stepsByDay,
   takenSteps,
   targetDay,
-  isPlanned,
-  wishOf,
   weekOf,
+  wishOf,
 } from '../pace';
 import type { Plan } from '../stagger';
 
@@ -140,11 +142,12 @@ function weeksOf(state: Household, year: SchoolYear, plan: Plan | undefined, tod
   for (const track of plan?.tracks ?? []) {
     const enrolment = byId(state.enrolments, track.enrolmentId);
     if (!enrolment) continue;
-    const steps = new Map(takenSteps(state, enrolment).map((s) => [s.id, s]));
+    const stepsOn = stepsByDay(state, enrolment);
     track.stepIds.forEach((id, i) => {
-      const step = steps.get(id);
-      const week = track.days[i]! >= 0 ? weekOf(track.days[i]!) : undefined;
-      const load = week?.teachers.find((t) => t.teacher.id === enrolment.teacherId);
+      const day = track.days[i]!;
+      const step = stepsOn(day).get(id);
+      const week = day >= 0 ? weekOf(day) : undefined;
+      const load = week?.teachers.find((t) => t.teacher.id === paceOn(enrolment, day).teacherId);
       if (step && load) load.minutes += teacherMinutes(step.minutes, step.presence, startMinutes);
     });
   }

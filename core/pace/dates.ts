@@ -25,8 +25,9 @@ export function openDates(state: Household, enrolment: Enrolment, year: SchoolYe
   const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
   const { loop, members } = loopOf(state, enrolment);
   const changing = (enrolment.paces?.length ?? 0) > 0;
-  const weekdaysOn = (d: Day) => loop?.weekdays ?? (changing ? paceOn(enrolment, d) : enrolment).weekdays;
-  const there = (d: Day) => enrolment.childIds.some((id) => !childOut(state, id, d));
+  const on = (d: Day) => (changing ? paceOn(enrolment, d) : enrolment);
+  const weekdaysOn = (d: Day) => loop?.weekdays ?? on(d).weekdays;
+  const there = (d: Day) => on(d).childIds.some((id) => !childOut(state, id, d));
   const whole = yearWithOutside(state, year);
   const takes = (d: Day) => weekdaysOn(d).includes(weekdayOf(d)) || !shapeOn(year, d).weekdays.includes(weekdayOf(d));
   const days = schoolDays(whole);
@@ -42,7 +43,7 @@ export function openDates(state: Household, enrolment: Enrolment, year: SchoolYe
 export function catchUpDates(state: CalendarParts, enrolment: Enrolment, year: SchoolYear): Day[] {
   const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
   return catchUpDays(yearWithOutside(state, year)).filter(
-    (d) => d >= first && enrolment.childIds.some((id) => !childOut(state, id, d)),
+    (d) => d >= first && paceOn(enrolment, d).childIds.some((id) => !childOut(state, id, d)),
   );
 }
 

@@ -98,6 +98,7 @@ export function ownTrack(
   const later = laterPhases(state, { stored: enrolment, now }, remaining, today, weekdaysOf, (then, its, left, on) =>
     trackSteps(state, then, { taken, remaining: left, standings, used, pace: its, today, weekdays: on }),
   );
+  const teacherOn = (d: Day) => later.findLast((l) => l.from <= d)?.phase.teacherId ?? now.teacherId;
   const perSittingOn = (d: Day) => later.findLast((l) => l.from <= d)?.phase.perSitting ?? pace.perSitting;
   const room = dates.map((d) =>
     over && d === today
@@ -107,12 +108,19 @@ export function ownTrack(
   );
   const track: Track = {
     enrolmentId: enrolment.id,
-    teacherId: enrolment.teacherId,
-    childIds: enrolment.childIds,
     ...phaseOf(now, pace, weekdays, steps),
     ...(later.length > 0 ? { later: later.map(({ from, anew, phase }) => ({ from, anew, ...phase })) } : {}),
     dates,
-    untaught: untaughtOn(state, year, enrolment.teacherId, dates),
+    untaught: new Set(
+      [...new Set(dates.map(teacherOn))].flatMap((id) => [
+        ...untaughtOn(
+          state,
+          year,
+          id,
+          dates.filter((d) => teacherOn(d) === id),
+        ),
+      ]),
+    ),
     room,
     target: targetDay(enrolment, year),
     noTarget: meaningOf((later.at(-1) ?? now).rule).noTarget === true && enrolment.target === undefined,

@@ -1,12 +1,15 @@
 import { type Day, fromDay, toDay } from '../calendar';
 import type { Enrolment, Household, PaceFrom } from '../household';
 
-/** An enrolment at another pace: its weekdays, its rule and what a sitting holds; all else of it stays. */
-function withPace(enrolment: Enrolment, { weekdays, rule, perSitting, minutesPerSitting }: PaceFrom): Enrolment {
+/** An enrolment at another pace: its weekdays, its rule, what a sitting holds, and who takes and teaches it where that is said; all else of it stays. */
+function withPace(enrolment: Enrolment, pace: PaceFrom): Enrolment {
   const { minutesPerSitting: _, ...rest } = enrolment;
+  const { weekdays, rule, perSitting, minutesPerSitting, childIds, teacherId } = pace;
   return {
     ...rest,
     ...{ weekdays, rule, perSitting },
+    ...(childIds ? { childIds } : {}),
+    ...(teacherId === undefined ? {} : { teacherId }),
     ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
   };
 }
@@ -26,14 +29,14 @@ const pacesOf = ({ rule, paces }: Enrolment): readonly PaceFrom[] =>
 export function paceOn(enrolment: Enrolment, day: Day): Enrolment {
   const date = fromDay(day);
   const begun = inOrder(pacesOf(enrolment)).filter((p) => p.from <= date);
-  return begun.length === 0 ? enrolment : withPace(enrolment, begun.at(-1)!);
+  return begun.reduce(withPace, enrolment);
 }
 
 /** The paces of an enrolment that are still to come, each as the enrolment will be then, the soonest first. */
-export function pacesAhead(enrolment: Enrolment, today: Day): { from: Day; then: Enrolment }[] {
+export function pacesAhead(enrolment: Enrolment, today: Day): { from: Day; pace: PaceFrom; then: Enrolment }[] {
   return inOrder(pacesOf(enrolment))
     .filter((p) => p.from > fromDay(today))
-    .map((p) => ({ from: toDay(p.from), then: withPace(enrolment, p) }));
+    .map((pace) => ({ from: toDay(pace.from), pace, then: paceOn(enrolment, toDay(pace.from)) }));
 }
 
 /** An enrolment once what was to come has come: what holds today stands above, and only what is still to come beside it. */

@@ -10,6 +10,7 @@ import type { Phase, TrackStep } from './types';
 /** What a sitting and a week hold at a pace. */
 export function phaseOf(at: Enrolment, pace: Pacing, weekdays: Weekday[], steps: TrackStep[]): Phase {
   return {
+    ...{ teacherId: at.teacherId, childIds: at.childIds },
     steps,
     perSitting: pace.perSitting,
     // A sitting holds what the book's day holds.

@@ -23,6 +23,17 @@ export function takenSteps(state: Household, enrolment: Enrolment, day?: Day): F
   return all.slice(Math.max(0, from)).filter((s) => wanted(s) && (!covered.has(s.lesson.id) || settled(s)));
 }
 
+/** The steps of an enrolment by their ids, as they are on a day: with who is beside them by then. */
+export function stepsByDay(state: Household, enrolment: Enrolment): (day: Day) => ReadonlyMap<Id, FlatStep> {
+  const known = new Map<Course | undefined, ReadonlyMap<Id, FlatStep>>();
+  return (day) => {
+    const course = contentsOf(state, enrolment, day);
+    let steps = known.get(course);
+    if (!steps) known.set(course, (steps = new Map(course ? flatten(course).map((s) => [s.id, s]) : [])));
+    return steps;
+  };
+}
+
 /**
  * Lessons of an enrolment whose work is done in another course, by every child who takes it: by their ids, each with the
  * lesson elsewhere that covers it. A lesson covers another once all its steps are settled and at least one was done.

@@ -39,8 +39,10 @@ export interface TrackGate {
   gap: number;
 }
 
-/** What a sitting and a week of a track hold, and what each step takes up of them. */
+/** Who takes and teaches a track, what a sitting and a week of it hold, and what each step takes up of them. */
 export interface Phase {
+  teacherId: Id;
+  childIds: Id[];
   steps: TrackStep[];
   perSitting: number;
   minutesPerSitting: number;
@@ -55,8 +57,6 @@ export interface Phase {
 /** One enrolment made ready for placing: its remaining steps in order, its open dates, and its caps. */
 export interface Track extends Phase {
   enrolmentId: Id;
-  teacherId: Id;
-  childIds: Id[];
   /** Open dates from today to the end of the school year, rising. */
   dates: Day[];
   /** Those of its dates on which its teacher has no hours: nothing that needs them stands there unless it is held there. */

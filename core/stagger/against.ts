@@ -17,16 +17,16 @@ export const against = (problem: Problem, t: number, loads: Loads, others: (t: n
 /** What placing steps p…j−1 of a track on its d-th open date adds to the shared cost of the loads. */
 function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: number, j: number) => number {
   const { dates, today } = problem.tracks[t]!;
-  const teacher = loads.teacherOf(t);
-  const children = loads.childrenOf(t);
   const sums = sumsByDate(problem.tracks[t]!);
   const at = Int32Array.from(dates, (day) => day - problem.from);
+  const people = dates.map((day) => loads.peopleOn(t, day - problem.from));
   // What one more new lesson costs on each date, and how many minutes are free before more of them cost anything.
   const another = new Float64Array(dates.length);
   const teacherFree = new Float64Array(dates.length).fill(1e9);
   const childFree = new Float64Array(dates.length).fill(1e9);
   for (let d = 0; d < dates.length; d++) {
     const k = at[d]!;
+    const { teacher, children } = people[d]!;
     const counted = k === 0 && today.fresh > 0;
     if (teacher >= 0) {
       if (!counted) another[d] = added(CLASH, loads.fresh[teacher]![k]!, 1, problem.allowance[teacher]![k]!);
@@ -41,14 +41,16 @@ function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: 
     const { fresh, taught: withTeacher, spent: minutes } = sums[d]!;
     let cost = fresh[j]! > fresh[p]! ? another[d]! : 0;
     const taught = withTeacher[j]! - withTeacher[p]!;
-    if (taught > teacherFree[d]! && teacher >= 0) {
+    if (taught > teacherFree[d]!) {
       const k = at[d]!;
+      const { teacher } = people[d]!;
       cost += added(MINUTE, loads.teacher[teacher]![k]!, taught, problem.teachers[teacher]!.hours[k]!);
     }
     const spent = minutes[j]! - minutes[p]!;
     if (spent > childFree[d]!) {
       const k = at[d]!;
-      for (const c of children) cost += added(MINUTE, loads.child[c]![k]!, spent, problem.children[c]!.hours[k]!);
+      for (const c of people[d]!.children)
+        cost += added(MINUTE, loads.child[c]![k]!, spent, problem.children[c]!.hours[k]!);
     }
     return cost;
   };

@@ -2,6 +2,7 @@ import type { Day } from '../calendar';
 import { contentsOf, type FlatStep, flatten } from '../course';
 import { byId, type Enrolment, type Household } from '../household';
 import { standingsOf } from '../log';
+import { paceOn } from '../pace';
 import type { Plan } from './plan';
 
 /** A lesson that nobody has begun, on the first day on which the plan has something of it. */
@@ -29,7 +30,7 @@ export function lessonsAhead(state: Household, plan: Plan, from: Day, to: Day): 
       track.stepIds.forEach((id, i) => {
         const [step, day] = [flat.get(id), track.days[i]!];
         if (!step || day < 0 || begun.has(step.lesson.id)) return;
-        ahead.push({ enrolment, step, day, opens: begun.size === 0 });
+        ahead.push({ enrolment: paceOn(enrolment, day), step, day, opens: begun.size === 0 });
         begun.add(step.lesson.id);
       });
       return ahead.filter((l) => l.day >= from && l.day <= to);

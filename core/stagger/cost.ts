@@ -80,8 +80,8 @@ export function clashesOf(problem: Problem, placed: readonly Placed[], loads: Lo
       if (above === 0) continue;
       const day = problem.from + at;
       const opens = problem.tracks.flatMap((track, k) => {
-        if (track.teacherId !== teacher.id) return [];
-        const { steps } = phaseOn(track, day);
+        const { steps, teacherId } = phaseOn(track, day);
+        if (teacherId !== teacher.id) return [];
         const i = steps.findIndex((s, n) => s.fresh === 1 && placed[k]![n] === day);
         if (i >= 0) return [steps[i]!.enrolmentId ?? track.enrolmentId];
         return at === 0 && track.today.fresh > 0 ? [track.members[0]!] : [];

@@ -1,4 +1,4 @@
-import { phaseOn } from '../pace';
+import { type Phase, phaseOn } from '../pace';
 import type { Placed, Problem } from './types';
 import { CLASH, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 
@@ -31,6 +31,12 @@ export function eachDate(
   }
 }
 
+/** Who teaches and who takes something, by place among those of the problem. */
+interface People {
+  teacher: number;
+  children: number[];
+}
+
 /**
  * What all placed tracks together ask of teachers and children on each date. The only place where the shared part of
  * the cost is kept; tracks are added and removed as the planner moves them.
@@ -41,8 +47,7 @@ export class Loads {
   readonly child: Float64Array[];
   /** New lessons of each child. */
   readonly own: Float64Array[];
-  private readonly teacherIndex: Map<string, number>;
-  private readonly childIndex: Map<string, number>;
+  private readonly people: (People & { from: number })[][];
 
   constructor(private readonly problem: Problem) {
     const row = () => new Float64Array(problem.length);
@@ -50,8 +55,16 @@ export class Loads {
     this.teacher = problem.teachers.map(row);
     this.child = problem.children.map(row);
     this.own = problem.children.map(row);
-    this.teacherIndex = new Map(problem.teachers.map((t, i) => [t.id, i]));
-    this.childIndex = new Map(problem.children.map((c, i) => [c.id, i]));
+    const teachers = new Map(problem.teachers.map((t, i) => [t.id, i]));
+    const children = new Map(problem.children.map((c, i) => [c.id, i]));
+    const peopleOf = ({ teacherId, childIds }: Phase) => ({
+      teacher: teachers.get(teacherId) ?? -1,
+      children: childIds.map((id) => children.get(id)).filter((i) => i !== undefined),
+    });
+    this.people = problem.tracks.map((t) => [
+      { from: -Infinity, ...peopleOf(t) },
+      ...(t.later ?? []).map((p) => ({ from: p.from - problem.from, ...peopleOf(p) })),
+    ]);
     if (problem.length > 0) {
       for (let t = 0; t < problem.tracks.length; t++) {
         const { today } = problem.tracks[t]!;
@@ -60,20 +73,21 @@ export class Loads {
     }
   }
 
-  teacherOf(track: number): number {
-    return this.teacherIndex.get(this.problem.tracks[track]!.teacherId) ?? -1;
-  }
-  childrenOf(track: number): number[] {
-    return this.problem.tracks[track]!.childIds.map((id) => this.childIndex.get(id)).filter((i) => i !== undefined);
+  /** Who teaches a track on a date, by place among the problem’s teachers (−1 for nobody of them), and who takes it. */
+  peopleOn(track: number, at: number): People {
+    const all = this.people[track]!;
+    let found = all[0]!;
+    for (let i = 1; i < all.length; i++) if (all[i]!.from <= at) found = all[i]!;
+    return found;
   }
 
   private book(track: number, at: number, fresh: number, teacher: number, child: number): void {
-    const t = this.teacherOf(track);
+    const { teacher: t, children } = this.peopleOn(track, at);
     if (t >= 0) {
       this.fresh[t]![at]! += fresh;
       this.teacher[t]![at]! += teacher;
     }
-    for (const c of this.childrenOf(track)) {
+    for (const c of children) {
       this.child[c]![at]! += child;
       this.own[c]![at]! += fresh;
     }

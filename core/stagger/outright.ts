@@ -128,12 +128,13 @@ function sharedOn(problem: Problem) {
         if (j === p) continue;
         const own = sumsOf(phaseOn(tracks[t]!, problem.from + k));
         const fresh = own.fresh[j]! > own.fresh[p]! && !(k === 0 && tracks[t]!.today.fresh > 0) ? 1 : 0;
-        const teacher = taught[loads.teacherOf(t)];
+        const people = loads.peopleOn(t, k);
+        const teacher = taught[people.teacher];
         if (teacher) {
           teacher.fresh += fresh;
           teacher.minutes += own.taught[j]! - own.taught[p]!;
         }
-        for (const c of loads.childrenOf(t)) {
+        for (const c of people.children) {
           spent[c]!.fresh += fresh;
           spent[c]!.minutes += own.spent[j]! - own.spent[p]!;
         }

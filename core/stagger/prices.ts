@@ -139,14 +139,13 @@ export class Prices {
   private sitting(t: number): Terms['sitting'] {
     const { problem, sorts } = this;
     const { dates, today } = problem.tracks[t]!;
-    const teacher = this.untouched.teacherOf(t);
-    const children = this.untouched.childrenOf(t);
     const sums = sumsByDate(problem.tracks[t]!);
     const perFresh = new Float64Array(dates.length);
     const perTaught = new Float64Array(dates.length);
     const perSpent = new Float64Array(dates.length);
     dates.forEach((day, d) => {
       const k = day - problem.from;
+      const { teacher, children } = this.untouched.peopleOn(t, k);
       const counted = k === 0 && today.fresh > 0;
       if (teacher >= 0) {
         perFresh[d] = counted ? 0 : this.price(sorts.fresh, teacher, k);
@@ -242,9 +241,8 @@ export class Prices {
       const at = from + person * problem.length + k;
       if (n !== 0 && person >= 0) used.set(at, (used.get(at) ?? 0) + n);
     };
-    const teacher = this.untouched.teacherOf(t);
-    const children = this.untouched.childrenOf(t);
     eachDate(problem, t, placed, (k, asked) => {
+      const { teacher, children } = this.untouched.peopleOn(t, k);
       add(sorts.fresh, teacher, k, asked.fresh);
       add(sorts.taught, teacher, k, asked.teacher);
       for (const c of children) {
@@ -324,7 +322,7 @@ export class Prices {
 export function forcedClashes(problem: Problem): { cost: number; dearest: number } {
   let [cost, dearest] = [0, 0];
   problem.teachers.forEach((teacher, i) => {
-    const own = problem.tracks.filter((t) => t.teacherId === teacher.id);
+    const own = problem.tracks.filter((t) => [t, ...(t.later ?? [])].every((p) => p.teacherId === teacher.id));
     const asked = own.reduce((n, t) => {
       // Only what is new whenever it is begun, and as small as it ever is.
       const phases = [t, ...(t.later ?? [])];

@@ -219,13 +219,11 @@ export class Work {
     if (sore.length > 0 && random() < 0.5) {
       const { at, teacher, child } = pick(sore);
       const day = this.problem.from + at;
-      const near = this.problem.tracks.flatMap((_, t) =>
-        (teacher < 0 || this.loads.teacherOf(t) === teacher) &&
-        (child < 0 || this.loads.childrenOf(t).includes(child)) &&
-        this.placed[t]!.includes(day)
-          ? [t]
-          : [],
-      );
+      const near = this.problem.tracks.flatMap((_, t) => {
+        const people = this.loads.peopleOn(t, at);
+        const meets = (teacher < 0 || people.teacher === teacher) && (child < 0 || people.children.includes(child));
+        return meets && this.placed[t]!.includes(day) ? [t] : [];
+      });
       while (near.length > 0 && group.size < size) group.add(near.splice(Math.floor(random() * near.length), 1)[0]!);
     }
     while (group.size < size) group.add(Math.floor(random() * n));

@@ -109,16 +109,17 @@ export function costAgain(problem: Problem, plan: Plan): number {
         cost += 20_000;
         return;
       }
-      const step = holdsOn(track, day).steps[i]!;
+      const { steps, teacherId, childIds } = holdsOn(track, day);
+      const step = steps[i]!;
       cost += track.firm * Math.abs(track.dates.filter((d) => d <= day).length - track.ideal[i]!);
       if (day > track.target) cost += 1_000;
       if (step.fresh && !opened.has(day)) {
         opened.add(day);
-        add(fresh, `${track.teacherId} ${day}`, 1);
-        for (const c of track.childIds) add(own, `${c} ${day}`, 1);
+        add(fresh, `${teacherId} ${day}`, 1);
+        for (const c of childIds) add(own, `${c} ${day}`, 1);
       }
-      add(minutes, `${track.teacherId} ${day}`, step.teacher);
-      for (const c of track.childIds) add(minutes, `${c} ${day}`, step.minutes);
+      add(minutes, `${teacherId} ${day}`, step.teacher);
+      for (const c of childIds) add(minutes, `${c} ${day}`, step.minutes);
     });
   });
   problem.teachers.forEach((teacher, t) => {

@@ -75,7 +75,7 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
         if (i > 0) must(new Sum().add(1, y(t, i - 1, d)).add(-1, y(t, i, d)), '>=', 0);
         if (step.notBefore > day) zeros.add(y(t, i, d));
         if (step.weekday !== 0 && step.weekday !== weekdayOf(day)) must(stand(t, i, d), '<=', 0);
-        const nobody = problem.teachers.find((x) => x.id === track.teacherId)?.hours[day - problem.from] === 0;
+        const nobody = problem.teachers.find((x) => x.id === holds.teacherId)?.hours[day - problem.from] === 0;
         if (nobody && step.teacher > 0 && step.heldOn !== day) must(stand(t, i, d), '<=', 0);
         if (step.behind >= 0) {
           if (d === 0) zeros.add(y(t, i, d));
@@ -96,10 +96,10 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
           anyFresh = true;
           must(stand(t, i, d).add(-1, opens), '<=', 0);
         }
-        stands(of(minutes, `${track.teacherId} ${day}`), step.teacher, t, i, d);
-        for (const c of track.childIds) stands(of(minutes, `${c} ${day}`), step.minutes, t, i, d);
+        stands(of(minutes, `${holds.teacherId} ${day}`), step.teacher, t, i, d);
+        for (const c of holds.childIds) stands(of(minutes, `${c} ${day}`), step.minutes, t, i, d);
       });
-      if (anyFresh) for (const who of [track.teacherId, ...track.childIds]) of(fresh, `${who} ${day}`).add(1, opens);
+      if (anyFresh) for (const who of [holds.teacherId, ...holds.childIds]) of(fresh, `${who} ${day}`).add(1, opens);
       must(room, '<=', track.room[d]! + 1e-7);
       if (Number.isFinite(holds.minutesPerSitting)) must(time, '<=', holds.minutesPerSitting);
     });

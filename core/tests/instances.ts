@@ -71,7 +71,13 @@ export function pacedHousehold(seed: number): { household: Household; year: Scho
     ];
     const pace = { weekdays: weekdays.length > 0 ? weekdays : [2 as const], rule: rules[draw(0, 3)]! };
     const from = fromDay(toDay(year.start) + draw(8, 22));
-    return { ...e, paces: [{ from, ...pace, perSitting: draw(1, 3) }] };
+    const perSitting = draw(1, 3);
+    // Every third one joins or leaves somebody, or goes over to the other teacher.
+    const childIds =
+      draw(0, 2) === 0 ? [['A', 'B', 'C'][draw(0, 2)]!, 'C'].filter((c, i, all) => all.indexOf(c) === i) : undefined;
+    const teacherId = draw(0, 2) === 0 ? ['T', 'U'][draw(0, 1)]! : undefined;
+    const others = { ...(childIds ? { childIds } : {}), ...(teacherId ? { teacherId } : {}) };
+    return { ...e, paces: [{ from, ...others, ...pace, perSitting }] };
   });
   return { household: { ...household, enrolments }, year };
 }

@@ -323,6 +323,8 @@ export const pacedArbitrary = fc
           ),
           perSitting: fc.integer({ min: 1, max: 3 }),
           minutesPerSitting: fc.option(fc.integer({ min: 10, max: 60 }), { nil: undefined }),
+          children: fc.option(fc.subarray(['A', 'B', 'C'], { minLength: 1 }), { nil: undefined }),
+          teacher: fc.constantFrom(undefined, 'T', 'U'),
         }),
         { maxLength: 2 },
       ),
@@ -340,10 +342,12 @@ export const pacedArbitrary = fc
   .map(([{ state, year, today }, paces, others]) => {
     const presences = others.map(({ after, ...p }) => ({ ...p, from: fromDay(today + after) }));
     const enrolments = state.enrolments.map((e, i): Enrolment => {
-      const own = paces[i]!.map(({ after, minutesPerSitting, ...p }) => ({
+      const own = paces[i]!.map(({ after, minutesPerSitting, children, teacher, ...p }) => ({
         from: fromDay(today + after),
         ...p,
         ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
+        ...(children ? { childIds: children } : {}),
+        ...(teacher ? { teacherId: teacher } : {}),
       }));
       const once = own.filter((p, k) => own.findIndex((o) => o.from === p.from) === k);
       return {
@@ -352,5 +356,6 @@ export const pacedArbitrary = fc
         ...(i < 2 && presences.length > 0 ? { presences } : {}),
       };
     });
-    return { state: { ...state, enrolments }, year, today };
+    const teachers = [...state.teachers, aTeacher('U', { minutes: [30, 0, 60, 60, 60, 0, 60] })];
+    return { state: { ...state, teachers, enrolments }, year, today };
   });

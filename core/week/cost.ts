@@ -1,4 +1,4 @@
-import { makeTrack, openDates, reserveOf } from '../pace';
+import { makeTrack, openDates, paceOn, reserveOf } from '../pace';
 import { byId, type Enrolment, type Household, type SchoolYear } from '../household';
 import { whatGives } from '../overview';
 import type { Plan } from '../stagger';
@@ -40,7 +40,7 @@ export function moveCost(
   const lost = openDates(state, enrolment, year).filter((d) => d >= from && d < to).length;
   const then = reserve(moved);
   return {
-    teacher: day?.teachers.find((t) => t.teacher.id === enrolment.teacherId),
+    teacher: day?.teachers.find((t) => t.teacher.id === paceOn(enrolment, to).teacherId),
     inHand: { before: reserve(state), after: then === undefined ? undefined : then - lost },
     clashes: { before: gives.before.clashes, after: gives.after.clashes },
     others: gives.others,

@@ -3,6 +3,7 @@ import { type FlatStep, stepName } from '../course';
 import { type Child, type Enrolment, type Household, type Id, type MarkKind, sits } from '../household';
 import { holdersOf, thingsAt } from '../materials';
 import type { WeekPage } from './week';
+import { paceOn } from '../pace';
 
 /** A step on the page of somebody who teaches from this shelf. */
 export interface TeacherLine {
@@ -29,7 +30,7 @@ export function teacherPage(state: Household, page: WeekPage, teacherId: Id): { 
     .map(({ day }) => ({
       day,
       lines: page.rows
-        .filter((r) => r.enrolment.teacherId === teacherId)
+        .filter((r) => paceOn(r.enrolment, day).teacherId === teacherId)
         .flatMap((row) =>
           (row.cells.find((c) => c.day === day)?.items ?? [])
             .filter((i) => !i.slipped)

@@ -10,7 +10,7 @@ import {
   teacherMinutesOn,
   yearWithOutside,
 } from '../calendar';
-import { contentsOf, flatten, type FlatStep, teacherMinutes } from '../course';
+import { contentsOf, type FlatStep, teacherMinutes } from '../course';
 import {
   type Child,
   childrenOf,
@@ -27,6 +27,7 @@ import {
 } from '../household';
 import { isOpen, compareMarks, marksByEnrolment, standingsOf, wasSat } from '../log';
 import { newLessonsAllowed, type Plan } from '../stagger';
+import { paceOn, stepsByDay } from '../pace';
 
 /** One step in one cell of the week. */
 export interface WeekItem {
@@ -131,7 +132,7 @@ function rowOf(
 ): WeekRow | undefined {
   const course = contentsOf(state, enrolment, days[0]);
   if (!course) return undefined;
-  const steps = new Map(flatten(course).map((s) => [s.id, s]));
+  const stepsOn = stepsByDay(state, enrolment);
   const standings = standingsOf(state.marks, enrolment.id);
   const open = (id: Id) => isOpen(standings, id);
   const from = fromDay(days[0]!);
@@ -148,7 +149,7 @@ function rowOf(
     const date = fromDay(day);
     const items = new Map<Id, WeekItem>();
     const put = (id: Id, slipped: boolean, mark?: Mark) => {
-      const step = steps.get(id);
+      const step = stepsOn(day).get(id);
       if (!step) return;
       const takesTime = !slipped && (mark === undefined || wasSat(mark, all));
       items.set(id, {
@@ -170,7 +171,7 @@ function rowOf(
   return {
     enrolment,
     course,
-    children: childrenOf(state, enrolment),
+    children: childrenOf(state, paceOn(enrolment, days.at(-1)!)),
     cells,
     published: published ? was.length : undefined,
     settled: was.filter((p) => !open(p.stepId)).length,
@@ -185,7 +186,7 @@ function weekDay(state: Household, year: SchoolYear, rows: readonly WeekRow[], d
     let minutes = 0;
     let fresh = 0;
     for (const r of rows) {
-      if (r.enrolment.teacherId !== teacher.id) continue;
+      if (paceOn(r.enrolment, day).teacherId !== teacher.id) continue;
       const items = (r.cells.find((c) => c.day === day)?.items ?? []).filter((i) => i.sits);
       if (items.some((i) => i.fresh)) fresh++;
       for (const i of items) minutes += teacherMinutes(i.minutes, i.step.presence, state.settings.startMinutes);

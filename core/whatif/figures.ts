@@ -1,9 +1,9 @@
 import { type Day, weekStart } from '../calendar';
-import { contentsOf, flatten, teacherMinutes } from '../course';
+import { contentsOf, teacherMinutes } from '../course';
 import { type ChildForecast, childForecasts, type Forecast, forecasts } from '../forecast';
 import { byId, type Household, type Id, type SchoolYear } from '../household';
 import { shortages } from '../materials';
-import { makeTrack, reserveOf } from '../pace';
+import { makeTrack, paceOn, reserveOf, stepsByDay } from '../pace';
 import type { Plan } from '../stagger';
 
 /** A course as it is likely to go. */
@@ -44,14 +44,15 @@ function minutesAWeek(state: Household, plan: Plan): { children: Map<Id, number>
     const enrolment = byId(state.enrolments, track.enrolmentId);
     const course = enrolment && contentsOf(state, enrolment, plan.today);
     if (!enrolment || !course) continue;
-    const steps = new Map(flatten(course).map((s) => [s.id, s]));
+    const stepsOn = stepsByDay(state, enrolment);
     track.stepIds.forEach((id, i) => {
-      const step = steps.get(id);
       const day = track.days[i]!;
+      const step = stepsOn(day).get(id);
       if (!step || day < 0) return;
       weeks.add(weekStart(day, firstDay));
-      for (const child of enrolment.childIds) add(children, child, step.minutes);
-      add(teachers, enrolment.teacherId, teacherMinutes(step.minutes, step.presence, startMinutes));
+      const { childIds, teacherId } = paceOn(enrolment, day);
+      for (const child of childIds) add(children, child, step.minutes);
+      add(teachers, teacherId, teacherMinutes(step.minutes, step.presence, startMinutes));
     });
   }
   const each = (of: Map<Id, number>) =>

@@ -17,6 +17,9 @@ export type PaceRule =
 /** How an enrolment goes from a date on: what of it else stays as it is. Only what the planner can lay out ahead by dates. */
 export interface PaceFrom {
   from: IsoDate;
+  /** Others who take it, or who teaches it, from then on; without them it stays with those it was with. */
+  childIds?: Id[];
+  teacherId?: Id;
   weekdays: Weekday[];
   rule: Extract<PaceRule, { kind: (typeof PACES_AHEAD)[number] }>;
   perSitting: number;

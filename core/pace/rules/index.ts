@@ -1,6 +1,5 @@
 import type { Day } from '../../calendar';
 import type { Enrolment, Household, PaceRule, SchoolYear } from '../../household';
-import { weekdayWords } from '../../words';
 import { even } from './even';
 import type { RuleKind } from './kind';
 import { loop } from './loop';
@@ -31,14 +30,6 @@ export const meaningOf = (rule: PaceRule): RuleKind => RULES[rule.kind] as RuleK
  * ruleWords(anEnrolment('e', 'c', { rule: { kind: 'weekly', n: 4, unit: 'steps' } })) // => '4 steps a week'
  */
 export const ruleWords = ({ rule }: Pick<Enrolment, 'rule'>): string => meaningOf(rule).words(rule);
-
-/**
- * A pace in words: its rule and its weekdays.
- * @example
- * paceWords(anEnrolment('e', 'c', { rule: { kind: 'weekly', n: 4, unit: 'steps' }, weekdays: [1, 2, 4] })) // => '4 steps a week, Mon, Tue and Thu'
- */
-export const paceWords = (pace: Pick<Enrolment, 'rule' | 'weekdays'>): string =>
-  `${ruleWords(pace)}, ${weekdayWords(pace.weekdays)}`;
 
 /**
  * Whether the planner gives the steps of an enrolment days.
