@@ -58,6 +58,8 @@ test('another pace from a coming day: entered, told, planned by, there on its da
   await open();
   await expect(weekly).not.toBeChecked();
   await expect(dialog.getByText(/From .*2 steps a week/)).toBeVisible();
+  // What holds today can come back on a day behind it.
+  await expect(from).toBeVisible();
   await dialog.getByRole('button', { name: 'Close' }).click();
   await page.clock.setFixedTime(new Date('2027-01-11T09:00:00'));
   await page.goto('/shelf/arith-b');

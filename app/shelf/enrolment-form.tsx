@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { fromDay, isIsoDate } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
-import { type Course, type Enrolment, type Household, LIVES, type Loop } from '../../core/household';
+import { type Course, type Enrolment, type Household, LIVES, type Loop, same } from '../../core/household';
 import { paceWords } from '../../core/overview';
 import { neededFrom, neededPerSitting, ruleNotes, RULES } from '../../core/pace';
 import { type Taken, takenBefore } from '../../core/forecast';
@@ -82,7 +82,7 @@ export function EnrolmentForm({
   const paceChanged =
     enrolment !== undefined &&
     isAhead(enrolment.rule.kind) &&
-    JSON.stringify(paceOf(now)) !== JSON.stringify(paceOf(paceValues(household, year, course, enrolment, today)));
+    !same(paceOf(now), paceOf(paceValues(household, year, course, enrolment, today)));
   const ruleTouched = Boolean(
     dirtyFields.rule ||
     dirtyFields.n ||
@@ -289,7 +289,8 @@ export function EnrolmentForm({
             {...register('minutesPerSitting')}
           />
         )}
-        {paceChanged && (
+        {/* Where something is to come already, what holds today may come back on a day behind it. */}
+        {(paceChanged || (enrolment && now.paces.length > 0)) && (
           <HoldFrom
             control={control}
             name="paceFrom"

@@ -1,5 +1,5 @@
 import { array, boolean, mixed, number, object, type ObjectSchema, string } from 'yup';
-import { type Day, fromDay, type IsoDate, isIsoDate, toDay, type Weekday, usualTeacher } from '../../core/calendar';
+import { type Day, fromDay, type IsoDate, isIsoDate, type Weekday, usualTeacher } from '../../core/calendar';
 import {
   wayOf,
   type Course,
@@ -14,7 +14,7 @@ import {
   type PaceRule,
   type SchoolYear,
 } from '../../core/household';
-import { paceOn } from '../../core/pace';
+import { paceEntered } from '../../core/pace';
 
 export interface PaceValues {
   childIds: string[];
@@ -225,19 +225,13 @@ export function draftOf(
     v.fasterFrom && v.fasterTo ? [{ fromLessonId: v.fasterFrom, toLessonId: v.fasterTo, times: v.fasterTimes }] : [];
   const ahead = kept && paceAhead(v, today);
   const { childIds, teacherId, weekdays, rule, perSitting, minutesPerSitting } = ahead ? kept : paceOf(v);
-  // Of people only what changes is entered: who else joins later, or today, joins there too.
-  const before = ahead && paceOn({ ...kept, paces: v.paces.filter((p) => p.from < ahead.from) }, toDay(ahead.from));
-  const same = (a: readonly string[] = [], b: readonly string[] = []) => [...a].sort().join() === [...b].sort().join();
-  if (ahead && same(ahead.childIds, before?.childIds)) delete ahead.childIds;
-  if (ahead && ahead.teacherId === before?.teacherId) delete ahead.teacherId;
-  const paces = !isAhead(rule.kind) ? [] : ahead ? [...v.paces.filter((p) => p.from !== ahead.from), ahead] : v.paces;
-  return {
+  const put: Enrolment = {
     ...rest,
     id,
     courseId,
     ...{ childIds, teacherId, weekdays, rule, perSitting },
     ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
-    ...(paces.length > 0 ? { paces: [...paces].sort((a, b) => (a.from < b.from ? -1 : 1)) } : {}),
+    ...(v.paces.length > 0 && isAhead(rule.kind) ? { paces: v.paces } : {}),
     ...(v.fromStepId ? { fromStepId: v.fromStepId } : {}),
     ...(v.firstDate ? { firstDate: v.firstDate } : {}),
     ...(v.target ? { target: v.target } : {}),
@@ -247,4 +241,5 @@ export function draftOf(
     ...(v.splitOver ? { splitOver: Number(v.splitOver) } : {}),
     ...(faster.length + others.length > 0 ? { stretches: [...faster, ...others] } : {}),
   };
+  return ahead ? paceEntered(put, ahead) : put;
 }

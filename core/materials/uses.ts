@@ -68,11 +68,8 @@ function usesOf(state: Household, plan: Plan): Use[] {
     // By need: its thing, and how many of it; looked up once, not at every lesson.
     const things = needs.map((n) => materials.get(n.materialId));
     const places = needs.map((n) => needs.findIndex((o) => o.materialId === n.materialId));
-    const amounts = needs.map((n) => quantityOf(n, enrolment));
-    // Where others join or leave on a day to come, what each child has one of is wanted for those who take it by then.
-    const changing = (enrolment.paces?.length ?? 0) > 0;
-    const amountOn = (at: number, day: Day) =>
-      changing ? quantityOf(needs[at]!, paceOn(enrolment, day)) : amounts[at]!;
+    // What each child has one of is wanted for those who take it by then.
+    const amountOn = (at: number, day: Day) => quantityOf(needs[at]!, paceOn(enrolment, day));
     /** Things that it has used before, or earlier in the plan: by the first need of each. */
     const met = new Uint8Array(needs.length);
     /** By claim: the last day on which it fell; of one that is served once and for all, any. */

@@ -24,10 +24,8 @@ import { loopOf } from './turns';
 export function openDates(state: Household, enrolment: Enrolment, year: SchoolYear, moved: readonly Day[] = []): Day[] {
   const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
   const { loop, members } = loopOf(state, enrolment);
-  const changing = (enrolment.paces?.length ?? 0) > 0;
-  const on = (d: Day) => (changing ? paceOn(enrolment, d) : enrolment);
-  const weekdaysOn = (d: Day) => loop?.weekdays ?? on(d).weekdays;
-  const there = (d: Day) => on(d).childIds.some((id) => !childOut(state, id, d));
+  const weekdaysOn = (d: Day) => loop?.weekdays ?? paceOn(enrolment, d).weekdays;
+  const there = (d: Day) => paceOn(enrolment, d).childIds.some((id) => !childOut(state, id, d));
   const whole = yearWithOutside(state, year);
   const takes = (d: Day) => weekdaysOn(d).includes(weekdayOf(d)) || !shapeOn(year, d).weekdays.includes(weekdayOf(d));
   const days = schoolDays(whole);

@@ -52,7 +52,7 @@ export function loopTrack(
     childIds: children,
     steps,
     dates,
-    untaught: untaughtOn(state, year, members[0]!.teacherId, dates),
+    untaught: untaughtOn(state, year, () => members[0]!.teacherId, dates),
     room: dates.map((d) => (over && d === today ? movedOn(d) : MOST_A_SITTING)),
     perSitting: MOST_A_SITTING,
     minutesPerSitting: Infinity,

@@ -111,16 +111,7 @@ export function ownTrack(
     ...phaseOf(now, pace, weekdays, steps),
     ...(later.length > 0 ? { later: later.map(({ from, anew, phase }) => ({ from, anew, ...phase })) } : {}),
     dates,
-    untaught: new Set(
-      [...new Set(dates.map(teacherOn))].flatMap((id) => [
-        ...untaughtOn(
-          state,
-          year,
-          id,
-          dates.filter((d) => teacherOn(d) === id),
-        ),
-      ]),
-    ),
+    untaught: untaughtOn(state, year, teacherOn, dates),
     room,
     target: targetDay(enrolment, year),
     noTarget: meaningOf((later.at(-1) ?? now).rule).noTarget === true && enrolment.target === undefined,
@@ -163,10 +154,19 @@ export function ownTrack(
   return track;
 }
 
-/** Those of some dates on which a teacher has no hours: not their weekday, or away. */
-export function untaughtOn(state: Household, year: SchoolYear, teacherId: Id, dates: readonly Day[]): Set<Day> {
-  const teacher = byId(state.teachers, teacherId);
-  return new Set(teacher ? dates.filter((d) => teacherMinutesOn(state, year, teacher, d) === 0) : []);
+/** Those of some dates on which who teaches then has no hours: not their weekday, or away. */
+export function untaughtOn(
+  state: Household,
+  year: SchoolYear,
+  teacherOn: (d: Day) => Id,
+  dates: readonly Day[],
+): Set<Day> {
+  return new Set(
+    dates.filter((d) => {
+      const teacher = byId(state.teachers, teacherOn(d));
+      return teacher !== undefined && teacherMinutesOn(state, year, teacher, d) === 0;
+    }),
+  );
 }
 
 interface Making {

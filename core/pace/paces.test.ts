@@ -5,7 +5,17 @@ import type { Enrolment, PaceFrom } from '../household';
 import { isPlanOf, makePlan, makeProblem } from '../stagger';
 import { costAgain, countAgain, daysOf } from '../tests/again';
 import { aCourse, aHousehold, anEnrolment, aYear, pacedArbitrary } from '../tests/make';
-import { atPaces, makeTrack, neededFrom, openDates, pacesAhead, paceOn, reserveOf, type Track } from './index';
+import {
+  atPaces,
+  makeTrack,
+  neededFrom,
+  openDates,
+  paceEntered,
+  pacesAhead,
+  paceOn,
+  reserveOf,
+  type Track,
+} from './index';
 
 const MONDAY = toDay('2026-09-07');
 const year = aYear({ start: '2026-09-07', end: '2026-10-02' });
@@ -74,6 +84,18 @@ describe('a pace from a day to come', () => {
     // Four are done by then; twelve are left for four sittings.
     expect(neededFrom(state, year, state.enrolments[0]!, even, MONDAY)).toBe(3);
     expect(neededFrom(state, year, state.enrolments[0]!, pace({ weekdays: [1] }), MONDAY)).toBe(5);
+  });
+
+  it('is entered where it is another than by then: not what would be so anyway, but what comes back', () => {
+    const [e] = slow([]).enrolments;
+    const now = pace({ weekdays: [1, 2], rule: { kind: 'weekly', n: 2, unit: 'steps' } });
+    expect(paceEntered(e!, now)).toEqual(e);
+    const faster = paceEntered(e!, pace());
+    expect(faster.paces).toEqual([pace()]);
+    const back = paceEntered(faster, { ...now, from: '2026-09-28' });
+    expect(back.paces).toEqual([pace(), { ...now, from: '2026-09-28' }]);
+    // The same day is entered once, the last word holds; as it was before it is no entry at all.
+    expect(paceEntered(back, { ...now, from: '2026-09-21' }).paces).toEqual([{ ...now, from: '2026-09-28' }]);
   });
 
   it('does not reach those who take turns or have no timetable', () => {

@@ -1,5 +1,5 @@
 import { type Day, fromDay, toDay } from '../calendar';
-import type { Enrolment, Household, PaceFrom } from '../household';
+import { type Enrolment, type Household, type PaceFrom, same } from '../household';
 
 /** An enrolment at another pace: its weekdays, its rule, what a sitting holds, and who takes and teaches it where that is said; all else of it stays. */
 function withPace(enrolment: Enrolment, pace: PaceFrom): Enrolment {
@@ -27,6 +27,8 @@ const pacesOf = ({ rule, paces }: Enrolment): readonly PaceFrom[] =>
  * paceOn(anEnrolment('e', 'c', { paces: [{ from: '2027-03-01', weekdays: [1], rule: { kind: 'even' }, perSitting: 2 }] }), toDay('2027-02-28')).perSitting // => 1
  */
 export function paceOn(enrolment: Enrolment, day: Day): Enrolment {
+  // Asked of every step of a year, and of most enrolments there is nothing to say.
+  if (!enrolment.paces) return enrolment;
   const date = fromDay(day);
   const begun = inOrder(pacesOf(enrolment)).filter((p) => p.from <= date);
   return begun.reduce(withPace, enrolment);
@@ -37,6 +39,28 @@ export function pacesAhead(enrolment: Enrolment, today: Day): { from: Day; pace:
   return inOrder(pacesOf(enrolment))
     .filter((p) => p.from > fromDay(today))
     .map((pace) => ({ from: toDay(pace.from), pace, then: paceOn(enrolment, toDay(pace.from)) }));
+}
+
+/**
+ * An enrolment with another pace entered from a day on, in the place of one entered for the same day. Of people only those are kept who
+ * are others than before by then: who joins later, or today, joins there too. What would be so by then anyway is not entered.
+ * @example
+ * paceEntered(anEnrolment('e', 'c'), { from: '2027-03-01', childIds: ['A'], weekdays: [1], rule: { kind: 'even' }, perSitting: 1 }).paces // => [{ from: '2027-03-01', weekdays: [1], rule: { kind: 'even' }, perSitting: 1 }]
+ */
+export function paceEntered(enrolment: Enrolment, { childIds, teacherId, ...pace }: PaceFrom): Enrolment {
+  const { paces: entered, ...rest } = enrolment;
+  const others = (entered ?? []).filter((p) => p.from !== pace.from);
+  const before = paceOn({ ...rest, paces: others }, toDay(pace.from));
+  const inAnyOrder = (ids: readonly string[]) => [...ids].sort();
+  const people = {
+    ...(childIds && !same(inAnyOrder(childIds), inAnyOrder(before.childIds)) ? { childIds } : {}),
+    ...(teacherId !== undefined && teacherId !== before.teacherId ? { teacherId } : {}),
+  };
+  const { weekdays, rule, perSitting, minutesPerSitting } = before;
+  const held = [weekdays, rule, perSitting, minutesPerSitting, {}];
+  const is = [pace.weekdays, pace.rule, pace.perSitting, pace.minutesPerSitting, people];
+  const paces = same(held, is) ? others : inOrder([...others, { ...pace, ...people }]);
+  return paces.length === 0 ? rest : { ...rest, paces };
 }
 
 /** An enrolment once what was to come has come: what holds today stands above, and only what is still to come beside it. */
