@@ -15,6 +15,7 @@ const INPUTS = [
   'index.html',
   'vite.config.ts',
   'scripts/sw-plugin.ts',
+  'scripts/first-needed.ts',
   'package-lock.json',
 ];
 

@@ -1,15 +1,15 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { dirname, join, normalize } from 'node:path';
-import ts from 'typescript';
+import { parseSync } from 'oxc-parser';
 import { expect, it } from 'vitest';
 
 const root = dirname(import.meta.dirname);
 
 /** The files of this tree that a file imports: for types and lazily as well. */
 function importsOf(file: string, all: ReadonlySet<string>): string[] {
-  const kind = file.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS;
-  const source = ts.createSourceFile(file, readFileSync(join(root, file), 'utf8'), ts.ScriptTarget.Latest, false, kind);
+  const source = readFileSync(join(root, file), 'utf8');
+  const { module } = parseSync(file, source);
   const found: string[] = [];
   const add = (text: string) => {
     if (!text.startsWith('.')) return;
@@ -17,16 +17,10 @@ function importsOf(file: string, all: ReadonlySet<string>): string[] {
     const there = [base, `${base}.ts`, `${base}.tsx`, `${base}/index.ts`].find((f) => all.has(f));
     if (there) found.push(there);
   };
-  const look = (node: ts.Node): void => {
-    if ((ts.isImportDeclaration(node) || ts.isExportDeclaration(node)) && node.moduleSpecifier)
-      add((node.moduleSpecifier as ts.StringLiteral).text);
-    if (ts.isCallExpression(node) && node.expression.kind === ts.SyntaxKind.ImportKeyword) {
-      const [what] = node.arguments;
-      if (what && ts.isStringLiteral(what)) add(what.text);
-    }
-    ts.forEachChild(node, look);
-  };
-  look(source);
+  for (const { moduleRequest } of module.staticImports) add(moduleRequest.value);
+  for (const { entries } of module.staticExports)
+    for (const e of entries) if (e.moduleRequest) add(e.moduleRequest.value);
+  for (const { moduleRequest: at } of module.dynamicImports) add(source.slice(at.start + 1, at.end - 1));
   return found;
 }
 

@@ -305,13 +305,18 @@ function useDraftPlan(draft: Household, today: Day): Plan | undefined {
   return plan;
 }
 
+/** Ids for rows that are only tried. */
+function draftIds(): () => string {
+  let n = 0;
+  return () => `draft ${++n}`;
+}
+
 /** The first week that would come of the rows, and what would not fit. */
 function FirstWeek({ rows, left, year }: { rows: readonly ShelfRow[]; left: number; year: SchoolYear }) {
   const { household, today } = useHousehold();
   const style = household.settings.dateStyle;
   const { draft, ids } = useMemo(() => {
-    let n = 0;
-    const made = shelfOf(household, year, rows, today, () => `draft ${++n}`);
+    const made = shelfOf(household, year, rows, today, draftIds());
     const puts = 'puts' in made ? made.puts : [];
     return {
       draft: applied(household, puts as Change[]),

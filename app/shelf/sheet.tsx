@@ -61,7 +61,7 @@ export function Sheet<C extends string>({
   const [anchor, setAnchor] = useState<Cell>({ row: 0, column: start });
   const [editing, setEditing] = useState<string>();
   // The virtualizer keeps its own state between renders, which the compiler must not memoize away.
-  // eslint-disable-next-line react-hooks/incompatible-library
+  // oxlint-disable-next-line react/incompatible-library
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,

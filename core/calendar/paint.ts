@@ -4,7 +4,10 @@ import { dayKind, shapeOn } from './year';
 
 /** What a press or a sweep over the year makes of its days. */
 export type Paint =
-  { kind: 'close'; label: string } | { kind: 'open' } | { kind: 'light'; share: number } | { kind: 'catch-up' };
+  | { kind: 'close'; label: string }
+  | { kind: 'open' }
+  | { kind: 'light'; share: number }
+  | { kind: 'catch-up' };
 
 /**
  * The year with the days from `from` to `to` (both included, in either order) closed, opened, made light, or kept free

@@ -8,7 +8,10 @@ export const MS_A_DAY = 86_400_000;
 
 /** The zone in which an event's times are written. Floating times are the household's own. */
 export type EventZone =
-  { kind: 'floating' } | { kind: 'utc' } | { kind: 'named'; name: string } | { kind: 'described'; zone: ICAL.Timezone };
+  | { kind: 'floating' }
+  | { kind: 'utc' }
+  | { kind: 'named'; name: string }
+  | { kind: 'described'; zone: ICAL.Timezone };
 
 /** Whether a zone is one of the IANA time zone database. */
 export const isZone = (name: string): boolean => IANAZone.isValidZone(name);

@@ -7,7 +7,8 @@ export const practises = (state: Pick<Household, 'enrolments'>, courseId: Id | u
 
 /** Where the questions of one child in a game come from. */
 export type Source =
-  { kind: 'drill'; id: Id; name: string; drill: Drill } | { kind: 'deck'; id: Id; name: string; deck: Deck };
+  | { kind: 'drill'; id: Id; name: string; drill: Drill }
+  | { kind: 'deck'; id: Id; name: string; deck: Deck };
 
 /** What a source asks from. */
 export const askedFrom = (state: Household, source: Source): Question[] =>
