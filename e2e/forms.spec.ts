@@ -57,7 +57,10 @@ const FORMS: Form[] = [
   {
     view: '/shelf/history',
     open: /^Pause, swap, verdict: /,
-    leave: [[/^Swap it/, 'a swap ends this one and begins another: a deed of its own']],
+    leave: [
+      [/^Swap it/, 'a swap ends this one and begins another: a deed of its own'],
+      [/^(From|Taken up again)/, 'from today on what is chosen holds at once; a day to come has a test of its own'],
+    ],
   },
   { view: '/shelf/history', open: /^What must come first: / },
   { view: '/shelf/history', open: 'Parts and purchase' },

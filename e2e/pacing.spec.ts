@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, ownFrom, settled, startOwn, status, test } from './app';
+import { expect, ownFrom, settled, startOwn, status, test, walk } from './app';
 
 test('a changed rule is seen before it is kept: last day, in hand, steps and teacher a week; then undone', async ({
   page,
@@ -227,6 +227,51 @@ test('choices of one child leave the book alone: variant, presence from a day on
   await expect(page.getByRole('region', { name: 'Units of The Copybook Row' })).toContainText('Letters home', {
     timeout: 40_000,
   });
+});
+
+test('paused from a day to come until another: planned for, told, left out again', async ({ page }) => {
+  await page.goto('/shelf/latin');
+  const dialog = page.getByRole('dialog');
+  const line = page.getByRole('region', { name: 'Who takes it' }).getByRole('listitem').first();
+  const open = () =>
+    page
+      .getByRole('button', { name: /^Pause/ })
+      .first()
+      .click();
+  await expect(line).toContainText('14 days in hand');
+  await open();
+  await dialog.getByLabel('It is').selectOption('paused');
+  await dialog.getByLabel('From', { exact: true }).fill('1 Mar 2027');
+  await dialog.getByLabel('Taken up again on').fill('22 Feb 2027');
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(dialog.getByRole('alert')).toContainText('a day after the one from which it is paused');
+  await dialog.getByLabel('Taken up again on').fill('15 Mar 2027');
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(line).toContainText('paused from 1 Mar 2027, running from 15 Mar 2027');
+  // Lost are its four sittings of either week, and the Saturday kept free between them.
+  await expect(line).toContainText('5 days in hand');
+  for (const [week, there] of [
+    ['2027-02-22', true],
+    ['2027-03-01', false],
+    ['2027-03-08', false],
+    ['2027-03-15', true],
+  ] as const) {
+    await walk(page, `/week?of=${week}`);
+    await settled(page);
+    await expect(page.locator('[data-sitting="arith-wren"]').first()).toBeVisible();
+    expect((await page.locator('[data-sitting="latin"]').count()) > 0).toBe(there);
+  }
+
+  // Without the pause what would come after it is nothing either.
+  await walk(page, '/shelf/latin');
+  await open();
+  await dialog.getByRole('button', { name: 'Leave this out' }).first().click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(line).toContainText('14 days in hand');
+  await expect(line).not.toContainText('paused');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(line).toContainText('paused from 1 Mar 2027');
 });
 
 test('paused and resumed, swapped for another from today, a verdict for each child', async ({ page }) => {

@@ -14,7 +14,7 @@ import {
   type PaceRule,
   type SchoolYear,
 } from '../../core/household';
-import { paceEntered } from '../../core/pace';
+import { lifeEntered, paceEntered } from '../../core/pace';
 
 export interface PaceValues {
   childIds: string[];
@@ -235,11 +235,12 @@ export function draftOf(
     ...(v.fromStepId ? { fromStepId: v.fromStepId } : {}),
     ...(v.firstDate ? { firstDate: v.firstDate } : {}),
     ...(v.target ? { target: v.target } : {}),
-    life: v.life,
+    life: kept?.life ?? v.life,
     takesOptional: v.takesOptional,
     ...(v.easy.length > 0 ? { easy: v.easy } : {}),
     ...(v.splitOver ? { splitOver: Number(v.splitOver) } : {}),
     ...(faster.length + others.length > 0 ? { stretches: [...faster, ...others] } : {}),
   };
-  return ahead ? paceEntered(put, ahead) : put;
+  const paced = ahead ? paceEntered(put, ahead) : put;
+  return v.life === put.life ? paced : lifeEntered(paced, { from: fromDay(today), life: v.life }, today);
 }

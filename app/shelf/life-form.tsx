@@ -1,87 +1,61 @@
-import { useState } from 'react';
-import { fromDay } from '../../core/calendar';
-import {
-  byId,
-  childrenOf,
-  type Course,
-  type Enrolment,
-  type Household,
-  type Life,
-  LIVES,
-  type Verdict,
-  type WORTHS,
-} from '../../core/household';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useForm, useWatch } from 'react-hook-form';
+import { byId, childrenOf, type Course, type Enrolment, type Household, LIVES } from '../../core/household';
 import { swapCourse, takeAgain } from '../../core/deeds';
 import { isThrough } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
+import { DateControl } from '../ui/date-control';
+import { shortDate } from '../ui/dates';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { LIFE_WORDS, listing, WORTH_WORDS } from '../ui/words';
 import { newId } from '../ui/id';
+import { lifeSchema, type LifeValues, lifeValuesOf, livingOf } from './life-values';
 
-type Worth = (typeof WORTHS)[number] | '';
-
-/** The life of an enrolment: paused, resumed, dropped, finished, swapped for another; and what it was worth to each child. */
+/**
+ * The life of an enrolment: paused, resumed, dropped, finished, today or from a day to come on; swapped for another; and what it was
+ * worth to each child.
+ */
 export function LifeForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
   const { household, year, today } = useHousehold();
   const commit = useFormCommit();
-  const [life, setLife] = useState<Life>(enrolment.life);
-  const [swap, setSwap] = useState('');
-  const [again, setAgain] = useState<'' | 'whole' | 'half'>('');
-  const through = isThrough(household, enrolment);
-  const [verdicts, setVerdicts] = useState<Record<string, { worth: Worth; text: string }>>(
-    Object.fromEntries((enrolment.verdicts ?? []).map((v) => [v.childId, { worth: v.worth, text: v.text }])),
-  );
+  const style = household.settings.dateStyle;
   const children = childrenOf(household, enrolment);
+  const { register, handleSubmit, control, formState, setValue } = useForm<LifeValues>({
+    resolver: yupResolver(lifeSchema(today)),
+    defaultValues: lifeValuesOf(enrolment, children, today),
+  });
+  const { errors } = formState;
+  const [life, lives, swap] = useWatch({ control, name: ['life', 'lives', 'swap'] });
   const who = listing(children.map((c) => c.name));
-  const courses = household.courses.filter((c) => c.id !== course.id);
-  const keep = async () => {
-    const next = byId(household.courses, swap);
-    const given: Verdict[] = children.flatMap((c) => {
-      const v = verdicts[c.id];
-      if (!v?.worth) return [];
-      const old = enrolment.verdicts?.find((o) => o.childId === c.id);
-      const same = old?.worth === v.worth && old.text === v.text.trim();
-      return [{ childId: c.id, worth: v.worth, text: v.text.trim(), date: same ? old.date : fromDay(today) }];
-    });
-    const { verdicts: _v, swappedFor, ...rest } = enrolment;
-    const put: Enrolment = {
-      ...rest,
-      life,
-      ...(given.length > 0 ? { verdicts: given } : {}),
-      ...(life === 'dropped' && swappedFor ? { swappedFor } : {}),
-    };
-    const words = next
-      ? `${course.title} swapped for ${next.title} for ${who}`
-      : `${course.title} for ${who}: ${LIFE_WORDS[life]}`;
+  const keep = handleSubmit(async (v) => {
     const id = newId();
-    if (again !== '') {
-      const part = again === 'half' ? 'its second half' : 'all of it';
+    if (v.again !== '') {
+      const part = v.again === 'half' ? 'its second half' : 'all of it';
       const taken = await commit(`${course.title} for ${who}: ${part} once more`, (now) =>
-        takeAgain(now, enrolment.id, again === 'half', today, id),
+        takeAgain(now, enrolment.id, v.again === 'half', today, id),
       );
       if (taken) close();
       return;
     }
+    const put = livingOf(enrolment, v, today);
+    const next = byId(household.courses, v.swap);
+    const ahead = put.life === v.life ? '' : ` from ${shortDate(style, v.from, today)}`;
+    const words = next
+      ? `${course.title} swapped for ${next.title} for ${who}`
+      : `${course.title} for ${who}: ${LIFE_WORDS[v.life]}${ahead}`;
     const wish = next
       ? (now: Household) => swapCourse(now, year, put, next.id, today, id)
       : [{ table: 'enrolments' as const, put }];
     if (await commit(words, wish)) close();
-  };
+  });
   return (
-    <FormDialog
-      title={`${course.title}: ${who}`}
-      close={close}
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep();
-      }}
-    >
-      {through && (
+    <FormDialog title={`${course.title}: ${who}`} close={close} onSubmit={(e) => void keep(e)}>
+      {isThrough(household, enrolment) && (
         <Field label="Go over it once more" hint="The first time keeps its record.">
           {(p) => (
-            <select {...p} value={again} onChange={(e) => setAgain(e.target.value as typeof again)}>
+            <select {...p} {...register('again')}>
               <option value="">no</option>
               <option value="whole">all of it, from today</option>
               <option value="half">its second half, from today</option>
@@ -89,52 +63,85 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
           )}
         </Field>
       )}
-      <Field label="It is">
-        {(p) => (
-          <select
-            {...p}
-            value={swap ? 'dropped' : life}
-            disabled={swap !== ''}
-            onChange={(e) => setLife(e.target.value as Life)}
-          >
-            {LIVES.map((l) => (
-              <option key={l} value={l}>
-                {LIFE_WORDS[l]}
-              </option>
-            ))}
-          </select>
+      <div className="grid gap-4 sm:grid-cols-2">
+        {swap === '' && (
+          <Field label="It is">
+            {(p) => (
+              <select {...p} {...register('life')}>
+                {LIVES.map((l) => (
+                  <option key={l} value={l}>
+                    {LIFE_WORDS[l]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
         )}
-      </Field>
+        {swap === '' && (
+          <DateControl
+            label="From"
+            hint="A day to come is planned for from now on."
+            control={control}
+            name="from"
+            fault={errors.from?.message}
+          />
+        )}
+        {swap === '' && life === 'paused' && (
+          <DateControl
+            label="Taken up again on"
+            hint="Empty: not known yet. Until then it keeps its pace; the rest is left for later."
+            control={control}
+            name="back"
+            fault={errors.back?.message}
+          />
+        )}
+      </div>
+      {enrolment.rule.kind === 'loop' && (
+        <p role="status" className="border-l-4 border-ink pl-3 text-aside">
+          It takes turns with others: until the day itself turns are planned with those who take them today.
+        </p>
+      )}
+      {lives.map((l) => (
+        <p key={l.from} className="flex flex-wrap items-center gap-3">
+          From {shortDate(style, l.from, today)}: {LIFE_WORDS[l.life]}
+          <button
+            type="button"
+            className="btn btn-quiet"
+            onClick={() =>
+              setValue(
+                'lives',
+                lives.filter((x) => x.from !== l.from),
+                { shouldDirty: true },
+              )
+            }
+          >
+            Leave this out
+          </button>
+        </p>
+      ))}
       <Field
         label="Swap it for"
         hint="From today on the other takes its weekdays and its pace; the record of this one is kept."
       >
         {(p) => (
-          <select {...p} value={swap} onChange={(e) => setSwap(e.target.value)}>
+          <select {...p} {...register('swap')}>
             <option value="">nothing</option>
-            {courses.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.title}
-              </option>
-            ))}
+            {household.courses
+              .filter((c) => c.id !== course.id)
+              .map((c) => (
+                <option key={c.id} value={c.id}>
+                  {c.title}
+                </option>
+              ))}
           </select>
         )}
       </Field>
-      {children.map((c) => (
+      {children.map((c, i) => (
         <fieldset key={c.id} className="flex flex-wrap items-end gap-3">
           <legend className="label mb-1 flex items-center gap-2">
             What it was worth to <ChildName child={c} />
           </legend>
-          <select
-            aria-label={`verdict for ${c.name}`}
-            value={verdicts[c.id]?.worth ?? ''}
-            onChange={(e) =>
-              setVerdicts({
-                ...verdicts,
-                [c.id]: { text: verdicts[c.id]?.text ?? '', worth: e.target.value as Worth },
-              })
-            }
-          >
+          <select aria-label={`verdict for ${c.name}`} {...register(`verdicts.${i}.worth`)}>
             <option value="">not said yet</option>
             {Object.entries(WORTH_WORDS).map(([w, words]) => (
               <option key={w} value={w}>
@@ -147,12 +154,13 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
             aria-label={`why, for ${c.name}`}
             maxLength={2000}
             placeholder="in a few words"
-            disabled={!verdicts[c.id]?.worth}
-            value={verdicts[c.id]?.text ?? ''}
-            onChange={(e) =>
-              setVerdicts({ ...verdicts, [c.id]: { worth: verdicts[c.id]?.worth ?? '', text: e.target.value } })
-            }
+            {...register(`verdicts.${i}.text`)}
           />
+          {errors.verdicts?.[i]?.worth && (
+            <p role="alert" className="w-full text-aside font-semibold">
+              {errors.verdicts[i].worth.message}
+            </p>
+          )}
         </fieldset>
       ))}
     </FormDialog>

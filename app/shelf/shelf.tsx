@@ -11,7 +11,7 @@ import {
   coursesInOrder,
   type Enrolment,
 } from '../../core/household';
-import { finishOf, finishWords } from '../../core/overview';
+import { finishOf, finishWords, livesWords } from '../../core/overview';
 import { forecastDay, isTaken, progressOf, isPlanned, ruleWords } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { useQuery } from '../ui/use-query';
@@ -169,6 +169,7 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
   const { plan, reserves } = usePlan();
   const progress = progressOf(household, enrolment);
   const reserve = reserves.get(enrolment.id);
+  const ahead = livesWords(household.settings.dateStyle, enrolment, today);
   const finish = finishWords(household.settings.dateStyle, finishOf(plan, enrolment.id, reserve), today);
   const forecast = isPlanned(enrolment) ? undefined : forecastDay(household, enrolment, today);
   return (
@@ -187,7 +188,7 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
       </span>
       <span className="text-aside leading-snug">
         {!isTaken(enrolment) ? (
-          <span className="text-soft">{LIFE_WORDS[enrolment.life]}</span>
+          <span className="text-soft">{[LIFE_WORDS[enrolment.life], ahead].filter(Boolean).join(' · ')}</span>
         ) : !isPlanned(enrolment) ? (
           <span className="text-soft">
             {progress.open === 0
@@ -196,12 +197,12 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
                 ? 'when there is time; nothing done in the last four weeks'
                 : `when there is time · at this pace until ${shortDate(household.settings.dateStyle, forecast, today)}`}
           </span>
-        ) : reserve?.projected === undefined ? (
+        ) : reserve?.projected === undefined && !reserve?.forLater ? (
           <span className="text-soft">{progress.open === 0 ? 'nothing left to do' : 'no weekday set'}</span>
         ) : (
           <>
-            {reserve.daysInHand !== undefined && <b className="font-semibold">{inHand(reserve.daysInHand)}</b>}
-            <span className="block text-soft">{[ruleWords(enrolment), finish].filter(Boolean).join(' · ')}</span>
+            {reserve?.daysInHand !== undefined && <b className="font-semibold">{inHand(reserve.daysInHand)}</b>}
+            <span className="block text-soft">{[ruleWords(enrolment), finish, ahead].filter(Boolean).join(' · ')}</span>
           </>
         )}
       </span>

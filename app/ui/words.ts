@@ -1,4 +1,4 @@
-import type { Colour, DayShow, Life, MarkKind, Presence, Verdict } from '../../core/household';
+import type { Colour, DayShow, MarkKind, Presence, Verdict } from '../../core/household';
 
 /** The one place for how the program's words are shown. */
 export const PRESENCE_WORDS: Record<Presence, string> = {
@@ -41,14 +41,7 @@ export const SIGNS: Record<MarkKind, string> = {
   missed: 'm',
 };
 
-export const LIFE_WORDS: Record<Life, string> = {
-  waiting: 'waiting (for its box, or until ready)',
-  tried: 'trying it out',
-  running: 'running',
-  paused: 'paused',
-  finished: 'finished',
-  dropped: 'dropped',
-};
+export { LIFE_WORDS } from '../../core/words';
 
 export const WORTH_WORDS: Record<Verdict['worth'], string> = {
   again: 'would take it again',

@@ -10,7 +10,7 @@ import {
   type OverviewRow,
   type StepPlace,
 } from '../../core/overview';
-import { isTaken } from '../../core/pace';
+import { isTakenFrom } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { ChildChoice } from '../ui/child-choice';
@@ -129,8 +129,9 @@ export default function CoursesPage() {
         <RowsDrag view={shown} span={span} today={today} open={open} choose={choose} />
         <p className="pt-1 text-note text-soft">
           Filled: done. Hatched: known. Open box: to come. Dotted: left out. Diamond: test. Thick stroke: should end by.
-          Thick line: now. On top: minutes asked of a teacher, the line being their hours; dot: new lessons clash; black
-          week: crowded. Press a course for its units; drag a unit by its bracket to another week.
+          Dotted stroke: another pace from then on, paused, or taken up again. Thick line: now. On top: minutes asked of
+          a teacher, the line being their hours; dot: new lessons clash; black week: crowded. Press a course for its
+          units; drag a unit by its bracket to another week.
         </p>
         {row && plan && (
           <Suspense>
@@ -153,7 +154,7 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
   const fills = new Set(household.enrolments.flatMap((e) => (e.gates ?? []).map((g) => g.fillId)));
   const waits = view.groups
     .flatMap((g) => g.rows)
-    .filter((row) => isTaken(row.enrolment) && row.counts.waiting > 0 && !fills.has(row.enrolment.id));
+    .filter((row) => isTakenFrom(row.enrolment, today) && row.counts.waiting > 0 && !fills.has(row.enrolment.id));
   if (isOver(year, today)) return <p className="pb-3">{year.name} is over: this is what is on record of it.</p>;
   if (found.length === 0 && waits.length === 0)
     return <p className="pb-3">Every step of every running course has a date, and each course ends in time.</p>;
@@ -200,6 +201,7 @@ const PLACE_WORDS: Record<StepPlace, string> = {
   'to come': 'to come',
   unplaced: 'without a day',
   waiting: 'waiting',
+  'for later': 'left for later',
 };
 
 /** The units of one course with their dates; each opens to its lessons, and can be asked to begin in another week. */
@@ -224,8 +226,14 @@ function Units({ row, view }: { row: OverviewRow; view: Overview }) {
         {row.counts['to come']} to come
         {row.counts.unplaced > 0 && `, ${row.counts.unplaced} without a day`}
         {row.counts.waiting > 0 && `, ${row.counts.waiting} waiting`}
+        {row.counts['for later'] > 0 && `, ${row.counts['for later']} left for later`}
         {row.reserve?.daysInHand !== undefined && <b> · {inHand(row.reserve.daysInHand)}</b>}
       </p>
+      {row.changes.map(({ day, words }) => (
+        <p key={`${day} ${words}`} className="text-aside">
+          From {shortDate(style, day, today)}: {words}
+        </p>
+      ))}
       <ul>
         {row.units.map((u, i) => (
           <li key={u.unit.id} className="border-b border-rule">
@@ -245,7 +253,7 @@ function Units({ row, view }: { row: OverviewRow; view: Overview }) {
                   .map((p) => `${u.counts[p]} ${PLACE_WORDS[p]}`)
                   .join(', ')}
               </span>
-              {isTaken(row.enrolment) && u.counts['to come'] + u.counts.unplaced > 0 && (
+              {isTakenFrom(row.enrolment, today) && u.counts['to come'] + u.counts.unplaced > 0 && (
                 <button
                   type="button"
                   className="btn btn-quiet page-link print:hidden"
@@ -260,7 +268,7 @@ function Units({ row, view }: { row: OverviewRow; view: Overview }) {
               <ol className="columns-1 pb-2 pl-4 text-aside sm:columns-2 lg:columns-3">
                 {lessonsOf(row, u.unit).map((l) => (
                   <li key={l.id} className="break-inside-avoid">
-                    {isTaken(row.enrolment) && (l.place === 'to come' || l.place === 'unplaced') ? (
+                    {isTakenFrom(row.enrolment, today) && (l.place === 'to come' || l.place === 'unplaced') ? (
                       <button
                         type="button"
                         className="page-link min-h-[24px] cursor-pointer"

@@ -2,7 +2,6 @@ import { memo } from 'react';
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
 import { lessonName } from '../../core/course';
 import type { Overview, OverviewCell, OverviewRow, OverviewUnit, OverviewWeek, StepPlace } from '../../core/overview';
-import { isTaken } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { monthName, WEEKDAY_NAMES } from '../ui/dates';
 import { Ornament } from '../ui/ornament';
@@ -269,7 +268,7 @@ const CourseRow = memo(function CourseRow({
       <path d={`M${LABEL} ${y + 36}H${x(span.to)}`} className="rows-base" />
       {namedUnits(row, at, span, x).map(({ unit, a, b, name }) => (
         <g key={unit.unit.id}>
-          {unit.counts['to come'] > 0 && isTaken(row.enrolment) && (
+          {unit.counts['to come'] > 0 && (
             <rect
               x={a}
               y={y}
@@ -299,6 +298,17 @@ const CourseRow = memo(function CourseRow({
       ) : (
         <Boxes cells={[...row.cells].filter(([i]) => inside(i))} x={x} y={box} width={span.week} />
       )}
+      {row.changes
+        .filter(({ day }) => inside(at(day)))
+        .map(({ day, words }) => (
+          <path
+            key={`${day} ${words}`}
+            d={`M${x(at(day)) + ((day - view.weeks[at(day)]!.start) / 7) * span.week} ${box - 3}v21`}
+            className="rows-change"
+          >
+            <title>{`${row.course.title}: from then on ${words}`}</title>
+          </path>
+        ))}
       {inside(target) && <path d={`M${x(target + 1) - 1.5} ${box - 3}v21`} className="rows-target" />}
       {late && row.lastPlanned !== undefined && inside(at(row.lastPlanned)) && (
         <path d={`M${x(target + 1)} ${box + 8}H${x(at(row.lastPlanned) + 1)}`} className="rows-late" />
@@ -388,6 +398,7 @@ const PLACE_CLASS: Record<StepPlace, string> = {
   'to come': 'rows-box',
   unplaced: 'rows-box',
   waiting: 'rows-box',
+  'for later': 'rows-box',
 };
 
 function DayBoxes({

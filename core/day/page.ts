@@ -27,7 +27,7 @@ import {
 } from '../household';
 import { isOpen, compareMarks, marksByEnrolment, type Standing, standingsOf, wasSat } from '../log';
 import { proofsOf, type ProofStanding } from '../proof';
-import { isPlanned, isTaken, paceOn, remainingSteps } from '../pace';
+import { isPlanned, isTaken, isTakenOn, paceOn, remainingSteps } from '../pace';
 import type { Plan } from '../stagger';
 
 /** One step on a day's page. */
@@ -284,7 +284,7 @@ function wheneverOn(state: Household, groups: readonly DayGroup[], day: Day, pas
   // Nor is anything planned on a day gone by, on which something was done all the same.
   const unplanned = past || isBetweenYears(state.years, day);
   return inOrderOfDay(state)
-    .filter((e) => isTaken(e) && (unplanned || !isPlanned(e)))
+    .filter((e) => isTakenOn(e, day) && (unplanned || !isPlanned(e)))
     .flatMap((e): DayGroup[] => {
       const next = remainingSteps(state, e).find((s) => !onPage.has(`${e.id} ${s.id}`));
       const sitting = next && sittingOf({ ...state, marks: NO_MARKS }, e, day, fromDay(day), [next.id]);

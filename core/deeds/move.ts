@@ -1,7 +1,7 @@
 import { type Day, fromDay } from '../calendar';
 import { byId, type Enrolment, type Household, type Id, type Put, type SchoolYear } from '../household';
 import { contentsOf, flatten } from '../course';
-import { isThrough, swapRows } from '../pace';
+import { ended, isThrough, swapRows } from '../pace';
 import type { Plan } from '../stagger';
 import { type BoxWait, moveSitting } from '../week';
 
@@ -56,13 +56,13 @@ export function takeAgain(now: Household, enrolmentId: Id, half: boolean, today:
   const lessons = [...new Set(steps.map((s) => s.lesson.id))];
   const middle = lessons[Math.floor(lessons.length / 2)];
   const from = half ? steps.find((s) => s.lesson.id === middle) : undefined;
-  const { target: _t, verdicts: _v, swappedFor: _s, gates: _g, fromStepId: _f, ...same } = before;
+  const { target: _t, lives: _l, verdicts: _v, swappedFor: _s, gates: _g, fromStepId: _f, ...same } = before;
   const taken: Enrolment = {
     ...{ ...same, id: newId, life: 'running', firstDate: fromDay(today) },
     ...(from ? { fromStepId: from.id } : {}),
   };
   return [
-    { table: 'enrolments', put: { ...before, life: 'finished' } },
+    { table: 'enrolments', put: ended(before, 'finished') },
     { table: 'enrolments', put: taken },
   ];
 }

@@ -1,4 +1,5 @@
 import { type Day, fromDay } from '../calendar';
+import { ended } from '../pace';
 import type { Child, Household, Put } from '../household';
 
 /**
@@ -16,7 +17,7 @@ export function putChild(now: Household, child: Child, today: Day): Put[] {
   );
   return [
     { table: 'children', put: child },
-    ...ending.map((e): Put => ({ table: 'enrolments', put: { ...e, life: 'dropped' } })),
+    ...ending.map((e): Put => ({ table: 'enrolments', put: ended(e, 'dropped') })),
   ];
 }
 

@@ -3,7 +3,7 @@ import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id, SchoolYear } from '../household';
 import { MARKS, sits } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
-import { isTaken, openDates, type Track, wishOf } from '../pace';
+import { isTakenFrom, openDates, stopsOn, type Track, wishOf } from '../pace';
 import type { Plan } from '../stagger';
 import type { Spread, Weeks } from './model';
 
@@ -40,7 +40,9 @@ export function recordOf(state: Household, year: SchoolYear, enrolment: Enrolmen
   );
   const first = Math.min(...touched.keys());
   const inYear = (d: Day) => d >= Math.max(first, toDay(year.start)) && d < today;
-  const open = openDates(state, enrolment, year).filter(inYear);
+  // Of the past: nothing entered for days to come was so then.
+  const { lives: _, ...sofar } = enrolment;
+  const open = openDates(state, sofar, year).filter(inYear);
   const sat = open.filter((d) => touched.get(d) === true || (listed.has(d) && touched.get(d) !== false));
   const extra = [...finished.keys()].filter((d) => inYear(d) && !open.includes(d));
   const weeks = new Map<Day, number[]>();
@@ -121,8 +123,14 @@ export function priorOf(state: Household, enrolment: Enrolment, plan: Plan): { w
   return { weeks: weeks.some((w) => w.some((n) => n > 0)) ? weeks : [] };
 }
 
-/** Enrolments that something can be foretold of: taken, with steps to come in the plan and an end of their own. */
+/**
+ * Enrolments that something can be foretold of: taken now or from a day to come on, with steps to come in the plan and an end of their
+ * own; not one that is paused or over from a day to come on, whatever is left of it.
+ */
 export const foretold = (state: Household, plan: Plan): Enrolment[] =>
   state.enrolments.filter(
-    (e) => isTaken(e) && (plan.tracks.find((t) => t.enrolmentId === e.id)?.stepIds.length ?? 0) > 0,
+    (e) =>
+      isTakenFrom(e, plan.today) &&
+      stopsOn(e, plan.today) === undefined &&
+      (plan.tracks.find((t) => t.enrolmentId === e.id)?.stepIds.length ?? 0) > 0,
   );

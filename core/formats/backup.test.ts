@@ -130,6 +130,7 @@ describe('names of what is not there', () => {
     './fixtures/version-5-hours.json',
     './fixtures/version-5-held.json',
     './fixtures/version-5-paces.json',
+    './fixtures/version-5-lives.json',
     '../../demo/household.json',
   ].map(read);
 

@@ -316,6 +316,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     firstDate: opt(date),
     target: opt(date),
     life: oneOf(H.LIVES),
+    lives: opt(list(record({ from: date, life: oneOf(H.LIVES) }), 1, 20)),
     takesOptional: yesNo,
     optionalKinds: opt(list(oneOf(H.KINDS), 0, H.KINDS.length)),
     variant: opt(text(60)),

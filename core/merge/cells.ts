@@ -33,7 +33,10 @@ const WIDE: Partial<Record<AnyTable, Wide>> = {
   calendars: { lists: { decisions: 'uid' } },
   courses: { lists: { parts: 'id', rhythms: 'id' } },
   enrolments: {
-    together: [['rule', 'perSitting', 'minutesPerSitting', 'paces']],
+    together: [
+      ['rule', 'perSitting', 'minutesPerSitting', 'paces'],
+      ['life', 'lives'],
+    ],
     lists: { gates: 'id', verdicts: 'childId' },
   },
   // What a mark was of is filled in by the program (`keepPast`), and must not outdo what somebody wrote on the other device.

@@ -166,6 +166,7 @@ const FIELDS: Record<string, string> = {
   perSitting: 'steps a sitting',
   paces: 'pace from a date on',
   life: 'whether it is taken',
+  lives: 'whether it is taken from a date on',
   teacherId: 'teacher',
   childIds: 'children',
   teacherIds: 'teachers',

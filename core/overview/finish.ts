@@ -11,13 +11,15 @@ export type Finish =
   | { kind: 'beyond'; unplaced: number; earliest: Day | undefined }
   /** Steps wait at a gate: what is planned before it ends on `day`. */
   | { kind: 'waiting'; waiting: number; day: Day | undefined }
+  /** It is paused or over from a day to come on: what is planned before that ends on `day`. */
+  | { kind: 'stops'; later: number; day: Day | undefined }
   | { kind: 'nothing left' }
   /** The plan knows nothing of it: no plan yet, or no weekday. */
   | { kind: 'unknown' };
 
 /** When an enrolment would finish by a plan; `reserve` is its own count, for what is left and the earliest fit. */
 export function finishOf(plan: Plan | undefined, enrolmentId: Id, reserve: Reserve | undefined): Finish {
-  if (reserve?.remaining === 0) return { kind: 'nothing left' };
+  if (reserve?.remaining === 0 && reserve.forLater === 0) return { kind: 'nothing left' };
   const track = plan?.tracks.find((t) => t.enrolmentId === enrolmentId);
   if (!track || !reserve) return { kind: 'unknown' };
   const placed = track.days.filter((d) => d >= 0);
@@ -26,6 +28,7 @@ export function finishOf(plan: Plan | undefined, enrolmentId: Id, reserve: Reser
   if (unplaced > 0) return { kind: 'beyond', unplaced, earliest: reserve.projected };
   const waiting = reserve.remaining - track.stepIds.length;
   if (waiting > 0) return { kind: 'waiting', waiting, day };
+  if (reserve.forLater > 0) return { kind: 'stops', later: reserve.forLater, day };
   return day === undefined ? { kind: 'unknown' } : { kind: 'planned', day };
 }
 
@@ -40,6 +43,8 @@ export function finishWords(style: DateStyle, finish: Finish, today: Day): strin
     }
     case 'waiting':
       return `${count(finish.waiting, 'step')} held until ready`;
+    case 'stops':
+      return `${count(finish.later, 'step')} left for later`;
     case 'nothing left':
       return 'nothing left to do';
     case 'unknown':

@@ -27,7 +27,8 @@ import { marksByEnrolment, standingsOf } from '../log';
 import {
   anybodyLeft,
   isPlanned,
-  isTaken,
+  isTakenFrom,
+  stopsOn,
   makeTrack,
   openDates,
   paceOn,
@@ -41,9 +42,10 @@ import {
   wishOf,
 } from '../pace';
 import type { Plan } from '../stagger';
+import { changesAhead } from './paces';
 
 /** Where a step of a course stands in the year; `waiting`: at a gate that nobody can date yet. */
-export type StepPlace = 'done' | 'known' | 'left out' | 'to come' | 'unplaced' | 'waiting';
+export type StepPlace = 'done' | 'known' | 'left out' | 'to come' | 'unplaced' | 'waiting' | 'for later';
 
 /** One household week of the year. */
 export interface OverviewWeek {
@@ -87,6 +89,8 @@ export interface OverviewRow {
   /** The date it should end by, and the last date on which the plan places a step of it. */
   target: Day;
   lastPlanned: Day | undefined;
+  /** Days to come from which on it goes at another pace, is paused, or is taken up again. */
+  changes: { day: Day; words: string }[];
 }
 export interface Overview {
   weeks: OverviewWeek[];
@@ -176,17 +180,19 @@ function rowOf(
   const units = new Map<Unit, OverviewUnit>();
   const counts = noCounts();
   let lastPlanned: Day | undefined;
+  const stop = stopsOn(enrolment, today);
   for (const step of takenSteps(state, enrolment)) {
     const standing = standings.get(step.id);
     const settled = standing && standing.state !== 'open' ? standing.state : undefined;
     const day = settled ? toDay(standing!.last.date) : (planned.get(step.id) ?? -1);
     const waits = track !== undefined && !planned.has(step.id);
-    const place: StepPlace = settled ?? (day >= 0 ? 'to come' : waits ? 'waiting' : 'unplaced');
+    const rest = !waits ? 'unplaced' : stop !== undefined ? 'for later' : 'waiting';
+    const place: StepPlace = settled ?? (day >= 0 ? 'to come' : rest);
     counts[place]++;
     const unit = units.get(step.unit) ?? { unit: step.unit, from: undefined, to: undefined, counts: noCounts() };
     units.set(step.unit, unit);
     unit.counts[place]++;
-    if (place === 'unplaced' || place === 'waiting') continue;
+    if (place === 'unplaced' || place === 'waiting' || place === 'for later') continue;
     if (place === 'to come') lastPlanned = Math.max(lastPlanned ?? day, day);
     if (day < toDay(year.start) || day > toDay(year.end)) continue;
     unit.from = Math.min(unit.from ?? day, day);
@@ -203,7 +209,8 @@ function rowOf(
   const inYear = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).some(
     (m) => m.date >= year.start && m.date <= year.end,
   );
-  if ((!isTaken(enrolment) || isOver(year, today)) && !inYear) return undefined;
+  const taken = isTakenFrom(enrolment, today);
+  if ((!taken || isOver(year, today)) && !inYear) return undefined;
   return {
     enrolment,
     course,
@@ -211,9 +218,10 @@ function rowOf(
     cells,
     units: [...units.values()],
     counts,
-    reserve: isTaken(enrolment) ? reserveOf(makeTrack(state, year, enrolment, today), year) : undefined,
-    target: targetDay(enrolment, year),
+    reserve: taken ? reserveOf(makeTrack(state, year, enrolment, today), year) : undefined,
+    target: Math.min(targetDay(enrolment, year), (stop ?? Infinity) - 1),
     lastPlanned,
+    changes: changesAhead(state, enrolment, today),
   };
 }
 
@@ -224,6 +232,7 @@ const noCounts = (): Record<StepPlace, number> => ({
   'to come': 0,
   unplaced: 0,
   waiting: 0,
+  'for later': 0,
 });
 
 /** What does not fit into the year, and by how much. */
@@ -247,7 +256,7 @@ export function misfits(state: Household, year: SchoolYear, view: Overview, toda
     view.groups
       .flatMap((g) => g.rows)
       // Without a date to end by, and without a timetable, nothing can come too late.
-      .filter((r) => isTaken(r.enrolment) && anybodyLeft(state, r.enrolment, today))
+      .filter((r) => isTakenFrom(r.enrolment, today) && anybodyLeft(state, r.enrolment, today))
       .filter((r) => wishOf(r.enrolment) !== 'soonest' || r.enrolment.target !== undefined)
       .filter((r) => isPlanned(r.enrolment) && (r.counts.unplaced > 0 || (r.reserve?.daysInHand ?? 0) < 0))
       .map((row) => {

@@ -17,7 +17,7 @@ import {
   gateState,
   makeTrack,
   isMastered,
-  isTaken,
+  isTakenOn,
   masteryOfGate,
   remainingSteps,
   takenSteps,
@@ -58,7 +58,7 @@ export interface AtGate {
  * reading is told why.
  */
 export function closedGates(state: Household, year: SchoolYear, day: Day): AtGate[] {
-  const gated = state.enrolments.filter((e) => isTaken(e) && (e.gates ?? []).length > 0);
+  const gated = state.enrolments.filter((e) => isTakenOn(e, day) && (e.gates ?? []).length > 0);
   return gated.flatMap((enrolment): AtGate[] => {
     const standings = standingsOf(state.marks, enrolment.id);
     const taken = takenSteps(state, enrolment, day);

@@ -13,19 +13,21 @@ import {
   yearWithOutside,
 } from '../calendar';
 import type { Enrolment, Household, SchoolYear } from '../household';
+import { leavesOpen } from './lives';
 import { paceOn } from './paces';
 import { loopOf } from './turns';
 
 /**
  * Open dates of an enrolment in a school year: school days on its weekdays, not before its first date, on which at
- * least one of its children is there, and the days (of the year, not closed) to which the parent has moved a sitting by
+ * least one of its children is there and it is not paused or over by what was entered for days to come, and the days (of the year, not closed) to which the parent has moved a sitting by
  * hand, be they another weekday or a Saturday. An extra school day on a weekday without school is open to every course.
  */
 export function openDates(state: Household, enrolment: Enrolment, year: SchoolYear, moved: readonly Day[] = []): Day[] {
   const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
   const { loop, members } = loopOf(state, enrolment);
   const weekdaysOn = (d: Day) => loop?.weekdays ?? paceOn(enrolment, d).weekdays;
-  const there = (d: Day) => paceOn(enrolment, d).childIds.some((id) => !childOut(state, id, d));
+  const there = (d: Day) =>
+    leavesOpen(enrolment, d) && paceOn(enrolment, d).childIds.some((id) => !childOut(state, id, d));
   const whole = yearWithOutside(state, year);
   const takes = (d: Day) => weekdaysOn(d).includes(weekdayOf(d)) || !shapeOn(year, d).weekdays.includes(weekdayOf(d));
   const days = schoolDays(whole);
@@ -41,7 +43,8 @@ export function openDates(state: Household, enrolment: Enrolment, year: SchoolYe
 export function catchUpDates(state: CalendarParts, enrolment: Enrolment, year: SchoolYear): Day[] {
   const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
   return catchUpDays(yearWithOutside(state, year)).filter(
-    (d) => d >= first && paceOn(enrolment, d).childIds.some((id) => !childOut(state, id, d)),
+    (d) =>
+      d >= first && leavesOpen(enrolment, d) && paceOn(enrolment, d).childIds.some((id) => !childOut(state, id, d)),
   );
 }
 

@@ -6,7 +6,8 @@ import { isOpen, type Standing, standingsOf } from '../log';
 import { earliestFit } from './fit';
 import { isPlanned } from './rules';
 import { takenSteps } from './taken';
-import { isTaken, loopOf } from './turns';
+import { isTakenFrom } from './lives';
+import { loopOf } from './turns';
 import type { TrackOf, TrackOptions } from './types';
 
 /** What a gate does to the steps behind it. */
@@ -82,7 +83,7 @@ export function gateState(
     return day <= today ? { kind: 'open' } : { kind: 'behind', enrolmentId: other.id, stepId: '', gap: 0, day };
   }
   if (other.life === 'finished' || other.life === 'dropped') return { kind: 'open' };
-  if (!isTaken(other) || !isPlanned(other)) return { kind: 'held' };
+  if (!isTakenFrom(other, today) || !isPlanned(other)) return { kind: 'held' };
   const track = trackOf(state, year, other, today, { ...options, seen });
   const at = track.steps.findIndex((s) => s.id === last.id && (s.enrolmentId ?? track.enrolmentId) === other.id);
   const day = at < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[at];
@@ -140,7 +141,7 @@ export function fillWindow(
     const at = gatePosition(gate, taken, remaining, standings);
     if (at < 0) return { from: today, before: today };
     let from = today;
-    if (at > 0 && isTaken(other)) {
+    if (at > 0 && isTakenFrom(other, today)) {
       const track = trackOf(state, year, other, today, { ...options, seen });
       const i = track.steps.findIndex((s) => s.id === remaining[at - 1]!.id);
       const day = i < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[i];

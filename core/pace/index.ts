@@ -2,6 +2,7 @@ export * from './dates';
 export * from './figures';
 export * from './fit';
 export * from './gates';
+export * from './lives';
 export * from './morning';
 export * from './paces';
 export * from './progress';

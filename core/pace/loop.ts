@@ -73,6 +73,7 @@ export function loopTrack(
     },
     dated: steps.some((s) => s.weekday !== 0 || s.notBefore > today + 1),
     waiting: sum((t) => t.waiting),
+    forLater: 0,
     gates: tracks.flatMap((t) =>
       t.gates.flatMap((g) => {
         const at = steps.findIndex((s) => s.enrolmentId === t.enrolmentId && s.id === t.steps[g.at]!.id);

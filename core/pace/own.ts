@@ -6,6 +6,7 @@ import { catchUpDates, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
 import { idealFrom, idealSittings } from './ideal';
+import { stopsOn, withoutStop } from './lives';
 import { paceOn } from './paces';
 import { laterPhases, phaseOf } from './phases';
 import { pacing } from './rule';
@@ -89,8 +90,10 @@ export function ownTrack(
   const weekdays = weekdaysOf(now);
   const steps = trackSteps(state, enrolment, { taken, remaining, standings, used, pace, today, weekdays });
   const pinned = pinnedOn(state, enrolment, standings);
-  const regular = openDates(state, enrolment, year, [...pinned.keys()]);
-  const more = catchUp ? catchUpDates(state, enrolment, year).filter((d) => !regular.includes(d)) : [];
+  // Where it stops on a day to come its pace is laid out as if it went on, and then cut there.
+  const goingOn = withoutStop(enrolment, today);
+  const regular = openDates(state, goingOn, year, [...pinned.keys()]);
+  const more = catchUp ? catchUpDates(state, goingOn, year).filter((d) => !regular.includes(d)) : [];
   const open = more.length === 0 ? regular : [...regular, ...more].sort((a, b) => a - b);
   // A day that was ended takes nothing more but what was left on it by hand.
   const over = state.settings.stopped === fromDay(today);
@@ -128,6 +131,7 @@ export function ownTrack(
     today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
     dated: false,
     waiting: 0,
+    forLater: 0,
     gates: [],
     firm: firmness(state, enrolment),
     members: [enrolment.id],
@@ -136,6 +140,7 @@ export function ownTrack(
   track.ideal = idealSittings(track, now.rule, pace, taken, remaining, standings, open, early);
   for (const { from, anew, rule, pace: its, phase } of later)
     if (anew) track.ideal = idealFrom(track, from, { rule, pace: its, phase }, taken, remaining, early);
+  stopTrack(year, enrolment, track, today);
   const on = new Set([...(seen ?? []), enrolment.id]);
   holdAtGates(state, year, enrolment, track, {
     taken,
@@ -260,9 +265,30 @@ function holdAtGates(
 function cutTrack(track: Track, at: number): void {
   if (at >= track.steps.length) return;
   track.waiting += track.steps.length - at;
+  cutSteps(track, at);
+}
+
+function cutSteps(track: Track, at: number): void {
   for (const phase of [track, ...(track.later ?? [])]) phase.steps = phase.steps.slice(0, at);
   track.ideal = track.ideal.slice(0, at);
   track.gates = track.gates.filter((g) => g.at < at);
+}
+
+/**
+ * Of a track that is paused or over from a day to come on, what its pace would have had done by then, with that day before as the date to
+ * end by; the rest is left for later. Its pace does not hurry for it: what is left is taken up again, or let go.
+ */
+function stopTrack(year: SchoolYear, enrolment: Enrolment, track: Track, today: Day): void {
+  const stop = stopsOn(enrolment, today);
+  if (stop === undefined || stop > toDay(year.end)) return;
+  track.target = Math.min(track.target, stop - 1);
+  const at = track.ideal.findIndex((sitting) => (track.dates[sitting - 1] ?? stop) >= stop);
+  const kept = track.dates.filter((d) => d < stop).length;
+  track.dates = track.dates.slice(0, kept);
+  track.room = track.room.slice(0, kept);
+  if (at < 0) return;
+  track.forLater = track.steps.length - at;
+  cutSteps(track, at);
 }
 
 /** Keeps of a track that fills a stretch the dates inside it, and as many steps as fit there; it has no date to end by. */

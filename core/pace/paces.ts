@@ -1,4 +1,5 @@
 import { type Day, fromDay, toDay } from '../calendar';
+import { lifeSettled } from './lives';
 import { type Enrolment, type Household, type PaceFrom, same } from '../household';
 
 /** An enrolment at another pace: its weekdays, its rule, what a sitting holds, and who takes and teaches it where that is said; all else of it stays. */
@@ -64,7 +65,8 @@ export function paceEntered(enrolment: Enrolment, { childIds, teacherId, ...pace
 }
 
 /** An enrolment once what was to come has come: what holds today stands above, and only what is still to come beside it. */
-function settled(enrolment: Enrolment, today: Day): Enrolment {
+function settled(stored: Enrolment, today: Day): Enrolment {
+  const enrolment = lifeSettled(stored, today);
   const date = fromDay(today);
   if (!pacesOf(enrolment).some((p) => p.from <= date)) return enrolment;
   const { paces, ...now } = paceOn(enrolment, today);
@@ -75,7 +77,7 @@ function settled(enrolment: Enrolment, today: Day): Enrolment {
 const known = new WeakMap<readonly Enrolment[], { today: Day; enrolments: Enrolment[] }>();
 
 /**
- * A household with every enrolment at the pace it has today. What it is stored as stays until something of it is changed, so that a date
+ * A household with every enrolment at the pace it has today, and taken or not as it is today. What it is stored as stays until something of it is changed, so that a date
  * that comes is no change anybody made, and takes away no undo. The same household where no pace of a coming date has come. Nothing
  * of the past hangs on it: marks say what they were.
  */

@@ -32,7 +32,13 @@ describe('days in hand', () => {
   };
 
   it('are the sittings left over: eight sheets on ten school days leave two', () => {
-    expect(of({})).toEqual({ daysInHand: 2, projected: toDay('2026-09-16'), afterYear: false, remaining: 8 });
+    expect(of({})).toEqual({
+      daysInHand: 2,
+      projected: toDay('2026-09-16'),
+      afterYear: false,
+      remaining: 8,
+      forLater: 0,
+    });
   });
 
   it('stay when today is done, fall by one when today passes, rise by one with each known sheet', () => {

@@ -15,6 +15,8 @@ export interface Reserve {
   /** True when the projected day lies behind the school year, where only weekdays are counted. */
   afterYear: boolean;
   remaining: number;
+  /** Steps left for later, since it is paused or over from a day to come on: not among those that remain. */
+  forLater: number;
 }
 
 /**
@@ -36,6 +38,7 @@ const told = new WeakMap<Track, { year: SchoolYear; reserve: Reserve }>();
 
 function newReserve(track: Track, year: SchoolYear): Reserve {
   const yearEnd = toDay(year.end);
+  const { forLater } = track;
   // In a queue, this enrolment's own last step decides; what is lost is a slot of the queue, whoever has the turn.
   const {
     count: remaining,
@@ -47,13 +50,13 @@ function newReserve(track: Track, year: SchoolYear): Reserve {
     target: track.target,
   };
   const fit = remaining > 0 ? earliestFit(track, yearEnd) : undefined;
-  if (!fit) return { daysInHand: undefined, projected: undefined, afterYear: false, remaining };
+  if (!fit) return { daysInHand: undefined, projected: undefined, afterYear: false, remaining, forLater };
   const projected = fit.days[last]!;
   const afterYear = projected > yearEnd;
-  if (track.noTarget) return { daysInHand: undefined, projected, afterYear, remaining };
+  if (track.noTarget) return { daysInHand: undefined, projected, afterYear, remaining, forLater };
   if (projected > target) {
     const late = new Set(fit.days.slice(0, last + 1).filter((d) => d > target));
-    return { daysInHand: -late.size, projected, afterYear, remaining };
+    return { daysInHand: -late.size, projected, afterYear, remaining, forLater };
   }
   const inTime = (k: number) => {
     const end = earliestFit(track, yearEnd, k)?.days[last];
@@ -67,5 +70,5 @@ function newReserve(track: Track, year: SchoolYear): Reserve {
     if (inTime(middle)) low = middle;
     else high = middle;
   }
-  return { daysInHand: low, projected, afterYear, remaining };
+  return { daysInHand: low, projected, afterYear, remaining, forLater };
 }

@@ -11,6 +11,7 @@ import {
   type SchoolYear,
 } from '../household';
 import { marksByEnrolment, sittingMarks } from '../log';
+import { ended } from './lives';
 import { openDates, sittingsPerWeek, targetDay } from './dates';
 import { paceOn } from './paces';
 import { workLeft } from './rule';
@@ -111,7 +112,7 @@ export function swapRows(
   const loopId = loopIdOf(enrolment);
   const loop = loopId === undefined ? undefined : byId(state.loops, loopId);
   return {
-    dropped: { ...enrolment, life: 'dropped', swappedFor: newId },
+    dropped: { ...ended(enrolment, 'dropped'), swappedFor: newId },
     taken,
     loop: loop?.order.includes(enrolment.id)
       ? { ...loop, order: loop.order.map((id) => (id === enrolment.id ? newId : id)) }

@@ -1,14 +1,7 @@
 import { type Day, fromDay } from '../calendar';
 import { byId, type Enrolment, type Household, type Loop } from '../household';
+import { isTaken } from './lives';
 import { loopIdOf } from './rules/loop';
-
-/**
- * Whether an enrolment is taken now: running, or on trial.
- * @example
- * isTaken(anEnrolment('e', 'c', { life: 'tried' })) // => true
- * isTaken(anEnrolment('e', 'c', { life: 'paused' })) // => false
- */
-export const isTaken = (e: Enrolment): boolean => e.life === 'running' || e.life === 'tried';
 
 /**
  * The loop an enrolment takes turns in and everybody taken in it, in turn order: as the loop names them, then those it

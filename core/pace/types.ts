@@ -86,6 +86,8 @@ export interface Track extends Phase {
   dated: boolean;
   /** Steps that wait at a gate nobody can date, or are not needed to fill a stretch: not among `steps`. */
   waiting: number;
+  /** Steps left for later, since it is paused or over from a day to come on: not among `steps`. */
+  forLater: number;
   gates: TrackGate[];
   /** How firmly it holds its place against others: 1, or more for a course that yields later than others, or never. */
   firm: number;

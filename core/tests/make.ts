@@ -359,3 +359,34 @@ export const pacedArbitrary = fc
     const teachers = [...state.teachers, aTeacher('U', { minutes: [30, 0, 60, 60, 60, 0, 60] })];
     return { state: { ...state, teachers, enrolments }, year, today };
   });
+
+/** The same households with enrolments that are paused, dropped or taken up again on days to come. */
+export const livingArbitrary = fc
+  .tuple(
+    pacedArbitrary,
+    fc.array(
+      fc.record({
+        life: fc.constantFrom('running' as const, 'running' as const, 'paused' as const, 'tried' as const),
+        lives: fc.array(
+          fc.record({
+            after: fc.integer({ min: -3, max: 14 }),
+            life: fc.constantFrom('running' as const, 'paused' as const, 'dropped' as const),
+          }),
+          { maxLength: 3 },
+        ),
+      }),
+      { minLength: 4, maxLength: 4 },
+    ),
+  )
+  .map(([{ state, year, today }, drawn]) => ({
+    year,
+    today,
+    state: {
+      ...state,
+      enrolments: state.enrolments.map((e, i): Enrolment => {
+        const lives = drawn[i]!.lives.map(({ after, life }) => ({ from: fromDay(today + after), life }));
+        const once = lives.filter((l, k) => lives.findIndex((o) => o.from === l.from) === k);
+        return { ...e, life: drawn[i]!.life, ...(once.length > 0 ? { lives: once } : {}) };
+      }),
+    },
+  }));

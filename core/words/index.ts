@@ -1,5 +1,6 @@
 export * from './dates';
 export * from './figures';
 export * from './gone';
+export * from './lives';
 export * from './short';
 export * from './taking';

@@ -32,6 +32,12 @@ export const LIVES = ['waiting', 'tried', 'running', 'paused', 'finished', 'drop
 /** `waiting`: for its box; `tried`: taken like a running one, and not yet decided on. */
 export type Life = (typeof LIVES)[number];
 
+/** What an enrolment is from a day to come on. */
+export interface LifeFrom {
+  from: IsoDate;
+  life: Life;
+}
+
 /** What must be met before a lesson, or a whole course, is begun. */
 export interface Gate {
   id: Id;
@@ -107,6 +113,8 @@ export interface Enrolment {
   /** The date the course should end by; without it the last day of the school year. */
   target?: IsoDate;
   life: Life;
+  /** What it is from days to come on, in any order: of those that have begun the latest holds (`lifeOn`). */
+  lives?: LifeFrom[];
   /** Whether steps marked optional are planned for. */
   takesOptional: boolean;
   /** Of the optional steps only those of these kinds; without it all of them. */

@@ -1,0 +1,118 @@
+import { type Day, fromDay, toDay } from '../calendar';
+import type { Enrolment, Life, LifeFrom } from '../household';
+
+const takes = (life: Life): boolean => life === 'running' || life === 'tried';
+const inOrder = (lives: readonly LifeFrom[]) => [...lives].sort((a, b) => (a.from < b.from ? -1 : 1));
+
+/**
+ * Whether an enrolment is taken now: running, or on trial.
+ * @example
+ * isTaken(anEnrolment('e', 'c', { life: 'tried' })) // => true
+ * isTaken(anEnrolment('e', 'c', { life: 'paused' })) // => false
+ */
+export const isTaken = (e: Enrolment): boolean => takes(e.life);
+
+/**
+ * What an enrolment is on a day: the latest that has begun by then of what was entered for days to come, else what it is.
+ * @example
+ * lifeOn(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }] }), toDay('2027-02-28')) // => 'running'
+ * lifeOn(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }] }), toDay('2027-03-01')) // => 'paused'
+ */
+export function lifeOn({ life, lives }: Enrolment, day: Day): Life {
+  if (!lives) return life;
+  const date = fromDay(day);
+  return inOrder(lives).findLast((l) => l.from <= date)?.life ?? life;
+}
+
+/** Whether an enrolment is taken on a day. */
+export const isTakenOn = (e: Enrolment, day: Day): boolean => takes(lifeOn(e, day));
+
+/** What an enrolment will be from days to come on, the soonest first; not what it will be by then anyway. */
+export function livesAhead(e: Enrolment, today: Day): { from: Day; life: Life }[] {
+  const ahead = inOrder(e.lives ?? [])
+    .map(({ from, life }) => ({ from: toDay(from), life }))
+    .filter(({ from }) => from > today);
+  return ahead.filter(({ life }, i) => life !== (ahead[i - 1]?.life ?? lifeOn(e, today)));
+}
+
+/**
+ * Whether an enrolment is taken on a day, or will be from a later one on. Turns are planned with those who take them on the day itself.
+ * @example
+ * isTakenFrom(anEnrolment('e', 'c', { life: 'paused' }), toDay('2026-09-07')) // => false
+ * isTakenFrom(anEnrolment('e', 'c', { life: 'paused', lives: [{ from: '2027-03-01', life: 'running' }] }), toDay('2026-09-07')) // => true
+ */
+export const isTakenFrom = (e: Enrolment, day: Day): boolean =>
+  isTakenOn(e, day) || (e.rule.kind !== 'loop' && livesAhead(e, day).some(({ life }) => takes(life)));
+
+/**
+ * The day to come from which on an enrolment is not taken any more, as far as anything is entered; undefined where it goes on, is not
+ * taken at all, or takes turns (whose turn it is, is planned by who takes them today).
+ * @example
+ * stopsOn(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }] }), toDay('2026-09-07')) // => toDay('2027-03-01')
+ * stopsOn(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }, { from: '2027-04-01', life: 'running' }] }), toDay('2026-09-07')) // => undefined
+ */
+export function stopsOn(e: Enrolment, today: Day): Day | undefined {
+  if (e.rule.kind === 'loop' || !isTakenFrom(e, today)) return undefined;
+  const ahead = livesAhead(e, today);
+  const last = ahead.findLastIndex(({ life }) => takes(life));
+  return ahead[last + 1]?.from;
+}
+
+/** An enrolment as if it went on where it stops on a day to come. */
+export function withoutStop(e: Enrolment, today: Day): Enrolment {
+  const stop = stopsOn(e, today);
+  if (stop === undefined) return e;
+  return withLives(
+    e,
+    e.lives!.filter((l) => toDay(l.from) < stop),
+  );
+}
+
+/**
+ * Whether what was entered for days to come leaves a day open. In turns with others an enrolment is taken as it is today, and one that
+ * nothing is entered for is looked at as if it were taken, whatever it is.
+ */
+export const leavesOpen = (e: Enrolment, day: Day): boolean => !e.lives || e.rule.kind === 'loop' || isTakenOn(e, day);
+
+/** Without what would be so anyway. */
+function withLives({ lives: _, ...rest }: Enrolment, lives: readonly LifeFrom[]): Enrolment {
+  const all = inOrder(lives);
+  const changes = all.filter((l, i) => l.life !== (all[i - 1]?.life ?? rest.life));
+  return changes.length === 0 ? rest : { ...rest, lives: changes };
+}
+
+/**
+ * An enrolment that is something else from a day on, in the place of what was entered for the same day; from today on it is so at once.
+ * @example
+ * lifeEntered(anEnrolment('e', 'c'), { from: '2027-03-01', life: 'paused' }, toDay('2026-09-07')).lives // => [{ from: '2027-03-01', life: 'paused' }]
+ * lifeEntered(anEnrolment('e', 'c'), { from: '2026-09-07', life: 'paused' }, toDay('2026-09-07')).life // => 'paused'
+ */
+export function lifeEntered(enrolment: Enrolment, { from, life }: LifeFrom, today: Day): Enrolment {
+  const { lives = [] } = enrolment;
+  if (from <= fromDay(today)) return withLives({ ...enrolment, life }, lives);
+  return withLives(enrolment, [...lives.filter((l) => l.from !== from), { from, life }]);
+}
+
+/** An enrolment that ends at once, whatever was entered for days to come. */
+export const ended = (enrolment: Enrolment, life: 'dropped' | 'finished'): Enrolment => ({
+  ...withLives(enrolment, []),
+  life,
+});
+
+/** An enrolment without what was entered for a day to come. */
+export const lifeLeftOut = (enrolment: Enrolment, from: LifeFrom['from']): Enrolment =>
+  withLives(
+    enrolment,
+    (enrolment.lives ?? []).filter((l) => l.from !== from),
+  );
+
+/** An enrolment once what was to come has come; the same where nothing has. */
+export function lifeSettled(enrolment: Enrolment, today: Day): Enrolment {
+  const { lives } = enrolment;
+  const date = fromDay(today);
+  if (!lives?.some((l) => l.from <= date)) return enrolment;
+  return withLives(
+    { ...enrolment, life: lifeOn(enrolment, today) },
+    lives.filter((l) => l.from > date),
+  );
+}
