@@ -1,11 +1,13 @@
-import { useState } from 'react';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { Controller, useForm, useWatch } from 'react-hook-form';
+import { object, type ObjectSchema, string } from 'yup';
 import { JOTTING_KINDS, type JottingKind } from '../../core/household';
 import { weekStart } from '../../core/calendar';
 import { jottingRow, readJotting } from '../../core/jot';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { FormDialog } from '../ui/form-dialog';
-import { Field, InputField } from '../ui/field';
+import { InputField, RadioField, SelectField } from '../ui/field';
 import { newId } from '../ui/id';
 
 const WORDS: Record<JottingKind, string> = {
@@ -21,38 +23,49 @@ const LANDS: Record<JottingKind, string> = {
   reminder: 'It stands in its week, and on Today once that week has come.',
 };
 
+const NONE = 'none';
+interface Values {
+  line: string;
+  /** Empty: as it is read from the line. */
+  kind: JottingKind | '';
+  week: string;
+}
+const schema: ObjectSchema<Values> = object({
+  line: string().trim().required().max(500),
+  kind: string()
+    .oneOf(['', ...JOTTING_KINDS] as const)
+    .defined(),
+  week: string().defined(),
+});
+
 /** One line written down from anywhere: what it is and when is read from the words, and can be put right. */
 export default function JotDialog({ close }: { close: () => void }) {
   const { household, today } = useHousehold();
   const commit = useFormCommit();
   const { firstDay, dateStyle } = household.settings;
-  const [line, setLine] = useState('');
-  const [chosen, setChosen] = useState<JottingKind>();
-  const [week, setWeek] = useState<number | 'none'>();
+  const { register, handleSubmit, control } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: { line: '', kind: '', week: '' },
+  });
+  const [line, chosen, week] = useWatch({ control, name: ['line', 'kind', 'week'] });
   const read = readJotting(line);
-  const kind = chosen ?? read.kind;
-  const weeks = week === undefined ? (read.weeks ?? (kind === 'reminder' ? 0 : undefined)) : week;
+  const kind = chosen || read.kind;
+  const weeks =
+    week === '' ? (read.weeks ?? (kind === 'reminder' ? 0 : undefined)) : week === NONE ? undefined : Number(week);
   const start = weekStart(today, firstDay);
-  const keep = async () => {
-    if (!line.trim()) return;
-    const row = jottingRow(
-      { kind, text: read.text, weeks: typeof weeks === 'number' ? weeks : undefined },
-      today,
-      firstDay,
-      newId(),
-    );
+  const weekWords = (i: number) =>
+    i === 0 ? 'this week' : i === 1 ? 'next week' : `the week of ${shortDate(dateStyle, start + 7 * i, today)}`;
+  const keep = handleSubmit(async () => {
+    const row = jottingRow({ kind, text: read.text, weeks }, today, firstDay, newId());
     if (await commit(`jotted down: ${row.text}`, [{ table: 'jottings', put: row }])) close();
-  };
+  });
   return (
     <FormDialog
       title="Jot down"
       close={close}
       keep="Jot it down"
       disabled={!line.trim()}
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep();
-      }}
+      onSubmit={(e) => void keep(e)}
     >
       <InputField
         label="What came up"
@@ -60,41 +73,39 @@ export default function JotDialog({ close }: { close: () => void }) {
         autoFocus
         autoComplete="off"
         maxLength={500}
-        value={line}
-        onChange={(e) => setLine(e.target.value)}
+        {...register('line')}
       />
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
-        <fieldset>
-          <legend className="label">it is a</legend>
-          <div className="flex flex-wrap gap-x-4">
-            {JOTTING_KINDS.map((k) => (
-              <label key={k} className="flex min-h-touch items-center gap-2">
-                <input type="radio" name="kind" checked={kind === k} onChange={() => setChosen(k)} /> {WORDS[k]}
-              </label>
-            ))}
-          </div>
-        </fieldset>
+        <Controller
+          control={control}
+          name="kind"
+          render={({ field }) => (
+            <RadioField
+              row
+              legend="it is a"
+              name={field.name}
+              options={JOTTING_KINDS.map((k) => [k, WORDS[k]] as const)}
+              chosen={kind}
+              onChange={field.onChange}
+            />
+          )}
+        />
         {(kind === 'errand' || kind === 'reminder') && (
-          <Field label="for">
-            {(p) => (
-              <select
-                {...p}
-                value={weeks ?? 'none'}
-                onChange={(e) => setWeek(e.target.value === 'none' ? 'none' : Number(e.target.value))}
-              >
-                {kind === 'errand' && <option value="none">whenever</option>}
-                {Array.from({ length: Math.max(13, Number(weeks ?? 0) + 1) }, (_, i) => (
-                  <option key={i} value={i}>
-                    {i === 0
-                      ? 'this week'
-                      : i === 1
-                        ? 'next week'
-                        : `the week of ${shortDate(dateStyle, start + 7 * i, today)}`}
-                  </option>
-                ))}
-              </select>
+          <Controller
+            control={control}
+            name="week"
+            render={({ field }) => (
+              <SelectField
+                label="for"
+                value={weeks ?? NONE}
+                onChange={field.onChange}
+                options={[
+                  ...(kind === 'errand' ? ([[NONE, 'whenever']] as const) : []),
+                  ...Array.from({ length: Math.max(13, (weeks ?? 0) + 1) }, (_, i) => [i, weekWords(i)] as const),
+                ]}
+              />
             )}
-          </Field>
+          />
         )}
       </div>
       <p className="text-aside text-soft" role="status">

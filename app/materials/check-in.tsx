@@ -1,12 +1,16 @@
-import { useMemo, useState } from 'react';
-import { fromDay, toDay } from '../../core/calendar';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useMemo } from 'react';
+import { Controller, useForm, useWatch } from 'react-hook-form';
+import { array, object, type ObjectSchema, string } from 'yup';
+import { fromDay, isIsoDate, toDay } from '../../core/calendar';
 import { checkIn, giveUpLine, letWait, orderLines } from '../../core/deeds';
 import { type OpenOrder, readAmount } from '../../core/materials';
 import { type BoxWait, boxWaits, waitWords } from '../../core/week';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
-import { DateField } from '../ui/date-field';
-import { InputField } from '../ui/field';
+import { DateControl } from '../ui/date-control';
+import { byFaults } from '../ui/faults';
+import { InputField, RadioField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 
 const WHAT = {
@@ -15,114 +19,130 @@ const WHAT = {
   never: 'The rest will not come',
 } as const;
 
+interface Values {
+  what: keyof typeof WHAT;
+  came: string;
+  broken: string;
+  note: string;
+  expected: string;
+  /** Courses that are not to wait for it. */
+  going: string[];
+}
+/** @param open so many are still to come */
+const schema = (open: number): ObjectSchema<Values> =>
+  object({
+    what: string()
+      .oneOf(Object.keys(WHAT) as Values['what'][])
+      .required(),
+    came: string().defined(),
+    broken: string().defined(),
+    note: string().trim().max(200, 'Keep it under 200 letters.').defined(),
+    expected: string()
+      .defined()
+      .when('what', {
+        is: 'later',
+        then: (s) => s.test('day', 'Say on which day it is expected now.', isIsoDate),
+      }),
+    going: array().of(string().required()).required(),
+  }).test(
+    'amounts',
+    byFaults<Values>(({ what, came, broken }) => {
+      if (what !== 'some') return undefined;
+      const [n, b] = [readAmount(came) ?? 0, readAmount(broken) ?? Infinity];
+      if (n <= 0 || n > open) return { came: `Say how many came, from 1 to ${open}.` };
+      return b > n ? { broken: 'No more can be broken than came.' } : undefined;
+    }),
+  );
+
 /** A line of an order that did not come whole: some of it, with what was broken or another edition; later; or never. */
 export function CheckIn({ line, close }: { line: OpenOrder; close: () => void }) {
   const { household, today, year } = useHousehold();
   const { plan } = usePlan();
   const commit = useFormCommit();
   const { order, material, open } = line;
-  const [what, setWhat] = useState<keyof typeof WHAT>('some');
-  const [came, setCame] = useState(String(open));
-  const [broken, setBroken] = useState('0');
-  const [note, setNote] = useState('');
-  const [expected, setExpected] = useState(order.expected ?? '');
-  const [fault, setFault] = useState<string>();
-  /** Courses that are not to wait for it. */
-  const [going, setGoing] = useState<readonly string[]>([]);
+  const { register, handleSubmit, control, formState } = useForm<Values>({
+    resolver: yupResolver(schema(open)),
+    defaultValues: {
+      what: 'some',
+      came: String(open),
+      broken: '0',
+      note: '',
+      expected: order.expected ?? '',
+      going: [],
+    },
+  });
+  const { errors } = formState;
+  const [what, expected, going] = useWatch({ control, name: ['what', 'expected', 'going'] });
   const waits = useMemo(
     () =>
-      what === 'later' && plan && year && expected ? boxWaits(household, year, plan, material.id, toDay(expected)) : [],
+      what === 'later' && plan && year && isIsoDate(expected)
+        ? boxWaits(household, year, plan, material.id, toDay(expected))
+        : [],
     [what, plan, year, expected, household, material.id],
   );
   const chosen = waits.filter((w) => w.fault === undefined && !going.includes(w.enrolment.id));
-  const keep = async () => {
-    if (what === 'never') {
-      const done = await commit(`The rest of ${material.name} will not come`, (now) =>
-        giveUpLine(now, order.id, today),
-      );
-      if (done) close();
-      return;
+  const store = (v: Values): Promise<boolean> => {
+    switch (v.what) {
+      case 'never':
+        return commit(`The rest of ${material.name} will not come`, (now) => giveUpLine(now, order.id, today));
+      case 'later':
+        return commit(`${material.name} expected on another day`, (now) => [
+          ...orderLines(now, [order.id], { day: today, expected: toDay(v.expected) }),
+          ...(plan && year ? chosen.flatMap((w) => letWait(now, year, plan, w)) : []),
+        ]);
+      case 'some': {
+        const [quantity, broken] = [readAmount(v.came)!, readAmount(v.broken)!];
+        const line = { orderId: order.id, quantity, broken, ...(v.note ? { note: v.note } : {}) };
+        return commit(`${material.name}: ${quantity} came`, (now) => checkIn(now, [line], today));
+      }
     }
-    if (what === 'later') {
-      if (!expected) return setFault('Say on which day it is expected now.');
-      const by = toDay(expected);
-      const done = await commit(`${material.name} expected on another day`, (now) => [
-        ...orderLines(now, [order.id], { day: today, expected: by }),
-        ...(plan && year ? chosen.flatMap((w) => letWait(now, year, plan, w)) : []),
-      ]);
-      if (done) close();
-      return;
-    }
-    const [n, b] = [readAmount(came) ?? 0, readAmount(broken) ?? Infinity];
-    if (n <= 0 || n > open) return setFault(`Say how many came, from 1 to ${open}.`);
-    if (b > n) return setFault('No more can be broken than came.');
-    const words = note.trim();
-    const done = await commit(`${material.name}: ${n} came`, (now) =>
-      checkIn(now, [{ orderId: order.id, quantity: n, broken: b, ...(words ? { note: words } : {}) }], today),
-    );
-    if (done) close();
   };
+  const keep = handleSubmit(async (v) => {
+    if (await store(v)) close();
+  });
   return (
-    <FormDialog
-      title={material.name}
-      close={close}
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep();
-      }}
-    >
-      <fieldset>
-        <legend className="label mb-1">What happened</legend>
-        {(Object.keys(WHAT) as (keyof typeof WHAT)[]).map((k) => (
-          <label key={k} className="flex min-h-touch items-center gap-2">
-            <input
-              type="radio"
-              name="what"
-              checked={what === k}
-              onChange={() => {
-                setWhat(k);
-                setFault(undefined);
-              }}
-            />
-            {WHAT[k]}
-          </label>
-        ))}
-      </fieldset>
+    <FormDialog title={material.name} close={close} onSubmit={(e) => void keep(e)}>
+      <RadioField legend="What happened" options={Object.entries(WHAT)} {...register('what')} />
       {what === 'some' && (
         <div className="grid gap-4 sm:grid-cols-2">
           <InputField
             label="How many came"
             hint={`${open} were expected.`}
+            fault={errors.came?.message}
             inputMode="decimal"
-            value={came}
-            onChange={(e) => setCame(e.target.value)}
+            {...register('came')}
           />
           <InputField
             label="Broken on the way"
             hint="They are missing still."
+            fault={errors.broken?.message}
             inputMode="decimal"
-            value={broken}
-            onChange={(e) => setBroken(e.target.value)}
+            {...register('broken')}
           />
           <InputField
             label="Another edition, or a word"
             box="sm:col-span-2"
-            value={note}
+            fault={errors.note?.message}
             maxLength={200}
-            onChange={(e) => setNote(e.target.value)}
+            {...register('note')}
           />
         </div>
       )}
       {what === 'later' && (
         <>
-          <DateField label="Expected on" value={expected} min={fromDay(today)} onChange={setExpected} />
-          <Waits waits={waits} going={going} setGoing={setGoing} />
+          <DateControl
+            label="Expected on"
+            min={fromDay(today)}
+            control={control}
+            name="expected"
+            fault={errors.expected?.message}
+          />
+          <Controller
+            control={control}
+            name="going"
+            render={({ field }) => <Waits waits={waits} going={field.value} setGoing={field.onChange} />}
+          />
         </>
-      )}
-      {fault && (
-        <p role="alert" className="font-semibold">
-          {fault}
-        </p>
       )}
     </FormDialog>
   );
@@ -136,7 +156,7 @@ function Waits({
 }: {
   waits: readonly BoxWait[];
   going: readonly string[];
-  setGoing: (ids: readonly string[]) => void;
+  setGoing: (ids: string[]) => void;
 }) {
   const { household, today } = useHousehold();
   if (waits.length === 0) return null;

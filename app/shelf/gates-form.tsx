@@ -1,47 +1,55 @@
-import { useState } from 'react';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useForm, useWatch } from 'react-hook-form';
+import { array, mixed, object, type ObjectSchema } from 'yup';
 import { fromDay } from '../../core/calendar';
-import { byId, childrenOf, type Course, type Enrolment, type Gate } from '../../core/household';
+import { byId, childrenOf, type Course, type Enrolment, type Gate, type Household } from '../../core/household';
 import { gateFault, isMastered, masteryOfGate } from '../../core/pace';
 import { takingName } from '../../core/words';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { byFaults } from '../ui/faults';
+import { Fault, Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count, listing } from '../ui/words';
 import { newId } from '../ui/id';
 import { Choice, lessonOptions } from '../ui/choice';
 import { lessonsIn } from '../../core/course';
 
+interface Values {
+  gates: Gate[];
+}
+function gatedBy({ gates: _, ...rest }: Enrolment, gates: Gate[]): Enrolment {
+  return gates.length > 0 ? { ...rest, gates } : rest;
+}
+const schema = (household: Household, enrolment: Enrolment): ObjectSchema<Values> =>
+  object({ gates: array().of(mixed<Gate>().required()).required() }).test(
+    'gates',
+    byFaults<Values>(({ gates }) => {
+      const empty = gates.some((g) => g.until.kind === 'mastery' && !g.until.deckId && !g.until.list.trim());
+      const wrong = gateFault(household, gatedBy(enrolment, gates));
+      return { gates: wrong ?? (empty ? 'Say what must be known, like “letter sounds”.' : undefined) };
+    }),
+  );
+
 /** What must be met before an enrolment, or a lesson of it, is begun; and what is taken meanwhile. */
 export function GatesForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
   const { household, today } = useHousehold();
   const commit = useFormCommit();
-  const [gates, setGates] = useState<Gate[]>(enrolment.gates ?? []);
-  const [fault, setFault] = useState<string>();
+  const { handleSubmit, control, formState, setValue } = useForm<Values>({
+    resolver: yupResolver(schema(household, enrolment)),
+    defaultValues: { gates: enrolment.gates ?? [] },
+  });
+  const gates = useWatch({ control, name: 'gates' });
+  const setGates = (next: Gate[]) => setValue('gates', next, { shouldDirty: true });
   const others = household.enrolments.filter((e) => e.id !== enrolment.id);
   const name = (e: Enrolment) => takingName(household, e.id);
   const who = listing(childrenOf(household, enrolment).map((c) => c.name));
   const change = (i: number, gate: Gate) => setGates(gates.map((g, k) => (k === i ? gate : g)));
-  const draft = (): Enrolment => {
-    const { gates: _g, ...rest } = enrolment;
-    return gates.length > 0 ? { ...rest, gates } : rest;
-  };
-  const keep = async () => {
-    const wrong = gateFault(household, draft());
-    if (wrong) return setFault(wrong);
-    const empty = gates.find((g) => g.until.kind === 'mastery' && !g.until.deckId && !g.until.list.trim());
-    if (empty) return setFault('Say what must be known, like “letter sounds”.');
-    if (await commit(`${course.title}: what ${who} must meet first`, [{ table: 'enrolments', put: draft() }])) close();
-  };
+  const keep = handleSubmit(async (v) => {
+    const put = gatedBy(enrolment, v.gates);
+    if (await commit(`${course.title}: what ${who} must meet first`, [{ table: 'enrolments', put }])) close();
+  });
   return (
-    <FormDialog
-      wide
-      title={`${course.title}: before ${who} goes on`}
-      close={close}
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep();
-      }}
-    >
+    <FormDialog wide title={`${course.title}: before ${who} goes on`} close={close} onSubmit={(e) => void keep(e)}>
       {gates.length === 0 && (
         <p className="text-soft">
           Nothing must come first. A lesson, or the whole course, can be held until a list is mastered or another course
@@ -80,11 +88,7 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
           Wait for another course
         </button>
       </div>
-      {fault && (
-        <p role="alert" className="font-semibold">
-          {fault}
-        </p>
-      )}
+      <Fault of={formState.errors.gates?.root ?? formState.errors.gates} />
     </FormDialog>
   );
 }

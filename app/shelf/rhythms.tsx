@@ -1,11 +1,15 @@
+import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { object, type ObjectSchema, string } from 'yup';
 import { printedDayOf, rhythmNamed } from '../../core/pace';
 import { byId, type Course, type PrintedRhythm } from '../../core/household';
-import { useHousehold } from '../shell/household';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
 import { newId } from '../ui/id';
+import { asNumber, whole } from '../ui/whole';
 
 /** The weekly rhythms a book prints: two days or five, say. Whoever takes the course picks one, or none. */
 export function Rhythms({ course }: { course: Course }) {
@@ -55,6 +59,17 @@ export function Rhythms({ course }: { course: Course }) {
   );
 }
 
+interface Values {
+  name: string;
+  days: number;
+  lessons: number;
+}
+const schema: ObjectSchema<Values> = object({
+  name: string().trim().required('Give it a name, like “five days”.').max(80, 'Keep it under 80 letters.'),
+  days: whole(1, 7),
+  lessons: whole(1, 100),
+});
+
 function RhythmForm({
   course,
   rhythm,
@@ -64,11 +79,13 @@ function RhythmForm({
   rhythm: PrintedRhythm | undefined;
   close: () => void;
 }) {
-  const { household, commit } = useHousehold();
-  const [name, setName] = useState(rhythm?.name ?? '');
-  const [days, setDays] = useState(rhythm?.days ?? 5);
-  const [lessons, setLessons] = useState(rhythm?.lessons ?? 5);
-  const [fault, setFault] = useState<string>();
+  const { household } = useHousehold();
+  const commit = useFormCommit();
+  const { register, handleSubmit, formState } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: { name: rhythm?.name ?? '', days: rhythm?.days ?? 5, lessons: rhythm?.lessons ?? 5 },
+  });
+  const { errors } = formState;
   const store = async (make: (old: PrintedRhythm[]) => PrintedRhythm[], words: string) => {
     const done = await commit(words, (now) => {
       const stored = byId(now.courses, course.id);
@@ -76,49 +93,40 @@ function RhythmForm({
     });
     if (done) close();
   };
+  const keep = handleSubmit((v) => {
+    const put: PrintedRhythm = { id: rhythm?.id ?? newId(), ...v };
+    return store(
+      (old) => (rhythm ? old.map((r) => (r.id === rhythm.id ? put : r)) : [...old, put]),
+      `${course.title}: ${put.name} as printed`,
+    );
+  });
   const used = rhythm !== undefined && household.enrolments.some((e) => rhythmNamed(e) === rhythm.id);
   return (
-    <FormDialog
-      title={rhythm ? rhythm.name : 'A week as printed'}
-      close={close}
-      onSubmit={(e) => {
-        e.preventDefault();
-        const whole = (n: number, most: number) => Number.isInteger(n) && n >= 1 && n <= most;
-        if (!name.trim()) return setFault('Give it a name, like “five days”.');
-        if (!whole(days, 7) || !whole(lessons, 100))
-          return setFault('Days are whole numbers from 1 to 7, lessons from 1 to 100.');
-        const put: PrintedRhythm = { id: rhythm?.id ?? newId(), name: name.trim(), days, lessons };
-        void store(
-          (old) => (rhythm ? old.map((r) => (r.id === rhythm.id ? put : r)) : [...old, put]),
-          `${course.title}: ${put.name} as printed`,
-        );
-      }}
-    >
+    <FormDialog title={rhythm ? rhythm.name : 'A week as printed'} close={close} onSubmit={(e) => void keep(e)}>
       <InputField
         label="Called"
-        fault={fault}
-        value={name}
+        fault={errors.name?.message}
         maxLength={80}
         placeholder="five days"
-        onChange={(e) => setName(e.target.value)}
+        {...register('name')}
       />
       <div className="grid grid-cols-2 gap-4">
         <InputField
           label="Days a week"
+          fault={errors.days?.message}
           type="number"
           min={1}
           max={7}
-          value={days}
-          onChange={(e) => setDays(Number(e.target.value))}
+          {...register('days', asNumber)}
         />
         <InputField
           label="Lessons in that week"
           hint="Spread over the days in order."
+          fault={errors.lessons?.message}
           type="number"
           min={1}
           max={100}
-          value={lessons}
-          onChange={(e) => setLessons(Number(e.target.value))}
+          {...register('lessons', asNumber)}
         />
       </div>
       {rhythm &&

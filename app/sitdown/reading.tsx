@@ -1,5 +1,8 @@
+import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
+import { object, type ObjectSchema, string } from 'yup';
 import { type Day, fromDay } from '../../core/calendar';
 import { noteLesson, readInCourse, readLesson } from '../../core/deeds';
 import { titleOf } from '../../core/household';
@@ -130,43 +133,49 @@ export function Reading({ lines, start }: { lines: readonly ReadingLine[]; start
   );
 }
 
+interface Values {
+  note: string;
+  /** Empty: nothing is said of it. */
+  minutes: string;
+}
+const schema: ObjectSchema<Values> = object({
+  note: string().max(2000, 'That is longer than 2,000 letters.').defined(),
+  minutes: string()
+    .trim()
+    .defined()
+    .test(
+      'whole',
+      'Give whole minutes from 0 to 1440, or leave it empty.',
+      (v) => /^\d*$/.test(v) && Number(v) <= 1440,
+    ),
+});
+
 /** A note for the day a lesson is taught, and how long reading it took. */
 function NoteForm({ line, close }: { line: ReadingLine; close: () => void }) {
   const { today } = useHousehold();
   const commit = useFormCommit();
-  const [note, setNote] = useState(line.note ?? '');
-  const [minutes, setMinutes] = useState('');
-  const [fault, setFault] = useState<string>();
-  const keep = async () => {
-    const took = minutes.trim();
-    if (took !== '' && (!/^\d+$/.test(took) || Number(took) > 1440))
-      return setFault('Give whole minutes from 0 to 1440, or leave it empty.');
-    const read = took === '' ? undefined : { day: today, minutes: Number(took) };
-    const done = await commit(`${line.title}, ${line.lesson.title}: noted`, (now) =>
-      noteLesson(now, line, note, newId, read),
-    );
-    if (done) close();
-  };
+  const { register, handleSubmit, formState } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: { note: line.note ?? '', minutes: '' },
+  });
+  const { errors } = formState;
+  const keep = handleSubmit(async ({ note, minutes }) => {
+    const read = minutes === '' ? undefined : { day: today, minutes: Number(minutes) };
+    const words = `${line.title}, ${line.lesson.title}: noted`;
+    if (await commit(words, (now) => noteLesson(now, line, note, newId, read))) close();
+  });
   return (
-    <FormDialog
-      title={`${line.title}, ${line.lesson.title}`}
-      close={close}
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep();
-      }}
-    >
-      <Field label="To think of when it is taught">
-        {(p) => <textarea {...p} rows={3} maxLength={2000} value={note} onChange={(e) => setNote(e.target.value)} />}
+    <FormDialog title={`${line.title}, ${line.lesson.title}`} close={close} onSubmit={(e) => void keep(e)}>
+      <Field label="To think of when it is taught" fault={errors.note?.message}>
+        {(p) => <textarea {...p} rows={3} maxLength={2000} {...register('note')} />}
       </Field>
       <InputField
         label="Read, in so many minutes"
         hint="From the third time on, what is to come is reckoned by it. Empty: nothing is said."
         inputMode="numeric"
         className="w-24"
-        fault={fault}
-        value={minutes}
-        onChange={(e) => setMinutes(e.target.value)}
+        fault={errors.minutes?.message}
+        {...register('minutes')}
       />
     </FormDialog>
   );

@@ -1,4 +1,4 @@
-import { unread } from '../ui/date-field';
+import { DateField, unread } from '../ui/date-field';
 import { type FormEvent, useState } from 'react';
 import { fromDay } from '../../core/calendar';
 import type { DayRow } from '../../core/day';
@@ -9,7 +9,10 @@ import { EntryFields } from '../ui/entry-fields';
 import { newId } from '../ui/id';
 import { useShownDay } from './shown-day';
 
-/** Minutes, score and a note: wanted, never demanded. A step without a mark is marked done by keeping them. */
+/**
+ * Minutes, score and a note: wanted, never demanded. A step without a mark is marked done by keeping them. It stands in the row and is
+ * typed into at once, so that it may not wait for what forms in dialogs need: its texts are read by core alone.
+ */
 export function Details({ row, close }: { row: DayRow; close: () => void }) {
   const { household } = useHousehold();
   const commit = useFormCommit();
@@ -37,12 +40,22 @@ export function Details({ row, close }: { row: DayRow; close: () => void }) {
       className="flex flex-wrap items-start gap-3 px-3 pt-1 pb-3 sm:pl-[62px]"
     >
       <EntryFields
-        value={text}
-        onChange={setText}
-        faults={faults}
+        of={(name) => ({
+          fault: faults[name],
+          value: text[name],
+          onChange: (e) => setText({ ...text, [name]: e.target.value }),
+        })}
+        date={
+          <DateField
+            label="on"
+            fault={faults.date}
+            max={date}
+            value={text.date}
+            onChange={(date) => setText({ ...text, date })}
+          />
+        }
         partly={row.mark?.kind === 'partly'}
         planned={row.minutes}
-        latest={date}
         autoFocus
       />
       <div className="flex gap-2 self-end">

@@ -1,4 +1,7 @@
-import { useMemo, useState } from 'react';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useMemo } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { object, type ObjectSchema, string } from 'yup';
 import { type Day, fromDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import type { DayRow } from '../../core/day';
@@ -8,10 +11,21 @@ import { planProof, proofEffect, proofRows } from '../../core/proof';
 import { known } from '../../core/deeds';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { FormDialog } from '../ui/form-dialog';
-import { Field } from '../ui/field';
+import { RadioField } from '../ui/field';
 import { count, inHand } from '../ui/words';
 import { newId } from '../ui/id';
-import { Choice } from '../ui/choice';
+import { ChoiceField } from '../ui/choice';
+
+interface Values {
+  to: string;
+  how: 'check' | 'known';
+}
+const schema: ObjectSchema<Values> = object({
+  to: string().required(),
+  how: string()
+    .oneOf(['check', 'known'] as const)
+    .required(),
+});
 
 /** “Known from here on”: how far, what is kept to prove it, what falls away, and what that earns. */
 export default function ProveDialog({
@@ -32,8 +46,12 @@ export default function ProveDialog({
     const ends = new Map(open.map((s) => [s.lesson.id, s]));
     return [...ends.values()];
   }, [household, enrolment, step]);
-  const [to, setTo] = useState(lessons[0]?.id ?? step.id);
-  const [proving, setProving] = useState(true);
+  const { register, handleSubmit, control } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: { to: lessons[0]?.id ?? step.id, how: 'check' },
+  });
+  const [to, how] = useWatch({ control, name: ['to', 'how'] });
+  const proving = how === 'check';
   const plan = useMemo(() => {
     const p = planProof(household, enrolment, step.id, to);
     return proving ? p : { kept: [], fall: [...p.fall, ...p.kept].sort((a, b) => a.index - b.index) };
@@ -46,42 +64,33 @@ export default function ProveDialog({
   const before = effect?.before.daysInHand;
   const after = effect?.after.daysInHand;
 
-  const keep = async () => {
+  const keep = handleSubmit(async () => {
     const label = `${course.title}: ${count(plan.fall.length, 'step')} known`;
     const from = { enrolmentId: enrolment.id, stepId: step.id, day };
     if (await commit(label, (now) => known(now, from, to, proving, newId))) close();
-  };
+  });
   return (
     <FormDialog
       title={`${course.title}: known from ${step.lesson.title} on`}
       close={close}
       keep={proving ? 'Check and move on' : 'All of it is known'}
       disabled={plan.fall.length === 0}
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep();
-      }}
+      onSubmit={(e) => void keep(e)}
     >
-      <Field label="Up to the end of">
-        {(p) => (
-          <Choice
-            {...p}
-            autoFocus
-            options={lessons.map((s) => ({ value: s.id, words: s.lesson.title }))}
-            value={to}
-            onChange={setTo}
-          />
-        )}
-      </Field>
-      <fieldset className="flex flex-col">
-        <label className="flex min-h-touch items-center gap-2">
-          <input type="radio" name="how" checked={proving} onChange={() => setProving(true)} /> check it and move on
-        </label>
-        <label className="flex min-h-touch items-center gap-2">
-          <input type="radio" name="how" checked={!proving} onChange={() => setProving(false)} /> nothing to check: all
-          of it is known
-        </label>
-      </fieldset>
+      <ChoiceField
+        label="Up to the end of"
+        autoFocus
+        options={lessons.map((s) => ({ value: s.id, words: s.lesson.title }))}
+        control={control}
+        name="to"
+      />
+      <RadioField
+        options={[
+          ['check', 'check it and move on'],
+          ['known', 'nothing to check: all of it is known'],
+        ]}
+        {...register('how')}
+      />
       <div role="status" className="border border-edge p-3">
         {plan.kept.length > 0 && (
           <>

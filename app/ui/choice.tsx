@@ -98,6 +98,7 @@ export function ChoiceField<V extends FieldValues>({
   name,
   options,
   className,
+  autoFocus,
   then,
 }: {
   label: string;
@@ -107,6 +108,7 @@ export function ChoiceField<V extends FieldValues>({
   name: FieldPath<V>;
   options: readonly Option[];
   className?: string;
+  autoFocus?: boolean;
   /** What else follows from another choice. */
   then?: () => void;
 }) {
@@ -116,6 +118,7 @@ export function ChoiceField<V extends FieldValues>({
       {(p) => (
         <Choice
           {...p}
+          autoFocus={autoFocus}
           options={options}
           value={(field.value as string) ?? ''}
           onChange={(value) => {

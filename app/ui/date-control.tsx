@@ -1,12 +1,16 @@
 import { type Control, Controller, type FieldPath, type FieldValues } from 'react-hook-form';
-import { DateField, type Typed } from './date-field';
+import type { ComponentProps } from 'react';
+import { DateField } from './date-field';
 
 /** A date of a form of react-hook-form. */
 export function DateControl<V extends FieldValues>({
   control,
   name,
   ...field
-}: { control: Control<V>; name: FieldPath<V> } & Omit<Typed, 'value' | 'onChange' | 'onBlur'>) {
+}: { control: Control<V>; name: FieldPath<V> } & Omit<
+  ComponentProps<typeof DateField>,
+  'value' | 'onChange' | 'onBlur'
+>) {
   return (
     <Controller
       control={control}

@@ -42,6 +42,14 @@ export function Field({
   );
 }
 
+/** What is wrong with a choice that has no line of its own, in words; nothing where nothing is. */
+export const Fault = ({ of }: { of: { message?: string | undefined } | undefined }) =>
+  of?.message ? (
+    <p role="alert" className="font-semibold">
+      {of.message}
+    </p>
+  ) : null;
+
 /** A field with one line to type in; what is not the field's own goes to the input. `box` styles the field around it. */
 export function InputField({
   label,
@@ -59,6 +67,69 @@ export function InputField({
     <Field label={label} hint={hint} fault={fault} {...(box === undefined ? {} : { className: box })}>
       {(p) => <input {...input} {...p} />}
     </Field>
+  );
+}
+
+/** A field with one of a few words to choose from a list; what is not the field's own goes to the list. */
+export function SelectField({
+  label,
+  hint,
+  fault,
+  options,
+  ...select
+}: {
+  label: string;
+  hint?: string | undefined;
+  fault?: string | undefined;
+  options: readonly (readonly [value: string | number, words: string])[];
+} & Omit<ComponentProps<'select'>, 'id'>) {
+  return (
+    <Field label={label} hint={hint} fault={fault}>
+      {(p) => (
+        <select {...select} {...p}>
+          {options.map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}
+
+/** One of a few, all of them in sight; what is not the field's own goes to each. */
+export function RadioField({
+  legend,
+  options,
+  row = false,
+  chosen,
+  ...radio
+}: {
+  legend?: string;
+  options: readonly (readonly [value: string, words: ReactNode])[];
+  /** Beside each other, not below. */
+  row?: boolean;
+  /** The one that stands, where the form does not hold it itself. */
+  chosen?: string;
+} & Omit<ComponentProps<'input'>, 'id' | 'type' | 'value'>) {
+  return (
+    <fieldset>
+      {legend && <legend className="label mb-1">{legend}</legend>}
+      <div className={row ? 'flex flex-wrap gap-x-4' : 'flex flex-col'}>
+        {options.map(([value, words]) => (
+          <label key={value} className="flex min-h-touch items-center gap-2">
+            <input
+              type="radio"
+              value={value}
+              {...(chosen === undefined ? {} : { checked: chosen === value })}
+              {...radio}
+            />{' '}
+            {words}
+          </label>
+        ))}
+      </div>
+    </fieldset>
   );
 }
 

@@ -1,20 +1,46 @@
+import { yupResolver } from '@hookform/resolvers/yup';
 import { useMemo, useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { array, object, type ObjectSchema, string } from 'yup';
 import { type Day, fromDay, rangeFault } from '../../core/calendar';
 import { type Absence, type Household, withRow } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { InputField } from '../ui/field';
+import { byFaults } from '../ui/faults';
+import { Fault, InputField, RadioField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { listing } from '../ui/words';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
-import { PeoplePicker } from '../ui/people-picker';
+import { PeopleControl } from '../ui/controls';
 import { newId } from '../ui/id';
-import { DateField } from '../ui/date-field';
+import { DateControl } from '../ui/date-control';
 
 export const WHY_WORDS: Record<Absence['why'], string> = {
   sick: 'sick',
   closed: 'days off of their own',
   interruption: 'an interruption (illness, a move, a newborn)',
 };
+
+interface Values {
+  childIds: string[];
+  why: Absence['why'];
+  from: string;
+  /** Empty: the first day alone. */
+  to: string;
+  label: string;
+}
+const schema = (known: readonly string[]): ObjectSchema<Values> =>
+  object({
+    childIds: array().of(string().oneOf(known).required()).min(1, 'Say which child.').required(),
+    why: string()
+      .oneOf(Object.keys(WHY_WORDS) as Absence['why'][])
+      .required(),
+    from: string().defined(),
+    to: string().defined(),
+    label: string().trim().max(120, 'Keep it under 120 letters.').defined(),
+  }).test(
+    'range',
+    byFaults<Values>(({ from, to }) => ({ from: rangeFault({ from, to: to || from }) })),
+  );
 
 /** Sick days, days of a child's own, weeks that fall out: what it does to every course is shown before it is kept. */
 export function AbsenceForm({
@@ -30,17 +56,23 @@ export function AbsenceForm({
   const { household, year, today } = useHousehold();
   const commit = useFormCommit();
   const [id] = useState(() => absence?.id ?? newId());
-  const [childIds, setChildIds] = useState(absence?.childIds ?? []);
-  const [from, setFrom] = useState(absence?.from ?? fromDay(on ?? today));
-  const [to, setTo] = useState(absence?.to ?? '');
-  const [why, setWhy] = useState<Absence['why']>(absence?.why ?? 'sick');
-  const [label, setLabel] = useState(absence?.label ?? '');
-  const [fault, setFault] = useState<string>();
+  const { register, handleSubmit, control, formState } = useForm<Values>({
+    resolver: yupResolver(schema(household.children.map((c) => c.id))),
+    defaultValues: {
+      childIds: absence?.childIds ?? [],
+      why: absence?.why ?? 'sick',
+      from: absence?.from ?? fromDay(on ?? today),
+      to: absence?.to ?? '',
+      label: absence?.label ?? '',
+    },
+  });
+  const { errors } = formState;
+  const [childIds, why, from, to, label] = useWatch({ control, name: ['childIds', 'why', 'from', 'to', 'label'] });
   const draft = useMemo(
     (): Absence => ({ id, childIds: [...childIds], from, to: to || from, why, label: label.trim() }),
     [id, childIds, from, to, why, label],
   );
-  const problem = childIds.length === 0 ? 'Say which child.' : rangeFault(draft);
+  const problem = childIds.length === 0 || rangeFault(draft) !== undefined;
   const before = useStanding(year?.id);
   const after = useMemo(
     (): Household | undefined => (problem ? undefined : { ...household, absences: withRow(household.absences, draft) }),
@@ -48,34 +80,24 @@ export function AbsenceForm({
   );
   const effect = useEffectOf(before, after, year?.id);
   const names = listing(household.children.filter((c) => childIds.includes(c.id)).map((c) => c.name));
+  const keep = handleSubmit(async (v) => {
+    if (await commit(`${names}: ${v.label || WHY_WORDS[v.why]}`, [{ table: 'absences', put: draft }])) close();
+  });
   return (
     <FormDialog
       title={absence ? 'Days without school' : 'Sick, or without school'}
       close={close}
-      onSubmit={(e) => {
-        e.preventDefault();
-        setFault(problem);
-        if (problem) return;
-        void commit(`${names}: ${label.trim() || WHY_WORDS[why]}`, [{ table: 'absences', put: draft }]).then(
-          (done) => done && close(),
-        );
-      }}
+      onSubmit={(e) => void keep(e)}
       remove={absence && { table: 'absences', id: absence.id, name: absence.label || WHY_WORDS[absence.why] }}
     >
-      <PeoplePicker legend="Who" people={household.children} value={childIds} onChange={setChildIds} />
-      <fieldset className="flex flex-col">
-        <legend className="label mb-1">Why</legend>
-        {Object.entries(WHY_WORDS).map(([w, word]) => (
-          <label key={w} className="flex min-h-touch items-center gap-2">
-            <input type="radio" name="why" checked={why === w} onChange={() => setWhy(w as Absence['why'])} /> {word}
-          </label>
-        ))}
-      </fieldset>
+      <PeopleControl legend="Who" people={household.children} control={control} name="childIds" />
+      <Fault of={errors.childIds} />
+      <RadioField legend="Why" options={Object.entries(WHY_WORDS)} {...register('why')} />
       <div className="grid gap-4 sm:grid-cols-2">
-        <DateField label="From" fault={fault} value={from} onChange={(v) => setFrom(v)} />
-        <DateField label="To, if more than one day" value={to} min={from} onChange={(v) => setTo(v)} />
+        <DateControl label="From" control={control} name="from" fault={errors.from?.message} />
+        <DateControl label="To, if more than one day" control={control} name="to" min={from} />
       </div>
-      <InputField label="In your words" value={label} maxLength={120} onChange={(e) => setLabel(e.target.value)} />
+      <InputField label="In your words" maxLength={120} fault={errors.label?.message} {...register('label')} />
       {effect && <EffectLines effect={effect} />}
     </FormDialog>
   );

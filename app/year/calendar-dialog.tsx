@@ -1,10 +1,14 @@
+import { yupResolver } from '@hookform/resolvers/yup';
 import { useMemo, useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { array, mixed, object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
 import { compareEvents, eventWhen, isOwnPlan, movedWords, type Series, seriesOf } from '../../core/ical';
 import { type Decision, type Feed, type Household, type OutsideCalendar, withRow } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { InputField } from '../ui/field';
+import { byFaults } from '../ui/faults';
+import { Fault, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
 import { EventPeople, usesPeople } from './event-people';
@@ -19,6 +23,26 @@ const DOES: [Decision['does'], string][] = [
 ];
 const wordOf = (does: Decision['does']) => DOES.find(([d]) => d === does)![1];
 const SHOWN = 60;
+
+interface Values {
+  name: string;
+  decisions: Decision[];
+}
+const schema = (series: readonly Series[]): ObjectSchema<Values> =>
+  object({
+    name: string().max(120, 'Keep it under 120 letters.').defined(),
+    decisions: array().of(mixed<Decision>().required()).required(),
+  }).test(
+    'somebody',
+    byFaults<Values>(({ decisions }) => {
+      const by = new Map(decisions.map((d) => [d.uid, d]));
+      const nobody = series.find((s) => {
+        const d = by.get(s.uid);
+        return d && usesPeople(d) && d.childIds.length + (d.does === 'blocks' ? d.teacherIds.length : 0) === 0;
+      });
+      return { decisions: nobody && `“${nobody.title}” takes nobody away: say whom, or ignore it.` };
+    }),
+  );
 
 /** What each event of an outside calendar means for the school, and what that does, before it is kept. */
 export function CalendarDialog({
@@ -42,24 +66,29 @@ export function CalendarDialog({
   const commit = useFormCommit();
   const style = household.settings.dateStyle;
   const date = fromDay(today);
-  const [name, setName] = useState(calendar.name);
-  const [chosen, setChosen] = useState<ReadonlyMap<string, Decision>>(
-    () => new Map(calendar.decisions.map((d) => [d.uid, d])),
+  const series = useMemo(
+    () => seriesOf(feed.events, calendar.decisions, date, isOwnPlan(feed.text)),
+    [feed, calendar.decisions, date],
   );
+  const { register, handleSubmit, control, formState, setValue } = useForm<Values>({
+    resolver: yupResolver(schema(series)),
+    defaultValues: { name: calendar.name, decisions: calendar.decisions },
+  });
+  const { errors } = formState;
+  const [name, decisions] = useWatch({ control, name: ['name', 'decisions'] });
+  const chosen = useMemo(() => new Map(decisions.map((d) => [d.uid, d])), [decisions]);
+  const setChosen = (next: ReadonlyMap<string, Decision>) =>
+    setValue('decisions', [...next.values()], { shouldDirty: true });
   /** Whom the last event that was decided takes away: the next one offers the same. */
   const [people, setPeople] = useState<Pick<Decision, 'childIds' | 'teacherIds' | 'travel'>>(() => {
     const last = calendar.decisions.findLast((d) => d.does === 'blocks');
     return last ?? { childIds: household.children.map((c) => c.id), teacherIds: [], travel: 0 };
   });
   const [all, setAll] = useState(false);
-  const series = useMemo(
-    () => seriesOf(feed.events, calendar.decisions, date, isOwnPlan(feed.text)),
-    [feed, calendar.decisions, date],
-  );
   const moved = useMemo(() => (older ? compareEvents(older.events, feed.events, date) : []), [older, feed, date]);
   const draft = useMemo(
-    (): OutsideCalendar => ({ ...calendar, name: name.trim() || 'Outside calendar', decisions: [...chosen.values()] }),
-    [calendar, chosen, name],
+    (): OutsideCalendar => ({ ...calendar, name: name.trim() || 'Outside calendar', decisions }),
+    [calendar, decisions, name],
   );
   const before = useStanding(year?.id);
   const after = useMemo(
@@ -94,28 +123,22 @@ export function CalendarDialog({
   };
   const offered = rest.filter((s) => s.offered);
   const shown = all ? series : series.slice(0, SHOWN);
-  const nobody = series.find((s) => {
-    const d = chosen.get(s.uid);
-    return d && usesPeople(d) && d.childIds.length + (d.does === 'blocks' ? d.teacherIds.length : 0) === 0;
+  const keep = handleSubmit(async () => {
+    const done = await commit(`${draft.name} ${older ? 'brought up to date' : fresh ? 'added' : 'decided'}`, [
+      { table: 'calendars', put: draft },
+      ...(fresh ? [{ table: 'feeds', put: feed } as const] : []),
+    ]);
+    if (done) close();
   });
-  const [fault, setFault] = useState<string>();
   return (
     <FormDialog
       title={older ? `A newer copy of ${calendar.name}` : fresh ? `What comes in with ${calendar.name}` : calendar.name}
       wide
       close={close}
       keep={fresh && !older ? 'Save this calendar' : 'Save'}
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (nobody) return setFault(`“${nobody.title}” takes nobody away: say whom, or ignore it.`);
-        setFault(undefined);
-        void commit(`${draft.name} ${older ? 'brought up to date' : fresh ? 'added' : 'decided'}`, [
-          { table: 'calendars', put: draft },
-          ...(fresh ? [{ table: 'feeds', put: feed } as const] : []),
-        ]).then((done) => done && close());
-      }}
+      onSubmit={(e) => void keep(e)}
     >
-      <InputField label="Called" value={name} maxLength={120} onChange={(e) => setName(e.target.value)} />
+      <InputField label="Called" fault={errors.name?.message} maxLength={120} {...register('name')} />
       {older && (
         <section aria-labelledby="moved">
           <h3 id="moved" className="label">
@@ -238,11 +261,7 @@ export function CalendarDialog({
         </button>
       )}
       {effect && <EffectLines effect={effect} />}
-      {fault && (
-        <p role="alert" className="font-semibold">
-          {fault}
-        </p>
-      )}
+      <Fault of={errors.decisions?.root ?? errors.decisions} />
     </FormDialog>
   );
 }

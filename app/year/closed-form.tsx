@@ -1,5 +1,8 @@
-import { type FormEvent, useMemo, useState } from 'react';
-import { fromDay, isClock, isIsoDate, paintDays, partShare, toDay, withoutRange } from '../../core/calendar';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useMemo } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { object, type ObjectSchema, string } from 'yup';
+import { fromDay, isClock, paintDays, partShare, rangeFault, toDay, withoutRange } from '../../core/calendar';
 import {
   byId,
   type ClosedRange,
@@ -9,11 +12,14 @@ import {
   withRow,
 } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { TimeControl } from '../ui/controls';
+import { DateControl } from '../ui/date-control';
+import { byFaults } from '../ui/faults';
+import { InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useReach, useStanding } from './effect-lines';
 import { newId } from '../ui/id';
-import { DateField, TimeField } from '../ui/date-field';
+import { asNumber, whole } from '../ui/whole';
 
 type What = 'closed' | SpecialDay['kind'];
 const WHATS: [What, string][] = [
@@ -23,6 +29,30 @@ const WHATS: [What, string][] = [
   ['extra', 'an extra school day'],
   ['catch-up', 'kept free to catch up on'],
 ];
+
+interface Values {
+  what: What;
+  from: string;
+  /** Empty: the first day alone. */
+  to: string;
+  label: string;
+  share: number;
+  hours: { from: string; to: string };
+}
+const schema = (year: SchoolYear): ObjectSchema<Values> =>
+  object({
+    what: string()
+      .oneOf(WHATS.map(([w]) => w))
+      .required(),
+    from: string().defined(),
+    to: string().defined(),
+    label: string().trim().max(80, 'Keep it under 80 letters.').defined(),
+    share: whole(0, 99),
+    hours: object({ from: string().defined(), to: string().defined() }),
+  }).test(
+    'days',
+    byFaults<Values>((v) => faultIn(v, year)),
+  );
 
 /** Closes days, opens them again, or makes them special; says what that does before it is kept. */
 export function ClosedForm({
@@ -37,18 +67,22 @@ export function ClosedForm({
   const { household, today } = useHousehold();
   const commit = useFormCommit();
   const { dayFrom, dayTo } = household.settings;
-  const [what, setWhat] = useState<What>('closed');
-  const [from, setFrom] = useState(
-    range?.from ?? fromDay(Math.min(Math.max(today, toDay(year.start)), toDay(year.end))),
-  );
-  const [to, setTo] = useState(range?.to ?? '');
-  const [label, setLabel] = useState(range?.label ?? '');
-  const [share, setShare] = useState(50);
-  const [hours, setHours] = useState({ from: dayFrom, to: '12:00' });
-  const [fault, setFault] = useState<string>();
-
+  const { register, handleSubmit, control, formState } = useForm<Values>({
+    resolver: yupResolver(schema(year)),
+    defaultValues: {
+      what: 'closed',
+      from: range?.from ?? fromDay(Math.min(Math.max(today, toDay(year.start)), toDay(year.end))),
+      to: range?.to ?? '',
+      label: range?.label ?? '',
+      share: 50,
+      hours: { from: dayFrom, to: '12:00' },
+    },
+  });
+  const { errors } = formState;
+  const values = useWatch({ control }) as Values;
+  const { what, from, to, label, share, hours } = values;
   const last = to || from;
-  const problem = faultIn({ from, last, year, what, hours });
+  const problem = faultIn(values, year) !== undefined || !isShare(share);
   const change = useMemo(
     () =>
       (stored: SchoolYear): SchoolYear => {
@@ -101,43 +135,26 @@ export function ClosedForm({
     });
     if (done) close();
   };
-  const keep = (e: FormEvent) => {
-    e.preventDefault();
-    setFault(problem);
-    if (problem) return;
-    void store(change, `${label.trim() || 'days'}: ${WHATS.find(([w]) => w === what)![1]}`);
-  };
+  const keep = handleSubmit((v) => store(change, `${v.label || 'days'}: ${WHATS.find(([w]) => w === v.what)![1]}`));
   return (
     <FormDialog
       title={range ? 'Closed days' : 'Days unlike the others'}
       close={close}
-      onSubmit={keep}
+      onSubmit={(e) => void keep(e)}
       reach={reach}
       keep={range || what !== 'closed' ? 'Save' : 'Close them'}
     >
-      {!range && (
-        <Field label="They are">
-          {(p) => (
-            <select {...p} value={what} onChange={(e) => setWhat(e.target.value as What)}>
-              {WHATS.map(([w, word]) => (
-                <option key={w} value={w}>
-                  {word}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-      )}
+      {!range && <SelectField label="They are" options={WHATS} {...register('what')} />}
       <div className="grid gap-4 sm:grid-cols-2">
-        <DateField
+        <DateControl
           label="From"
-          fault={fault}
-          value={from}
+          fault={errors.from?.message}
           min={year.start}
           max={year.end}
-          onChange={(v) => setFrom(v)}
+          control={control}
+          name="from"
         />
-        <DateField label="To, if more than one day" value={to} min={from} max={year.end} onChange={(v) => setTo(v)} />
+        <DateControl label="To, if more than one day" min={from} max={year.end} control={control} name="to" />
       </div>
       {what === 'light' && (
         <InputField
@@ -147,31 +164,31 @@ export function ClosedForm({
           min={0}
           max={99}
           className="w-28"
-          value={share}
-          onChange={(e) => setShare(Math.max(0, Math.min(99, Math.round(Number(e.target.value)))))}
+          fault={errors.share?.message}
+          {...register('share', asNumber)}
         />
       )}
       {what === 'part' && (
         <div className="grid gap-4 sm:grid-cols-2">
-          <TimeField label="School from" value={hours.from} onChange={(v) => setHours({ ...hours, from: v })} />
-          <TimeField
+          <TimeControl label="School from" control={control} name="hours.from" fault={errors.hours?.from?.message} />
+          <TimeControl
             label="School until"
             hint={
               isClock(hours.from) && isClock(hours.to)
                 ? `${partShare(hours, { from: dayFrom, to: dayTo })}% of ${dayFrom} to ${dayTo}`
                 : undefined
             }
-            value={hours.to}
-            onChange={(v) => setHours({ ...hours, to: v })}
+            control={control}
+            name="hours.to"
           />
         </div>
       )}
       <InputField
         label="What for"
-        value={label}
         maxLength={80}
         placeholder={what === 'closed' ? 'winter break' : what === 'part' ? 'dentist in the afternoon' : ''}
-        onChange={(e) => setLabel(e.target.value)}
+        fault={errors.label?.message}
+        {...register('label')}
       />
       {effect && <EffectLines effect={effect} />}
       {range && (
@@ -197,23 +214,17 @@ const labelled = (year: SchoolYear, from: string, to: string, label: string): Sc
   special: year.special.map((s) => (s.date >= from && s.date <= to && label ? { ...s, label } : s)),
 });
 
-function faultIn({
-  from,
-  last,
-  year,
-  what,
-  hours,
-}: {
-  from: string;
-  last: string;
-  year: SchoolYear;
-  what: What;
-  hours: { from: string; to: string };
-}): string | undefined {
-  if (!isIsoDate(from) || !isIsoDate(last)) return 'Give the days as days that exist.';
-  if (last < from) return 'The last day comes before the first.';
-  if (last < year.start || from > year.end) return `These days lie outside ${year.name}.`;
+const isShare = (share: number) => Number.isInteger(share) && share >= 0 && share <= 99;
+
+function faultIn(
+  { what, from, to, hours }: Values,
+  year: SchoolYear,
+): { from?: string; 'hours.from'?: string } | undefined {
+  const last = to || from;
+  const range = rangeFault({ from, to: last });
+  if (range) return { from: range };
+  if (last < year.start || from > year.end) return { from: `These days lie outside ${year.name}.` };
   if (what !== 'part') return undefined;
-  if (!isClock(hours.from) || !isClock(hours.to)) return 'Give both times, like 09:30.';
-  return hours.to <= hours.from ? 'School ends before it begins.' : undefined;
+  if (!isClock(hours.from) || !isClock(hours.to)) return { 'hours.from': 'Give both times, like 09:30.' };
+  return hours.to <= hours.from ? { 'hours.from': 'School ends before it begins.' } : undefined;
 }

@@ -1,12 +1,12 @@
-import { type FormEvent, useState } from 'react';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useForm, useWatch } from 'react-hook-form';
+import { object, type ObjectSchema, string } from 'yup';
 import { PRESETS, presetOf, requirementOf } from '../../core/attendance';
 import { byId, type Requirement, type SchoolYear } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { InputField, RadioField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { requirementWords } from './requirement-words';
-
-const LIMITS = { days: 366, hours: 8784 };
 
 /** Many laws begin at five or six; until a figure is entered the youngest are left out of it (common practice). */
 const firstWish = (stored: Requirement): Requirement =>
@@ -14,28 +14,61 @@ const firstWish = (stored: Requirement): Requirement =>
     ? { ...stored, fromAge: 5 }
     : stored;
 
+interface Values {
+  /** Empty: everybody without a figure of their own. */
+  who: string;
+  preset: string;
+  /** Empty: nothing is asked. */
+  days: string;
+  hours: string;
+  fromAge: string;
+  meets: Requirement['meets'];
+}
+const upTo = (most: number, words: string) =>
+  string()
+    .defined()
+    .test('whole', words, (v) => v === '' || (/^\d+$/.test(v) && Number(v) <= most));
+const schema: ObjectSchema<Values> = object({
+  who: string().defined(),
+  preset: string().defined(),
+  days: upTo(366, 'Give the days as a whole number from 0 to 366.'),
+  hours: upTo(8784, 'Give the hours as a whole number from 0 to 8784.'),
+  fromAge: upTo(18, 'Give the age in whole years, from 0 to 18.'),
+  meets: string()
+    .oneOf(['both', 'either'] as const)
+    .required(),
+});
+const valuesOf = (who: string, { preset = '', days, hours, fromAge, meets }: Requirement): Values => ({
+  ...{ who, preset, meets },
+  ...{ days: days?.toString() ?? '', hours: hours?.toString() ?? '', fromAge: fromAge?.toString() ?? '' },
+});
+const wishOf = ({ preset, days, hours, fromAge, meets }: Values): Requirement => ({
+  ...(days === '' ? {} : { days: Number(days) }),
+  ...(hours === '' ? {} : { hours: Number(hours) }),
+  ...(fromAge === '' ? {} : { fromAge: Number(fromAge) }),
+  meets,
+  ...(preset === '' ? {} : { preset }),
+});
+
 /** What a year must hold, for everybody or for one child: a preset that names its rule, or the household's own figure. */
 export function RequirementForm({ year, close }: { year: SchoolYear; close: () => void }) {
   const { household } = useHousehold();
   const commit = useFormCommit();
-  const [who, setWho] = useState('');
-  const [wish, setWish] = useState<Requirement>(() => firstWish(year.requirement));
-  const [fault, setFault] = useState<string>();
-  const [ageFault, setAgeFault] = useState<string>();
-  const choose = (childId: string) => {
-    setWho(childId);
-    const child = byId(household.children, childId);
-    setWish(child ? requirementOf(year, child) : firstWish(year.requirement));
-    setFault(undefined);
-  };
+  const { register, handleSubmit, control, formState, reset, setValue } = useForm<Values>({
+    resolver: yupResolver(schema),
+    defaultValues: valuesOf('', firstWish(year.requirement)),
+  });
+  const { errors } = formState;
+  const values = useWatch({ control }) as Values;
+  const { who } = values;
+  const wish = wishOf(values);
   const preset = presetOf(wish);
-  const number = (field: 'days' | 'hours' | 'fromAge', text: string) => {
-    const { [field]: _old, ...rest } = wish;
-    const next: Requirement = text === '' ? rest : { ...rest, [field]: Number(text) };
-    // With another figure it is no longer the published rule's; the age is the household's own in any case.
-    if (field !== 'fromAge') delete next.preset;
-    setWish(next);
+  const choose = (childId: string) => {
+    const child = byId(household.children, childId);
+    reset(valuesOf(childId, child ? requirementOf(year, child) : firstWish(year.requirement)));
   };
+  // With another figure it is no longer the published rule's; the age is the household's own in any case.
+  const own = { onChange: () => setValue('preset', '') };
   const name = byId(household.children, who)?.name;
   const store = async (make: (stored: SchoolYear) => SchoolYear, words: string) => {
     const done = await commit(words, (now) => {
@@ -44,115 +77,80 @@ export function RequirementForm({ year, close }: { year: SchoolYear; close: () =
     });
     if (done) close();
   };
-  const keep = (e: FormEvent) => {
-    e.preventDefault();
-    for (const field of ['days', 'hours'] as const) {
-      const n = wish[field];
-      if (n !== undefined && (!Number.isInteger(n) || n < 0 || n > LIMITS[field]))
-        return setFault(`Give the ${field} as a whole number from 0 to ${LIMITS[field]}.`);
-    }
-    const { fromAge } = wish;
-    if (fromAge !== undefined && (!Number.isInteger(fromAge) || fromAge < 0 || fromAge > 18))
-      return setAgeFault('Give the age in whole years, from 0 to 18.');
-    void store(
+  const keep = handleSubmit((v) => {
+    const requirement = wishOf(v);
+    return store(
       (stored) =>
         who
-          ? { ...stored, own: [...stored.own.filter((o) => o.childId !== who), { childId: who, requirement: wish }] }
-          : { ...stored, requirement: wish },
-      `required${name ? ` of ${name}` : ''}: ${requirementWords(wish)}`,
+          ? { ...stored, own: [...stored.own.filter((o) => o.childId !== who), { childId: who, requirement }] }
+          : { ...stored, requirement },
+      `required${name ? ` of ${name}` : ''}: ${requirementWords(requirement)}`,
     );
-  };
+  });
   return (
-    <FormDialog title="What is required" close={close} onSubmit={keep}>
-      <Field label="Of whom">
-        {(p) => (
-          <select {...p} value={who} onChange={(e) => choose(e.target.value)}>
-            <option value="">everybody without a figure of their own</option>
-            {household.children.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name}
-                {year.own.some((o) => o.childId === c.id) && ' (own figure)'}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
-      <Field
+    <FormDialog title="What is required" close={close} onSubmit={(e) => void keep(e)}>
+      <SelectField
+        label="Of whom"
+        options={[
+          ['', 'everybody without a figure of their own'],
+          ...household.children.map(
+            (c) => [c.id, `${c.name}${year.own.some((o) => o.childId === c.id) ? ' (own figure)' : ''}`] as const,
+          ),
+        ]}
+        {...register('who', { onChange: (e: { target: { value: string } }) => choose(e.target.value) })}
+      />
+      <SelectField
         label="By a published rule"
         hint={
           preset
             ? `${preset.source}${preset.note ? `: ${preset.note}` : ''}. From memory: check your own law.`
             : 'All of them from memory: check your own law. Many places ask for nothing.'
         }
-      >
-        {(p) => (
-          <select
-            {...p}
-            value={preset?.id ?? ''}
-            onChange={(e) => {
-              const chosen = e.target.value;
-              const found = PRESETS.find((x) => x.id === chosen);
-              const { fromAge } = wish;
-              const asked: Requirement = found ? { ...found.requirement, preset: found.id } : { meets: 'both' };
-              setWish(fromAge === undefined ? asked : { ...asked, fromAge });
-            }}
-          >
-            <option value="">our own figure, or none</option>
-            {PRESETS.map((x) => (
-              <option key={x.id} value={x.id}>
-                {x.name}: {requirementWords(x.requirement)}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+        options={[
+          ['', 'our own figure, or none'],
+          ...PRESETS.map((x) => [x.id, `${x.name}: ${requirementWords(x.requirement)}`] as const),
+        ]}
+        {...register('preset', {
+          onChange: (e: { target: { value: string } }) => {
+            const { value } = e.target;
+            const found = PRESETS.find((x) => x.id === value);
+            const asked: Requirement = found ? { ...found.requirement, preset: found.id } : { meets: 'both' };
+            reset({ ...valuesOf(who, asked), fromAge: values.fromAge });
+          },
+        })}
+      />
       <div className="grid gap-4 sm:grid-cols-2">
         <InputField
           label="School days"
           hint="Empty: not counted against anything."
-          fault={fault}
+          fault={errors.days?.message}
           type="number"
-          value={wish.days ?? ''}
-          onChange={(e) => number('days', e.target.value)}
+          {...register('days', own)}
         />
-        <InputField
-          label="Hours"
-          type="number"
-          value={wish.hours ?? ''}
-          onChange={(e) => number('hours', e.target.value)}
-        />
+        <InputField label="Hours" fault={errors.hours?.message} type="number" {...register('hours', own)} />
       </div>
       {!who && (
         <InputField
           label="Of children from this age on, years"
           hint="Age on the first day of the year. Empty: of everybody, the youngest too."
-          fault={ageFault}
+          fault={errors.fromAge?.message}
           type="number"
           min={0}
           max={18}
           className="w-28"
-          value={wish.fromAge ?? ''}
-          onChange={(e) => number('fromAge', e.target.value)}
+          {...register('fromAge')}
         />
       )}
       {wish.days !== undefined && wish.hours !== undefined && (
-        <fieldset className="flex flex-wrap gap-x-5">
-          <legend className="label mb-1">Of the two</legend>
-          {(['both', 'either'] as const).map((m) => (
-            <label key={m} className="flex min-h-touch items-center gap-2">
-              <input
-                type="radio"
-                name="meets"
-                checked={wish.meets === m}
-                onChange={() => {
-                  const { preset: _preset, ...rest } = wish;
-                  setWish({ ...rest, meets: m });
-                }}
-              />
-              {m === 'both' ? 'both must be met' : 'either will do'}
-            </label>
-          ))}
-        </fieldset>
+        <RadioField
+          row
+          legend="Of the two"
+          options={[
+            ['both', 'both must be met'],
+            ['either', 'either will do'],
+          ]}
+          {...register('meets', own)}
+        />
       )}
       <p className="text-aside text-soft">
         A day counts once something is marked on it. Hours are the minutes marked, else those planned for the step.

@@ -230,3 +230,12 @@ export function makeReady(now: Household, row: Prepared, ready: boolean): Put[] 
   const { minutes: _some, ...put } = row;
   return [{ table: 'prepared', put: { ...put, id: before.id } }];
 }
+
+/** The parts of a kit as they were counted on a day: how many are there of each. A part that is gone from it meanwhile is passed over. */
+export function countParts(now: Household, materialId: Id, counted: ReadonlyMap<Id, number>, day: Day): Put[] {
+  const row = byId(now.materials, materialId);
+  if (!row?.parts) return [];
+  const checked = fromDay(day);
+  const parts = row.parts.map((p) => (counted.has(p.id) ? { ...p, have: counted.get(p.id)!, checked } : p));
+  return [{ table: 'materials', put: { ...row, parts } }];
+}
