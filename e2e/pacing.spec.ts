@@ -328,7 +328,7 @@ test('rituals are ticked by one press, never behind, and count as work; undone',
   await page.goto('/shelf/together');
   await page.getByRole('button', { name: 'Add an everyday thing' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Say what it is');
+  await expect(page.getByRole('dialog').getByRole('alert').first()).toContainText('Say what it is');
 });
 
 test('a unit is dragged to another week: what gives is seen before letting go, escape puts it back', async ({

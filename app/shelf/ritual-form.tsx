@@ -1,17 +1,20 @@
-import { useState } from 'react';
-import { fromDay, isClock, isIsoDate, type IsoDate, usualTeacher } from '../../core/calendar';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useForm, useWatch } from 'react-hook-form';
+import { fromDay, type IsoDate, usualTeacher } from '../../core/calendar';
 import { easierFor, GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
-import { childrenOf, type Presence, PRESENCES, type Ritual, type RitualSort, titleOf } from '../../core/household';
+import { childrenOf, PRESENCES, type Ritual, type RitualSort, titleOf } from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField, WeekdayPicker } from '../ui/field';
+import { PeopleControl, TimeControl, WeekdayControl } from '../ui/controls';
+import { DateControl } from '../ui/date-control';
+import { Fault, InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
-import { PeoplePicker } from '../ui/people-picker';
 import { listing, PRESENCE_WORDS } from '../ui/words';
 import { newId } from '../ui/id';
-import { DateField, TimeField } from '../ui/date-field';
+import { asNumber } from '../ui/whole';
+import { ritualOf, ritualSchema, type RitualValues, ritualValues } from './ritual-values';
 
 /** Each sort by its name, and like what it is. */
 const SORTS = {
@@ -38,136 +41,83 @@ export function RitualForm({
   const sort = ritual ? ritual.sort : wanted;
   const words = SORTS[sort ?? 'school'];
   const commit = useFormCommit();
-  const [title, setTitle] = useState(ritual?.title ?? '');
-  const [childIds, setChildIds] = useState(ritual?.childIds ?? household.children.map((c) => c.id));
-  const [teacherId, setTeacherId] = useState(ritual?.teacherId ?? usualTeacher(household, undefined, today)?.id ?? '');
-  const [weekdays, setWeekdays] = useState(ritual?.weekdays ?? (sort === 'extra' ? [] : (year?.weekdays ?? [])));
-  const [minutes, setMinutes] = useState(ritual?.minutes ?? 10);
-  const [presence, setPresence] = useState<Presence>(ritual?.presence ?? (sort === 'chore' ? 'alone' : 'with'));
-  const [at, setAt] = useState(ritual?.at ?? '');
-  const [alone, setAlone] = useState(ritual?.alone ?? false);
-  const [sheets, setSheets] = useState(ritual?.sheets ?? []);
-  const [date, setDate] = useState<string>(ritual?.date ?? proposed ?? fromDay(today));
-  const [until, setUntil] = useState<string>(ritual?.until ?? '');
-  const [secure, setSecure] = useState(ritual?.secure !== undefined);
-  const [easier, setEasier] = useState(ritual?.easier ?? '');
-  const [hard, setHard] = useState(ritual?.hard !== undefined);
+  const { register, handleSubmit, control, formState } = useForm<RitualValues>({
+    resolver: yupResolver(ritualSchema(sort, words.like)),
+    defaultValues: ritualValues(ritual, sort, {
+      childIds: household.children.map((c) => c.id),
+      teacherId: usualTeacher(household, undefined, today)?.id ?? '',
+      weekdays: sort === 'extra' ? [] : (year?.weekdays ?? []),
+      date: proposed ?? fromDay(today),
+    }),
+  });
+  const { errors } = formState;
+  const [childIds, easier, sheets] = useWatch({ control, name: ['childIds', 'easier', 'sheets'] });
   const easierOnes = easierFor(household.rituals, ritual?.id);
-  const [fault, setFault] = useState<string>();
   const atTable = household.enrolments
     .filter((e) => isTaken(e) && e.childIds.every((id) => childIds.includes(id)))
     .map((e) => ({
       id: e.id,
       name: `${titleOf(household, e.courseId)}, ${listing(childrenOf(household, e).map((c) => c.name))}`,
     }));
+  const keep = handleSubmit(async (v) => {
+    const answered = v.sheets.filter((id) => atTable.some((e) => e.id === id));
+    const put = ritualOf({ ...v, sheets: answered }, ritual?.id ?? newId(), ritual, sort, fromDay(today));
+    if (await commit(`${put.title}: ${words.kept} saved`, [{ table: 'rituals', put }])) close();
+  });
   const marked = ritual && household.ritualMarks.some((m) => m.ritualId === ritual.id);
   return (
-    <FormDialog
-      title={ritual?.title ?? words.title}
-      close={close}
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (!title.trim()) return setFault(`Say what it is, like “${words.like}”.`);
-        if (childIds.length === 0) return setFault('Choose who takes part.');
-        if (!teacherId) return setFault('Add a teacher under Household first.');
-        if (!Number.isInteger(minutes) || minutes < 1 || minutes > 600)
-          return setFault('Give whole minutes from 1 to 600.');
-        if (sort === 'extra' && !isIsoDate(date)) return setFault('Give the day on which it is.');
-        const answered = sheets.filter((id) => atTable.some((e) => e.id === id));
-        const put: Ritual = {
-          id: ritual?.id ?? newId(),
-          title: title.trim(),
-          childIds,
-          teacherId,
-          weekdays,
-          minutes,
-          presence,
-          ...(isClock(at) ? { at } : {}),
-          ...(alone && sort !== 'chore' ? { alone } : {}),
-          ...(sort ? { sort } : {}),
-          ...(sort === 'extra' && isIsoDate(date) ? { date } : {}),
-          ...(sort !== 'extra' && isIsoDate(until) ? { until } : {}),
-          ...(secure && sort === undefined ? { secure: ritual?.secure ?? fromDay(today) } : {}),
-          ...(sort === undefined && easier ? { easier } : {}),
-          ...(sort === undefined && easier && hard ? { hard: ritual?.hard ?? fromDay(today) } : {}),
-          ...(answered.length > 0 ? { sheets: answered } : {}),
-        };
-        void commit(`${put.title}: ${words.kept} saved`, [{ table: 'rituals', put }]).then((done) => done && close());
-      }}
-    >
+    <FormDialog title={ritual?.title ?? words.title} close={close} onSubmit={(e) => void keep(e)}>
       <InputField
         label="What"
-        fault={fault}
-        value={title}
+        fault={errors.title?.message}
         maxLength={120}
         placeholder={words.like}
-        onChange={(e) => setTitle(e.target.value)}
+        {...register('title')}
       />
       <fieldset>
         <legend className="label mb-1">With whom</legend>
         <div className="flex flex-wrap gap-4">
           {household.children.map((c) => (
             <label key={c.id} className="flex min-h-touch items-center gap-2">
-              <input
-                type="checkbox"
-                checked={childIds.includes(c.id)}
-                onChange={(e) =>
-                  setChildIds(e.target.checked ? [...childIds, c.id] : childIds.filter((id) => id !== c.id))
-                }
-              />
+              <input type="checkbox" value={c.id} {...register('childIds')} />
               <ChildName child={c} />
             </label>
           ))}
         </div>
+        <Fault of={errors.childIds} />
       </fieldset>
       {sort === 'extra' ? (
-        <DateField label="On" value={date} onChange={setDate} />
+        <DateControl label="On" control={control} name="date" fault={errors.date?.message} />
       ) : (
         <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
-          <WeekdayPicker
+          <WeekdayControl
             legend="On"
-            value={weekdays}
-            onChange={setWeekdays}
             firstDay={household.settings.firstDay}
             {...(year && sort === undefined ? { among: year.weekdays } : {})}
+            control={control}
+            name="weekdays"
           />
-          <DateField label="For the last time on (empty: goes on)" value={until} onChange={setUntil} />
+          <DateControl label="For the last time on (empty: goes on)" control={control} name="until" />
         </div>
       )}
       <div className="grid gap-4 sm:grid-cols-3">
-        <InputField
-          label="Minutes"
-          type="number"
-          value={minutes}
-          onChange={(e) => setMinutes(Number(e.target.value))}
+        <InputField label="Minutes" fault={errors.minutes?.message} type="number" {...register('minutes', asNumber)} />
+        <SelectField
+          label="Led by"
+          fault={errors.teacherId?.message}
+          options={household.teachers.map((t) => [t.id, t.name] as const)}
+          {...register('teacherId')}
         />
-        <Field label="Led by">
-          {(p) => (
-            <select {...p} value={teacherId} onChange={(e) => setTeacherId(e.target.value)}>
-              {household.teachers.map((t) => (
-                <option key={t.id} value={t.id}>
-                  {t.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="The teacher is">
-          {(p) => (
-            <select {...p} value={presence} onChange={(e) => setPresence(e.target.value as Presence)}>
-              {PRESENCES.map((w) => (
-                <option key={w} value={w}>
-                  {PRESENCE_WORDS[w]}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="The teacher is"
+          options={PRESENCES.map((w) => [w, PRESENCE_WORDS[w]] as const)}
+          {...register('presence')}
+        />
       </div>
-      <TimeField label="At a fixed time (empty: where it fits)" value={at} onChange={(v) => setAt(v)} />
+      <TimeControl label="At a fixed time (empty: where it fits)" control={control} name="at" />
       {sort !== 'chore' && (
         <label className="flex min-h-touch items-center gap-2">
-          <input type="checkbox" checked={alone} onChange={(e) => setAlone(e.target.checked)} />{' '}
+          <input type="checkbox" {...register('alone')} />{' '}
           {sort === 'extra'
             ? 'it counts as school'
             : 'it makes a school day by itself (otherwise it counts only on days with other work)'}
@@ -182,34 +132,25 @@ export function RitualForm({
       {sort === undefined && (
         <>
           <label className="flex min-h-touch items-center gap-2">
-            <input type="checkbox" checked={secure} onChange={(e) => setSecure(e.target.checked)} /> it is secure, and
-            rests until it is wanted again
+            <input type="checkbox" {...register('secure')} /> it is secure, and rests until it is wanted again
           </label>
           {easierOnes.length > 0 && (
-            <Field label="While it is too hard, in its place">
-              {(p) => (
-                <select {...p} value={easier} onChange={(e) => setEasier(e.target.value)}>
-                  <option value="">nothing</option>
-                  {easierOnes.map((r) => (
-                    <option key={r.id} value={r.id}>
-                      {r.title}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
+            <SelectField
+              label="While it is too hard, in its place"
+              options={[['', 'nothing'], ...easierOnes.map((r) => [r.id, r.title] as const)]}
+              {...register('easier')}
+            />
           )}
           {easier && (
             <label className="flex min-h-touch items-center gap-2">
-              <input type="checkbox" checked={hard} onChange={(e) => setHard(e.target.checked)} /> it is too hard for
-              now: the easier one comes on its days
+              <input type="checkbox" {...register('hard')} /> it is too hard for now: the easier one comes on its days
             </label>
           )}
-          <PeoplePicker
+          <PeopleControl
             legend="A game round the table: everybody answers from their own sheet of"
             people={atTable}
-            value={sheets}
-            onChange={setSheets}
+            control={control}
+            name="sheets"
           />
           {sheets.length > 0 && (
             <p className="text-note text-soft">

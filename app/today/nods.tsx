@@ -1,26 +1,20 @@
 import { Check } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { nodsTo, waitingTicks, type WaitingTick } from '../../core/day';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
-import { InputField } from '../ui/field';
-import { FormDialog } from '../ui/form-dialog';
-import { sendBack } from '../../core/deeds';
 import { newId } from '../ui/id';
+
+const SendBack = lazy(() => import('./send-back'));
 
 /** What children have ticked on their own pages, for a nod each, or one for all. */
 export default function Nods({ day }: { day: number }) {
   const { household, commit } = useHousehold();
   const waiting = waitingTicks(household);
   const [back, setBack] = useState<WaitingTick>();
-  const [why, setWhy] = useState('');
-  const close = () => {
-    setBack(undefined);
-    setWhy('');
-  };
   if (waiting.length === 0) return null;
   const what = (t: WaitingTick) => [t.child.name, t.title, t.detail].filter(Boolean).join(', ');
   const nod = (words: string, ticks: readonly WaitingTick[]) =>
@@ -80,24 +74,9 @@ export default function Nods({ day }: { day: number }) {
         ))}
       </ul>
       {back && (
-        <FormDialog
-          title={`Not yet: ${what(back)}`}
-          keep="Send it back"
-          close={close}
-          onSubmit={(e) => {
-            e.preventDefault();
-            const { id } = back.tick;
-            void commit(`${what(back)}: not yet`, (now) => sendBack(now, id, why)).then((done) => done && close());
-          }}
-        >
-          <InputField
-            label="Why, in a word or two"
-            hint={`${back.child.name} reads it beside the thing; it may stay empty.`}
-            maxLength={200}
-            value={why}
-            onChange={(e) => setWhy(e.target.value)}
-          />
-        </FormDialog>
+        <Suspense>
+          <SendBack tick={back} what={what(back)} close={() => setBack(undefined)} />
+        </Suspense>
       )}
     </section>
   );

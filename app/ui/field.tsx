@@ -124,7 +124,7 @@ export function RadioField({
               value={value}
               {...(chosen === undefined ? {} : { checked: chosen === value })}
               {...radio}
-            />{' '}
+            />
             {words}
           </label>
         ))}

@@ -1,28 +1,18 @@
 import * as Tabs from '@radix-ui/react-tabs';
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import {
-  attendanceRow,
-  childMonths,
-  type ChildDay,
-  daysAsked,
-  type DayStatus,
-  heldOn,
-  overruled,
-  workOf,
-} from '../../core/attendance';
+import { attendanceRow, childMonths, type ChildDay, daysAsked, type DayStatus, heldOn } from '../../core/attendance';
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
-import { type Attendance, attendanceId, byId, type Child, type SchoolYear } from '../../core/household';
+import { type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
 import { newAttendance, readAttendanceCsv, writeAttendanceCsv } from '../../core/record';
 import { wholeHours } from '../../core/words';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, longDate, monthName } from '../ui/dates';
-import { InputField } from '../ui/field';
-import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { TableFile } from '../ui/table-file';
 import { count, listing } from '../ui/words';
+import { DAY_WORDS } from './day-words';
 import { SubNav } from './sub-nav';
 import { useViewYear } from './view-year';
 import { tip } from '../ui/tip';
@@ -38,16 +28,7 @@ const SIGNS: Record<DayStatus, string> = {
   free: '',
   outside: '',
 };
-const WORDS: Record<DayStatus, string> = {
-  taught: 'taught',
-  sick: 'sick',
-  closed: 'no school',
-  away: 'away',
-  unmarked: 'nothing marked',
-  'to come': 'to come',
-  free: 'no school weekday',
-  outside: 'outside the year',
-};
+const DayForm = lazy(() => import('./day-form'));
 
 /** The register: each child's days month by month, with the totals at the foot, and what past days were if nobody said. */
 export default function AttendancePage() {
@@ -98,7 +79,11 @@ export default function AttendancePage() {
           <TableFile name="attendance.csv" write={() => writeAttendanceCsv(household, today)} take={take} />
         </div>
       </div>
-      {editing && <DayForm year={year} child={child} day={editing} close={() => setEditing(undefined)} />}
+      {editing && (
+        <Suspense>
+          <DayForm year={year} child={child} day={editing} close={() => setEditing(undefined)} />
+        </Suspense>
+      )}
     </div>
   );
 }
@@ -114,7 +99,7 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
     const held = status === 'taught' ? heldOn(household, year, children, day) : undefined;
     const minutes = held && `, ${listing(children.map((c) => `${c.name} ${count(held.get(c.id) ?? 0, 'minute')}`))}`;
     return commit(
-      `${dayAndDate(style, day)}: ${WORDS[status]}${minutes ?? ''}`,
+      `${dayAndDate(style, day)}: ${DAY_WORDS[status]}${minutes ?? ''}`,
       children.map((c): Put => ({ table: 'attendance', put: attendanceRow(c.id, day, status, held?.get(c.id)) })),
     );
   };
@@ -140,10 +125,10 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
                 key={s}
                 type="button"
                 className="btn !px-3"
-                aria-label={`${longDate(style, day)}: ${s === 'taught' ? 'school was held' : WORDS[s]}`}
+                aria-label={`${longDate(style, day)}: ${s === 'taught' ? 'school was held' : DAY_WORDS[s]}`}
                 onClick={() => void say(day, children, s)}
               >
-                {s === 'taught' ? 'school was held' : WORDS[s]}
+                {s === 'taught' ? 'school was held' : DAY_WORDS[s]}
               </button>
             ))}
           </li>
@@ -212,7 +197,7 @@ function Register({
                         type="button"
                         className={`register-day ${d.overruled ? 'underline' : ''}`}
                         {...tip(d.label)}
-                        aria-label={`${longDate(style, d.day)}: ${WORDS[d.status]}${d.label ? `, ${d.label}` : ''}`}
+                        aria-label={`${longDate(style, d.day)}: ${DAY_WORDS[d.status]}${d.label ? `, ${d.label}` : ''}`}
                         onClick={() => edit(d)}
                       >
                         {SIGNS[d.status]}
@@ -250,73 +235,5 @@ function Register({
         to say otherwise.
       </p>
     </div>
-  );
-}
-
-/** What a child's day was, whatever the marks say; or back to the marks. */
-function DayForm({ year, child, day, close }: { year: SchoolYear; child: Child; day: ChildDay; close: () => void }) {
-  const { household, commit } = useHousehold();
-  const style = household.settings.dateStyle;
-  const said = overruled(household, child.id, day.day);
-  const [status, setStatus] = useState<Attendance['status'] | ''>(said?.status ?? '');
-  const [minutes, setMinutes] = useState(said?.minutes === undefined ? '' : String(said.minutes));
-  const [fault, setFault] = useState<string>();
-  const date = longDate(style, day.day);
-  const worked = useMemo(() => workOf(household, child.id).has(day.day), [household, child, day]);
-  const choose = (next: typeof status) => {
-    setStatus(next);
-    if (next !== 'taught' || minutes !== '' || worked) return;
-    setMinutes(String(heldOn(household, year, [child], day.day).get(child.id) ?? 0));
-  };
-  return (
-    <FormDialog
-      title={`${child.name}, ${date}`}
-      close={close}
-      onSubmit={(e) => {
-        e.preventDefault();
-        const n = minutes === '' ? undefined : Number(minutes);
-        if (n !== undefined && (!Number.isInteger(n) || n < 0 || n > 1440))
-          return setFault('Give whole minutes from 0 to 1440.');
-        const id = attendanceId({ childId: child.id, date: fromDay(day.day) });
-        const put: Put =
-          status === ''
-            ? { table: 'attendance', remove: id }
-            : {
-                table: 'attendance',
-                put: attendanceRow(child.id, day.day, status, status === 'taught' ? n : undefined),
-              };
-        void commit(`${child.name}, ${date}: ${status === '' ? 'as marked' : WORDS[status]}`, [put]).then(
-          (done) => done && close(),
-        );
-      }}
-    >
-      <fieldset className="flex flex-col">
-        <legend className="label mb-1">That day was</legend>
-        {(
-          [
-            ['', `as the marks have it${said ? '' : ` (${WORDS[day.status]})`}`],
-            ['taught', 'taught'],
-            ['sick', 'sick'],
-            ['closed', 'no school'],
-            ['away', 'away'],
-          ] as const
-        ).map(([s, word]) => (
-          <label key={s} className="flex min-h-touch items-center gap-2">
-            <input type="radio" name="status" checked={status === s} onChange={() => choose(s)} /> {word}
-          </label>
-        ))}
-      </fieldset>
-      {status === 'taught' && (
-        <InputField
-          label="Minutes of school"
-          hint={worked ? 'Empty: those marked.' : 'As that day’s list had it; change it where it was otherwise.'}
-          fault={fault}
-          type="number"
-          className="w-32"
-          value={minutes}
-          onChange={(e) => setMinutes(e.target.value)}
-        />
-      )}
-    </FormDialog>
   );
 }

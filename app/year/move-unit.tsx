@@ -1,14 +1,21 @@
-import { useMemo, useState } from 'react';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useMemo } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { number, object, type ObjectSchema } from 'yup';
 import { toDay } from '../../core/calendar';
 import type { Lesson, Pin, Unit } from '../../core/household';
 import { lessonsOf, type Overview, type OverviewRow } from '../../core/overview';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { Field } from '../ui/field';
+import { SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { keepPin } from '../ui/keep-pin';
+import { asNumber } from '../ui/whole';
 import { useMovedPlan } from './use-moved-plan';
 import { WhatGives } from './what-gives';
+
+/** The first day of the week in which it is to begin. */
+const schema: ObjectSchema<{ week: number }> = object({ week: number().integer().required() });
 
 /** Asks for a unit, or one lesson of it, to begin in another week; what gives is worked out before it is kept. */
 export function MoveUnit({
@@ -35,7 +42,11 @@ export function MoveUnit({
       : toDay(begins)
     : row.units.find((u) => u.unit.id === unit.id)?.from;
   const at = weeks.find((w) => from !== undefined && from >= w.start && from < w.start + 7);
-  const [week, setWeek] = useState(at?.start ?? weeks[0]?.start ?? today);
+  const { register, handleSubmit, control } = useForm({
+    resolver: yupResolver(schema),
+    defaultValues: { week: at?.start ?? weeks[0]?.start ?? today },
+  });
+  const week = useWatch({ control, name: 'week' });
   const unchanged = week === at?.start;
   const asked = useMemo(
     () => (unchanged ? undefined : { row, unit, week, lessonId: lesson?.id }),
@@ -46,29 +57,28 @@ export function MoveUnit({
   const name = lesson?.title ?? (unit.title || row.course.title);
   const inside = new Set((lesson ? [lesson] : unit.lessons).flatMap((l) => l.steps.map((s) => s.id)));
   const own = (p: Pin) => p.enrolmentId === row.enrolment.id && inside.has(p.stepId);
+  const keep = handleSubmit(async () => {
+    if (wish && 'pin' in wish && (await keepPin(commit, name, wish.pin, style))) close();
+  });
   return (
     <FormDialog
       title={`${name}, ${row.course.title}`}
       close={close}
       disabled={!wish || 'fault' in wish}
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (wish && 'pin' in wish) void keepPin(commit, name, wish.pin, style).then((done) => done && close());
-      }}
+      onSubmit={(e) => void keep(e)}
     >
-      <Field label="Begins in the week of" fault={fault}>
-        {(p) => (
-          <select {...p} value={week} onChange={(e) => setWeek(Number(e.target.value))}>
-            {weeks.map((w) => (
-              <option key={w.start} value={w.start}>
-                {shortDate(style, w.start, today)}, teaching week {w.teaching}
-                {w.start === at?.start && ' (as planned)'}
-                {w.crowded && ', crowded'}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <SelectField
+        label="Begins in the week of"
+        fault={fault}
+        options={weeks.map((w) => {
+          const words = `${shortDate(style, w.start, today)}, teaching week ${w.teaching}`;
+          return [
+            w.start,
+            `${words}${w.start === at?.start ? ' (as planned)' : ''}${w.crowded ? ', crowded' : ''}`,
+          ] as const;
+        })}
+        {...register('week', asNumber)}
+      />
       {wish && 'pin' in wish && (
         <div role="status" className="text-aside">
           <WhatGives wish={wish} after={after} />
