@@ -1,14 +1,10 @@
-import { yupResolver } from '@hookform/resolvers/yup';
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import { object, type ObjectSchema } from 'yup';
+import { lazy, Suspense, useState } from 'react';
 import { prepareLine } from '../../core/deeds';
 import { lastForIt, lineKey, lineName, type PrepLine, prepWords } from '../../core/prepare';
-import { useFormCommit, useHousehold } from '../shell/household';
-import { InputField } from '../ui/field';
-import { FormDialog } from '../ui/form-dialog';
+import { useHousehold } from '../shell/household';
 import { newId } from '../ui/id';
-import { asNumber, whole } from '../ui/whole';
+
+const Took = lazy(() => import('./took'));
 
 /** Lessons to make ready, each with a box to tick; how long it took can be said, and is learned from. */
 export function PrepList({ lines }: { lines: readonly PrepLine[] }) {
@@ -53,35 +49,11 @@ export function PrepList({ lines }: { lines: readonly PrepLine[] }) {
           </li>
         ))}
       </ul>
-      {timed && <Took line={timed} close={() => setTimed(undefined)} />}
+      {timed && (
+        <Suspense>
+          <Took line={timed} close={() => setTimed(undefined)} />
+        </Suspense>
+      )}
     </>
-  );
-}
-
-const schema: ObjectSchema<{ minutes: number }> = object({ minutes: whole(0, 1440, 'whole minutes') });
-
-/** Made ready, in other minutes than were thought. */
-function Took({ line, close }: { line: PrepLine; close: () => void }) {
-  const { today } = useHousehold();
-  const commit = useFormCommit();
-  const { register, handleSubmit, formState } = useForm({
-    resolver: yupResolver(schema),
-    defaultValues: { minutes: line.minutes },
-  });
-  const keep = handleSubmit(async ({ minutes }) => {
-    const words = `${lineName(line)}: done in ${minutes} min`;
-    if (await commit(words, (now) => prepareLine(now, line, today, newId, minutes))) close();
-  });
-  return (
-    <FormDialog title={lineName(line)} close={close} keep="Made ready" onSubmit={(e) => void keep(e)}>
-      <InputField
-        label="How many minutes it took"
-        hint="From the third time on, the next ones are reckoned by it."
-        inputMode="numeric"
-        className="w-24"
-        fault={formState.errors.minutes?.message}
-        {...register('minutes', asNumber)}
-      />
-    </FormDialog>
   );
 }
