@@ -140,7 +140,9 @@ export class Database extends Dexie {
       const all = this.rows('marks');
       if ((await all.count()) <= MANY_MARKS) return all.toArray();
       whole = false;
-      const taken = rest.enrolments.filter((e) => e.life !== 'finished' && e.life !== 'dropped').map((e) => e.id);
+      const taken = rest.enrolments
+        .filter((e) => e.lives || (e.life !== 'finished' && e.life !== 'dropped'))
+        .map((e) => e.id);
       const starts = rest.years.map((y) => y.start).sort();
       const [own, recent] = await Promise.all([
         all.where('enrolmentId').anyOf(taken).toArray(),
