@@ -100,6 +100,10 @@ export async function measureMarks(large?: string): Promise<void> {
       await page.locator('[data-row]').first().waitFor();
       opened.push(await page.evaluate(() => performance.now()));
     }
+    // A Wednesday: on a day without school what is done ahead stands in a row of its own.
+    await page.clock.setFixedTime(new Date('2026-11-11T09:00:00'));
+    await page.reload();
+    await page.locator('[data-row]').first().waitFor();
     await page.waitForTimeout(3000);
     await mark(page, 'the sample');
     const median = [...opened].sort((a, b) => a - b)[2]!;
