@@ -1,13 +1,13 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { object, type ObjectSchema, string } from 'yup';
+import { array, mixed, object, type ObjectSchema, string } from 'yup';
 import { lessonsIn } from '../../core/course';
 import { type Drill, type Fact } from '../../core/household';
 import { factsIn, GRID_WORDS, type GridKind, gridOf, GRIDS } from '../../core/practice';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { CourseOptions } from '../ui/course-options';
-import { Field, InputField } from '../ui/field';
+import { Fault, Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { ChoiceField, lessonOptions } from '../ui/choice';
@@ -20,6 +20,7 @@ interface Values {
   deckId: string;
   courseId: string;
   lessonId: string;
+  facts: Fact[];
 }
 const schema: ObjectSchema<Values> = object({
   name: string().trim().required('Give the drill a name.').max(200, 'Keep the name under 200 letters.'),
@@ -34,6 +35,10 @@ const schema: ObjectSchema<Values> = object({
   deckId: string().defined(),
   courseId: string().defined(),
   lessonId: string().defined(),
+  facts: array()
+    .of(mixed<Fact>().required())
+    .required()
+    .when('deckId', { is: '', then: (s) => s.min(1, 'Choose the facts in the grid, or a deck.') }),
 });
 /** A couple of dozen are usual. */
 const USUAL = 20;
@@ -42,30 +47,28 @@ const USUAL = 20;
 export function DrillForm({ drill, close }: { drill?: Drill; close: () => void }) {
   const { household } = useHousehold();
   const commit = useFormCommit();
-  const [facts, setFacts] = useState<readonly Fact[]>(drill?.facts ?? []);
   const [kind, setKind] = useState<GridKind>('+');
-  const [fault, setFault] = useState<string>();
-  const { register, handleSubmit, control, formState } = useForm<Values>({
+  const { register, handleSubmit, control, formState, setValue } = useForm<Values>({
     resolver: yupResolver(schema),
     defaultValues: {
       ...{ name: drill?.name ?? '', n: String(drill?.n ?? USUAL), deckId: drill?.deckId ?? '' },
-      ...{ courseId: drill?.courseId ?? '', lessonId: drill?.lessonId ?? '' },
+      ...{ courseId: drill?.courseId ?? '', lessonId: drill?.lessonId ?? '', facts: drill?.facts ?? [] },
     },
   });
   const { errors } = formState;
-  const now = useWatch({ control });
+  const now = useWatch({ control }) as Values;
+  const { facts } = now;
   const course = household.courses.find((c) => c.id === now.courseId);
   const chosen = new Set(facts.map((f) => f.ask));
   const choose = (some: readonly Fact[], into: boolean) => {
     const asks = new Set(some.map((f) => f.ask));
     const rest = facts.filter((f) => !asks.has(f.ask));
-    setFacts(into ? [...rest, ...new Map(some.map((f) => [f.ask, f])).values()] : rest);
-    setFault(undefined);
+    const next = into ? [...rest, ...new Map(some.map((f) => [f.ask, f])).values()] : rest;
+    setValue('facts', next, { shouldDirty: true, shouldValidate: formState.isSubmitted });
   };
   const keep = async (v: Values) => {
-    if (!v.deckId && facts.length === 0) return setFault('Choose the facts in the grid, or a deck.');
     const put: Drill = {
-      ...{ id: drill?.id ?? newId(), name: v.name, n: Number(v.n), facts: v.deckId ? [] : [...facts] },
+      ...{ id: drill?.id ?? newId(), name: v.name, n: Number(v.n), facts: v.deckId ? [] : v.facts },
       ...(v.deckId ? { deckId: v.deckId } : {}),
       ...(v.courseId ? { courseId: v.courseId } : {}),
       ...(v.courseId && v.lessonId ? { lessonId: v.lessonId } : {}),
@@ -149,11 +152,7 @@ export function DrillForm({ drill, close }: { drill?: Drill; close: () => void }
           </p>
         </>
       )}
-      {fault && (
-        <p role="alert" className="font-semibold">
-          {fault}
-        </p>
-      )}
+      <Fault of={errors.facts?.root ?? errors.facts} />
     </FormDialog>
   );
 }

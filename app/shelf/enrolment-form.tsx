@@ -8,7 +8,8 @@ import { paceWords } from '../../core/overview';
 import { neededFrom, neededPerSitting, ruleNotes, RULES } from '../../core/pace';
 import { type Taken, takenBefore } from '../../core/forecast';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField, WeekdayPicker } from '../ui/field';
+import { WeekdayControl } from '../ui/controls';
+import { Fault, InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { LIFE_WORDS, listing } from '../ui/words';
@@ -188,11 +189,7 @@ export function EnrolmentForm({
                 </label>
               ))}
             </div>
-            {errors.childIds && (
-              <p role="alert" className="font-semibold">
-                {errors.childIds.message}
-              </p>
-            )}
+            <Fault of={errors.childIds} />
             {now.childIds.length > 1 && (
               <p className="text-aside text-soft">
                 Taught once to all of them together. For each at their own pace, begin it once for each child.
@@ -202,17 +199,12 @@ export function EnrolmentForm({
         )}
       />
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="Taught by" fault={errors.teacherId?.message}>
-          {(p) => (
-            <select {...p} {...register('teacherId')}>
-              {household.teachers.map((t) => (
-                <option key={t.id} value={t.id}>
-                  {t.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="Taught by"
+          fault={errors.teacherId?.message}
+          options={household.teachers.map((t) => [t.id, t.name] as const)}
+          {...register('teacherId')}
+        />
         <ChoiceField
           label="From"
           fault={errors.fromStepId?.message}
@@ -224,24 +216,14 @@ export function EnrolmentForm({
           ]}
         />
       </div>
-      <Controller
+      <WeekdayControl
+        legend="On"
+        firstDay={household.settings.firstDay}
+        {...(year ? { among: year.weekdays } : {})}
         control={control}
         name="weekdays"
-        render={({ field }) => (
-          <WeekdayPicker
-            legend="On"
-            value={field.value}
-            onChange={field.onChange}
-            firstDay={household.settings.firstDay}
-            {...(year ? { among: year.weekdays } : {})}
-          />
-        )}
       />
-      {errors.weekdays && (
-        <p role="alert" className="font-semibold">
-          {errors.weekdays.message}
-        </p>
-      )}
+      <Fault of={errors.weekdays} />
       {isAhead(now.rule) &&
         now.paces.map((p) => (
           <p key={p.from} className="flex flex-wrap items-center gap-3">
@@ -306,17 +288,7 @@ export function EnrolmentForm({
           control={control}
           name="target"
         />
-        <Field label="It is">
-          {(p) => (
-            <select {...p} {...register('life')}>
-              {LIVES.map((l) => (
-                <option key={l} value={l}>
-                  {LIFE_WORDS[l]}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField label="It is" options={LIVES.map((l) => [l, LIFE_WORDS[l]] as const)} {...register('life')} />
         <label className="flex min-h-touch items-center gap-2 self-end">
           <input type="checkbox" {...register('takesOptional')} /> take the optional steps too
         </label>

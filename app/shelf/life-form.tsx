@@ -6,7 +6,7 @@ import { isThrough } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { DateControl } from '../ui/date-control';
 import { shortDate } from '../ui/dates';
-import { Field } from '../ui/field';
+import { Fault, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { LIFE_WORDS, listing, WORTH_WORDS } from '../ui/words';
@@ -53,29 +53,20 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
   return (
     <FormDialog title={`${course.title}: ${who}`} close={close} onSubmit={(e) => void keep(e)}>
       {isThrough(household, enrolment) && (
-        <Field label="Go over it once more" hint="The first time keeps its record.">
-          {(p) => (
-            <select {...p} {...register('again')}>
-              <option value="">no</option>
-              <option value="whole">all of it, from today</option>
-              <option value="half">its second half, from today</option>
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="Go over it once more"
+          hint="The first time keeps its record."
+          options={[
+            ['', 'no'],
+            ['whole', 'all of it, from today'],
+            ['half', 'its second half, from today'],
+          ]}
+          {...register('again')}
+        />
       )}
       <div className="grid gap-4 sm:grid-cols-2">
         {swap === '' && (
-          <Field label="It is">
-            {(p) => (
-              <select {...p} {...register('life')}>
-                {LIVES.map((l) => (
-                  <option key={l} value={l}>
-                    {LIFE_WORDS[l]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField label="It is" options={LIVES.map((l) => [l, LIFE_WORDS[l]] as const)} {...register('life')} />
         )}
         {swap === '' && (
           <DateControl
@@ -119,23 +110,15 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
           </button>
         </p>
       ))}
-      <Field
+      <SelectField
         label="Swap it for"
         hint="From today on the other takes its weekdays and its pace; the record of this one is kept."
-      >
-        {(p) => (
-          <select {...p} {...register('swap')}>
-            <option value="">nothing</option>
-            {household.courses
-              .filter((c) => c.id !== course.id)
-              .map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.title}
-                </option>
-              ))}
-          </select>
-        )}
-      </Field>
+        options={[
+          ['', 'nothing'],
+          ...household.courses.filter((c) => c.id !== course.id).map((c) => [c.id, c.title] as const),
+        ]}
+        {...register('swap')}
+      />
       {children.map((c, i) => (
         <fieldset key={c.id} className="flex flex-wrap items-end gap-3">
           <legend className="label mb-1 flex items-center gap-2">
@@ -156,11 +139,7 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
             placeholder="in a few words"
             {...register(`verdicts.${i}.text`)}
           />
-          {errors.verdicts?.[i]?.worth && (
-            <p role="alert" className="w-full text-aside font-semibold">
-              {errors.verdicts[i].worth.message}
-            </p>
-          )}
+          <Fault of={errors.verdicts?.[i]?.worth} />
         </fieldset>
       ))}
     </FormDialog>

@@ -1,5 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { Controller, useForm, useWatch } from 'react-hook-form';
+import { useForm, useWatch } from 'react-hook-form';
 import { array, number, object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
 import { childrenOf, titleOf } from '../../core/household';
@@ -7,11 +7,11 @@ import { type ReadyMade, readyMadeFault, readyMadeName, readyMadePuts } from '..
 import { beginTrial, type Trial } from '../../store';
 import { useHousehold } from '../shell/household';
 import { CourseOptions } from '../ui/course-options';
-import { DateField } from '../ui/date-field';
-import { Field, InputField } from '../ui/field';
+import { PeopleControl } from '../ui/controls';
+import { DateControl } from '../ui/date-control';
+import { Fault, Field, InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
-import { PeoplePicker } from '../ui/people-picker';
 import { listing } from '../ui/words';
 
 interface Values {
@@ -118,13 +118,7 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
         )}
       </Field>
       {(kind === 'away' || kind === 'course') && (
-        <Controller
-          control={control}
-          name="from"
-          render={({ field }) => (
-            <DateField label="From" value={field.value} onChange={field.onChange} fault={errors.from?.message} />
-          )}
-        />
+        <DateControl label="From" control={control} name="from" fault={errors.from?.message} />
       )}
       {kind === 'away' && (
         <InputField
@@ -136,17 +130,12 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
       )}
       {kind === 'less' && (
         <>
-          <Field label="Who" fault={errors.teacherId?.message}>
-            {(p) => (
-              <select {...p} {...register('teacherId')}>
-                {household.teachers.map((t) => (
-                  <option key={t.id} value={t.id}>
-                    {t.name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="Who"
+            fault={errors.teacherId?.message}
+            options={household.teachers.map((t) => [t.id, t.name] as const)}
+            {...register('teacherId')}
+          />
           <InputField
             label="Minutes less on each teaching day"
             inputMode="numeric"
@@ -165,23 +154,8 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
               </select>
             )}
           </Field>
-          <Controller
-            control={control}
-            name="childIds"
-            render={({ field }) => (
-              <PeoplePicker
-                legend="Who would take it"
-                people={household.children}
-                value={field.value}
-                onChange={field.onChange}
-              />
-            )}
-          />
-          {errors.childIds && (
-            <p role="alert" className="font-semibold">
-              {errors.childIds.message}
-            </p>
-          )}
+          <PeopleControl legend="Who would take it" people={household.children} control={control} name="childIds" />
+          <Fault of={errors.childIds} />
         </>
       )}
       {kind === 'join' && (

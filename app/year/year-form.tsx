@@ -1,7 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { useMemo, useState } from 'react';
-import { Controller, useForm, useWatch } from 'react-hook-form';
-import { array, number, object, type ObjectSchema, string } from 'yup';
+import { useMemo } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { array, mixed, number, object, type ObjectSchema, string } from 'yup';
 import {
   blankYear,
   fromDay,
@@ -23,20 +23,24 @@ import {
   type YearShape,
 } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { InputField, WeekdayPicker } from '../ui/field';
+import { WeekdayControl } from '../ui/controls';
+import { Fault, InputField, WeekdayPicker } from '../ui/field';
 import { WEEKDAY_NAMES } from '../ui/dates';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useReach, useStanding } from './effect-lines';
 import { RhythmFields } from './rhythm-fields';
 import { newId } from '../ui/id';
 import { DateControl } from '../ui/date-control';
-import { DateField } from '../ui/date-field';
 
 interface Values {
   name: string;
   start: string;
   end: string;
   weekdays: Weekday[];
+  light: LightDay[];
+  rhythm: Rhythm | null;
+  /** From which day on another shape holds; empty: for the whole year. */
+  since: string;
 }
 
 const schema = (id: string, others: readonly SchoolYear[]): ObjectSchema<Values> =>
@@ -55,6 +59,15 @@ const schema = (id: string, others: readonly SchoolYear[]): ObjectSchema<Values>
         return fault ? this.createError({ message: fault }) : true;
       }),
     weekdays: array().of(number<Weekday>().required()).min(1, 'Choose at least one school day.').required(),
+    light: array().of(mixed<LightDay>().required()).required(),
+    rhythm: mixed<Rhythm>()
+      .nullable()
+      .defined()
+      .test('rhythm', (v, context) => {
+        const fault = v && (hasBlankDate(v) ? 'Give every term and block dates that exist.' : rhythmFault(v));
+        return !fault || context.createError({ message: fault });
+      }),
+    since: string().defined(),
   });
 
 const LIGHT_SHARE = 50;
@@ -73,22 +86,33 @@ export function YearForm({
   const { household, today } = useHousehold();
   const commit = useFormCommit();
   const given = year ?? start;
-  const { register, handleSubmit, control, formState } = useForm<Values>({
-    resolver: yupResolver(schema(year?.id ?? '', household.years)),
-    defaultValues: given ?? { name: 'This school year', start: '', end: '', weekdays: [1, 2, 3, 4, 5] },
-  });
-  const [light, setLight] = useState<LightDay[]>(given?.light ?? []);
-  const [rhythm, setRhythm] = useState<Rhythm | undefined>(given?.rhythm);
-  /** From which day on another shape holds: today, in a year that runs. */
+  /** In a year that runs another shape holds from today, unless another day is given. */
   const runs = year !== undefined && today > toDay(year.start) && today <= toDay(year.end);
-  const [since, setSince] = useState(runs ? fromDay(today) : '');
-  const [fault, setFault] = useState<string>();
+  const { register, handleSubmit, control, formState, setValue } = useForm<Values>({
+    resolver: yupResolver(schema(year?.id ?? '', household.years)),
+    defaultValues: {
+      name: given?.name ?? 'This school year',
+      start: given?.start ?? '',
+      end: given?.end ?? '',
+      weekdays: given?.weekdays ?? [1, 2, 3, 4, 5],
+      light: given?.light ?? [],
+      rhythm: given?.rhythm ?? null,
+      since: runs ? fromDay(today) : '',
+    },
+  });
   const { errors } = formState;
   const now = useWatch({ control }) as Values;
+  const { light, rhythm, since } = now;
+  const setLight = (days: LightDay[]) => setValue('light', days, { shouldDirty: true });
   const made = useMemo((): SchoolYear | undefined => {
-    if (!isIsoDate(now.start) || !isIsoDate(now.end) || yearFault({ id: year?.id ?? '', ...now }, [])) return undefined;
+    const { start: first, end: last } = now;
+    if (!isIsoDate(first) || !isIsoDate(last) || yearFault({ id: year?.id ?? '', start: first, end: last }, []))
+      return undefined;
     if (rhythm && (rhythmFault(rhythm) || hasBlankDate(rhythm))) return undefined;
-    const base = given ?? { ...blankYear(now), requirement: { days: 170, meets: 'both' as const } };
+    const base = given ?? {
+      ...blankYear({ start: first, end: last, weekdays: now.weekdays }),
+      requirement: { days: 170, meets: 'both' as const },
+    };
     const { rhythm: _r, ...rest } = base;
     const weekdays = [...(now.weekdays ?? [])].sort((a, b) => a - b);
     const shape = {
@@ -119,9 +143,7 @@ export function YearForm({
   const reach = useReach(after);
 
   const keep = handleSubmit(async () => {
-    const bad = rhythm && (hasBlankDate(rhythm) ? 'Give every term and block dates that exist.' : rhythmFault(rhythm));
-    setFault(bad);
-    if (bad || !made) return;
+    if (!made) return;
     if (await commit(`${made.name} ${year ? 'changed' : 'set up'}`, [{ table: 'years', put: made }])) close();
   });
   return (
@@ -137,23 +159,13 @@ export function YearForm({
         <DateControl label="First day" fault={errors.start?.message} control={control} name="start" />
         <DateControl label="Last day" fault={errors.end?.message} control={control} name="end" />
       </div>
-      <Controller
+      <WeekdayControl
+        legend="School days of the week"
+        firstDay={household.settings.firstDay}
         control={control}
         name="weekdays"
-        render={({ field }) => (
-          <WeekdayPicker
-            legend="School days of the week"
-            value={field.value}
-            onChange={field.onChange}
-            firstDay={household.settings.firstDay}
-          />
-        )}
       />
-      {errors.weekdays && (
-        <p role="alert" className="font-semibold">
-          {errors.weekdays.message}
-        </p>
-      )}
+      <Fault of={errors.weekdays} />
       <WeekdayPicker
         legend="Light days"
         value={light.map((l) => l.weekday)}
@@ -183,13 +195,21 @@ export function YearForm({
           ))}
         </div>
       )}
-      <RhythmFields value={rhythm} onChange={setRhythm} start={now.start} end={now.end} fault={fault} />
+      <RhythmFields
+        value={rhythm ?? undefined}
+        onChange={(next) =>
+          setValue('rhythm', next ?? null, { shouldDirty: true, shouldValidate: formState.isSubmitted })
+        }
+        start={now.start}
+        end={now.end}
+        fault={errors.rhythm?.message}
+      />
       {changed && (
-        <DateField
+        <DateControl
           label="The weekdays, light days and weeks hold from"
           hint="What lies before that day stays as it was; empty: for the whole year."
-          value={since}
-          onChange={setSince}
+          control={control}
+          name="since"
         />
       )}
       {effect && <EffectLines effect={effect} />}
