@@ -10,7 +10,6 @@ import {
   type OverviewRow,
   type StepPlace,
 } from '../../core/overview';
-import { isTakenFrom } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { ChildChoice } from '../ui/child-choice';
@@ -154,7 +153,7 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
   const fills = new Set(household.enrolments.flatMap((e) => (e.gates ?? []).map((g) => g.fillId)));
   const waits = view.groups
     .flatMap((g) => g.rows)
-    .filter((row) => isTakenFrom(row.enrolment, today) && row.counts.waiting > 0 && !fills.has(row.enrolment.id));
+    .filter((row) => row.reserve && row.counts.waiting > 0 && !fills.has(row.enrolment.id));
   if (isOver(year, today)) return <p className="pb-3">{year.name} is over: this is what is on record of it.</p>;
   if (found.length === 0 && waits.length === 0)
     return <p className="pb-3">Every step of every running course has a date, and each course ends in time.</p>;
@@ -253,7 +252,7 @@ function Units({ row, view }: { row: OverviewRow; view: Overview }) {
                   .map((p) => `${u.counts[p]} ${PLACE_WORDS[p]}`)
                   .join(', ')}
               </span>
-              {isTakenFrom(row.enrolment, today) && u.counts['to come'] + u.counts.unplaced > 0 && (
+              {row.reserve && u.counts['to come'] + u.counts.unplaced > 0 && (
                 <button
                   type="button"
                   className="btn btn-quiet page-link print:hidden"
@@ -268,7 +267,7 @@ function Units({ row, view }: { row: OverviewRow; view: Overview }) {
               <ol className="columns-1 pb-2 pl-4 text-aside sm:columns-2 lg:columns-3">
                 {lessonsOf(row, u.unit).map((l) => (
                   <li key={l.id} className="break-inside-avoid">
-                    {isTakenFrom(row.enrolment, today) && (l.place === 'to come' || l.place === 'unplaced') ? (
+                    {row.reserve && (l.place === 'to come' || l.place === 'unplaced') ? (
                       <button
                         type="button"
                         className="page-link min-h-[24px] cursor-pointer"

@@ -1,4 +1,4 @@
-import { type Day, toDay, weekStart } from '../calendar';
+import { type Day, toDay, weekStart, yearFor } from '../calendar';
 import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id, SchoolYear } from '../household';
 import { MARKS, sits } from '../household';
@@ -127,10 +127,13 @@ export function priorOf(state: Household, enrolment: Enrolment, plan: Plan): { w
  * Enrolments that something can be foretold of: taken now or from a day to come on, with steps to come in the plan and an end of their
  * own; not one that is paused or over from a day to come on, whatever is left of it.
  */
-export const foretold = (state: Household, plan: Plan): Enrolment[] =>
-  state.enrolments.filter(
+export function foretold(state: Household, plan: Plan): Enrolment[] {
+  const year = yearFor(state.years, plan.today);
+  const until = year ? toDay(year.end) : plan.today;
+  return state.enrolments.filter(
     (e) =>
-      isTakenFrom(e, plan.today) &&
-      stopsOn(e, plan.today) === undefined &&
+      isTakenFrom(e, plan.today, until) &&
+      stopsOn(e, plan.today, until) === undefined &&
       (plan.tracks.find((t) => t.enrolmentId === e.id)?.stepIds.length ?? 0) > 0,
   );
+}

@@ -85,6 +85,7 @@ export interface OverviewRow {
   cells: ReadonlyMap<number, OverviewCell>;
   units: OverviewUnit[];
   counts: Record<StepPlace, number>;
+  /** Undefined where it is not taken in this year any more. */
   reserve: Reserve | undefined;
   /** The date it should end by, and the last date on which the plan places a step of it. */
   target: Day;
@@ -180,7 +181,7 @@ function rowOf(
   const units = new Map<Unit, OverviewUnit>();
   const counts = noCounts();
   let lastPlanned: Day | undefined;
-  const stop = stopsOn(enrolment, today);
+  const stop = stopsOn(enrolment, today, toDay(year.end));
   for (const step of takenSteps(state, enrolment)) {
     const standing = standings.get(step.id);
     const settled = standing && standing.state !== 'open' ? standing.state : undefined;
@@ -209,7 +210,7 @@ function rowOf(
   const inYear = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).some(
     (m) => m.date >= year.start && m.date <= year.end,
   );
-  const taken = isTakenFrom(enrolment, today);
+  const taken = isTakenFrom(enrolment, today, toDay(year.end));
   if ((!taken || isOver(year, today)) && !inYear) return undefined;
   return {
     enrolment,
@@ -256,7 +257,7 @@ export function misfits(state: Household, year: SchoolYear, view: Overview, toda
     view.groups
       .flatMap((g) => g.rows)
       // Without a date to end by, and without a timetable, nothing can come too late.
-      .filter((r) => isTakenFrom(r.enrolment, today) && anybodyLeft(state, r.enrolment, today))
+      .filter((r) => r.reserve && anybodyLeft(state, r.enrolment, today))
       .filter((r) => wishOf(r.enrolment) !== 'soonest' || r.enrolment.target !== undefined)
       .filter((r) => isPlanned(r.enrolment) && (r.counts.unplaced > 0 || (r.reserve?.daysInHand ?? 0) < 0))
       .map((row) => {

@@ -83,7 +83,7 @@ export function gateState(
     return day <= today ? { kind: 'open' } : { kind: 'behind', enrolmentId: other.id, stepId: '', gap: 0, day };
   }
   if (other.life === 'finished' || other.life === 'dropped') return { kind: 'open' };
-  if (!isTakenFrom(other, today) || !isPlanned(other)) return { kind: 'held' };
+  if (!isTakenFrom(other, today, toDay(year.end)) || !isPlanned(other)) return { kind: 'held' };
   const track = trackOf(state, year, other, today, { ...options, seen });
   const at = track.steps.findIndex((s) => s.id === last.id && (s.enrolmentId ?? track.enrolmentId) === other.id);
   const day = at < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[at];
@@ -141,7 +141,7 @@ export function fillWindow(
     const at = gatePosition(gate, taken, remaining, standings);
     if (at < 0) return { from: today, before: today };
     let from = today;
-    if (at > 0 && isTakenFrom(other, today)) {
+    if (at > 0 && isTakenFrom(other, today, toDay(year.end))) {
       const track = trackOf(state, year, other, today, { ...options, seen });
       const i = track.steps.findIndex((s) => s.id === remaining[at - 1]!.id);
       const day = i < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[i];

@@ -54,7 +54,14 @@ describe('a course that is paused from a day to come', () => {
     const days = planned(course([again, paused], { perSitting: 2 }))!;
     expect(days.filter((d) => d >= paused.from && d < again.from)).toEqual([]);
     expect(new Set(days)).toEqual(new Set([...WEEKS[0]!, ...WEEKS[1]!, ...WEEKS[3]!]));
-    expect(stopsOn(course([again, paused]).enrolments[0]!, MONDAY)).toBeUndefined();
+    expect(stopsOn(course([again, paused]).enrolments[0]!, MONDAY, toDay(year.end))).toBeUndefined();
+  });
+
+  it('is taken up again in another year: in this one it is as if nobody knew when', () => {
+    const next: LifeFrom = { from: '2027-09-06', life: 'running' };
+    expect(planned(course([paused, next]))).toEqual(planned(course([paused])));
+    expect(planned(course([{ from: '2027-01-11', life: 'dropped' }]))).toEqual(planned(course([])));
+    expect(planned(course([next], { life: 'paused' }))).toBeUndefined();
   });
 
   it('is paused on that day, with nothing written, and what is past stays', () => {
@@ -93,7 +100,7 @@ describe('what is entered for a day to come', () => {
   it('takes a course up that is not taken today, on its own day', () => {
     const state = course([{ from: '2026-09-21', life: 'running' }], { life: 'waiting', perSitting: 2 });
     expect(new Set(planned(state))).toEqual(new Set(WEEKS.slice(2).flat()));
-    expect(isTakenFrom(state.enrolments[0]!, MONDAY)).toBe(true);
+    expect(isTakenFrom(state.enrolments[0]!, MONDAY, toDay(year.end))).toBe(true);
     expect(planned(course([], { life: 'waiting' }))).toBeUndefined();
   });
 });
@@ -135,10 +142,10 @@ describe('on any household, with courses paused, dropped and taken up again on d
           expect(e.life).toBe(lifeOn(stored, today));
           for (let d = today; d < today + 20; d++) expect(lifeOn(e, d)).toBe(lifeOn(stored, d));
           expect(livesAhead(e, today).every((l, k, all) => l.life !== (all[k - 1]?.life ?? e.life))).toBe(true);
-          const stop = stopsOn(e, today);
+          const stop = stopsOn(e, today, toDay(year.end));
           if (stop !== undefined) expect(openDates(now, e, year).filter((d) => d >= stop)).toEqual([]);
           const taken = makeProblem(now, year, today).tracks.some((t) => t.members.includes(e.id));
-          if (taken && e.rule.kind !== 'loop') expect(isTakenFrom(e, today)).toBe(true);
+          if (taken && e.rule.kind !== 'loop') expect(isTakenFrom(e, today, toDay(year.end))).toBe(true);
         });
       }),
       { numRuns: 150 },

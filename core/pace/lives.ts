@@ -37,30 +37,33 @@ export function livesAhead(e: Enrolment, today: Day): { from: Day; life: Life }[
 
 /**
  * Whether an enrolment is taken on a day, or will be from a later one on. Turns are planned with those who take them on the day itself.
+ * @param until what is entered for later days is not asked about: the last day of the year, say
  * @example
- * isTakenFrom(anEnrolment('e', 'c', { life: 'paused' }), toDay('2026-09-07')) // => false
- * isTakenFrom(anEnrolment('e', 'c', { life: 'paused', lives: [{ from: '2027-03-01', life: 'running' }] }), toDay('2026-09-07')) // => true
+ * isTakenFrom(anEnrolment('e', 'c', { life: 'paused' }), toDay('2026-09-07'), toDay('2027-06-11')) // => false
+ * isTakenFrom(anEnrolment('e', 'c', { life: 'paused', lives: [{ from: '2027-03-01', life: 'running' }] }), toDay('2026-09-07'), toDay('2027-06-11')) // => true
  */
-export const isTakenFrom = (e: Enrolment, day: Day): boolean =>
-  isTakenOn(e, day) || (e.rule.kind !== 'loop' && livesAhead(e, day).some(({ life }) => takes(life)));
+export const isTakenFrom = (e: Enrolment, day: Day, until: Day): boolean =>
+  isTakenOn(e, day) ||
+  (e.rule.kind !== 'loop' && livesAhead(e, day).some(({ from, life }) => from <= until && takes(life)));
 
 /**
- * The day to come from which on an enrolment is not taken any more, as far as anything is entered; undefined where it goes on, is not
- * taken at all, or takes turns (whose turn it is, is planned by who takes them today).
+ * The day to come from which on an enrolment is not taken any more until a last day, as far as anything is entered; undefined where it
+ * goes on, is not taken at all, or takes turns (turns are planned with those who take them today).
+ * @param until what is entered for later days is not asked about: the last day of the year, say
  * @example
- * stopsOn(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }] }), toDay('2026-09-07')) // => toDay('2027-03-01')
- * stopsOn(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }, { from: '2027-04-01', life: 'running' }] }), toDay('2026-09-07')) // => undefined
+ * stopsOn(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }] }), toDay('2026-09-07'), toDay('2027-06-11')) // => toDay('2027-03-01')
+ * stopsOn(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }, { from: '2027-04-01', life: 'running' }] }), toDay('2026-09-07'), toDay('2027-06-11')) // => undefined
  */
-export function stopsOn(e: Enrolment, today: Day): Day | undefined {
-  if (e.rule.kind === 'loop' || !isTakenFrom(e, today)) return undefined;
-  const ahead = livesAhead(e, today);
+export function stopsOn(e: Enrolment, today: Day, until: Day): Day | undefined {
+  if (e.rule.kind === 'loop') return undefined;
+  const ahead = livesAhead(e, today).filter(({ from }) => from <= until);
   const last = ahead.findLastIndex(({ life }) => takes(life));
-  return ahead[last + 1]?.from;
+  return last >= 0 || isTakenOn(e, today) ? ahead[last + 1]?.from : undefined;
 }
 
 /** An enrolment as if it went on where it stops on a day to come. */
-export function withoutStop(e: Enrolment, today: Day): Enrolment {
-  const stop = stopsOn(e, today);
+export function withoutStop(e: Enrolment, today: Day, until: Day): Enrolment {
+  const stop = stopsOn(e, today, until);
   if (stop === undefined) return e;
   return withLives(
     e,

@@ -91,7 +91,7 @@ export function ownTrack(
   const steps = trackSteps(state, enrolment, { taken, remaining, standings, used, pace, today, weekdays });
   const pinned = pinnedOn(state, enrolment, standings);
   // Where it stops on a day to come its pace is laid out as if it went on, and then cut there.
-  const goingOn = withoutStop(enrolment, today);
+  const goingOn = withoutStop(enrolment, today, toDay(year.end));
   const regular = openDates(state, goingOn, year, [...pinned.keys()]);
   const more = catchUp ? catchUpDates(state, goingOn, year).filter((d) => !regular.includes(d)) : [];
   const open = more.length === 0 ? regular : [...regular, ...more].sort((a, b) => a - b);
@@ -279,8 +279,8 @@ function cutSteps(track: Track, at: number): void {
  * end by; the rest is left for later. Its pace does not hurry for it: what is left is taken up again, or let go.
  */
 function stopTrack(year: SchoolYear, enrolment: Enrolment, track: Track, today: Day): void {
-  const stop = stopsOn(enrolment, today);
-  if (stop === undefined || stop > toDay(year.end)) return;
+  const stop = stopsOn(enrolment, today, toDay(year.end));
+  if (stop === undefined) return;
   track.target = Math.min(track.target, stop - 1);
   const at = track.ideal.findIndex((sitting) => (track.dates[sitting - 1] ?? stop) >= stop);
   const kept = track.dates.filter((d) => d < stop).length;

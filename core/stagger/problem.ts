@@ -43,7 +43,10 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
   const length = Math.max(0, toDay(year.end) - from + 1);
   const days = Array.from({ length }, (_, i) => from + i);
   const running = state.enrolments
-    .filter((e) => isTakenFrom(e, today) && isPlanned(e) && leadsLoop(state, e) && anybodyLeft(state, e, today))
+    .filter(
+      (e) =>
+        isTakenFrom(e, today, toDay(year.end)) && isPlanned(e) && leadsLoop(state, e) && anybodyLeft(state, e, today),
+    )
     .sort((a, b) => (a.id < b.id ? -1 : 1));
   const tracks = running.map((e) => planTrack(state, year, e, today));
   const { settings, absences, aways, calendars, feeds } = state;
