@@ -272,6 +272,18 @@ test('paused from a day to come until another: planned for, told, left out again
   await expect(line).not.toContainText('paused');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(line).toContainText('paused from 1 Mar 2027');
+
+  // Where it is not taken up again it is told how far it gets.
+  const likely = page.getByRole('region', { name: 'How long it will take' });
+  await expect(likely).toContainText('in 10 to be done by');
+  await open();
+  await dialog.getByRole('button', { name: 'Leave this out' }).last().click();
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(line).not.toContainText('running from');
+  await expect(likely).toContainText(/paused from 1 Mar 2027 on; by then most likely as far as .+ steps\)/);
+  await expect(likely).not.toContainText('to be done by');
+  await walk(page, '/year/forecast');
+  await expect(page.getByRole('list', { name: 'What stops' })).toContainText('most likely as far as');
 });
 
 test('paused and resumed, swapped for another from today, a verdict for each child', async ({ page }) => {

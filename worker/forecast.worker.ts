@@ -10,6 +10,8 @@ import {
   levelRecords,
   type OrderForecast,
   orderForecasts,
+  type StopForecast,
+  stopForecasts,
   toForetell,
 } from '../core/forecast';
 import { byId, type Household, type Id, type SchoolYear } from '../core/household';
@@ -24,6 +26,8 @@ export interface Foretold {
   /** How long each level took; of one course alone nothing. */
   levels: LevelRecord[];
   orders: OrderForecast[];
+  /** How far those get that are paused, or over, from a day to come on. */
+  stops: StopForecast[];
 }
 
 const teller = {
@@ -38,6 +42,7 @@ const teller = {
       children: childForecasts(household, list),
       gates: gateForecasts(household, plan, list).filter(asked),
       orders: orderForecasts(list, orders).filter(asked),
+      stops: stopForecasts(household, year, plan, courseId === undefined ? undefined : new Set([courseId])),
       levels: courseId === undefined ? levelRecords(household, plan.today) : [],
     };
   },

@@ -40,7 +40,9 @@ export function openPlanner(): Planner {
   let line: Promise<unknown> = Promise.resolve();
   let knownPlan: Plan | undefined;
   /** Tells what has changed since it was told last, in turns, but for the last piece. */
-  const tellMost = async (household: Household): Promise<Patch> => {
+  const tellMost = async (held: Household): Promise<Patch> => {
+    // As it is at this moment: the page's own follows, in what it has not read yet, what is stored.
+    const household = { ...held };
     const pieces = piecesOf(patchOf(known, household, TOLD), MOST_ROWS);
     known = household;
     const patch = pieces.pop()!;

@@ -4,7 +4,7 @@ import { fromDay } from '../../core/calendar';
 import { type ChildItem, childListWords, childWeek, sheetFor, waits } from '../../core/day';
 import { tickOff } from '../../core/deeds';
 import { byId } from '../../core/household';
-import { useHousehold, useNotice } from '../shell/household';
+import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { longDate, momentHere } from '../ui/dates';
 import { InputField } from '../ui/field';
@@ -22,8 +22,7 @@ const OwnReview = lazy(async () => ({ default: (await import('../cards/drill-rou
 
 /** What a child who has the device sees, whatever address it types: its own day, to tick, and the way back for a teacher. */
 export default function OwnView({ handed }: { handed: Handed }) {
-  const { household, year, today: day, commit } = useHousehold();
-  const notice = useNotice();
+  const { household, year, today: day, commit, notice } = useHousehold();
   const { plan } = usePlan();
   const child = byId(household.children, handed.childId);
   const today = useMemo(

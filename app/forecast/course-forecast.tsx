@@ -1,7 +1,9 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { forecastWords, gateWords, groundWords, nextOrderWords } from '../../core/forecast';
+import { forecastWords, gateWords, groundWords, nextOrderWords, stopWords } from '../../core/forecast';
+import { toDay } from '../../core/calendar';
 import { byId, childrenOf, type Course } from '../../core/household';
+import { isTakenFrom } from '../../core/pace';
 import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { listing } from '../ui/words';
@@ -9,22 +11,38 @@ import { useForecast } from './use-forecast';
 
 const Fan = lazy(() => import('./fan').then((m) => ({ default: m.Fan })));
 
-/** How long a course is likely to take whoever takes it, under its enrolments. */
+/** How long a course is likely to take whoever takes it, under its enrolments. Its place is kept until it is worked out. */
 export default function CourseForecast({ course }: { course: Course }) {
-  const { household, today } = useHousehold();
-  const { told } = useForecast(course.id);
+  const { household, today, year } = useHousehold();
+  const { told, failed } = useForecast(course.id);
   const [drawn, setDrawn] = useState(false);
   // Somebody may have left it since.
   const own = (told?.courses ?? []).filter((f) => byId(household.enrolments, f.enrolmentId));
-  if (own.length === 0) return null;
+  const stops = (told?.stops ?? []).filter((f) => byId(household.enrolments, f.enrolmentId));
+  const until = year ? toDay(year.end) : today;
+  const awaited =
+    told || failed || !year
+      ? []
+      : household.enrolments.filter((e) => e.courseId === course.id && isTakenFrom(e, today, until));
+  if (own.length + stops.length + awaited.length === 0) return null;
   return (
     <section className="pb-5" aria-labelledby="how-long">
       <h2 id="how-long">How long it will take</h2>
+      {awaited.map((e) => (
+        <p key={e.id} className="text-soft">
+          {listing(childrenOf(household, e).map((c) => c.name))}: it is being worked out …
+        </p>
+      ))}
       {own.map((f) => (
         <p key={f.enrolmentId} className="wrap-anywhere">
           {listing(childrenOf(household, byId(household.enrolments, f.enrolmentId)!).map((c) => c.name))}:{' '}
           {forecastWords(household.settings.dateStyle, f, today)}{' '}
           <span className="text-soft">({groundWords(household, f)})</span>
+        </p>
+      ))}
+      {stops.map((f) => (
+        <p key={f.enrolmentId} className="wrap-anywhere">
+          {stopWords(household, f, today)}.
         </p>
       ))}
       {told?.orders.map((o) => (
@@ -48,14 +66,16 @@ export default function CourseForecast({ course }: { course: Course }) {
             />
           </Suspense>
         ))}
-      <button
-        type="button"
-        className="press page-link mr-4 cursor-pointer print:hidden"
-        aria-expanded={drawn}
-        onClick={() => setDrawn(!drawn)}
-      >
-        Draw it
-      </button>
+      {own.length + awaited.length > 0 && (
+        <button
+          type="button"
+          className="press page-link mr-4 cursor-pointer print:hidden"
+          aria-expanded={drawn}
+          onClick={() => setDrawn(!drawn)}
+        >
+          Draw it
+        </button>
+      )}
       <Link className="page-link" to="/year/forecast">
         All courses, and what would help
       </Link>

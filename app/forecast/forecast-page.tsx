@@ -1,6 +1,14 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { childWords, forecastWords, gateWords, groundWords, nextOrderWords, testWords } from '../../core/forecast';
+import {
+  childWords,
+  forecastWords,
+  gateWords,
+  groundWords,
+  nextOrderWords,
+  stopWords,
+  testWords,
+} from '../../core/forecast';
 import { byId } from '../../core/household';
 import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
@@ -124,6 +132,20 @@ export default function ForecastPage() {
               );
             })}
           </ul>
+          {told.stops.length > 0 && (
+            <>
+              <h2 className="pt-4">What stops, and how far it gets</h2>
+              <ul aria-label="What stops">
+                {told.stops
+                  .filter((f) => byId(household.enrolments, f.enrolmentId))
+                  .map((f) => (
+                    <li key={f.enrolmentId} className="border-b border-rule py-1 wrap-anywhere">
+                      {stopWords(household, f, today)}.
+                    </li>
+                  ))}
+              </ul>
+            </>
+          )}
           {told.gates.length > 0 && (
             <>
               <h2 className="pt-4">What waits, and when it is likely to go on</h2>

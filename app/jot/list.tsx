@@ -1,5 +1,5 @@
 import { Trash2 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { type Day, weekStart } from '../../core/calendar';
 import { byId, type Jotting } from '../../core/household';
 import { errandsOf, notesOf, tick } from '../../core/jot';
@@ -56,7 +56,7 @@ export function JottingList({
 }
 
 /** What was jotted down for the week and the day, under the day’s work. */
-export function Jottings({ day }: { day: Day }) {
+export const Jottings = memo(function Jottings({ day }: { day: Day }) {
   const { household } = useHousehold();
   const errands = errandsOf(household, weekStart(day, household.settings.firstDay), day);
   const notes = notesOf(household, day);
@@ -83,4 +83,4 @@ export function Jottings({ day }: { day: Day }) {
       )}
     </section>
   );
-}
+});

@@ -7,7 +7,7 @@ import { useNarrow } from '../ui/use-narrow';
 import { DayLists } from './day-lists';
 import { Beside, WhatFalls } from './fallen';
 import { useHintsAway } from './hint-store';
-import { useHousehold, useNotice } from './household';
+import { useHousehold } from './household';
 import { Lost } from './lost';
 import { isMissing, MISSING } from './missing';
 import { PlanMark } from './plan-mark';
@@ -38,7 +38,7 @@ function useAwake(): boolean {
 }
 
 export function Frame() {
-  const { household, which, trial, history, say, undo, redo, switchTo } = useHousehold();
+  const { household, which, trial, say, undo, redo, switchTo } = useHousehold();
   const [over, setOver] = useState<'keys' | 'commands' | 'jot'>();
   const navigate = useNavigate();
   const { pathname } = useLocation();
@@ -157,26 +157,7 @@ export function Frame() {
           >
             <PenLine size={18} aria-hidden="true" /> <span className="hidden sm:inline">Jot</span>
           </button>
-          <button
-            type="button"
-            className="btn btn-quiet"
-            aria-label="Undo"
-            disabled={!history.undo}
-            onClick={() => void undo()}
-            {...tip(history.undo ? `Take back: ${history.undo}` : 'Nothing to take back')}
-          >
-            <Undo2 size={18} aria-hidden="true" /> <span className="hidden sm:inline">Undo</span>
-          </button>
-          <button
-            type="button"
-            className={`btn btn-quiet ${history.redo ? '' : 'hidden sm:inline-flex'}`}
-            aria-label="Redo"
-            disabled={!history.redo}
-            onClick={() => void redo()}
-            {...tip(history.redo ? `Do again: ${history.redo}` : 'Nothing to do again')}
-          >
-            <Redo2 size={18} aria-hidden="true" /> <span className="hidden sm:inline">Redo</span>
-          </button>
+          <TakeBack />
           <PlanMark />
           <Told />
           <button type="button" className="btn btn-quiet hidden sm:inline-flex" onClick={() => setOver('commands')}>
@@ -210,9 +191,38 @@ export function Frame() {
   );
 }
 
+/** What was done last can be taken back, and done again. */
+function TakeBack() {
+  const { history, undo, redo } = useHousehold();
+  return (
+    <>
+      <button
+        type="button"
+        className="btn btn-quiet"
+        aria-label="Undo"
+        disabled={!history.undo}
+        onClick={() => void undo()}
+        {...tip(history.undo ? `Take back: ${history.undo}` : 'Nothing to take back')}
+      >
+        <Undo2 size={18} aria-hidden="true" /> <span className="hidden sm:inline">Undo</span>
+      </button>
+      <button
+        type="button"
+        className={`btn btn-quiet ${history.redo ? '' : 'hidden sm:inline-flex'}`}
+        aria-label="Redo"
+        disabled={!history.redo}
+        onClick={() => void redo()}
+        {...tip(history.redo ? `Do again: ${history.redo}` : 'Nothing to do again')}
+      >
+        <Redo2 size={18} aria-hidden="true" /> <span className="hidden sm:inline">Redo</span>
+      </button>
+    </>
+  );
+}
+
 /** What happened last, or why it did not. */
 function Told() {
-  const notice = useNotice();
+  const { notice } = useHousehold();
   return (
     <p
       role="status"

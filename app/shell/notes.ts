@@ -1,7 +1,4 @@
 /** Names of what is noted beside a household, without being part of it. */
-export const SAMPLE_DAY = 'sample day';
-/** The date on which the sample was last brought to the calendar. */
-export const SAMPLE_LOOKED = 'sample looked';
 export const LAST_BACKUP = 'last backup';
 /** The last settled plan; it is derived, and never part of a backup. */
 export const KEPT_PLAN = 'plan';

@@ -1,5 +1,5 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { Day } from '../../core/calendar';
 import { useHousehold } from '../shell/household';
 import { PickDay } from '../ui/date-field';
@@ -7,7 +7,15 @@ import { BY_SIGN, useKey } from '../ui/hotkeys';
 import { tip } from '../ui/tip';
 
 /** The way to any other day: the one before, the one after, one that is picked, and back to today. */
-export function DayNav({ day, go, step }: { day: Day; go: (day: Day) => void; step: (days: number) => void }) {
+export const DayNav = memo(function DayNav({
+  day,
+  go,
+  step,
+}: {
+  day: Day;
+  go: (day: Day) => void;
+  step: (days: number) => void;
+}) {
   const { today } = useHousehold();
   const [open, setOpen] = useState(false);
   useKey('[', () => step(-1), [today], BY_SIGN);
@@ -49,4 +57,4 @@ export function DayNav({ day, go, step }: { day: Day; go: (day: Day) => void; st
       )}
     </span>
   );
-}
+});

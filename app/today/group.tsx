@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Day } from '../../core/calendar';
 import { type DayGroup, foldedWords } from '../../core/day';
 import { Ornament } from '../ui/ornament';
@@ -6,7 +7,7 @@ import { Row } from './row';
 import type { RowActions } from './row-actions';
 
 /** One stretch of the day: whose it is in the left margin, the steps in the middle, each course's pace on the right. */
-export function Group({
+export const Group = memo(function Group({
   group,
   heading,
   actions,
@@ -51,7 +52,7 @@ export function Group({
                   sitting={sitting}
                   actions={actions}
                   open={editing === row.key}
-                  setOpen={(open) => setEditing(open ? row.key : undefined)}
+                  setEditing={setEditing}
                 />
               ))}
               {sitting.folded.length > 0 && (
@@ -64,4 +65,4 @@ export function Group({
       </div>
     </section>
   );
-}
+});

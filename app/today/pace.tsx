@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Day } from '../../core/calendar';
 import { type Course, type Enrolment, type Id } from '../../core/household';
 import { finishOf, finishWords } from '../../core/overview';
@@ -9,7 +10,7 @@ import { Tally } from '../ui/tally';
 import { count, inHand } from '../ui/words';
 
 /** A course's standing in the right margin: the notched stick, days in hand, last day by the plan, change since morning. */
-export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course: Course; day: Day }) {
+export const Pace = memo(function Pace({ enrolment, course, day }: { enrolment: Enrolment; course: Course; day: Day }) {
   const { household } = useHousehold();
   const { plan, reserves, morning } = usePlan();
   const reserve = reserves.get(enrolment.id);
@@ -62,7 +63,7 @@ export function Pace({ enrolment, course, day }: { enrolment: Enrolment; course:
       </span>
     </div>
   );
-}
+});
 
 /** On a phone a course’s days in hand stand behind what its first step says. */
 export function InHand({ enrolmentId }: { enrolmentId: Id }) {

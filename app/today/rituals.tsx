@@ -1,5 +1,5 @@
 import { closedGates } from '../../core/overview';
-import { useDeferredValue, useMemo } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import { Link } from 'react-router';
 import { type DayPage, type DayRitual, gamesOn, practicesOn, practiceWords, ritualsOn } from '../../core/day';
 import { childrenOf, titleOf } from '../../core/household';
@@ -11,7 +11,7 @@ import type { Note } from './notes';
 import { useRitual } from './use-ritual';
 
 /** The day's rituals, extras and chores, ticked by one press each. */
-export function Rituals({ page }: { page: DayPage }) {
+export const Rituals = memo(function Rituals({ page }: { page: DayPage }) {
   const { day } = page;
   const { household, year } = useHousehold();
   const toggle = useRitual(day);
@@ -70,7 +70,7 @@ export function Rituals({ page }: { page: DayPage }) {
       )}
     </>
   );
-}
+});
 const ROW = 'flex flex-wrap items-center gap-x-6 border-t border-rule';
 
 /**

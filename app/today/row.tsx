@@ -1,5 +1,5 @@
 import { Check } from 'lucide-react';
-import type { KeyboardEvent } from 'react';
+import { type KeyboardEvent, memo } from 'react';
 import { Link } from 'react-router';
 import { fromDay } from '../../core/calendar';
 import { lessonName, stepName } from '../../core/course';
@@ -19,20 +19,21 @@ import { asksProof, ProofStrip } from './proof-strip';
 import type { RowActions } from './row-actions';
 import { once } from '../ui/once';
 
-export function Row({
+export const Row = memo(function Row({
   row,
   sitting,
   actions,
   open,
-  setOpen,
+  setEditing,
 }: {
   row: DayRow;
   sitting: DaySitting;
   actions: RowActions;
   open: boolean;
-  setOpen: (open: boolean) => void;
+  setEditing: (key: string | undefined) => void;
 }) {
   const { household } = useHousehold();
+  const setOpen = (on: boolean) => setEditing(on ? row.key : undefined);
   const { step, mark } = row;
   const name = lessonName(step.lesson.title);
   const odd = editionFlag(sitting.course, stepName(step), row.pages);
@@ -152,7 +153,7 @@ export function Row({
       )}
     </li>
   );
-}
+});
 
 function ManualPages({ pages, before }: { pages: string; before: boolean }) {
   const at = `${/^\d+$/.test(pages) ? 'p.' : 'pp.'} ${pages}`;

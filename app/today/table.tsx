@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
 import { cautionsInUse, missingPartsWords, stoppedBy } from '../../core/materials';
@@ -6,7 +7,7 @@ import { useStores } from '../shell/use-stores';
 import { listing } from '../ui/words';
 
 /** What has to be on the table for the day, and what of it is missing or of no use. Nothing of it holds a lesson up. */
-export function TableToday({ day }: { day: Day }) {
+export const TableToday = memo(function TableToday({ day }: { day: Day }) {
   const { household } = useHousehold();
   const lines = useStores({ box: [day, day] })?.box ?? [];
   if (lines.length === 0) return null;
@@ -41,4 +42,4 @@ export function TableToday({ day }: { day: Day }) {
       </p>
     </section>
   );
-}
+});

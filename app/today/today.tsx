@@ -1,6 +1,6 @@
 import { DayNav } from './day-nav';
 import { useShownDay } from './shown-day';
-import { type FocusEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type FocusEvent, lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { countDays, isBetweenYears, teachingWeek, toDay, yearFor, yearWithOutside } from '../../core/calendar';
 import { stepName } from '../../core/course';
@@ -22,6 +22,7 @@ import { type Note, Notes } from './notes';
 import { Rituals, useOtherwise } from './rituals';
 import { ShowSwitch } from './show-switch';
 import { Spare } from './spare';
+import { useSteady } from './steady';
 import { FirstSteps } from './first-steps';
 import { Jottings } from '../jot/list';
 import { newId } from '../ui/id';
@@ -40,12 +41,11 @@ export function Today() {
   const { day, on, go, step } = useShownDay();
   const style = household.settings.dateStyle;
   const narrow = useNarrow();
-  const page = useMemo(() => dayPage(household, plan, day), [household, plan, day]);
+  const page = useSteady(useMemo(() => dayPage(household, plan, day), [household, plan, day]));
   // On a day without school the next one's list stands below: work of it can be done ahead, on today's date.
   const coming = year && day === today ? comingDay(household, year, today) : undefined;
-  const ahead = useMemo(
-    () => (coming === undefined ? undefined : dayPage(household, plan, coming)),
-    [household, plan, coming],
+  const ahead = useSteady(
+    useMemo(() => (coming === undefined ? undefined : dayPage(household, plan, coming)), [household, plan, coming]),
   );
   const own = useMemo(() => page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows)), [page]);
   const due = useMemo(
@@ -99,35 +99,41 @@ export function Today() {
     if (at >= 0) last.current = { row: rows[at]!, at };
   };
 
-  const actions: RowActions = {
-    mark: useCallback(
-      (row, kind, child) => {
-        const course = byId(household.courses, row.enrolment.courseId)!;
-        const what = `${course.title} ${row.step.lesson.title}, ${stepName(row.step)}`;
-        // What waits until there is time does not take the focus by itself: it is never due.
-        const after =
-          due.slice(due.indexOf(row) + 1).find((r) => !r.mark) ?? due.find((r) => !r.mark && r !== row) ?? row;
-        const where = { enrolmentId: row.enrolment.id, stepId: row.step.id, day: on };
-        const words = `${what}: ${child ? `${child.name} ` : ''}${kind}${aheadWords(household, day, today)}`;
-        void commit(words, (now) => markStep(now, where, kind, newId, child?.id));
-        if (!child) focus(after);
-      },
-      [commit, day, on, today, household, due],
-    ),
-    unmark: useCallback(
-      (row) => {
-        const where = { enrolmentId: row.enrolment.id, stepId: row.step.id, day: on };
-        void commit(`mark taken off ${row.step.lesson.title}, ${stepName(row.step)}`, (now) => unmarkStep(now, where));
-      },
-      [commit, on],
-    ),
-    move: useCallback((row, by) => focus(rows[rows.indexOf(row) + by]), [rows]),
-    ask: useCallback((what, row) => setAsking({ what, row }), []),
-    edit: useCallback((row) => {
+  // The rows keep one set of deeds, so that a mark draws no row anew but its own; each deed is done by the page as it is by then.
+  const deeds: RowActions = {
+    mark: (row, kind, child) => {
+      const course = byId(household.courses, row.enrolment.courseId)!;
+      const what = `${course.title} ${row.step.lesson.title}, ${stepName(row.step)}`;
+      // What waits until there is time does not take the focus by itself: it is never due.
+      const after =
+        due.slice(due.indexOf(row) + 1).find((r) => !r.mark) ?? due.find((r) => !r.mark && r !== row) ?? row;
+      const where = { enrolmentId: row.enrolment.id, stepId: row.step.id, day: on };
+      const words = `${what}: ${child ? `${child.name} ` : ''}${kind}${aheadWords(household, day, today)}`;
+      void commit(words, (now) => markStep(now, where, kind, newId, child?.id));
+      if (!child) focus(after);
+    },
+    unmark: (row) => {
+      const where = { enrolmentId: row.enrolment.id, stepId: row.step.id, day: on };
+      void commit(`mark taken off ${row.step.lesson.title}, ${stepName(row.step)}`, (now) => unmarkStep(now, where));
+    },
+    move: (row, by) => focus(rows[rows.indexOf(row) + by]),
+    ask: (what, row) => setAsking({ what, row }),
+    edit: (row) => {
       setEditing(row.key);
       document.getElementById(`done ${row.key}`)?.scrollIntoView({ block: 'center' });
-    }, []),
+    },
   };
+  const latest = useRef(deeds);
+  useLayoutEffect(() => {
+    latest.current = deeds;
+  });
+  const [actions] = useState((): RowActions => ({
+    mark: (...by) => latest.current.mark(...by),
+    unmark: (...by) => latest.current.unmark(...by),
+    move: (...by) => latest.current.move(...by),
+    ask: (...by) => latest.current.ask(...by),
+    edit: (...by) => latest.current.edit(...by),
+  }));
 
   const [left, clashes, away, missed, outside, otherwise, sitDown] = [
     useLeft(),

@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { beganOn, dayKind, fromDay, heldFrom, reshaped, schoolDays, shapeOn, toDay, type Weekday } from '../calendar';
 import type { Household, SchoolYear, YearShape } from '../household';
 import { openDates } from '../pace';
-import { aChild, aCourse, aHousehold, anEnrolment, aYear, yearArbitrary } from '../tests/make';
-import { pastChanged, reachWords } from './index';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, yearArbitrary } from '../tests/make';
+import { childCount, childDays, pastChanged, reachWords, requirementOf } from './index';
 
 const shapes = fc
   .record({
@@ -101,5 +101,30 @@ describe('a change that reaches back', () => {
     expect(changed('2026-12-01')).toBe(0);
     expect(changed('2026-09-10')).toBe(2);
     expect(changed('2026-09-07')).toBe(3);
+  });
+
+  it('another requirement changes no day, gone by or to come: it is of the whole year, and planned by at once', () => {
+    const figure = fc.integer({ min: 0, max: 366 });
+    const requirements = fc.record(
+      { days: figure, hours: figure, fromAge: figure, meets: fc.constantFrom('both' as const, 'either' as const) },
+      { requiredKeys: ['meets'] },
+    );
+    const marks = [aMark('e', 'L1-1', 'done', '2026-09-08'), aMark('e', 'L2-1', 'done', '2026-09-10')];
+    const taken = { courses: [aCourse('c')], enrolments: [anEnrolment('e', 'c')], marks };
+    const before = household(taken);
+    fc.assert(
+      fc.property(requirements, fc.option(requirements), (requirement, own) => {
+        const asked = { ...year, requirement, own: own ? [{ childId: 'A', requirement: own }] : [] };
+        const after = household({ ...taken, years: [asked] });
+        expect(pastChanged(before, after, today)).toBe(0);
+        for (const child of before.children) {
+          expect(childDays(after, asked, child, today)).toEqual(childDays(before, year, child, today));
+          const [then, now] = [childCount(before, year, child, today), childCount(after, asked, child, today)];
+          expect([now.days.counted, now.days.toCome]).toEqual([then.days.counted, then.days.toCome]);
+          const { days } = requirementOf(asked, child);
+          expect(now.days.spare).toBe(days === undefined ? undefined : now.days.counted + now.days.toCome - days);
+        }
+      }),
+    );
   });
 });

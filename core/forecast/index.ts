@@ -5,3 +5,4 @@ export * from './levels';
 export * from './words';
 export * from './waits';
 export * from './begin';
+export * from './stops';
