@@ -280,7 +280,7 @@ test('paused from a day to come until another: planned for, told, left out again
   await dialog.getByRole('button', { name: 'Leave this out' }).last().click();
   await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(line).not.toContainText('running from');
-  await expect(likely).toContainText(/paused from 1 Mar 2027 on; by then most likely as far as .+ steps\)/);
+  await expect(likely).toContainText(/paused from 1 Mar 2027 on; by then most likely as far as .+ steps to come/);
   await expect(likely).not.toContainText('to be done by');
   await walk(page, '/year/forecast');
   await expect(page.getByRole('list', { name: 'What stops' })).toContainText('most likely as far as');

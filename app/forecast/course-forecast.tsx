@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { forecastWords, gateWords, groundWords, nextOrderWords, stopWords } from '../../core/forecast';
 import { toDay } from '../../core/calendar';
-import { byId, childrenOf, type Course } from '../../core/household';
+import { byId, childrenOf, type Course, type Id } from '../../core/household';
 import { isTakenFrom } from '../../core/pace';
 import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
@@ -24,25 +24,25 @@ export default function CourseForecast({ course }: { course: Course }) {
     told || failed || !year
       ? []
       : household.enrolments.filter((e) => e.courseId === course.id && isTakenFrom(e, today, until));
+  const names = (id: Id) => listing(childrenOf(household, byId(household.enrolments, id)!).map((c) => c.name));
   if (own.length + stops.length + awaited.length === 0) return null;
   return (
     <section className="pb-5" aria-labelledby="how-long">
       <h2 id="how-long">How long it will take</h2>
       {awaited.map((e) => (
         <p key={e.id} className="text-soft">
-          {listing(childrenOf(household, e).map((c) => c.name))}: it is being worked out …
+          {names(e.id)}: it is being worked out …
         </p>
       ))}
       {own.map((f) => (
         <p key={f.enrolmentId} className="wrap-anywhere">
-          {listing(childrenOf(household, byId(household.enrolments, f.enrolmentId)!).map((c) => c.name))}:{' '}
-          {forecastWords(household.settings.dateStyle, f, today)}{' '}
+          {names(f.enrolmentId)}: {forecastWords(household.settings.dateStyle, f, today)}{' '}
           <span className="text-soft">({groundWords(household, f)})</span>
         </p>
       ))}
       {stops.map((f) => (
         <p key={f.enrolmentId} className="wrap-anywhere">
-          {stopWords(household, f, today)}.
+          {names(f.enrolmentId)}: {stopWords(household.settings.dateStyle, f, today)}
         </p>
       ))}
       {told?.orders.map((o) => (

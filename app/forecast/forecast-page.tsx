@@ -140,7 +140,7 @@ export default function ForecastPage() {
                   .filter((f) => byId(household.enrolments, f.enrolmentId))
                   .map((f) => (
                     <li key={f.enrolmentId} className="border-b border-rule py-1 wrap-anywhere">
-                      {stopWords(household, f, today)}.
+                      {name(f.enrolmentId)}: {stopWords(style, f, today)}.
                     </li>
                   ))}
               </ul>

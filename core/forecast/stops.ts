@@ -1,18 +1,9 @@
 import { type Day, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
-import {
-  byId,
-  childrenOf,
-  type Enrolment,
-  type Household,
-  type Id,
-  type Life,
-  type SchoolYear,
-  titleOf,
-} from '../household';
+import type { DateStyle, Enrolment, Household, Id, Life, SchoolYear } from '../household';
 import { livesAhead, makeTrack, stopsOn, withoutStop } from '../pace';
 import { type Plan, seedOf } from '../stagger';
-import { count, LIFE_WORDS, listing, shortDate } from '../words';
+import { count, LIFE_WORDS, shortDate } from '../words';
 import { RUNS } from './forecast';
 import { blocksOf, quantile, sittingsTo } from './model';
 import { priorOf, recordOf, spreadOf } from './record';
@@ -66,7 +57,7 @@ export function stopForecast(
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const reached = (n: number): Reached => {
     const step = n > 0 ? flat.get(track.steps[n - 1]!.id) : undefined;
-    return { steps: n, words: step ? `${step.lesson.title}, ${stepName(step)}` : '' };
+    return { steps: n, words: step ? `“${step.lesson.title}”, ${stepName(step)}` : '' };
   };
   const life = livesAhead(enrolment, today).find((l) => l.from === from)!.life;
   return {
@@ -86,16 +77,14 @@ export const stopForecasts = (
     .filter((e) => courseIds === undefined || courseIds.has(e.courseId))
     .flatMap((e) => stopForecast(state, year, plan, e, { seed: seedOf(e.id) }) ?? []);
 
-/** “Finn: paused from 1 March on; by then most likely as far as Lesson 45, practise (30 of 52 steps); one chance in ten no further than Lesson 40”. */
-export function stopWords(state: Household, f: StopForecast, today: Day): string {
-  const enrolment = byId(state.enrolments, f.enrolmentId)!;
-  const who = listing(childrenOf(state, enrolment).map((c) => c.name));
+/** “Paused from 1 March on; by then most likely as far as “Lesson 45”, practise: 30 of the 52 steps to come; one chance in ten no further than …”. */
+export function stopWords(style: DateStyle, f: StopForecast, today: Day): string {
   const far = ({ steps, words }: Reached) =>
     steps === 0
       ? 'where it is now'
       : steps === f.steps
         ? 'its end'
-        : `${words} (${steps} of ${count(f.steps, 'step')})`;
+        : `${words}: ${steps} of the ${count(f.steps, 'step')} to come`;
   const least = f.least.steps === f.middle.steps ? '' : `; one chance in ten no further than ${far(f.least)}`;
-  return `${titleOf(state, enrolment.courseId)} (${who}): ${LIFE_WORDS[f.life]} from ${shortDate(state.settings.dateStyle, f.from, today)} on; by then most likely as far as ${far(f.middle)}${least}`;
+  return `${LIFE_WORDS[f.life]} from ${shortDate(style, f.from, today)} on; by then most likely as far as ${far(f.middle)}${least}`;
 }
