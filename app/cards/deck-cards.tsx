@@ -5,7 +5,7 @@ import { lessonsIn } from '../../core/course';
 import { addCards, reverseCards } from '../../core/deeds';
 import { byId, type Card, type Deck } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { SelectField } from '../ui/field';
 import { newId } from '../ui/id';
 import { TableFile } from '../ui/table-file';
 import { count } from '../ui/words';
@@ -65,18 +65,16 @@ export function DeckCards({ deck }: { deck: Deck }) {
           empty={own.length === 0}
         />
       </div>
-      <Field label="Filed">
-        {(p) => (
-          <select {...p} className="self-start" value={filed} onChange={(e) => setFiled(e.target.value)}>
-            <option value="">by lesson</option>
-            {household.children.map((c) => (
-              <option key={c.id} value={c.id}>
-                by where they stand with {c.name}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <SelectField
+        label="Filed"
+        options={[
+          ['', 'by lesson'],
+          ...household.children.map((c) => [c.id, `by where they stand with ${c.name}`] as const),
+        ]}
+        className="self-start"
+        value={filed}
+        onChange={(e) => setFiled(e.target.value)}
+      />
       <div className="max-h-72 overflow-y-auto" tabIndex={0} role="group" aria-label="The cards">
         {groups.map((g) => (
           <section key={g.key} aria-label={g.title}>

@@ -6,8 +6,8 @@ import { lessonsIn } from '../../core/course';
 import { addCards, saveDeck } from '../../core/deeds';
 import { CARD_KINDS, type Deck } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { CourseOptions } from '../ui/course-options';
-import { Field, InputField } from '../ui/field';
+import { courseOptions } from '../ui/course-options';
+import { Field, InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { ChoiceField, lessonOptions } from '../ui/choice';
@@ -120,14 +120,11 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
     >
       <div className="grid gap-4 sm:grid-cols-3">
         <InputField label="Name" fault={errors.name?.message} {...register('name')} />
-        <Field label="Of the course">
-          {(p) => (
-            <select {...p} {...register('courseId')}>
-              <option value="">of no course</option>
-              <CourseOptions courses={household.courses} />
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="Of the course"
+          options={[['', 'of no course'], ...courseOptions(household.courses)]}
+          {...register('courseId')}
+        />
         <InputField
           label="Cards a day"
           inputMode="numeric"
@@ -157,18 +154,11 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
         {(p) => <textarea {...p} rows={6} {...register('lines')} />}
       </Field>
       <div className="grid gap-4 sm:grid-cols-3">
-        <Field label="What they are">
-          {(p) => (
-            <select {...p} {...register('kind')}>
-              <option value="">not said</option>
-              {CARD_KINDS.map((k) => (
-                <option key={k} value={k}>
-                  {k}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="What they are"
+          options={[['', 'not said'], ...CARD_KINDS.map((k) => [k, k] as const)]}
+          {...register('kind')}
+        />
         {course && (
           <ChoiceField
             label="Introduced by"
@@ -180,18 +170,11 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
       </div>
       <fieldset className="flex flex-wrap items-end gap-4">
         <legend className="label mb-1">Or the facts of a grid</legend>
-        <Field label="Which">
-          {(p) => (
-            <select {...p} {...register('operation')}>
-              <option value="">none</option>
-              {OPERATIONS.map((o) => (
-                <option key={o} value={o}>
-                  {o}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="Which"
+          options={[['', 'none'], ...OPERATIONS.map((o) => [o, o] as const)]}
+          {...register('operation')}
+        />
         <InputField label="First numbers" className="w-24" fault={errors.first?.message} {...register('first')} />
         <InputField label="Second numbers" className="w-24" fault={errors.second?.message} {...register('second')} />
       </fieldset>

@@ -6,8 +6,8 @@ import { lessonsIn } from '../../core/course';
 import { type Drill, type Fact } from '../../core/household';
 import { factsIn, GRID_WORDS, type GridKind, gridOf, GRIDS } from '../../core/practice';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { CourseOptions } from '../ui/course-options';
-import { Fault, Field, InputField } from '../ui/field';
+import { courseOptions } from '../ui/course-options';
+import { Fault, InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { ChoiceField, lessonOptions } from '../ui/choice';
@@ -95,26 +95,19 @@ export function DrillForm({ drill, close }: { drill?: Drill; close: () => void }
           fault={errors.n?.message}
           {...register('n')}
         />
-        <Field label="Asked from">
-          {(p) => (
-            <select {...p} {...register('deckId')}>
-              <option value="">facts chosen below</option>
-              {household.decks.map((d) => (
-                <option key={d.id} value={d.id}>
-                  the cards of {d.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Of the course">
-          {(p) => (
-            <select {...p} {...register('courseId')}>
-              <option value="">of no course</option>
-              <CourseOptions courses={household.courses} />
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="Asked from"
+          options={[
+            ['', 'facts chosen below'],
+            ...household.decks.map((d) => [d.id, `the cards of ${d.name}`] as const),
+          ]}
+          {...register('deckId')}
+        />
+        <SelectField
+          label="Of the course"
+          options={[['', 'of no course'], ...courseOptions(household.courses)]}
+          {...register('courseId')}
+        />
         {course && (
           <ChoiceField
             label="Wanted from"
@@ -128,17 +121,12 @@ export function DrillForm({ drill, close }: { drill?: Drill; close: () => void }
       {!now.deckId && (
         <>
           <div className="flex flex-wrap items-end gap-4">
-            <Field label="Grid">
-              {(p) => (
-                <select {...p} value={kind} onChange={(e) => setKind(e.target.value as GridKind)}>
-                  {GRIDS.map((k) => (
-                    <option key={k} value={k}>
-                      {GRID_WORDS[k]}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
+            <SelectField
+              label="Grid"
+              options={GRIDS.map((k) => [k, GRID_WORDS[k]] as const)}
+              value={kind}
+              onChange={(e) => setKind(e.target.value as GridKind)}
+            />
             <button type="button" className="btn" onClick={() => choose(factsIn(gridOf(kind)), true)}>
               All of this grid
             </button>

@@ -6,7 +6,7 @@ import { fromDay } from '../../core/calendar';
 import { byId, type Milestone, MILESTONE_SPANS } from '../../core/household';
 import { milestonesOn } from '../../core/practice';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { ChildName } from '../ui/ornament';
@@ -109,17 +109,12 @@ function MilestoneForm({ milestone, close }: { milestone?: Milestone; close: () 
         void handleSubmit(keep)(e);
       }}
     >
-      <Field label="Whose" fault={errors.childId?.message}>
-        {(p) => (
-          <select {...p} {...register('childId')}>
-            {household.children.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <SelectField
+        label="Whose"
+        fault={errors.childId?.message}
+        options={household.children.map((c) => [c.id, c.name] as const)}
+        {...register('childId')}
+      />
       <InputField label="What" placeholder="a ride on the ferry" fault={errors.words?.message} {...register('words')} />
       <div className="flex flex-wrap items-end gap-4">
         <InputField
@@ -129,14 +124,14 @@ function MilestoneForm({ milestone, close }: { milestone?: Milestone; close: () 
           fault={errors.days?.message}
           {...register('days')}
         />
-        <Field label="Counted">
-          {(p) => (
-            <select {...p} {...register('span')}>
-              <option value="week">in each week anew</option>
-              <option value="ever">altogether, from today on</option>
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="Counted"
+          options={[
+            ['week', 'in each week anew'],
+            ['ever', 'altogether, from today on'],
+          ]}
+          {...register('span')}
+        />
       </div>
       <PictureField label="A picture" value={picture} change={setPicture} />
     </FormDialog>

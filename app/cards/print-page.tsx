@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router';
 import { CARD_SIZES, cardSheets, type CardSize, cardSize, type CardSpot, type Paper, PAPERS } from '../../core/cards';
 import { byId } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { SelectField } from '../ui/field';
 import { Picture } from '../ui/picture';
 import { count } from '../ui/words';
 import './print.css';
@@ -57,26 +57,20 @@ export default function PrintPage() {
           </button>
         </div>
         <div className="flex flex-wrap items-end gap-4 pb-2">
-          <Field label="Paper">
-            {(p) => (
-              <select {...p} value={paper} onChange={(e) => setPaper(e.target.value as Paper)}>
-                {Object.keys(PAPERS).map((k) => (
-                  <option key={k}>{k}</option>
-                ))}
-              </select>
+          <SelectField
+            label="Paper"
+            options={Object.keys(PAPERS).map((k) => [k, k] as const)}
+            value={paper}
+            onChange={(e) => setPaper(e.target.value as Paper)}
+          />
+          <SelectField
+            label="Cards"
+            options={(Object.keys(CARD_SIZES) as CardSize[]).map(
+              (k) => [k, `${k}, ${CARD_SIZES[k].across * CARD_SIZES[k].down} a sheet`] as const,
             )}
-          </Field>
-          <Field label="Cards">
-            {(p) => (
-              <select {...p} value={size} onChange={(e) => setSize(e.target.value as CardSize)}>
-                {(Object.keys(CARD_SIZES) as CardSize[]).map((k) => (
-                  <option key={k} value={k}>
-                    {k}, {CARD_SIZES[k].across * CARD_SIZES[k].down} a sheet
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+            value={size}
+            onChange={(e) => setSize(e.target.value as CardSize)}
+          />
         </div>
         <p className="pb-3 text-soft">
           Print on both sides, turned about the long edge, at 100 per cent and without margins; cut along the lines.

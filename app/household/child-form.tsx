@@ -8,7 +8,7 @@ import { TOOLS_FROM } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { useReach } from '../year/effect-lines';
 import { shortDate } from '../ui/dates';
-import { Field, InputField } from '../ui/field';
+import { InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { Ornament } from '../ui/ornament';
 import { COLOUR_WORDS } from '../ui/words';
@@ -125,17 +125,12 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
       </div>
       <fieldset className="flex flex-col gap-3 border-t border-rule pt-3">
         <legend className="label">Near the things of the shelf</legend>
-        <Field label="Puts things in the mouth" hint="Small parts and magnets are kept away from who does.">
-          {(p) => (
-            <select {...p} {...register('mouths')}>
-              {(Object.keys(MOUTHS) as Mouths[]).map((m) => (
-                <option key={m} value={m}>
-                  {MOUTHS[m]}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="Puts things in the mouth"
+          hint="Small parts and magnets are kept away from who does."
+          options={(Object.keys(MOUTHS) as Mouths[]).map((m) => [m, MOUTHS[m]] as const)}
+          {...register('mouths')}
+        />
         <InputField label="Allergic to" hint="Between commas. Always read the label too." {...register('allergies')} />
         <label className="flex min-h-touch items-center gap-2">
           <input type="checkbox" {...register('tools')} /> may use blades and heat with an adult near, from {TOOLS_FROM}{' '}

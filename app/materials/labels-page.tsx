@@ -4,7 +4,7 @@ import { byId, childrenOf } from '../../core/household';
 import { contentsLabel, type Label, LABEL_SHEETS, laidOut, pocketLabels } from '../../core/labels';
 import { type PlaceNode, placeTree } from '../../core/materials';
 import { useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { Field, InputField, SelectField } from '../ui/field';
 import { Choice, lessonOptions } from '../ui/choice';
 import { useQuery } from '../ui/use-query';
 import { count } from '../ui/words';
@@ -100,17 +100,12 @@ export default function LabelsPage() {
               </label>
             </>
           )}
-          <Field label="On sheets of">
-            {(p) => (
-              <select {...p} value={sheet.id} onChange={(e) => set('sheet', e.target.value)}>
-                {LABEL_SHEETS.map((s) => (
-                  <option key={s.id} value={s.id}>
-                    {s.name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="On sheets of"
+            options={LABEL_SHEETS.map((s) => [s.id, s.name] as const)}
+            value={sheet.id}
+            onChange={(e) => set('sheet', e.target.value)}
+          />
           <InputField
             label="Labels used up on the first sheet"
             inputMode="numeric"

@@ -21,7 +21,7 @@ import {
   stock,
 } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { Field, InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 
@@ -266,18 +266,12 @@ export function MaterialForm({
         </label>
         {now.copied && others.length > 0 && (
           <>
-            <Field label="Copied on" hint="Its copies take of that.">
-              {(p) => (
-                <select {...p} {...register('copiedOn')}>
-                  <option value="">nothing that is counted</option>
-                  {others.map((m) => (
-                    <option key={m.id} value={m.id}>
-                      {m.name}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
+            <SelectField
+              label="Copied on"
+              hint="Its copies take of that."
+              options={[['', 'nothing that is counted'], ...others.map((m) => [m.id, m.name] as const)]}
+              {...register('copiedOn')}
+            />
             <InputField
               label="How many of that a copy takes"
               hint="Empty: 1."
@@ -343,17 +337,14 @@ export function MaterialForm({
             {(p) => <textarea {...p} rows={4} {...register('parts')} />}
           </Field>
           {others.length > 0 && (
-            <Field label="What serves instead" hint="The best first; several with Ctrl.">
-              {(p) => (
-                <select {...p} multiple size={4} {...register('substitutes')}>
-                  {others.map((m) => (
-                    <option key={m.id} value={m.id}>
-                      {m.name}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
+            <SelectField
+              label="What serves instead"
+              hint="The best first; several with Ctrl."
+              options={others.map((m) => [m.id, m.name] as const)}
+              multiple
+              size={4}
+              {...register('substitutes')}
+            />
           )}
         </div>
       )}

@@ -5,7 +5,8 @@ import { flatten, stepName } from '../../core/course';
 import { byId, type Kind, KINDS, type Material, type Need } from '../../core/household';
 import { needWords, readAmount } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { courseOptions } from '../ui/course-options';
+import { InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { ChoiceField, lessonOptions } from '../ui/choice';
@@ -126,29 +127,17 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
         ))}
       </ul>
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="Course" fault={errors.courseId?.message}>
-          {(p) => (
-            <select {...p} {...register('courseId', { onChange: forget })}>
-              {household.courses.map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.title}
-                  {c.level && `, ${c.level}`}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="It is used by">
-          {(p) => (
-            <select {...p} {...register('which')}>
-              {(Object.keys(WHICH) as Which[]).map((w) => (
-                <option key={w} value={w}>
-                  {WHICH[w]}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="Course"
+          fault={errors.courseId?.message}
+          options={courseOptions(household.courses)}
+          {...register('courseId', { onChange: forget })}
+        />
+        <SelectField
+          label="It is used by"
+          options={(Object.keys(WHICH) as Which[]).map((w) => [w, WHICH[w]] as const)}
+          {...register('which')}
+        />
         {now.which === 'lesson' && (
           <>
             <ChoiceField
@@ -180,17 +169,7 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
           />
         )}
         {now.which === 'kind' && (
-          <Field label="Kind">
-            {(p) => (
-              <select {...p} {...register('kind')}>
-                {KINDS.map((k) => (
-                  <option key={k} value={k}>
-                    {k}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField label="Kind" options={KINDS.map((k) => [k, k] as const)} {...register('kind')} />
         )}
         {now.which !== 'lesson' && (
           <>
@@ -206,14 +185,14 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
             className="w-24"
             {...register('quantity')}
           />
-          <Field label="For">
-            {(p) => (
-              <select {...p} {...register('per')}>
-                <option value="child">each child</option>
-                <option value="shared">all together</option>
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="For"
+            options={[
+              ['child', 'each child'],
+              ['shared', 'all together'],
+            ]}
+            {...register('per')}
+          />
         </div>
         {!material.consumable && (
           <label className="flex min-h-touch items-center gap-2 self-end">

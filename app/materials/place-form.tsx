@@ -5,7 +5,7 @@ import { removePlace, savePlace } from '../../core/deeds';
 import { REACHES } from '../../core/household';
 import { placePath, type PlaceNode, readAmount } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 
 interface Values {
@@ -71,28 +71,21 @@ export function PlaceForm({ node, close }: { node?: PlaceNode; close: () => void
         {...register('path')}
       />
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="How often it is reached into">
-          {(p) => (
-            <select {...p} {...register('reach')}>
-              <option value="">not said</option>
-              <option value="daily">daily</option>
-              <option value="weekly">every week</option>
-              <option value="monthly">seldom</option>
-            </select>
-          )}
-        </Field>
-        <Field label="Whose it is">
-          {(p) => (
-            <select {...p} {...register('childId')}>
-              <option value="">everybody’s</option>
-              {household.children.map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="How often it is reached into"
+          options={[
+            ['', 'not said'],
+            ['daily', 'daily'],
+            ['weekly', 'every week'],
+            ['monthly', 'seldom'],
+          ]}
+          {...register('reach')}
+        />
+        <SelectField
+          label="Whose it is"
+          options={[['', 'everybody’s'], ...household.children.map((c) => [c.id, c.name] as const)]}
+          {...register('childId')}
+        />
         <InputField
           label="Its room, in cm of shelf"
           hint="Empty: not measured."

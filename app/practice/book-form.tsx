@@ -8,7 +8,7 @@ import { saveBook } from '../../core/deeds';
 import { type Book, READING_KINDS, type ReadingKind } from '../../core/household';
 import { READING_WORDS } from '../../core/reading';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { Field, InputField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { PeoplePicker } from '../ui/people-picker';
@@ -108,17 +108,11 @@ export function BookForm({ book, close }: { book?: Book; close: () => void }) {
       </div>
       <PeoplePicker legend="Read by, or to" people={household.children} value={childIds} onChange={setChildIds} />
       <div className="grid gap-4 sm:grid-cols-3">
-        <Field label="As a rule it is">
-          {(p) => (
-            <select {...p} {...register('kind')}>
-              {READING_KINDS.map((k) => (
-                <option key={k} value={k}>
-                  {READING_WORDS[k]}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <SelectField
+          label="As a rule it is"
+          options={READING_KINDS.map((k) => [k, READING_WORDS[k]] as const)}
+          {...register('kind')}
+        />
         <InputField
           label="Minutes a sitting"
           inputMode="numeric"

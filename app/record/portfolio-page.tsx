@@ -5,7 +5,7 @@ import { keepPage } from '../../core/deeds';
 import { byId, type Child, type Sample, type SchoolYear } from '../../core/household';
 import { type BarChart, type Block, chartSvg, portfolioOf, samplesOf, type Section } from '../../core/record';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, SelectField } from '../ui/field';
 import { FileProgress, useFileReading } from '../ui/file-progress';
 import { BlobPicture } from '../ui/picture';
 import { WorkPicture } from './work-picture';
@@ -90,17 +90,12 @@ function Shown({
           </span>
         </div>
         <div className="double-rule flex flex-wrap items-end gap-x-6 gap-y-2 py-2">
-          <Field label="School year">
-            {(p) => (
-              <select {...p} value={year.id} onChange={(e) => choose(e.target.value)}>
-                {years.map((y) => (
-                  <option key={y.id} value={y.id}>
-                    {y.name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="School year"
+            options={years.map((y) => [y.id, y.name] as const)}
+            value={year.id}
+            onChange={(e) => choose(e.target.value)}
+          />
           <fieldset className="flex flex-wrap gap-x-4">
             <legend className="label">What goes in</legend>
             {all.sections.map((s) => (

@@ -9,9 +9,9 @@ import { type RecordLine, writeScore } from '../../core/log';
 import { findInRecord, newOf, readLogCsv, readScoresCsv, writeLogCsv, writeScoresCsv } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
-import { CourseOptions } from '../ui/course-options';
+import { courseOptions } from '../ui/course-options';
 import { DateField } from '../ui/date-field';
-import { Field, InputField } from '../ui/field';
+import { InputField, SelectField } from '../ui/field';
 import { newId } from '../ui/id';
 import { Ornament } from '../ui/ornament';
 import { TableFile } from '../ui/table-file';
@@ -90,41 +90,25 @@ export default function Record() {
       <div className="flex flex-wrap items-end justify-between gap-4 pb-2">
         <h1>Record</h1>
         <div className="flex max-w-full min-w-0 flex-wrap gap-4 print:hidden">
-          <Field label="Child">
-            {(p) => (
-              <select {...p} value={childId} onChange={(e) => setChild(e.target.value)}>
-                <option value="">everybody</option>
-                {household.children.map((c) => (
-                  <option key={c.id} value={c.id}>
-                    {c.name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
-          <Field label="Course">
-            {(p) => (
-              <select
-                {...p}
-                className="max-w-[min(220px,90vw)]"
-                value={courseId}
-                onChange={(e) => setCourse(e.target.value)}
-              >
-                <option value="">all</option>
-                <CourseOptions courses={household.courses} />
-              </select>
-            )}
-          </Field>
-          <Field label="Mark">
-            {(p) => (
-              <select {...p} value={kind} onChange={(e) => setKind(e.target.value as MarkKind | '')}>
-                <option value="">every kind</option>
-                {MARK_KINDS.map((k) => (
-                  <option key={k}>{k}</option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="Child"
+            options={[['', 'everybody'], ...household.children.map((c) => [c.id, c.name] as const)]}
+            value={childId}
+            onChange={(e) => setChild(e.target.value)}
+          />
+          <SelectField
+            label="Course"
+            options={[['', 'all'], ...courseOptions(household.courses)]}
+            className="max-w-[min(220px,90vw)]"
+            value={courseId}
+            onChange={(e) => setCourse(e.target.value)}
+          />
+          <SelectField
+            label="Mark"
+            options={[['', 'every kind'], ...MARK_KINDS.map((k) => [k, k] as const)]}
+            value={kind}
+            onChange={(e) => setKind(e.target.value as MarkKind | '')}
+          />
           <InputField
             label="With the words"
             type="search"

@@ -27,8 +27,8 @@ import {
 } from '../../core/household';
 import { USUAL_PROOF } from '../../core/proof';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
-import { CourseOptions } from '../ui/course-options';
+import { InputField, SelectField } from '../ui/field';
+import { courseOptions } from '../ui/course-options';
 import { FormDialog } from '../ui/form-dialog';
 import { count, PRESENCE_WORDS } from '../ui/words';
 import type { Ahead, CourseValues, KindRow, ProofValues } from './course-values';
@@ -233,14 +233,11 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
         <InputField label="Title" fault={errors.title?.message} {...register('title')} autoComplete="off" autoFocus />
         <InputField label="Level" fault={errors.level?.message} {...register('level')} />
         {before.length > 0 && (
-          <Field label="The level before it">
-            {(p) => (
-              <select {...p} {...register('follows')}>
-                <option value="">none</option>
-                <CourseOptions courses={before} />
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="The level before it"
+            options={[['', 'none'], ...courseOptions(before)]}
+            {...register('follows')}
+          />
         )}
         <InputField label="Publisher, as you call it" fault={errors.publisher?.message} {...register('publisher')} />
         <InputField label="Edition" fault={errors.edition?.message} {...register('edition')} />
@@ -329,24 +326,25 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
             <input type="checkbox" {...register('weighByPages')} /> At an even pace, give lessons with more manual pages
             more of the year
           </label>
-          <Field label="Its things are made ready" hint="By then they have to be here, and by then they are ordered.">
-            {(p) => (
-              <select {...p} {...register('ahead')}>
-                <option value="">a week ahead, as usual</option>
-                <option value="lesson">the day before the lesson</option>
-                <option value="level">the whole level in the break before it</option>
-              </select>
-            )}
-          </Field>
-          <Field label="What did not stick">
-            {(p) => (
-              <select {...p} {...register('mastery')}>
-                <option value="">as the household has it</option>
-                <option value="hold">holds the next lesson until it does</option>
-                <option value="move on">comes back behind the next lesson, as review</option>
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="Its things are made ready"
+            hint="By then they have to be here, and by then they are ordered."
+            options={[
+              ['', 'a week ahead, as usual'],
+              ['lesson', 'the day before the lesson'],
+              ['level', 'the whole level in the break before it'],
+            ]}
+            {...register('ahead')}
+          />
+          <SelectField
+            label="What did not stick"
+            options={[
+              ['', 'as the household has it'],
+              ['hold', 'holds the next lesson until it does'],
+              ['move on', 'comes back behind the next lesson, as review'],
+            ]}
+            {...register('mastery')}
+          />
           <InputField
             label="A score below so many per cent is proposed again"
             hint="Empty: no score proposes anything."

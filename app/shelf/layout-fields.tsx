@@ -2,7 +2,7 @@ import type { FieldErrors, UseFormRegister } from 'react-hook-form';
 import type { Layout } from '../../core/course';
 import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { InputField, SelectField } from '../ui/field';
 import type { CourseValues } from './course-values';
 
 const LAYOUT_WORDS: Record<Layout, string> = {
@@ -162,18 +162,14 @@ export function LayoutFields({
             disabled={!now.project}
             {...register('projectSittings', number)}
           />
-          <Field label="Tests only on">
-            {(p) => (
-              <select {...p} {...register('testWeekday', number)}>
-                <option value={0}>any weekday</option>
-                {weekFrom(household.settings.firstDay).map((d) => (
-                  <option key={d} value={d}>
-                    {WEEKDAY_NAMES[d]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="Tests only on"
+            options={[
+              [0, 'any weekday'],
+              ...weekFrom(household.settings.firstDay).map((d) => [d, WEEKDAY_NAMES[d]] as const),
+            ]}
+            {...register('testWeekday', number)}
+          />
         </div>
       </details>
     </div>

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { Field, InputField } from '../ui/field';
+import { InputField, SelectField } from '../ui/field';
 import { toDay } from '../../core/calendar';
 import { contentsWords } from '../../core/course';
 import {
@@ -69,17 +69,12 @@ export default function Shelf() {
         )}
         {household.courses.length > 1 && (
           <div className="flex flex-wrap items-end gap-x-4 gap-y-2 border-b border-rule py-2">
-            <Field label="In order of">
-              {(p) => (
-                <select {...p} value={order} onChange={(e) => change({ order: e.target.value })}>
-                  {COURSE_ORDERS.map((o) => (
-                    <option key={o} value={o}>
-                      {ORDER_WORDS[o]}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
+            <SelectField
+              label="In order of"
+              options={COURSE_ORDERS.map((o) => [o, ORDER_WORDS[o]] as const)}
+              value={order}
+              onChange={(e) => change({ order: e.target.value })}
+            />
             <InputField
               label="Only those with"
               type="search"

@@ -2,7 +2,7 @@ import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { useState } from 'react';
 import { byId, type Course, type UnitRef } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { Field } from '../ui/field';
+import { Field, SelectField } from '../ui/field';
 import { sameRef } from './choices-values';
 
 /** The units in the enrolment's own order: moved, left out, taken in again, or lent by another course. */
@@ -104,17 +104,13 @@ export function UnitOrder({
         </Field>
         {lender && (
           <>
-            <Field label="Unit" className="max-w-64">
-              {(p) => (
-                <select {...p} value={otherUnit} onChange={(e) => setOtherUnit(e.target.value)}>
-                  {lender.units.map((u) => (
-                    <option key={u.id} value={u.id}>
-                      {u.title || 'the whole book'}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
+            <SelectField
+              label="Unit"
+              box="max-w-64"
+              options={lender.units.map((u) => [u.id, u.title || 'the whole book'] as const)}
+              value={otherUnit}
+              onChange={(e) => setOtherUnit(e.target.value)}
+            />
             <button
               type="button"
               className="btn"

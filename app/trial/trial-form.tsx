@@ -6,7 +6,7 @@ import { childrenOf, titleOf } from '../../core/household';
 import { type ReadyMade, readyMadeFault, readyMadeName, readyMadePuts } from '../../core/whatif';
 import { beginTrial, type Trial } from '../../store';
 import { useHousehold } from '../shell/household';
-import { CourseOptions } from '../ui/course-options';
+import { courseOptions } from '../ui/course-options';
 import { PeopleControl } from '../ui/controls';
 import { DateControl } from '../ui/date-control';
 import { Fault, Field, InputField, SelectField } from '../ui/field';
@@ -146,44 +146,42 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
       )}
       {kind === 'course' && (
         <>
-          <Field label="Which course" fault={errors.courseId?.message}>
-            {(p) => (
-              <select {...p} {...register('courseId')}>
-                <option value="">Choose …</option>
-                <CourseOptions courses={[...idle, ...household.courses.filter((c) => !idle.includes(c))]} />
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="Which course"
+            fault={errors.courseId?.message}
+            options={[
+              ['', 'Choose …'],
+              ...courseOptions([...idle, ...household.courses.filter((c) => !idle.includes(c))]),
+            ]}
+            {...register('courseId')}
+          />
           <PeopleControl legend="Who would take it" people={household.children} control={control} name="childIds" />
           <Fault of={errors.childIds} />
         </>
       )}
       {kind === 'join' && (
         <>
-          <Field label="Which course" fault={errors.enrolmentId?.message}>
-            {(p) => (
-              <select {...p} {...register('enrolmentId')}>
-                <option value="">Choose …</option>
-                {going.map((e) => (
-                  <option key={e.id} value={e.id}>
-                    {titleOf(household, e.courseId)} ({listing(childrenOf(household, e).map((c) => c.name))})
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
-          <Field label="Who joins" fault={errors.childId?.message}>
-            {(p) => (
-              <select {...p} {...register('childId')}>
-                <option value="">Choose …</option>
-                {household.children.map((c) => (
-                  <option key={c.id} value={c.id}>
-                    {c.name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <SelectField
+            label="Which course"
+            fault={errors.enrolmentId?.message}
+            options={[
+              ['', 'Choose …'],
+              ...going.map(
+                (e) =>
+                  [
+                    e.id,
+                    `${titleOf(household, e.courseId)} (${listing(childrenOf(household, e).map((c) => c.name))})`,
+                  ] as const,
+              ),
+            ]}
+            {...register('enrolmentId')}
+          />
+          <SelectField
+            label="Who joins"
+            fault={errors.childId?.message}
+            options={[['', 'Choose …'], ...household.children.map((c) => [c.id, c.name] as const)]}
+            {...register('childId')}
+          />
         </>
       )}
       <InputField

@@ -70,21 +70,23 @@ export function InputField({
   );
 }
 
-/** A field with one of a few words to choose from a list; what is not the field's own goes to the list. */
+/** A field with one of a few words to choose from a list; what is not the field's own goes to the list. `box` styles the field around it. */
 export function SelectField({
   label,
   hint,
   fault,
   options,
+  box,
   ...select
 }: {
   label: string;
   hint?: string | undefined;
   fault?: string | undefined;
+  box?: string | undefined;
   options: readonly (readonly [value: string | number, words: string])[];
 } & Omit<ComponentProps<'select'>, 'id'>) {
   return (
-    <Field label={label} hint={hint} fault={fault}>
+    <Field label={label} hint={hint} fault={fault} {...(box === undefined ? {} : { className: box })}>
       {(p) => (
         <select {...select} {...p}>
           {options.map(([value, words]) => (

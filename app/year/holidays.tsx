@@ -3,7 +3,7 @@ import type { Holiday, Place } from '../../core/holidays';
 import { byId, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
-import { Field } from '../ui/field';
+import { Field, SelectField } from '../ui/field';
 import { dayKind, toDay } from '../../core/calendar';
 
 type Data = typeof import('../../core/holidays');
@@ -54,18 +54,12 @@ export function Holidays({ year }: { year: SchoolYear }) {
       ) : (
         <div className="flex flex-col gap-3">
           <div className="flex flex-wrap gap-3">
-            <Field label="Country">
-              {(p) => (
-                <select {...p} value={place?.country ?? ''} onChange={(e) => void choose(e.target.value)}>
-                  <option value="">choose one</option>
-                  {countries.map((c) => (
-                    <option key={c.code} value={c.code}>
-                      {c.name}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Field>
+            <SelectField
+              label="Country"
+              options={[['', 'choose one'], ...countries.map((c) => [c.code, c.name] as const)]}
+              value={place?.country ?? ''}
+              onChange={(e) => void choose(e.target.value)}
+            />
             {place && regions.length > 0 && (
               <Field label="Region">
                 {(p) => (
