@@ -46,6 +46,11 @@ test('from a blank page to the first marked step: children, teacher, year, cours
   await expect(preview).toContainText('22 lessons, 3 tests: 135 steps in all');
   await page.getByLabel('How many lessons').fill('0');
   await expect(preview).toContainText('whole number from 1 to 1000');
+  // What is no number stays to be seen, and is told.
+  await page.getByLabel('How many lessons').fill('22 lessons');
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByText('Give a whole number.')).toBeVisible();
+  await expect(page.getByLabel('How many lessons')).toHaveValue('22 lessons');
   await page.getByLabel('How many lessons').fill('22');
   await page.getByRole('button', { name: 'Put it on the shelf' }).click();
 

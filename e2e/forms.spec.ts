@@ -97,7 +97,16 @@ const controls = (form: Locator): Promise<Control[]> =>
         const long = e instanceof HTMLButtonElement;
         return {
           key: `${name} #${n}`,
-          kind: e instanceof HTMLSelectElement ? 'select' : long ? 'long list' : date ? 'date' : e.type,
+          kind:
+            e instanceof HTMLSelectElement
+              ? 'select'
+              : long
+                ? 'long list'
+                : date
+                  ? 'date'
+                  : /numeric|decimal/.test(e.inputMode)
+                    ? 'number'
+                    : e.type,
           value: tick ? String((e as HTMLInputElement).checked) : e.value,
           options: e instanceof HTMLSelectElement ? [...e.options].filter((o) => !o.disabled).map((o) => o.value) : [],
         };
@@ -132,7 +141,7 @@ async function change(form: Locator, { key, kind, value, options }: Control, to:
       : time
         ? `${time[1]}:${String((Number(time[2]) + 5) % 60).padStart(2, '0')}`
         : kind === 'number' || /^\d+([.,]\d+)?$/.test(value)
-          ? String(Number(value || '0') + 1)
+          ? String(Number(value.replace(',', '.') || '0') + 1)
           : /time/i.test(key)
             ? '10:05'
             : /minutes|days|hours|per cent|many/i.test(key)

@@ -7,7 +7,7 @@ import { addCards, saveDeck } from '../../core/deeds';
 import { CARD_KINDS, type Deck } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { courseOptions } from '../ui/course-options';
-import { Field, InputField, SelectField } from '../ui/field';
+import { Field, InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { ChoiceField, lessonOptions } from '../ui/choice';
@@ -125,22 +125,16 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
           options={[['', 'of no course'], ...courseOptions(household.courses)]}
           {...register('courseId')}
         />
-        <InputField
-          label="Cards a day"
-          inputMode="numeric"
-          className="w-24"
-          fault={errors.daily?.message}
-          {...register('daily')}
-        />
+        <NumberField label="Cards a day" className="w-24" fault={errors.daily?.message} {...register('daily')} />
       </div>
       <div className="flex flex-wrap items-end gap-4">
         <label className="flex min-h-touch items-center gap-2">
           <input type="checkbox" {...register('byHand')} /> I choose by hand which are asked; otherwise the likeliest
           forgotten
         </label>
-        <InputField
+        <NumberField
+          decimal
           label="As a word list, quick at seconds a word"
-          inputMode="decimal"
           className="w-24"
           fault={errors.quick?.message}
           {...register('quick')}

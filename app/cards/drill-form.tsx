@@ -7,7 +7,7 @@ import { type Drill, type Fact } from '../../core/household';
 import { factsIn, GRID_WORDS, type GridKind, gridOf, GRIDS } from '../../core/practice';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { courseOptions } from '../ui/course-options';
-import { Fault, InputField, SelectField } from '../ui/field';
+import { Fault, InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { ChoiceField, lessonOptions } from '../ui/choice';
@@ -88,13 +88,7 @@ export function DrillForm({ drill, close }: { drill?: Drill; close: () => void }
     >
       <div className="grid gap-4 sm:grid-cols-3">
         <InputField label="Name" placeholder="sums to ten" fault={errors.name?.message} {...register('name')} />
-        <InputField
-          label="Questions in one go"
-          inputMode="numeric"
-          className="w-24"
-          fault={errors.n?.message}
-          {...register('n')}
-        />
+        <NumberField label="Questions in one go" className="w-24" fault={errors.n?.message} {...register('n')} />
         <SelectField
           label="Asked from"
           options={[

@@ -6,7 +6,7 @@ import { fromDay } from '../../core/calendar';
 import { byId, type Milestone, MILESTONE_SPANS } from '../../core/household';
 import { milestonesOn } from '../../core/practice';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { InputField, SelectField } from '../ui/field';
+import { InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { ChildName } from '../ui/ornament';
@@ -117,13 +117,7 @@ function MilestoneForm({ milestone, close }: { milestone?: Milestone; close: () 
       />
       <InputField label="What" placeholder="a ride on the ferry" fault={errors.words?.message} {...register('words')} />
       <div className="flex flex-wrap items-end gap-4">
-        <InputField
-          label="For days of practice"
-          inputMode="numeric"
-          className="w-24"
-          fault={errors.days?.message}
-          {...register('days')}
-        />
+        <NumberField label="For days of practice" className="w-24" fault={errors.days?.message} {...register('days')} />
         <SelectField
           label="Counted"
           options={[

@@ -4,7 +4,7 @@ import { useForm } from 'react-hook-form';
 import { object, type ObjectSchema, string } from 'yup';
 import type { Child } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { InputField } from '../ui/field';
+import { NumberField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { handOver } from './handed';
 
@@ -39,11 +39,10 @@ export function HandOver({ child }: { child: Child }) {
               ? 'What is ticked is marked done at once.'
               : 'What is ticked waits on Today for your OK.'}
           </p>
-          <InputField
+          <NumberField
             label="A code of four figures, for coming back"
             hint="Kept on this device alone. It keeps a child from wandering; it does not keep a secret."
             fault={formState.errors.code?.message}
-            inputMode="numeric"
             autoComplete="off"
             maxLength={4}
             className="w-28"

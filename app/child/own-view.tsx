@@ -7,7 +7,7 @@ import { byId } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { longDate, momentHere } from '../ui/dates';
-import { InputField } from '../ui/field';
+import { NumberField } from '../ui/field';
 import { Ornament } from '../ui/ornament';
 import { MARK_WORDS } from '../ui/words';
 import { codesTried, type Handed, PAUSE, takeBack, wrongCode } from './handed';
@@ -227,10 +227,9 @@ function WayBack({ code }: { code: string }) {
             setWaiting(tried.until > 0);
           }}
         >
-          <InputField
+          <NumberField
             label="The code"
             type="password"
-            inputMode="numeric"
             autoComplete="off"
             autoFocus
             maxLength={4}

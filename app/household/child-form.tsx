@@ -8,7 +8,7 @@ import { TOOLS_FROM } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { useReach } from '../year/effect-lines';
 import { shortDate } from '../ui/dates';
-import { InputField, SelectField } from '../ui/field';
+import { InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { Ornament } from '../ui/ornament';
 import { COLOUR_WORDS } from '../ui/words';
@@ -84,11 +84,10 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
           ))}
         </div>
       </fieldset>
-      <InputField
+      <NumberField
         label="Minutes of school on a full day"
         hint="The plan tries not to ask for more."
         fault={errors.minutesPerDay?.message}
-        type="number"
         className="w-32"
         {...register('minutesPerDay', { valueAsNumber: true })}
       />
@@ -103,11 +102,10 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
           </button>
         </p>
       ))}
-      <InputField
+      <NumberField
         label="Minutes of attention at one go"
         hint="Longer work is cut into pieces. Empty: years of age and two up to the age of eight, then no limit."
         fault={errors.attention?.message}
-        type="number"
         className="w-32"
         {...register('attention', { setValueAs: (v) => (v === '' || v === undefined ? undefined : Number(v)) })}
       />

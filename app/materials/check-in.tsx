@@ -10,7 +10,7 @@ import { useFormCommit, useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { DateControl } from '../ui/date-control';
 import { byFaults } from '../ui/faults';
-import { InputField, RadioField } from '../ui/field';
+import { InputField, NumberField, RadioField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 
 const WHAT = {
@@ -105,18 +105,18 @@ export function CheckIn({ line, close }: { line: OpenOrder; close: () => void })
       <RadioField legend="What happened" options={Object.entries(WHAT)} {...register('what')} />
       {what === 'some' && (
         <div className="grid gap-4 sm:grid-cols-2">
-          <InputField
+          <NumberField
+            decimal
             label="How many came"
             hint={`${open} were expected.`}
             fault={errors.came?.message}
-            inputMode="decimal"
             {...register('came')}
           />
-          <InputField
+          <NumberField
+            decimal
             label="Broken on the way"
             hint="They are missing still."
             fault={errors.broken?.message}
-            inputMode="decimal"
             {...register('broken')}
           />
           <InputField

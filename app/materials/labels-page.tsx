@@ -4,7 +4,7 @@ import { byId, childrenOf } from '../../core/household';
 import { contentsLabel, type Label, LABEL_SHEETS, laidOut, pocketLabels } from '../../core/labels';
 import { type PlaceNode, placeTree } from '../../core/materials';
 import { useHousehold } from '../shell/household';
-import { Field, InputField, SelectField } from '../ui/field';
+import { Field, NumberField, SelectField } from '../ui/field';
 import { Choice, lessonOptions } from '../ui/choice';
 import { useQuery } from '../ui/use-query';
 import { count } from '../ui/words';
@@ -87,9 +87,8 @@ export default function LabelsPage() {
                   )}
                 </Field>
               ))}
-              <InputField
+              <NumberField
                 label="Pieces a lesson"
-                inputMode="numeric"
                 className="w-24"
                 value={asked('pieces') || '1'}
                 onChange={(e) => set('pieces', e.target.value)}
@@ -106,9 +105,8 @@ export default function LabelsPage() {
             value={sheet.id}
             onChange={(e) => set('sheet', e.target.value)}
           />
-          <InputField
+          <NumberField
             label="Labels used up on the first sheet"
-            inputMode="numeric"
             className="w-24"
             value={asked('skip') || '0'}
             onChange={(e) => set('skip', e.target.value)}

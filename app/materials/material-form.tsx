@@ -21,7 +21,7 @@ import {
   stock,
 } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField, SelectField } from '../ui/field';
+import { Field, InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 
@@ -242,19 +242,18 @@ export function MaterialForm({
           fault={errors.unit?.message}
           {...register('unit')}
         />
-        <InputField
+        <NumberField
+          decimal
           label="How many are there now"
           hint={material ? 'Marked work has been taken off.' : 'Empty: not counted, and never called missing.'}
           fault={errors.quantity?.message}
-          inputMode="decimal"
           className="w-32"
           {...register('quantity')}
         />
-        <InputField
+        <NumberField
           label="Days from ordering to having it"
           hint={`Empty: ${LEAD_DAYS}.`}
           fault={errors.leadDays?.message}
-          inputMode="numeric"
           className="w-32"
           {...register('leadDays')}
         />
@@ -272,11 +271,10 @@ export function MaterialForm({
               options={[['', 'nothing that is counted'], ...others.map((m) => [m.id, m.name] as const)]}
               {...register('copiedOn')}
             />
-            <InputField
+            <NumberField
               label="How many of that a copy takes"
               hint="Empty: 1."
               fault={errors.copySheets?.message}
-              inputMode="numeric"
               className="w-32"
               {...register('copySheets')}
             />
@@ -298,28 +296,27 @@ export function MaterialForm({
       )}
       {more && (
         <div className="grid gap-4 border-t border-rule pt-3 sm:grid-cols-2">
-          <InputField
+          <NumberField
             label="In packs of"
             hint="Empty: sold singly."
             fault={errors.pack?.message}
-            inputMode="numeric"
             className="w-32"
             {...register('pack')}
           />
-          <InputField
+          <NumberField
+            decimal
             label="Price of one, or of a pack"
             fault={errors.price?.message}
-            inputMode="decimal"
             className="w-32"
             {...register('price')}
           />
           <InputField label="ISBN" fault={errors.isbn?.message} {...register('isbn')} />
           <InputField label="Edition" maxLength={200} {...register('edition')} />
-          <InputField
+          <NumberField
+            decimal
             label="Takes so many cm of its place"
             hint="One of it. Empty: not measured."
             fault={errors.width?.message}
-            inputMode="decimal"
             className="w-32"
             {...register('width')}
           />

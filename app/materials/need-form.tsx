@@ -6,7 +6,7 @@ import { byId, type Kind, KINDS, type Material, type Need } from '../../core/hou
 import { needWords, readAmount } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { courseOptions } from '../ui/course-options';
-import { InputField, SelectField } from '../ui/field';
+import { NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { ChoiceField, lessonOptions } from '../ui/choice';
@@ -159,11 +159,10 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
           </>
         )}
         {now.which === 'lessons' && (
-          <InputField
+          <NumberField
             label="Every so many lessons"
             hint="1: every one."
             fault={errors.every?.message}
-            inputMode="numeric"
             className="w-24"
             {...register('every')}
           />
@@ -178,10 +177,10 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
           </>
         )}
         <div className="flex gap-3">
-          <InputField
+          <NumberField
+            decimal
             label="How many"
             fault={errors.quantity?.message}
-            inputMode="decimal"
             className="w-24"
             {...register('quantity')}
           />

@@ -4,7 +4,7 @@ import { array, object, type ObjectSchema } from 'yup';
 import { countParts } from '../../core/deeds';
 import type { Material } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { InputField } from '../ui/field';
+import { NumberField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { asNumber, whole } from '../ui/whole';
 
@@ -35,11 +35,10 @@ export function PartsCheck({ material, close }: { material: Material; close: () 
   return (
     <FormDialog title={`The parts of ${material.name}`} close={close} onSubmit={(e) => void keep(e)}>
       {parts.map((p, i) => (
-        <InputField
+        <NumberField
           key={p.id}
           label={`${p.name}, ${p.count} in all${p.stops ? ' (of no use without)' : ''}`}
           fault={errors.have?.[i]?.n?.message}
-          inputMode="numeric"
           className="w-24"
           {...register(`have.${i}.n`, asNumber)}
         />

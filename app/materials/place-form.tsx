@@ -5,7 +5,7 @@ import { removePlace, savePlace } from '../../core/deeds';
 import { REACHES } from '../../core/household';
 import { placePath, type PlaceNode, readAmount } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { InputField, SelectField } from '../ui/field';
+import { InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 
 interface Values {
@@ -86,10 +86,10 @@ export function PlaceForm({ node, close }: { node?: PlaceNode; close: () => void
           options={[['', 'everybody’s'], ...household.children.map((c) => [c.id, c.name] as const)]}
           {...register('childId')}
         />
-        <InputField
+        <NumberField
+          decimal
           label="Its room, in cm of shelf"
           hint="Empty: not measured."
-          inputMode="decimal"
           className="w-32"
           fault={errors.room?.message}
           {...register('room')}

@@ -24,7 +24,7 @@ import {
 import type { ThingOutlook } from '../../worker';
 import { useHousehold } from '../shell/household';
 import { Dialog } from '../ui/dialog';
-import { InputField } from '../ui/field';
+import { InputField, NumberField } from '../ui/field';
 import { newId } from '../ui/id';
 import { Cautions } from './cautions';
 import { MaterialForm } from './material-form';
@@ -138,9 +138,9 @@ export function Thing({
         {missing.length > 0 && <p>Not complete: {missingPartsWords(missing)} missing.</p>}
         <Cautions material={material} all />
         <div className="flex flex-wrap items-end gap-2 border-t border-rule pt-3">
-          <InputField
+          <NumberField
+            decimal
             label="How many"
-            inputMode="decimal"
             className="w-20"
             value={quantity}
             onChange={(e) => setQuantity(e.target.value)}

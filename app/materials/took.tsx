@@ -4,7 +4,7 @@ import { object, type ObjectSchema } from 'yup';
 import { prepareLine } from '../../core/deeds';
 import { lineName, type PrepLine } from '../../core/prepare';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { InputField } from '../ui/field';
+import { NumberField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { asNumber, whole } from '../ui/whole';
@@ -25,10 +25,9 @@ export default function Took({ line, close }: { line: PrepLine; close: () => voi
   });
   return (
     <FormDialog title={lineName(line)} close={close} keep="Made ready" onSubmit={(e) => void keep(e)}>
-      <InputField
+      <NumberField
         label="How many minutes it took"
         hint="From the third time on, the next ones are reckoned by it."
-        inputMode="numeric"
         className="w-24"
         fault={formState.errors.minutes?.message}
         {...register('minutes', asNumber)}

@@ -8,7 +8,7 @@ import { saveBook } from '../../core/deeds';
 import { type Book, READING_KINDS, type ReadingKind } from '../../core/household';
 import { READING_WORDS } from '../../core/reading';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { Field, InputField, SelectField } from '../ui/field';
+import { Field, InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { PeoplePicker } from '../ui/people-picker';
@@ -113,20 +113,13 @@ export function BookForm({ book, close }: { book?: Book; close: () => void }) {
           options={READING_KINDS.map((k) => [k, READING_WORDS[k]] as const)}
           {...register('kind')}
         />
-        <InputField
+        <NumberField
           label="Minutes a sitting"
-          inputMode="numeric"
           className="w-24"
           fault={errors.minutes?.message}
           {...register('minutes')}
         />
-        <InputField
-          label="Pages"
-          inputMode="numeric"
-          className="w-24"
-          fault={errors.pages?.message}
-          {...register('pages')}
-        />
+        <NumberField label="Pages" className="w-24" fault={errors.pages?.message} {...register('pages')} />
       </div>
       <p className="label">For a sitting in stages, a line each</p>
       <div className="grid gap-4 sm:grid-cols-3">

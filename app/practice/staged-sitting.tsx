@@ -4,7 +4,7 @@ import { type Book, byId, type Stage, STAGES } from '../../core/household';
 import { linesOf, nextSitting } from '../../core/reading';
 import { useHousehold } from '../shell/household';
 import { useKey } from '../ui/hotkeys';
-import { InputField } from '../ui/field';
+import { InputField, NumberField } from '../ui/field';
 import { newId } from '../ui/id';
 import { listing } from '../ui/words';
 
@@ -115,16 +115,9 @@ export function StagedSitting({ book, close }: { book: Book; close: () => void }
           }}
         >
           <div className="flex flex-wrap gap-4">
-            <InputField
-              label="Read to page"
-              inputMode="numeric"
-              className="w-24"
-              value={to}
-              onChange={(e) => setTo(e.target.value)}
-            />
-            <InputField
+            <NumberField label="Read to page" className="w-24" value={to} onChange={(e) => setTo(e.target.value)} />
+            <NumberField
               label="Minutes"
-              inputMode="numeric"
               className="w-24"
               value={minutes ?? ''}
               onChange={(e) => setMinutes(e.target.value)}

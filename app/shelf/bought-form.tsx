@@ -4,7 +4,7 @@ import { useFieldArray, useForm } from 'react-hook-form';
 import { byId, type Course, PART_KINDS } from '../../core/household';
 import { useFormCommit } from '../shell/household';
 import { DateControl } from '../ui/date-control';
-import { Field, InputField, SelectField } from '../ui/field';
+import { Field, InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { boughtSchema, type BoughtValues, boughtValues, type PartValues, withBought } from './bought-values';
@@ -57,12 +57,7 @@ export function BoughtForm({ course, close }: { course: Course; close: () => voi
               maxLength={120}
               {...register(`parts.${i}.edition`)}
             />
-            <InputField
-              label="Price"
-              fault={wrong?.price?.message}
-              inputMode="decimal"
-              {...register(`parts.${i}.price`)}
-            />
+            <NumberField decimal label="Price" fault={wrong?.price?.message} {...register(`parts.${i}.price`)} />
             <button
               type="button"
               className="btn mt-5 !px-0"

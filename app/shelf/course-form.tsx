@@ -27,7 +27,7 @@ import {
 } from '../../core/household';
 import { USUAL_PROOF } from '../../core/proof';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { InputField, SelectField } from '../ui/field';
+import { InputField, NumberField, SelectField } from '../ui/field';
 import { courseOptions } from '../ui/course-options';
 import { FormDialog } from '../ui/form-dialog';
 import { count, PRESENCE_WORDS } from '../ui/words';
@@ -268,7 +268,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
                   {!course && (
                     <td>
                       <input
-                        type="number"
+                        inputMode="numeric"
                         aria-label={`${kindName(k)} steps in a lesson`}
                         aria-invalid={e?.count ? true : undefined}
                         className="w-20"
@@ -289,7 +289,7 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
                   )}
                   <td>
                     <input
-                      type="number"
+                      inputMode="numeric"
                       aria-label={`minutes to ${kindName(k)}`}
                       aria-invalid={e?.minutes ? true : undefined}
                       className="w-24"
@@ -345,10 +345,9 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
             ]}
             {...register('mastery')}
           />
-          <InputField
+          <NumberField
             label="A score below so many per cent is proposed again"
             hint="Empty: no score proposes anything."
-            inputMode="numeric"
             className="w-24"
             fault={errors.again?.message}
             {...register('again')}
@@ -360,16 +359,14 @@ export function CourseForm({ course, close }: { course: Course | undefined; clos
                 {(['practise', 'review', 'assess'] as const).map((k) => (
                   <label key={k} className="flex w-24 flex-col">
                     <span className="text-aside">{kindName(k)}</span>
-                    <input type="number" min={0} max={20} {...register(`proof.${k}`, { valueAsNumber: true })} />
+                    <input inputMode="numeric" {...register(`proof.${k}`, { valueAsNumber: true })} />
                   </label>
                 ))}
               </div>
               <label className="flex w-64 flex-col pt-2">
                 <span className="text-aside">a score below so many per cent does not show it by itself</span>
                 <input
-                  type="number"
-                  min={0}
-                  max={100}
+                  inputMode="numeric"
                   className="w-24"
                   placeholder="none"
                   {...register('proof.score', {

@@ -9,7 +9,7 @@ import { neededFrom, neededPerSitting, ruleNotes, RULES } from '../../core/pace'
 import { type Taken, takenBefore } from '../../core/forecast';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { WeekdayControl } from '../ui/controls';
-import { Fault, InputField, SelectField } from '../ui/field';
+import { Fault, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { LIFE_WORDS, listing } from '../ui/words';
@@ -252,21 +252,19 @@ export function EnrolmentForm({
         ))}
       <div className="grid gap-4 sm:grid-cols-2">
         {RULES[now.rule].needed && (
-          <InputField
+          <NumberField
             label="At most so many steps a sitting"
             hint={`The rule needs ${needed}.`}
             fault={errors.perSitting?.message}
-            type="number"
             className="w-28"
             {...register('perSitting', { valueAsNumber: true })}
           />
         )}
         {now.rule !== 'printed' && (
-          <InputField
+          <NumberField
             label="At most so many minutes a sitting"
             hint="Empty: minutes set no limit."
             fault={errors.minutesPerSitting?.message}
-            inputMode="numeric"
             className="w-28"
             {...register('minutesPerSitting')}
           />

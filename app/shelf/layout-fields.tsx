@@ -2,7 +2,7 @@ import type { FieldErrors, UseFormRegister } from 'react-hook-form';
 import type { Layout } from '../../core/course';
 import { WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { useHousehold } from '../shell/household';
-import { InputField, SelectField } from '../ui/field';
+import { InputField, NumberField, SelectField } from '../ui/field';
 import type { CourseValues } from './course-values';
 
 const LAYOUT_WORDS: Record<Layout, string> = {
@@ -39,17 +39,11 @@ export function LayoutFields({
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
         {now.layout === 'same' && (
           <>
-            <InputField
-              label="How many lessons"
-              fault={errors.lessons?.message}
-              type="number"
-              {...register('lessons', number)}
-            />
-            <InputField
+            <NumberField label="How many lessons" fault={errors.lessons?.message} {...register('lessons', number)} />
+            <NumberField
               label="Lessons in a unit"
               hint="0 for no units"
               fault={errors.lessonsPerUnit?.message}
-              type="number"
               {...register('lessonsPerUnit', number)}
             />
           </>
@@ -93,26 +87,23 @@ export function LayoutFields({
               {...register('strands')}
               autoComplete="off"
             />
-            <InputField
+            <NumberField
               label="Each comes round so many times"
               fault={errors.rounds?.message}
-              type="number"
               {...register('rounds', number)}
             />
-            <InputField
+            <NumberField
               label="with so many lessons each time"
               fault={errors.strandLessons?.message}
-              type="number"
               {...register('strandLessons', number)}
             />
           </>
         )}
         <InputField label="The book calls them" fault={errors.word?.message} {...register('word')} />
-        <InputField
+        <NumberField
           label="A test after every"
           hint="lessons; 0 for none"
           fault={errors.testEvery?.message}
-          type="number"
           {...register('testEvery', number)}
         />
         <InputField
@@ -128,24 +119,21 @@ export function LayoutFields({
           A manual to read, a project, tests on one weekday
         </summary>
         <div className="grid grid-cols-2 gap-4 pt-2 sm:grid-cols-3">
-          <InputField
+          <NumberField
             label="Manual starts on page"
             hint="0 when there is none"
             fault={errors.firstPage?.message}
-            type="number"
             {...register('firstPage', number)}
           />
-          <InputField
+          <NumberField
             label="Manual pages a lesson"
             fault={errors.pagesPerLesson?.message}
-            type="number"
             {...register('pagesPerLesson', number)}
           />
-          <InputField
+          <NumberField
             label="Minutes to prepare a lesson"
             hint="the teacher’s, beforehand"
             fault={errors.prepare?.message}
-            type="number"
             {...register('prepare', number)}
           />
           <InputField
@@ -155,10 +143,9 @@ export function LayoutFields({
             {...register('project')}
             placeholder="model of the lock"
           />
-          <InputField
+          <NumberField
             label="worked on so many times"
             fault={errors.projectSittings?.message}
-            type="number"
             disabled={!now.project}
             {...register('projectSittings', number)}
           />

@@ -2,7 +2,7 @@ import { type Control, Controller, type FieldErrors, type UseFormRegister } from
 import { kindName } from '../../core/course';
 import { type Course, type Kind, KINDS } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { InputField } from '../ui/field';
+import { NumberField } from '../ui/field';
 import { count } from '../ui/words';
 import { NEW_LOOP, type PaceValues } from './enrolment-values';
 import { ChoiceField, lessonOptions } from '../ui/choice';
@@ -28,7 +28,7 @@ export function PaceFields({ course, register, errors, now }: Parts) {
           <input type="radio" value="weekly" {...register('rule')} /> so many a week:
         </label>
         <input
-          type="number"
+          inputMode="numeric"
           aria-label="how many a week"
           className="w-20"
           {...register('n', { valueAsNumber: true })}
@@ -65,7 +65,7 @@ export function PaceFields({ course, register, errors, now }: Parts) {
           <input type="radio" value="minutes" {...register('rule')} /> so many minutes a sitting, however far it gets:
         </label>
         <input
-          type="number"
+          inputMode="numeric"
           aria-label="how many minutes"
           className="w-20"
           {...register('minutes', { valueAsNumber: true })}
@@ -146,11 +146,10 @@ export function SittingFields({ course, register, control, errors, now }: Parts 
             </fieldset>
           )}
         />
-        <InputField
+        <NumberField
           label="Split a step over two days when it is longer than"
           hint="minutes; empty: never"
           fault={errors.splitOver?.message}
-          inputMode="numeric"
           className="w-28"
           {...register('splitOver')}
         />
@@ -166,10 +165,9 @@ export function SittingFields({ course, register, control, errors, now }: Parts 
               options={lessonOptions(lessons, 'none')}
             />
           ))}
-          <InputField
+          <NumberField
             label="so many times the pace"
             fault={errors.fasterTimes?.message}
-            type="number"
             className="w-20"
             {...register('fasterTimes', { valueAsNumber: true })}
           />

@@ -5,7 +5,7 @@ import { object, type ObjectSchema, string } from 'yup';
 import { printedDayOf, rhythmNamed } from '../../core/pace';
 import { byId, type Course, type PrintedRhythm } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { InputField } from '../ui/field';
+import { InputField, NumberField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { count } from '../ui/words';
 import { newId } from '../ui/id';
@@ -111,21 +111,11 @@ function RhythmForm({
         {...register('name')}
       />
       <div className="grid grid-cols-2 gap-4">
-        <InputField
-          label="Days a week"
-          fault={errors.days?.message}
-          type="number"
-          min={1}
-          max={7}
-          {...register('days', asNumber)}
-        />
-        <InputField
+        <NumberField label="Days a week" fault={errors.days?.message} {...register('days', asNumber)} />
+        <NumberField
           label="Lessons in that week"
           hint="Spread over the days in order."
           fault={errors.lessons?.message}
-          type="number"
-          min={1}
-          max={100}
           {...register('lessons', asNumber)}
         />
       </div>

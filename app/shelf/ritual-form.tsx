@@ -8,7 +8,7 @@ import { isTaken } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { PeopleControl, TimeControl, WeekdayControl } from '../ui/controls';
 import { DateControl } from '../ui/date-control';
-import { Fault, InputField, SelectField } from '../ui/field';
+import { Fault, InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { listing, PRESENCE_WORDS } from '../ui/words';
@@ -101,7 +101,7 @@ export function RitualForm({
         </div>
       )}
       <div className="grid gap-4 sm:grid-cols-3">
-        <InputField label="Minutes" fault={errors.minutes?.message} type="number" {...register('minutes', asNumber)} />
+        <NumberField label="Minutes" fault={errors.minutes?.message} {...register('minutes', asNumber)} />
         <SelectField
           label="Led by"
           fault={errors.teacherId?.message}

@@ -6,7 +6,7 @@ import { childrenOf } from '../../core/household';
 import type { ReadingLine } from '../../core/sitdown';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
-import { InputField, RadioField } from '../ui/field';
+import { InputField, NumberField, RadioField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { asNumber, whole } from '../ui/whole';
@@ -60,9 +60,8 @@ export function ManualExtraForm({ line, close }: { line: ReadingLine; close: () 
         {...register('as')}
       />
       {as !== 'thing' && (
-        <InputField
+        <NumberField
           label="Minutes"
-          inputMode="numeric"
           className="w-24"
           fault={errors.minutes?.message}
           {...register('minutes', asNumber)}

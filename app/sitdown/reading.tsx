@@ -10,7 +10,7 @@ import { isTaken } from '../../core/pace';
 import { type ReadingLine, readingWords, skippedReading } from '../../core/sitdown';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
-import { Field, InputField } from '../ui/field';
+import { Field, NumberField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { listing } from '../ui/words';
@@ -169,10 +169,9 @@ function NoteForm({ line, close }: { line: ReadingLine; close: () => void }) {
       <Field label="To think of when it is taught" fault={errors.note?.message}>
         {(p) => <textarea {...p} rows={3} maxLength={2000} {...register('note')} />}
       </Field>
-      <InputField
+      <NumberField
         label="Read, in so many minutes"
         hint="From the third time on, what is to come is reckoned by it. Empty: nothing is said."
-        inputMode="numeric"
         className="w-24"
         fault={errors.minutes?.message}
         {...register('minutes')}

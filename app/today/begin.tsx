@@ -13,7 +13,7 @@ import { useHousehold } from '../shell/household';
 import { WeekdayControl } from '../ui/controls';
 import { DateControl } from '../ui/date-control';
 import { byFaults } from '../ui/faults';
-import { Fault, Field, InputField } from '../ui/field';
+import { Fault, Field, InputField, NumberField } from '../ui/field';
 import { count } from '../ui/words';
 import { newId } from '../ui/id';
 import { unread } from '../ui/date-field';
@@ -206,10 +206,9 @@ export default function Begin() {
           )}
           {pasted === undefined ? (
             <div className="flex flex-wrap items-end gap-3">
-              <InputField
+              <NumberField
                 label="How many lessons"
                 fault={faultOf('lessons')}
-                inputMode="numeric"
                 className="w-32"
                 {...register('lessons')}
               />

@@ -9,7 +9,7 @@ import { useHousehold } from '../shell/household';
 import { courseOptions } from '../ui/course-options';
 import { PeopleControl } from '../ui/controls';
 import { DateControl } from '../ui/date-control';
-import { Fault, Field, InputField, SelectField } from '../ui/field';
+import { Fault, Field, InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { listing } from '../ui/words';
@@ -121,12 +121,7 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
         <DateControl label="From" control={control} name="from" fault={errors.from?.message} />
       )}
       {kind === 'away' && (
-        <InputField
-          label="For how many weeks"
-          inputMode="numeric"
-          fault={errors.weeks?.message}
-          {...register('weeks')}
-        />
+        <NumberField label="For how many weeks" fault={errors.weeks?.message} {...register('weeks')} />
       )}
       {kind === 'less' && (
         <>
@@ -136,9 +131,8 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
             options={household.teachers.map((t) => [t.id, t.name] as const)}
             {...register('teacherId')}
           />
-          <InputField
+          <NumberField
             label="Minutes less on each teaching day"
-            inputMode="numeric"
             fault={errors.minutes?.message}
             {...register('minutes')}
           />

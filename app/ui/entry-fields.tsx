@@ -1,6 +1,6 @@
 import type { ComponentProps, ReactNode } from 'react';
 import type { EntryText } from '../../core/log';
-import { InputField } from './field';
+import { InputField, NumberField } from './field';
 
 /** The fields of a mark's details: minutes, score and note, with minutes left where the mark is "partly"; then its date. */
 export function EntryFields({
@@ -19,15 +19,14 @@ export function EntryFields({
 }) {
   return (
     <>
-      <InputField
+      <NumberField
         label="minutes"
         autoFocus={autoFocus}
-        inputMode="numeric"
         className="w-24"
         placeholder={planned === undefined ? '' : String(planned)}
         {...of('minutes')}
       />
-      {partly && <InputField label="minutes left" inputMode="numeric" className="w-24" {...of('minutesLeft')} />}
+      {partly && <NumberField label="minutes left" className="w-24" {...of('minutesLeft')} />}
       {partly && (
         <InputField
           label="what is left"

@@ -70,6 +70,27 @@ export function InputField({
   );
 }
 
+/** A field with a number to type in: a line of text, so that what is no number stays to be seen and is told, and no turned wheel changes it. */
+export function NumberField({
+  decimal = false,
+  ref,
+  ...input
+}: ComponentProps<typeof InputField> & { decimal?: boolean }) {
+  return (
+    <InputField
+      inputMode={decimal ? 'decimal' : 'numeric'}
+      autoComplete="off"
+      {...input}
+      ref={(line) => {
+        if (typeof ref === 'function') ref(line);
+        else if (ref) ref.current = line;
+        // What is no number is none either where the field comes back that it was typed in.
+        if (line?.value === 'NaN') line.value = '';
+      }}
+    />
+  );
+}
+
 /** A field with one of a few words to choose from a list; what is not the field's own goes to the list. `box` styles the field around it. */
 export function SelectField({
   label,

@@ -7,7 +7,7 @@ import { type AwayBlock, type Household, withRow } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { PeopleControl, TimeControl, WeekdayControl } from '../ui/controls';
 import { DateControl } from '../ui/date-control';
-import { Field, InputField, RadioField } from '../ui/field';
+import { Field, InputField, NumberField, RadioField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { asNumber } from '../ui/whole';
@@ -88,13 +88,7 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
                 control={control}
                 name="weekdays"
               />
-              <InputField
-                label="Every how many weeks"
-                type="number"
-                className="w-24"
-                min={1}
-                {...register('everyWeeks', asNumber)}
-              />
+              <NumberField label="Every how many weeks" className="w-24" {...register('everyWeeks', asNumber)} />
               <Breaks control={control} />
             </>
           )}
@@ -103,7 +97,7 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
           <div className="grid grid-cols-3 gap-3">
             <TimeControl label="Begins" control={control} name="start" />
             <TimeControl label="Ends" control={control} name="end" />
-            <InputField label="Travel each way, minutes" type="number" min={0} {...register('travel', asNumber)} />
+            <NumberField label="Travel each way, minutes" {...register('travel', asNumber)} />
           </div>
           <p className="text-note text-soft">
             Without times it takes the whole day. The way is counted before and after. School is held{' '}
@@ -124,13 +118,11 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
             <input type="checkbox" {...register('numbered')} /> a programme with week numbers of its own
           </label>
           {numbered && (
-            <InputField
+            <NumberField
               label="Its first week has number"
               hint="It counts its own meetings and never slips with your weeks."
               fault={errors.firstWeek?.message}
-              type="number"
               className="w-24"
-              min={0}
               {...register('firstWeek', asNumber)}
             />
           )}

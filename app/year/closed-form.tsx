@@ -15,7 +15,7 @@ import { useFormCommit, useHousehold } from '../shell/household';
 import { TimeControl } from '../ui/controls';
 import { DateControl } from '../ui/date-control';
 import { byFaults } from '../ui/faults';
-import { InputField, SelectField } from '../ui/field';
+import { InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useReach, useStanding } from './effect-lines';
 import { newId } from '../ui/id';
@@ -157,12 +157,9 @@ export function ClosedForm({
         <DateControl label="To, if more than one day" min={from} max={year.end} control={control} name="to" />
       </div>
       {what === 'light' && (
-        <InputField
+        <NumberField
           label="Hours, in %"
           hint="of a full day’s"
-          type="number"
-          min={0}
-          max={99}
           className="w-28"
           fault={errors.share?.message}
           {...register('share', asNumber)}

@@ -8,7 +8,7 @@ import { type Attendance, attendanceId, type Child, type SchoolYear } from '../.
 import type { Put } from '../../store';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
-import { InputField, RadioField } from '../ui/field';
+import { NumberField, RadioField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { DAY_WORDS } from './day-words';
 
@@ -75,11 +75,10 @@ export default function DayForm({
         {...register('status', { onChange: (e: { target: { value: string } }) => offer(e.target.value) })}
       />
       {status === 'taught' && (
-        <InputField
+        <NumberField
           label="Minutes of school"
           hint={worked ? 'Empty: those marked.' : 'As that day’s list had it; change it where it was otherwise.'}
           fault={formState.errors.minutes?.message}
-          type="number"
           className="w-32"
           {...register('minutes')}
         />

@@ -4,7 +4,7 @@ import { object, type ObjectSchema, string } from 'yup';
 import { PRESETS, presetOf, requirementOf } from '../../core/attendance';
 import { byId, type Requirement, type SchoolYear } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
-import { InputField, RadioField, SelectField } from '../ui/field';
+import { NumberField, RadioField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { requirementWords } from './requirement-words';
 
@@ -120,23 +120,19 @@ export function RequirementForm({ year, close }: { year: SchoolYear; close: () =
         })}
       />
       <div className="grid gap-4 sm:grid-cols-2">
-        <InputField
+        <NumberField
           label="School days"
           hint="Empty: not counted against anything."
           fault={errors.days?.message}
-          type="number"
           {...register('days', own)}
         />
-        <InputField label="Hours" fault={errors.hours?.message} type="number" {...register('hours', own)} />
+        <NumberField label="Hours" fault={errors.hours?.message} {...register('hours', own)} />
       </div>
       {!who && (
-        <InputField
+        <NumberField
           label="Of children from this age on, years"
           hint="Age on the first day of the year. Empty: of everybody, the youngest too."
           fault={errors.fromAge?.message}
-          type="number"
-          min={0}
-          max={18}
           className="w-28"
           {...register('fromAge')}
         />
