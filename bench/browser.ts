@@ -163,7 +163,11 @@ export async function measureDrawing(backup: string): Promise<void> {
     }
     told('scrolled down and up', await long());
     for (const name of ['Thirteen weeks', 'Later', 'Day by day', 'The year']) {
-      await page.getByRole('button', { name, exact: true }).click();
+      // How much is shown at once is one of three; “Later” is a press.
+      await page
+        .getByRole('radio', { name, exact: true })
+        .or(page.getByRole('button', { name, exact: true }))
+        .click();
       told(`pressed “${name}”`, await long());
     }
     const grip = page.locator('[data-grip]').nth(3);

@@ -161,6 +161,11 @@ test('weeks off are set up with their effect; the requirement is no longer reach
   await page.getByRole('button', { name: 'Change the year' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('weeks on and weeks off').check();
+  // What is no such number is not kept in silence, nor is what stood there before.
+  await dialog.getByLabel('Weeks on', { exact: true }).fill('60');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Give a whole number from 1 to 52.');
+  await expect(dialog.getByLabel('Weeks on', { exact: true })).toBeFocused();
   await dialog.getByLabel('Weeks on', { exact: true }).fill('12');
   await expect(dialog.getByText(/School days to come: 134 → \d+/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Save' }).click();

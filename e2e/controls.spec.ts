@@ -11,7 +11,9 @@ const held = (el: Locator): Promise<string> =>
 
 /** Sets a control to something else that it can hold. */
 async function change(el: Locator): Promise<void> {
-  const kind = await el.evaluate((e) => (e instanceof HTMLInputElement ? e.type : 'select'));
+  const kind = await el.evaluate((e) =>
+    !(e instanceof HTMLInputElement) ? 'select' : e.inputMode === 'numeric' ? 'number' : e.type,
+  );
   const was = await held(el);
   if (kind === 'checkbox') return el.click();
   if (kind === 'select') {

@@ -161,6 +161,14 @@ test('household habits: order of the day, week start and date style change what 
   await expect(page.getByRole('listitem').filter({ hasText: /^1[A-Z]/ })).toContainText('Tideways');
   await page.getByLabel('Dates are written').selectOption('year-month-day');
   await page.getByLabel('The week starts on').selectOption('7');
+  // What is no such number stays to be seen, with a sentence, and nothing is kept.
+  const start = page.getByLabel('Minutes beside the child at a start');
+  const stood = await start.inputValue();
+  await start.fill('90');
+  await start.blur();
+  await expect(page.getByText('Give a whole number from 1 to 60.')).toBeVisible();
+  await page.reload();
+  await expect(start).toHaveValue(stood);
   await page.getByRole('link', { name: 'Today' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Wednesday 2026-11-11');
   await page.getByRole('link', { name: 'Materials' }).click();

@@ -5,6 +5,7 @@ import { useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { newId } from '../ui/id';
 import { StoredTime } from '../ui/date-field';
+import { StoredWhole } from '../ui/whole-field';
 
 const KIND_WORDS: Record<DayWindow['kind'], string> = {
   nap: 'a nap: nothing is asked',
@@ -166,21 +167,16 @@ export function DayWindows() {
       ))}
       <div className="flex flex-wrap gap-4">
         {NUMBERS.map(({ key, label, hint, usual, least, most }) => (
-          <InputField
+          <StoredWhole
             key={`${key} ${settings[key]}`}
             label={label}
             hint={hint}
             box="max-w-56"
-            type="number"
-            min={least}
-            max={most}
+            least={least}
+            most={most}
             className="w-28"
-            defaultValue={settings[key] ?? usual}
-            onBlur={(e) => {
-              const n = Number(e.target.value);
-              if (!Number.isInteger(n) || n < least || n > most) e.target.value = String(settings[key] ?? usual);
-              else if (n !== (settings[key] ?? usual)) change(label, (now) => ({ ...now, [key]: n }));
-            }}
+            value={settings[key] ?? usual}
+            keep={(n) => change(label, (now) => ({ ...now, [key]: n }))}
           />
         ))}
       </div>

@@ -33,6 +33,7 @@ import { OrderOfDay } from './order-of-day';
 import { TeacherForm } from './teacher-form';
 import { WishesSection } from './wishes';
 import { StoredTime } from '../ui/date-field';
+import { StoredWhole } from '../ui/whole-field';
 
 function hours(minutes: number): string {
   if (minutes < 60) return `${minutes} min`;
@@ -245,20 +246,15 @@ export default function HouseholdPage() {
               </select>
             )}
           </Field>
-          <InputField
+          <StoredWhole
             label="Minutes beside the child at a start"
             hint="For work that a teacher sets going and then leaves."
             key={settings.startMinutes}
-            type="number"
-            min={1}
-            max={60}
+            least={1}
+            most={60}
             className="w-28"
-            defaultValue={settings.startMinutes}
-            onBlur={(e) => {
-              const n = Number(e.target.value);
-              if (Number.isInteger(n) && n >= 1 && n <= 60) set('minutes at a start', { startMinutes: n });
-              else e.target.value = String(settings.startMinutes);
-            }}
+            value={settings.startMinutes}
+            keep={(n) => set('minutes at a start', { startMinutes: n })}
           />
           <Field label="What a child ticks on its own page">
             {(p) => (

@@ -13,6 +13,7 @@ import { count, listing } from '../ui/words';
 import { newId } from '../ui/id';
 import { Choice, lessonOptions } from '../ui/choice';
 import { lessonsIn } from '../../core/course';
+import { WholeField } from '../ui/whole-field';
 
 interface Values {
   gates: Gate[];
@@ -114,8 +115,6 @@ function GateFields({
 }) {
   const { household } = useHousehold();
   const { until } = gate;
-  const whole = (text: string, least: number, most: number) =>
-    Math.min(most, Math.max(least, Math.round(Number(text) || 0)));
   const without = <K extends keyof Gate>(key: K): Gate => {
     const next = { ...gate };
     delete next[key];
@@ -174,17 +173,19 @@ function GateFields({
                   value={until.list}
                   onChange={(e) => change({ ...gate, until: { ...until, list: e.target.value } })}
                 />
-                <InputField
+                <WholeField
                   label="Known so far"
-                  type="number"
+                  least={0}
+                  most={10_000}
                   value={until.known}
-                  onChange={(e) => change({ ...gate, until: { ...until, known: whole(e.target.value, 0, 10_000) } })}
+                  onChange={(known) => change({ ...gate, until: { ...until, known } })}
                 />
-                <InputField
+                <WholeField
                   label="of"
-                  type="number"
+                  least={1}
+                  most={10_000}
                   value={until.of}
-                  onChange={(e) => change({ ...gate, until: { ...until, of: whole(e.target.value, 1, 10_000) } })}
+                  onChange={(of) => change({ ...gate, until: { ...until, of } })}
                 />
               </>
             ) : (
@@ -237,12 +238,13 @@ function GateFields({
                 />
               )}
             </Field>
-            <InputField
+            <WholeField
               label="Days in between"
               hint="To order and prepare the next volume."
-              type="number"
+              least={0}
+              most={366}
               value={until.days}
-              onChange={(e) => change({ ...gate, until: { ...until, days: whole(e.target.value, 0, 366) } })}
+              onChange={(days) => change({ ...gate, until: { ...until, days } })}
             />
           </>
         )}

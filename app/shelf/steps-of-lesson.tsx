@@ -1,5 +1,6 @@
 import { kindName } from '../../core/course';
 import { type Kind, KINDS } from '../../core/household';
+import { WholeField } from '../ui/whole-field';
 
 export type Counts = Record<Kind, number>;
 export const noSteps = (some: Partial<Counts> = {}): Counts => ({
@@ -15,19 +16,15 @@ export function StepsOfLesson({ value, onChange }: { value: Counts; onChange: (v
       <legend className="label mb-1">Each lesson has so many steps to</legend>
       <div className="flex flex-wrap gap-x-3 gap-y-2">
         {KINDS.map((k) => (
-          <label key={k} className="flex w-[84px] flex-col">
-            <span className="text-aside">{kindName(k)}</span>
-            <input
-              type="number"
-              min={0}
-              max={50}
-              value={value[k]}
-              onChange={(e) => {
-                const n = Math.round(Number(e.target.value));
-                onChange({ ...value, [k]: Math.min(50, Math.max(0, Number.isFinite(n) ? n : 0)) });
-              }}
-            />
-          </label>
+          <WholeField
+            key={k}
+            label={kindName(k)}
+            box="w-[84px]"
+            least={0}
+            most={50}
+            value={value[k]}
+            onChange={(n) => onChange({ ...value, [k]: n })}
+          />
         ))}
       </div>
     </fieldset>

@@ -16,7 +16,7 @@ import { byFaults } from '../ui/faults';
 import { Fault, Field, InputField, NumberField } from '../ui/field';
 import { count } from '../ui/words';
 import { newId } from '../ui/id';
-import { unread } from '../ui/date-field';
+import { unread } from '../ui/typed-field';
 
 interface Values {
   children: { name: string; born: string }[];

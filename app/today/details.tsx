@@ -1,4 +1,5 @@
-import { DateField, unread } from '../ui/date-field';
+import { DateField } from '../ui/date-field';
+import { unread } from '../ui/typed-field';
 import { type FormEvent, useState } from 'react';
 import { fromDay } from '../../core/calendar';
 import type { DayRow } from '../../core/day';

@@ -3,8 +3,8 @@ import { reachWords } from '../../core/attendance';
 import type { Removable } from '../../core/household';
 import { whyKept } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { unread } from './date-field';
 import { Dialog } from './dialog';
+import { unread } from './typed-field';
 
 /** A form in a dialog: its fields, keep and leave, and (for a row that is there) a way to remove it or why not. */
 export function FormDialog({

@@ -6,6 +6,7 @@ import { InputField } from '../ui/field';
 import { EffectLines } from './effect-lines';
 import type { Sweep } from './almanac';
 import { tip } from '../ui/tip';
+import { WholeField } from '../ui/whole-field';
 
 export type Tool = 'look' | Paint['kind'];
 export interface Brush {
@@ -89,15 +90,14 @@ export function BrushPanel({
         />
       )}
       {brush.tool === 'light' && (
-        <InputField
+        <WholeField
           label="A light day holds, in %"
           hint="of a full day’s hours"
-          type="number"
-          min={0}
-          max={99}
+          least={0}
+          most={99}
           className="w-28"
           value={brush.share}
-          onChange={(e) => setBrush({ ...brush, share: Math.max(0, Math.min(99, Math.round(Number(e.target.value)))) })}
+          onChange={(share) => setBrush({ ...brush, share })}
         />
       )}
       {sweep && effect && (

@@ -2,8 +2,9 @@ import { useState } from 'react';
 import type { Decision } from '../../core/household';
 import { listing } from '../../core/words';
 import { useHousehold } from '../shell/household';
-import { Field, InputField } from '../ui/field';
+import { Field } from '../ui/field';
 import { PeoplePicker } from '../ui/people-picker';
+import { WholeField } from '../ui/whole-field';
 
 /** Whether a decision says whom it is about. */
 export const usesPeople = (d: Decision): boolean => d.does === 'blocks' || d.does === 'day off';
@@ -93,16 +94,13 @@ export function EventPeople({
             />
           )}
           {takes && !whole && (
-            <InputField
+            <WholeField
               label="Travel each way, minutes"
-              type="number"
               className="w-28"
-              min={0}
-              max={600}
+              least={0}
+              most={600}
               value={decision.travel}
-              onChange={(e) =>
-                onChange({ ...decision, travel: Math.max(0, Math.min(600, Math.round(Number(e.target.value)))) })
-              }
+              onChange={(travel) => onChange({ ...decision, travel })}
             />
           )}
         </div>

@@ -4,6 +4,7 @@ import type { Rhythm } from '../../core/household';
 import { InputField } from '../ui/field';
 import { newId } from '../ui/id';
 import { DateField } from '../ui/date-field';
+import { WholeField } from '../ui/whole-field';
 
 type Kind = 'through' | Rhythm['kind'];
 
@@ -92,7 +93,6 @@ function Terms({ value, onChange }: { value: Extract<Rhythm, { kind: 'terms' }>;
 }
 
 function Weeks({ value, onChange }: { value: Extract<Rhythm, { kind: 'weeks' }>; onChange: (r: Rhythm) => void }) {
-  const number = (text: string) => (text === '' ? undefined : Number(text));
   const set = (i: number, change: { block?: number; on?: number | undefined; off?: number | undefined }) =>
     onChange({
       ...value,
@@ -105,19 +105,19 @@ function Weeks({ value, onChange }: { value: Extract<Rhythm, { kind: 'weeks' }>;
   return (
     <div className="flex flex-col gap-2">
       <div className="grid grid-cols-2 items-end gap-2 sm:grid-cols-3">
-        <InputField
+        <WholeField
           label="Weeks on"
-          type="number"
-          min={1}
+          least={1}
+          most={52}
           value={value.on}
-          onChange={(e) => onChange({ ...value, on: Number(e.target.value) })}
+          onChange={(on) => onChange({ ...value, on })}
         />
-        <InputField
+        <WholeField
           label="Weeks off"
-          type="number"
-          min={0}
+          least={0}
+          most={52}
           value={value.off}
-          onChange={(e) => onChange({ ...value, off: Number(e.target.value) })}
+          onChange={(off) => onChange({ ...value, off })}
         />
         <DateField
           label="First day of the first block"
@@ -127,28 +127,24 @@ function Weeks({ value, onChange }: { value: Extract<Rhythm, { kind: 'weeks' }>;
       </div>
       {value.changes.map((c, i) => (
         <div key={i} className="grid grid-cols-[1fr_1fr_1fr_44px] items-end gap-2">
-          <InputField
-            label="Block"
-            type="number"
-            min={1}
-            value={c.block}
-            onChange={(e) => set(i, { block: Number(e.target.value) })}
-          />
-          <InputField
+          <WholeField label="Block" least={1} most={100} value={c.block} onChange={(block) => set(i, { block })} />
+          <WholeField
             label="weeks on"
-            type="number"
-            min={1}
-            value={c.on ?? ''}
+            least={1}
+            most={52}
+            value={c.on}
             placeholder={String(value.on)}
-            onChange={(e) => set(i, { on: number(e.target.value) })}
+            onChange={(on) => set(i, { on })}
+            empty={() => set(i, { on: undefined })}
           />
-          <InputField
+          <WholeField
             label="weeks off behind"
-            type="number"
-            min={0}
-            value={c.off ?? ''}
+            least={0}
+            most={52}
+            value={c.off}
             placeholder={String(value.off)}
-            onChange={(e) => set(i, { off: number(e.target.value) })}
+            onChange={(off) => set(i, { off })}
+            empty={() => set(i, { off: undefined })}
           />
           <button
             type="button"

@@ -31,6 +31,7 @@ import { EffectLines, useEffectOf, useReach, useStanding } from './effect-lines'
 import { RhythmFields } from './rhythm-fields';
 import { newId } from '../ui/id';
 import { DateControl } from '../ui/date-control';
+import { WholeField } from '../ui/whole-field';
 
 interface Values {
   name: string;
@@ -178,19 +179,15 @@ export function YearForm({
       {light.length > 0 && (
         <div className="flex flex-wrap gap-4">
           {light.map((l) => (
-            <InputField
+            <WholeField
               key={l.weekday}
               label={`${WEEKDAY_NAMES[l.weekday]} holds, in %`}
               hint="of a full day’s hours"
-              type="number"
-              min={0}
-              max={100}
+              least={0}
+              most={100}
               className="w-28"
               value={l.share}
-              onChange={(e) => {
-                const share = Math.max(0, Math.min(100, Math.round(Number(e.target.value))));
-                setLight(light.map((x) => (x.weekday === l.weekday ? { ...x, share } : x)));
-              }}
+              onChange={(share) => setLight(light.map((x) => (x.weekday === l.weekday ? { ...x, share } : x)))}
             />
           ))}
         </div>
