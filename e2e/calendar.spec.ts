@@ -166,6 +166,9 @@ test('weeks off are set up with their effect; the requirement is no longer reach
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog.getByRole('alert')).toContainText('Give a whole number from 1 to 52.');
   await expect(dialog.getByLabel('Weeks on', { exact: true })).toBeFocused();
+  await dialog.getByLabel('Weeks on', { exact: true }).fill('');
+  await dialog.getByLabel('Weeks on', { exact: true }).press('Enter');
+  await expect(dialog.getByRole('alert')).toContainText('Give a whole number from 1 to 52.');
   await dialog.getByLabel('Weeks on', { exact: true }).fill('12');
   await expect(dialog.getByText(/School days to come: 134 → \d+/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Save' }).click();

@@ -29,7 +29,7 @@ import { Told } from './noted';
 import { whileStoring } from './state-mark';
 
 /** The last thing that happened, in words, or the last fault. */
-export type Notice = { text: string; fault?: boolean } | undefined;
+type Notice = { text: string; fault?: boolean } | undefined;
 
 /** The household that is open, and what can be done with it. */
 export interface Open {

@@ -35,6 +35,7 @@ export function TypedField({
   autoFocus,
   invalid,
   bare,
+  needed = false,
   read,
   show,
   step,
@@ -45,6 +46,8 @@ export function TypedField({
   open,
   after,
 }: Typed & {
+  /** An empty line is none that can be read. */
+  needed?: boolean;
   read: (text: string) => string | undefined;
   show: (value: string) => string;
   step?: (value: string, by: number) => string;
@@ -60,10 +63,11 @@ export function TypedField({
   const [typed, setTyped] = useState<{ text: string; value: string }>();
   const text = typed?.value === value ? typed.text : undefined;
   const shown = text ?? (value ? show(value) : '');
-  const wrong = text !== undefined && text.trim() !== '' && read(text) === undefined;
+  const meaning = (written: string) => (written.trim() === '' && !needed ? '' : read(written));
+  const wrong = text !== undefined && meaning(text) === undefined;
   const [left, setLeft] = useState(false);
   const type = (written: string) => {
-    const meant = written.trim() === '' ? '' : read(written);
+    const meant = meaning(written);
     setTyped({ text: written, value: meant ?? value });
     setLeft(false);
     if (meant !== undefined && meant !== value) onChange(meant);

@@ -3,7 +3,7 @@ import { type Typed, TypedField } from './typed-field';
 
 /**
  * A whole number that no form holds as text: it goes out as soon as one within its bounds is typed. What is none stays in the field
- * with a sentence, and a form around it is not kept meanwhile. An empty field is what it was once it is left, or nothing at all (`empty`).
+ * with a sentence, and a form around it is not kept meanwhile. An empty field is none either, but where it means something (`empty`).
  */
 export function WholeField({
   value,
@@ -28,6 +28,7 @@ export function WholeField({
     <TypedField
       {...field}
       inputMode="numeric"
+      needed={!empty}
       value={value === undefined ? '' : String(value)}
       onChange={(text) => (text === '' ? empty?.() : onChange(Number(text)))}
       read={read}
