@@ -6,16 +6,20 @@ export type AnyTable = TableName | 'settings';
 /**
  * How rows fall into cells, the pieces of which two devices may change one each. A row of a table that is not here is one
  * cell: it is written as a whole. Of the others every field is a cell, but for fields that must agree with one another (one cell
- * together), lists whose entries are cells by their key, and a course's units and lessons.
+ * together), lists whose entries are cells by their key, lists of what holds from a date on (`dated`: cells by that date, and in its order), and
+ * a course's units and lessons.
  */
 interface Wide {
   together?: readonly (readonly string[])[];
   lists?: Readonly<Record<string, string>>;
+  dated?: readonly string[];
 }
+/** What an entry of a dated list goes by. */
+const DATE = 'from';
 const WIDE: Partial<Record<AnyTable, Wide>> = {
   settings: { together: [['dayFrom', 'dayTo']], lists: { windows: 'id' } },
-  children: { together: [['from', 'until']] },
-  teachers: {},
+  children: { together: [['from', 'until']], dated: ['later'] },
+  teachers: { dated: ['later'] },
   years: {
     together: [
       ['start', 'end'],
@@ -33,11 +37,9 @@ const WIDE: Partial<Record<AnyTable, Wide>> = {
   calendars: { lists: { decisions: 'uid' } },
   courses: { lists: { parts: 'id', rhythms: 'id' } },
   enrolments: {
-    together: [
-      ['rule', 'perSitting', 'minutesPerSitting', 'paces'],
-      ['life', 'lives'],
-    ],
+    together: [['rule', 'perSitting', 'minutesPerSitting']],
     lists: { gates: 'id', verdicts: 'childId' },
+    dated: ['paces', 'lives'],
   },
   // What a mark was of is filled in by the program (`keepPast`), and must not outdo what somebody wrote on the other device.
   marks: {
@@ -96,6 +98,9 @@ export function toCells(table: AnyTable, row: AnyRow, places: Places = {}): Cell
         cells.set(entryCell(field, of), entry);
         cells.set(placeCell(field, of), place);
       }
+    } else if (wide.dated?.includes(field)) {
+      cells.set(field, true);
+      for (const entry of value as Entry[]) cells.set(entryCell(field, entry[DATE] as string), entry);
     } else cells.set(field, value);
   }
   for (const [cell, place] of Object.entries(places)) cells.set(cell, place);
@@ -145,8 +150,12 @@ export function fromCells(table: AnyTable, id: string, cells: Cells): AnyRow {
   for (const [cell, value] of cells) {
     if (value === undefined || cell.includes('/') || isPlace(cell)) continue;
     if (joined.has(cell)) Object.assign(row, value);
-    else if (wide.lists?.[cell]) row[cell] = placed(cells, cell).map((e) => e.value);
     else row[cell] = value;
+  }
+  // A list is there while it has an entry, also where one side took its own last one out of it.
+  for (const list of [...Object.keys(wide.lists ?? {}), ...(wide.dated ?? [])]) {
+    const own = placed(cells, list).map((e) => e.value);
+    if (own.length > 0 || row[list] === true) row[list] = own;
   }
   if (table === 'courses') row['units'] = unitsFrom(cells);
   return row;

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { fromDay, toDay } from '../calendar';
 import { markStep, pinStep, storing, unmarkStep } from '../deeds';
 import { readBackup, writeBackup } from '../formats';
-import { canonical, type Change, type Course, type Household, type Put, rowsOf } from '../household';
+import { canonical, type Change, type Course, type Enrolment, type Household, type Put, rowsOf } from '../household';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import { applied } from '../tests/apply';
 import {
@@ -94,6 +94,27 @@ const DEEDS: Record<string, Wish> = {
   },
   name: (now, n) => now.children.slice(0, 1).map((c) => ({ table: 'children', put: { ...c, name: `Name ${n}` } })),
   hours: (now, n) => now.children.slice(0, 1).map((c) => ({ table: 'children', put: { ...c, minutesPerDay: n } })),
+  // What holds from days to come on: entered, changed, and taken out again.
+  pace: (now, n) =>
+    now.enrolments.slice(n % 2, (n % 2) + 1).map((e) => {
+      const from = fromDay(START + (n % 5));
+      const others = (e.paces ?? []).filter((p) => p.from !== from);
+      const paces =
+        n % 3 > 0
+          ? [...others, { from, weekdays: [1 as const], rule: { kind: 'even' as const }, perSitting: 1 + (n % 4) }]
+          : others;
+      const { paces: _, ...rest } = e;
+      return { table: 'enrolments', put: paces.length > 0 ? { ...rest, paces } : rest };
+    }),
+  pause: (now, n) =>
+    now.enrolments.slice(n % 2, (n % 2) + 1).map((e) => {
+      const from = fromDay(START + (n % 5));
+      const others = (e.lives ?? []).filter((l) => l.from !== from);
+      const { lives: _, ...rest } = e;
+      if (n % 3 === 0) return { table: 'enrolments', put: others.length > 0 ? { ...rest, lives: others } : rest };
+      const life = n % 2 ? ('paused' as const) : ('running' as const);
+      return { table: 'enrolments', put: { ...rest, lives: [...others, { from, life }] } };
+    }),
   settings: (now, n) => [{ table: 'settings', put: { ...now.settings, startMinutes: 1 + (n % 20) } }],
   lesson: (now, n, id) => {
     const c = course(now, n);
@@ -182,6 +203,15 @@ function live(events: readonly Event[], devices: Device[]): void {
     else own.write(DEEDS[e.deed]!(own.side.household, e.n, own.id), 1000 + time);
   });
 }
+/** What holds of each enrolment from days on, by enrolment, list and day. */
+const aheadOf = ({ enrolments }: Pick<Household, 'enrolments'>): Map<string, unknown> =>
+  new Map(
+    enrolments.flatMap((e) =>
+      [...(e.paces ?? []).map((p) => ['paces', p] as const), ...(e.lives ?? []).map((l) => ['lives', l] as const)].map(
+        ([list, entry]): [string, unknown] => [`${e.id} ${list} ${entry.from}`, entry],
+      ),
+    ),
+  );
 const three = () => [new Device('x', base(), 0), new Device('y', base(), 40), new Device('z', base(), -40)];
 const text = (side: Side) =>
   writeBackup({ asOf: '2026-09-07', household: side.household }) + canonical([side.traces, side.lineage]);
@@ -220,6 +250,7 @@ describe('merging', () => {
           // A book of its own: by table, row and field the last writing in the order of true time, across both devices.
           const marks = new Map<string, boolean>();
           const names = new Map<string, unknown>();
+          const ahead = new Map<string, unknown>();
           const alone = events.filter((e): e is Extract<Event, { deed: string }> => 'deed' in e);
           alone.forEach((e, i) => {
             const own = e.at % 2 ? y : x;
@@ -229,6 +260,12 @@ describe('merging', () => {
                 const m = (c.after ?? c.before) as Record<string, string>;
                 marks.set([m['enrolmentId'], m['stepId'], m['date']].join(' '), c.after !== undefined);
               }
+              const [was, is] = [c.before, c.after].map((row) =>
+                aheadOf({ enrolments: c.table === 'enrolments' && row ? [row as unknown as Enrolment] : [] }),
+              );
+              for (const key of new Set([...was!.keys(), ...is!.keys()]))
+                if (canonical(was!.get(key)) !== canonical(is!.get(key))) ahead.set(key, is!.get(key));
+              if (c.table === 'enrolments' && !c.after) for (const key of was!.keys()) ahead.delete(key);
               if (c.table === 'children')
                 for (const field of ['name', 'minutesPerDay'])
                   if (c.after && c.before?.[field] !== c.after[field]) names.set(`${c.id} ${field}`, c.after[field]);
@@ -244,6 +281,10 @@ describe('merging', () => {
             const [id, field] = key.split(' ') as [string, 'name' | 'minutesPerDay'];
             expect(household.children.find((c) => c.id === id)![field]).toBe(value);
           }
+          // Whatever holds from a day on, by either side alone, is there with what was said of it last.
+          for (const [key, value] of ahead)
+            if (household.enrolments.some((e) => key.startsWith(`${e.id} `)))
+              expect([key, aheadOf(household).get(key)]).toEqual([key, value]);
           // Every lesson that either side put in and neither took out is in the book.
           const lessons = (h: Household) =>
             new Set(h.courses.flatMap((c) => c.units.flatMap((u) => u.lessons.map((l) => `${c.id} ${l.id}`))));
@@ -351,6 +392,52 @@ describe('two devices', () => {
       '1 child changed: Pip',
       '1 school year changed: 2026–27',
       '1 course changed: c',
+    ]);
+  });
+
+  it('what each enters for days to come is there for both; of the same day the later, and the other is told', () => {
+    const [x, y] = met();
+    const pace = (from: string, perSitting: number) => ({
+      from,
+      weekdays: [1 as const],
+      rule: { kind: 'even' as const },
+      perSitting,
+    });
+    const wish = (d: Device, ahead: Partial<Enrolment>, at: number) => {
+      const { paces: _, lives: __, ...own } = d.side.household.enrolments.find((e) => e.id === 'e')!;
+      d.write([{ table: 'enrolments', put: { ...own, ...ahead } }], at);
+    };
+    wish(x, { paces: [pace('2027-01-11', 2)], lives: [{ from: '2026-12-14', life: 'paused' }] }, 1000);
+    y.take(x.side);
+    // Both go on from there: one takes the pace out and pauses longer, the other enters one more and changes the pause.
+    wish(x, { lives: ['2026-12-14', '2027-05-03'].map((from) => ({ from, life: 'paused' as const })) }, 2000);
+    const both = [pace('2027-01-11', 2), pace('2027-03-01', 3)];
+    wish(y, { paces: both, lives: [{ from: '2026-12-14', life: 'dropped' }] }, 3000);
+    const hours = { from: '2027-01-04', minutes: 60 };
+    const child = (d: Device) => d.side.household.children[0]!;
+    x.write([{ table: 'children', put: { ...child(x), later: [hours] } }], 4000);
+    y.write([{ table: 'children', put: { ...child(y), later: [{ from: '2026-11-02', minutes: 90 }] } }], 5000);
+    const merged = merge(x.side, y.side);
+    const [e] = merged.side.household.enrolments;
+    expect(e!.paces).toEqual([pace('2027-03-01', 3)]);
+    expect(e!.lives).toEqual([
+      { from: '2026-12-14', life: 'dropped' },
+      { from: '2027-05-03', life: 'paused' },
+    ]);
+    expect(merged.side.household.children[0]!.later).toEqual([{ from: '2026-11-02', minutes: 90 }, hours]);
+    // Only x's pause had been seen by both: nobody has written the same day on both sides since.
+    expect(merged.both).toEqual([]);
+    wish(x, { paces: [pace('2027-03-01', 5)], lives: e!.lives! }, 6000);
+    wish(y, { paces: [pace('2027-03-01', 4)], lives: [{ from: '2026-12-14', life: 'dropped' }] }, 7000);
+    const again = merge(x.side, y.side);
+    expect(again.side.household.enrolments[0]!.paces).toEqual([pace('2027-03-01', 4)]);
+    expect(again.both.map((b) => bothWords(x.side.household, y.side.household, b))).toEqual([
+      {
+        of: 'c for A',
+        what: 'pace from a date on',
+        ours: 'from 1 Mar 2027: even, Mon, 5 at a sitting',
+        theirs: 'from 1 Mar 2027: even, Mon, 4 at a sitting',
+      },
     ]);
   });
 

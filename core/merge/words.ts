@@ -1,7 +1,8 @@
 import { isClock, isIsoDate, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
-import { type AnyRow, byId, type Household, rowOf, titleOf } from '../household';
-import { count, fieldDate, listing } from '../words';
+import { type AnyRow, byId, type Household, type Life, type PaceFrom, rowOf, titleOf } from '../household';
+import { ruleWords } from '../pace';
+import { count, fieldDate, LIFE_WORDS, listing, weekdayWords } from '../words';
 import { type AnyTable, WHOLE } from './cells';
 import { KEPT_BY_ITSELF } from './itself';
 import type { Both, Merged } from './merge';
@@ -209,6 +210,38 @@ function fieldWords(table: AnyTable, cell: string): string {
   );
 }
 
+/** A pace as both sides may have written it; by another number of steps at a sitting alone it would read alike. */
+function paceSaid(h: Household, pace: Omit<PaceFrom, 'from' | 'weekdays'> & Partial<PaceFrom>): string {
+  const { weekdays, childIds, teacherId, perSitting, minutesPerSitting } = pace;
+  return [
+    ruleWords(pace),
+    weekdays && weekdayWords(weekdays),
+    `${perSitting} at a sitting`,
+    minutesPerSitting !== undefined && `of at most ${minutesPerSitting} min`,
+    childIds && `with ${childrenOf(h, childIds)}`,
+    teacherId && `taught by ${byId(h.teachers, teacherId)?.name ?? 'somebody'}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** What stands in a piece that has words of its own; undefined for any other. */
+function ownWords(h: Household, table: AnyTable, cell: string, value: unknown): string | undefined {
+  if (value === undefined) return undefined;
+  const [field, from] = cell.split('/') as [string, string | undefined];
+  const since = (words: string) =>
+    from === undefined ? words : `from ${fieldDate(h.settings.dateStyle, toDay(from))}: ${words}`;
+  if (table === 'enrolments' && (field === 'rule' || (field === 'paces' && from)))
+    return since(paceSaid(h, value as PaceFrom));
+  if (table === 'enrolments' && field === 'life') return LIFE_WORDS[value as Life];
+  if (table === 'enrolments' && field === 'lives' && from) return since(LIFE_WORDS[(value as { life: Life }).life]);
+  if (field !== 'later' || !from) return undefined;
+  const { minutes } = value as { minutes: number | number[] };
+  return since(
+    Array.isArray(minutes) ? `${minutes.join(', ')} minutes from Monday to Sunday` : `${minutes} minutes a day`,
+  );
+}
+
 /** What stands in a piece of a row, shortly. */
 function valueWords(h: Household, table: AnyTable, value: unknown): string {
   if (value === undefined) return 'nothing';
@@ -257,7 +290,11 @@ export function bothWords(h: Household, theirs: Household, both: Both): BothWord
   const whole = cell === WHOLE;
   const away = both.ours === undefined || both.theirs === undefined;
   const words = (side: Household, value: unknown) =>
-    whole && away ? (value === undefined ? 'taken out' : 'still used') : valueWords(side, table, value);
+    whole && away
+      ? value === undefined
+        ? 'taken out'
+        : 'still used'
+      : (ownWords(side, table, cell, value) ?? valueWords(side, table, value));
   return {
     of: own ? rowName(here ? h : theirs, table, own) : CALLED[table][0],
     what: whole || table === 'marks' ? CALLED[table][0] : fieldWords(table, cell),
