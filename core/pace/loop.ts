@@ -2,10 +2,10 @@ import { type Day, fromDay, toDay, weekStart } from '../calendar';
 import { type Enrolment, type Household, type Loop, type SchoolYear } from '../household';
 import { compareMarks, marksByEnrolment, sittingMarks, standingsOf } from '../log';
 import { catchUpDates, openDates } from './dates';
-import { reach } from './fit';
+import { phaseOn, reach } from './fit';
 import { MOST_A_SITTING } from './rules';
 import { ownTrack, pinnedOn, untaughtOn } from './own';
-import type { Track, TrackOf, TrackOptions, TrackStep } from './types';
+import type { Phase, Track, TrackOf, TrackOptions, TrackStep } from './types';
 
 /**
  * The queue of a loop as one track: whoever is next takes the slot with what one sitting of theirs holds, then the one
@@ -46,21 +46,26 @@ export function loopTrack(
   const end = toDay(year.end);
   const own = tracks[members.findIndex((m) => m.id === asked.id)]!;
   const sum = (of: (t: Track) => number) => tracks.reduce((n, t) => n + of(t), 0);
-  return {
-    enrolmentId: `loop ${loop.id}`,
+  const phase: Phase = {
     teacherId: members[0]!.teacherId,
     childIds: children,
     steps,
+    perSitting: MOST_A_SITTING,
+    minutesPerSitting: Infinity,
+    weeklyCap: Infinity,
+    weekdays: loop.weekdays.filter((d) => year.weekdays.includes(d)),
+  };
+  const later = besideLater(phase, tracks);
+  return {
+    enrolmentId: `loop ${loop.id}`,
+    ...phase,
+    ...(later.length > 0 ? { later } : {}),
     dates,
     untaught: untaughtOn(state, year, () => members[0]!.teacherId, dates),
     room: dates.map((d) => (over && d === today ? movedOn(d) : MOST_A_SITTING)),
-    perSitting: MOST_A_SITTING,
-    minutesPerSitting: Infinity,
     target: end,
     noTarget: false,
-    weekdays: loop.weekdays.filter((d) => year.weekdays.includes(d)),
     firstDay,
-    weeklyCap: Infinity,
     thisWeek: weekStart(today, firstDay),
     usedThisWeek: 0,
     ideal,
@@ -84,6 +89,20 @@ export function loopTrack(
     members: members.map((m) => m.id),
     own: { id: asked.id, count: mine.length, last: mine.at(-1) ?? -1, target: Math.min(end, own.target) },
   };
+}
+
+/** The queue from each day on from which somebody else is beside the work of one of its members: the same turns, other minutes of a teacher. */
+function besideLater(phase: Phase, tracks: readonly Track[]): NonNullable<Track['later']> {
+  const starts = new Set(tracks.flatMap((t) => (t.later ?? []).map((p) => p.from)));
+  return [...starts]
+    .sort((a, b) => a - b)
+    .map((from) => {
+      const minutes = new Map(
+        tracks.flatMap((t) => phaseOn(t, from).steps.map((s) => [`${t.enrolmentId} ${s.id}`, s.teacher] as const)),
+      );
+      const steps = phase.steps.map((s) => ({ ...s, teacher: minutes.get(`${s.enrolmentId} ${s.id}`) ?? s.teacher }));
+      return { ...phase, steps, from, anew: false };
+    });
 }
 
 /** The last member at whose sitting something was done, and whether that was today. */

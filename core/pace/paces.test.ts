@@ -117,6 +117,35 @@ it('who is beside the work from a day to come takes the teacher’s time from th
   expect([track!, ...track!.later!].map(introduced)).toEqual([20, 0, 20]);
 });
 
+it('nor where it takes turns: each turn costs the teacher what holds on its day', () => {
+  const turns = (id: string, more: Partial<Enrolment> = {}) =>
+    anEnrolment(id, id, { rule: { kind: 'loop', loopId: 'l' }, ...more });
+  const alone = { kind: 'introduce' as const, presence: 'alone' as const, from: '2026-09-21' };
+  const state = aHousehold({
+    years: [year],
+    courses: ['a', 'b'].map((id) => aCourse(id, { lessons: 8 })),
+    enrolments: [turns('a'), turns('b', { presences: [alone] })],
+    loops: [{ id: 'l', name: 'l', weekdays: [1, 3], turns: 'next', order: ['a', 'b'] }],
+  });
+  const problem = makeProblem(state, year, MONDAY);
+  const [queue] = problem.tracks;
+  const plan = makePlan(problem, { sweeps: 6, seed: 1 });
+  const dearest = (p: Pick<Track, 'steps'>) =>
+    ['a', 'b'].map((id) => Math.max(...p.steps.filter((s) => s.enrolmentId === id).map((s) => s.teacher)));
+  expect(queue!.later!.map((p) => fromDay(p.from))).toEqual(['2026-09-21']);
+  expect([queue!, queue!.later![0]!].map(dearest)).toEqual([
+    [20, 20],
+    [20, 0],
+  ]);
+  expect(plan.cost.total).toBe(costAgain(problem, plan));
+  // Nobody’s turn moves for it.
+  const before = makePlan(makeProblem({ ...state, enrolments: [turns('a'), turns('b')] }, year, MONDAY), {
+    sweeps: 6,
+    seed: 1,
+  });
+  expect(plan.tracks.map((t) => t.days)).toEqual(before.tracks.map((t) => t.days));
+});
+
 describe('on any household, with other paces from days to come', () => {
   it('days in hand equal a count of every way to fill what is left', () => {
     fc.assert(
