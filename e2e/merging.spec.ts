@@ -73,6 +73,42 @@ test('two devices that went apart exchange files both ways, and then hold the sa
   await context.close();
 });
 
+test('what both enter for days to come is there for both; of the same day either can be had', async ({
+  page,
+  browser,
+}) => {
+  const context = await browser.newContext({ storageState: { cookies: [], origins: [] } });
+  const phone = await context.newPage();
+  await phone.clock.setFixedTime(new Date(Date.parse(WEDNESDAY) + 60_000));
+  await openToday(page);
+  await openToday(phone);
+  const line = (on: Page) => on.getByRole('region', { name: 'Who takes it' }).getByRole('listitem').first();
+  const enter = async (on: Page, from: string, n: number) => {
+    await walk(on, '/shelf/arith-b');
+    await line(on).getByRole('button', { name: /^Pace/ }).click();
+    const dialog = on.getByRole('dialog');
+    await dialog.getByRole('radio', { name: /so many a week/ }).check();
+    await dialog.getByLabel('how many a week').fill(String(n));
+    await dialog.getByLabel('People, days and pace hold from').fill(from);
+    await dialog.getByRole('button', { name: 'Save' }).click();
+    await expect(dialog).toHaveCount(0);
+    await expect(line(on)).toContainText(`${n} steps a week`);
+  };
+  await enter(page, '11 Jan 2027', 2);
+  await enter(phone, '11 Jan 2027', 4);
+  await enter(phone, '1 Mar 2027', 3);
+  const dialog = await merge(page, await backup(phone));
+  const both = dialog.getByRole('group', { name: /pace from a date on/ });
+  await expect(both.getByLabel(/^in the file: from 11 Jan 2027: 4 steps a week/)).toBeChecked();
+  await both.getByLabel(/^here: from 11 Jan 2027: 2 steps a week/).check();
+  await dialog.getByRole('button', { name: 'Merge', exact: true }).click();
+  await expect(status(page)).toContainText('Merged.');
+  await walk(page, '/shelf/arith-b');
+  await expect(line(page)).toContainText(/2 steps a week[^]*3 steps a week/);
+  await expect(line(page)).not.toContainText('4 steps a week');
+  await context.close();
+});
+
 test('a file that cannot be merged says why, and nothing is changed', async ({ page }) => {
   const own = await backup(page);
   const cases: [string, RegExp][] = [

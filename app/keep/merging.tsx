@@ -174,7 +174,9 @@ function Look({
       <Lines
         title="Only on this device so far"
         lines={there}
-        none="Nothing: the other device has all of it."
+        none={
+          both.length > 0 ? 'Nothing but what is changed on both, below.' : 'Nothing: the other device has all of it.'
+        }
         then="The other device gets it once a new backup of this one is merged there."
       />
       {both.length > 0 && (
