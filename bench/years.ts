@@ -1,5 +1,6 @@
 import { toDay } from '../core/calendar';
 import { goodnessOf, improvePlan, makePlan, makeProblem, type Plan } from '../core/stagger';
+import { gatesKept } from '../core/tests/again';
 import { largeHousehold, tiedHousehold } from './instances';
 import { median, referenceSweep, timed } from './measure';
 
@@ -82,14 +83,7 @@ export function measureTied(): void {
     const ref = median([1, 2, 3].map(() => timed(() => referenceSweep(problem))[1]));
     const [first, firstMs] = timed(() => improvePlan(problem, { sweeps: 1, seed: 1 }).next().value as Plan);
     const [good, ms] = timed(() => makePlan(problem, { sweeps: 24, seed: 1 }));
-    const on = (t: number, i: number) => {
-      const step = problem.tracks[t]!.steps[i]!;
-      const track = good.tracks.find((x) => x.enrolmentId === (step.enrolmentId ?? problem.tracks[t]!.enrolmentId))!;
-      return track.days[track.stepIds.indexOf(step.id)]!;
-    };
-    const kept = problem.gates.filter(
-      (g) => on(g.track, g.at) < 0 || on(g.track, g.at) - on(g.behind, g.step) >= g.gap,
-    );
+    const kept = gatesKept(problem, good).filter(Boolean);
     console.log(
       [
         String(seed).padStart(4),

@@ -4,7 +4,7 @@ import { fromDay, toDay } from '../calendar';
 import type { Enrolment, LifeFrom } from '../household';
 import { finishOf, overview } from '../overview';
 import { isPlanOf, makePlan, makeProblem } from '../stagger';
-import { costAgain, countAgain, daysOf } from '../tests/again';
+import { costAgain, countAgain, daysOf, gatesKept } from '../tests/again';
 import { aCourse, aHousehold, anEnrolment, aYear, livingArbitrary } from '../tests/make';
 import {
   atPaces,
@@ -115,6 +115,7 @@ describe('on any household, with courses paused, dropped and taken up again on d
         expect(made.cost.total).toBe(costAgain(problem, made));
         expect(made.bound!).toBeLessThanOrEqual(made.cost.total);
         expect(isPlanOf(problem, made)).toBe(true);
+        expect(gatesKept(problem, made)).not.toContain(false);
         for (const track of problem.tracks) {
           const e = now.enrolments.find((x) => x.id === track.enrolmentId)!;
           if (!e || e.rule.kind === 'loop') continue;

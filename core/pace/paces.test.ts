@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { fromDay, toDay, weekdayOf, weekStart } from '../calendar';
 import type { Enrolment, PaceFrom } from '../household';
 import { isPlanOf, makePlan, makeProblem } from '../stagger';
-import { costAgain, countAgain, daysOf } from '../tests/again';
+import { costAgain, countAgain, daysOf, gatesKept } from '../tests/again';
 import { aCourse, aHousehold, anEnrolment, aYear, pacedArbitrary } from '../tests/make';
 import {
   atPaces,
@@ -117,6 +117,32 @@ it('who is beside the work from a day to come takes the teacher’s time from th
   expect([track!, ...track!.later!].map(introduced)).toEqual([20, 0, 20]);
 });
 
+it('what waits for another course waits at its next pace as well', () => {
+  // The first course is spread over four weeks; the second is behind its last sheet, and goes faster from the second week on.
+  const gate = { id: 'g', lessonId: 'L3', until: { kind: 'course' as const, enrolmentId: 'f', days: 0 } };
+  const faster = {
+    from: '2026-09-14',
+    weekdays: [1, 2, 3, 4, 5] as const,
+    rule: { kind: 'even' as const },
+    perSitting: 9,
+  };
+  const state = aHousehold({
+    years: [year],
+    courses: [aCourse('f', { lessons: 4 }), aCourse('n', { lessons: 5 })],
+    enrolments: [
+      anEnrolment('f', 'f', { rule: { kind: 'even' } }),
+      anEnrolment('n', 'n', { gates: [gate], paces: [{ ...faster, weekdays: [...faster.weekdays] }] }),
+    ],
+  });
+  const problem = makeProblem(state, year, MONDAY);
+  for (const sweeps of [1, 6, 60]) {
+    const [first, next] = makePlan(problem, { sweeps, seed: 1 }).tracks;
+    const opens = Math.max(...first!.days);
+    const behind = next!.days.slice(next!.stepIds.findIndex((id) => id.startsWith('L3'))).filter((d) => d >= 0);
+    expect(Math.min(Infinity, ...behind)).toBeGreaterThan(opens);
+  }
+});
+
 it('nor where it takes turns: each turn costs the teacher what holds on its day', () => {
   const turns = (id: string, more: Partial<Enrolment> = {}) =>
     anEnrolment(id, id, { rule: { kind: 'loop', loopId: 'l' }, ...more });
@@ -172,6 +198,7 @@ describe('on any household, with other paces from days to come', () => {
           keepsItsPaces(track, days);
         }
         expect(isPlanOf(problem, plan)).toBe(true);
+        expect(gatesKept(problem, plan)).not.toContain(false);
       }),
       { numRuns: 150 },
     );

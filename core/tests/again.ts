@@ -160,3 +160,12 @@ export function daysOf(track: Track, plan: Plan): number[] {
   );
   return track.steps.map((s) => of.get(`${s.enrolmentId ?? track.enrolmentId} ${s.id}`)!);
 }
+
+/** Of every gate between two tracks, whether what waits stands so many days behind what it waits for; without a date it waits. */
+export function gatesKept(problem: Problem, plan: Plan): boolean[] {
+  const days = problem.tracks.map((track) => daysOf(track, plan));
+  return problem.gates.map((g) => {
+    const [mine, met] = [days[g.track]![g.at]!, days[g.behind]![g.step]!];
+    return mine < 0 || (met >= 0 && mine - met >= g.gap);
+  });
+}
