@@ -1,5 +1,6 @@
-import { type AnyRow, canonical, type Household, type Mark } from '../core/household';
+import type { AnyRow, Household, Mark } from '../core/household';
 import { carryMarks } from '../core/log';
+import { rebased } from '../core/merge';
 import type { AnyTable, Put, Row, RowChange } from './database';
 
 /** Rows or changes by the table they are of, each in its order. */
@@ -14,7 +15,7 @@ export function byTable<T extends { table: AnyTable }>(all: readonly T[]): Map<A
 }
 
 /**
- * A row given as it is, put onto the row as it is now: only fields in which it differs from the row as it was opened. A row that
+ * A row given as it is, put onto the row as it is now: only that in which it differs from the row as it was opened. A row that
  * nobody opened, or that is gone since, is put whole.
  */
 export function onto(now: Household, put: Put, opened: Household | undefined): Put {
@@ -26,14 +27,8 @@ export function onto(now: Household, put: Put, opened: Household | undefined): P
   const was = find(opened);
   const is = find(now);
   if (!was || !is || was === is) return put;
-  const made = put.put as unknown as AnyRow;
-  const merged: AnyRow = { ...is };
-  for (const key of new Set([...Object.keys(was), ...Object.keys(made)])) {
-    if (canonical(was[key]) === canonical(made[key])) continue;
-    if (made[key] === undefined) delete merged[key];
-    else merged[key] = made[key];
-  }
-  return { table: put.table, put: merged } as unknown as Put;
+  const row = rebased(put.table, was, is, put.put as unknown as AnyRow);
+  return { table: put.table, put: row } as unknown as Put;
 }
 
 /** The household with the changes' after sides in place; tables not named stay the same objects. */

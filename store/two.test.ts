@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { writeBackup } from '../core/formats';
 import { markStep, unmarkStep } from '../core/deeds';
 import type { Household } from '../core/household';
-import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../core/tests/make';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../core/tests/make';
 import { HouseholdStore } from './index';
 
 const household = (): Household => aHousehold({ courses: [aCourse('c')], enrolments: [anEnrolment('e', 'c')] });
@@ -24,6 +24,7 @@ const quiet = async (...stores: HouseholdStore[]) => {
 const settings = (h: Household, change: Partial<Household['settings']>) => [
   { table: 'settings' as const, put: { ...h.settings, ...change } },
 ];
+const day = (label: string, from: string) => ({ id: label, from, to: from, label });
 const on = { enrolmentId: 'e', stepId: 'L1-1', day: 20_703 };
 
 describe('two windows on one household', () => {
@@ -42,6 +43,30 @@ describe('two windows on one household', () => {
     await a.commit('name', settings(opened, { name: 'Weir' }), opened);
     await quiet(a, b);
     for (const s of [a, b]) expect(s.household.settings).toMatchObject({ name: 'Weir', startMinutes: 7 });
+    a.close();
+    b.close();
+  });
+
+  it('keep both of two entries of one list that forms opened before put into it, in its order', async () => {
+    const name = named();
+    const year = aYear({ closed: [day('all saints', '2026-11-02'), day('thaw', '2027-02-01')] });
+    const begun = () => ({ ...household(), years: [year] });
+    const [a, b] = [await HouseholdStore.open(name, begun), await HouseholdStore.open(name, begun)];
+    const opened = a.household;
+    const ahead = (from: string) => ({ from, weekdays: [1 as const], rule: { kind: 'even' as const }, perSitting: 1 });
+    const left = (h: Household, from: string, closed: typeof year.closed) => [
+      { table: 'enrolments' as const, put: { ...h.enrolments[0]!, paces: [ahead(from)] } },
+      { table: 'years' as const, put: { ...year, closed } },
+    ];
+    const [saints, thaw] = year.closed;
+    await b.commit('b', left(opened, '2027-03-01', [saints!, day('flood', '2026-12-01')]), opened);
+    await a.commit('a', left(opened, '2027-01-11', [day('fair', '2026-10-01'), saints!, thaw!]), opened);
+    await quiet(a, b);
+    for (const s of [a, b]) {
+      expect(s.household.enrolments[0]!.paces).toEqual(['2027-01-11', '2027-03-01'].map(ahead));
+      // What the one took out stays out; what each put in stands where it put it.
+      expect(s.household.years[0]!.closed.map((c) => c.label)).toEqual(['fair', 'all saints', 'flood']);
+    }
     a.close();
     b.close();
   });

@@ -14,6 +14,7 @@ export {
   type Unmergeable,
   whyApart,
 } from './merge';
+export { rebased } from './rebase';
 export * from './stamp';
 export { type RowChange, type Trace, traceId } from './trace';
 export * from './words';

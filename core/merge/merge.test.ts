@@ -3,7 +3,17 @@ import { describe, expect, it } from 'vitest';
 import { fromDay, toDay } from '../calendar';
 import { markStep, pinStep, storing, unmarkStep } from '../deeds';
 import { readBackup, writeBackup } from '../formats';
-import { canonical, type Change, type Course, type Enrolment, type Household, type Put, rowsOf } from '../household';
+import {
+  type AnyRow,
+  canonical,
+  type Change,
+  type Course,
+  type Enrolment,
+  type Household,
+  type Put,
+  rowsOf,
+  type SchoolYear,
+} from '../household';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import { applied } from '../tests/apply';
 import {
@@ -14,6 +24,7 @@ import {
   mergeNotes,
   nextStamp,
   readStamp,
+  rebased,
   type RowChange,
   type Side,
   takeOther,
@@ -79,6 +90,8 @@ class Device {
 type Wish = (now: Household, n: number, id: () => string) => Put[];
 const course = (now: Household, n: number): Course | undefined => now.courses[n % Math.max(1, now.courses.length)];
 const change = (c: Course, units: Course['units']): Put[] => [{ table: 'courses', put: { ...c, units } }];
+const byDate = <T extends { from: string }>(list: readonly T[]): T[] =>
+  [...list].sort((a, b) => (a.from < b.from ? -1 : 1));
 const DEEDS: Record<string, Wish> = {
   mark: (now, n, id) => {
     const e = now.enrolments[n % 2];
@@ -104,7 +117,7 @@ const DEEDS: Record<string, Wish> = {
           ? [...others, { from, weekdays: [1 as const], rule: { kind: 'even' as const }, perSitting: 1 + (n % 4) }]
           : others;
       const { paces: _, ...rest } = e;
-      return { table: 'enrolments', put: paces.length > 0 ? { ...rest, paces } : rest };
+      return { table: 'enrolments', put: paces.length > 0 ? { ...rest, paces: byDate(paces) } : rest };
     }),
   pause: (now, n) =>
     now.enrolments.slice(n % 2, (n % 2) + 1).map((e) => {
@@ -113,7 +126,7 @@ const DEEDS: Record<string, Wish> = {
       const { lives: _, ...rest } = e;
       if (n % 3 === 0) return { table: 'enrolments', put: others.length > 0 ? { ...rest, lives: others } : rest };
       const life = n % 2 ? ('paused' as const) : ('running' as const);
-      return { table: 'enrolments', put: { ...rest, lives: [...others, { from, life }] } };
+      return { table: 'enrolments', put: { ...rest, lives: byDate([...others, { from, life }]) } };
     }),
   settings: (now, n) => [{ table: 'settings', put: { ...now.settings, startMinutes: 1 + (n % 20) } }],
   lesson: (now, n, id) => {
@@ -298,6 +311,48 @@ describe('merging', () => {
       );
     },
   );
+});
+
+/** What stands in the lists of a row: lessons, closed days, paces and pauses. */
+function entriesOf(row: AnyRow): Set<string> {
+  const {
+    units = [],
+    closed = [],
+    paces = [],
+    lives = [],
+  } = row as unknown as Partial<Course & SchoolYear & Enrolment>;
+  return new Set([
+    ...units.flatMap((u) => u.lessons.map((l) => l.id)),
+    ...closed.map((c) => c.id),
+    ...paces.map((p) => `pace ${p.from}`),
+    ...lives.map((l) => `life ${l.from}`),
+  ]);
+}
+
+describe('a row that was opened before others wrote to it', () => {
+  it('as it was left, where nobody did; as it has become, where nothing of it was changed; else what was changed of it is changed', () => {
+    const deed = fc.record({ at: who, deed: fc.constantFrom(...Object.keys(DEEDS)), n: fc.nat(60) });
+    fc.assert(
+      fc.property(fc.array(deed, { maxLength: 20 }), (events) => {
+        const [x, y] = three() as [Device, Device, Device];
+        events.forEach((e, i) =>
+          [x, y][e.at % 2]!.write(DEEDS[e.deed]!([x, y][e.at % 2]!.side.household, e.n, x.id), i),
+        );
+        for (const table of ['children', 'courses', 'enrolments', 'years'] as const)
+          for (const was of rowsOf(base(), table)) {
+            const [left, now] = [x, y].map((d) => rowsOf(d.side.household, table).find((r) => r.id === was.id));
+            if (!left || !now) continue;
+            expect(rebased(table, was, was, left)).toEqual(left);
+            expect(rebased(table, was, now, was)).toEqual(now);
+            // What either put in is there, what either took out is not.
+            const [old, mine, theirs, put] = [was, left, now, rebased(table, was, now, left)].map(entriesOf);
+            const there = (key: string) => (old!.has(key) ? mine!.has(key) && theirs!.has(key) : true);
+            expect(put).toEqual(new Set([...mine!, ...theirs!].filter(there)));
+          }
+      }),
+      { numRuns: HISTORIES },
+    );
+  });
 });
 
 describe('two devices', () => {
