@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { writeBackup } from '../core/formats';
 import { markStep, unmarkStep } from '../core/deeds';
-import type { Household } from '../core/household';
+import type { Enrolment, Household } from '../core/household';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../core/tests/make';
 import { HouseholdStore } from './index';
 
@@ -54,15 +54,20 @@ describe('two windows on one household', () => {
     const [a, b] = [await HouseholdStore.open(name, begun), await HouseholdStore.open(name, begun)];
     const opened = a.household;
     const ahead = (from: string) => ({ from, weekdays: [1 as const], rule: { kind: 'even' as const }, perSitting: 1 });
-    const left = (h: Household, from: string, closed: typeof year.closed) => [
-      { table: 'enrolments' as const, put: { ...h.enrolments[0]!, paces: [ahead(from)] } },
+    const left = (h: Household, from: string, closed: typeof year.closed, own: Partial<Enrolment>) => [
+      { table: 'enrolments' as const, put: { ...h.enrolments[0]!, ...own, paces: [ahead(from)] } },
       { table: 'years' as const, put: { ...year, closed } },
     ];
     const [saints, thaw] = year.closed;
-    await b.commit('b', left(opened, '2027-03-01', [saints!, day('flood', '2026-12-01')]), opened);
-    await a.commit('a', left(opened, '2027-01-11', [day('fair', '2026-10-01'), saints!, thaw!]), opened);
+    await b.commit('b', left(opened, '2027-03-01', [saints!, day('flood', '2026-12-01')], { perSitting: 2 }), opened);
+    await a.commit(
+      'a',
+      left(opened, '2027-01-11', [day('fair', '2026-10-01'), saints!, thaw!], { minutesPerSitting: 30 }),
+      opened,
+    );
     await quiet(a, b);
     for (const s of [a, b]) {
+      expect(s.household.enrolments[0]).toMatchObject({ perSitting: 2, minutesPerSitting: 30 });
       expect(s.household.enrolments[0]!.paces).toEqual(['2027-01-11', '2027-03-01'].map(ahead));
       // What the one took out stays out; what each put in stands where it put it.
       expect(s.household.years[0]!.closed.map((c) => c.label)).toEqual(['fair', 'all saints', 'flood']);

@@ -179,6 +179,13 @@ function unitsFrom(cells: Cells): unknown[] {
   return units.map(({ value, lessons }) => ({ ...value, lessons }));
 }
 
+/** The fields of a row that are lists of cells. */
+export const listFields = (table: AnyTable): string[] => [
+  ...Object.keys(WIDE[table]?.lists ?? {}),
+  ...(WIDE[table]?.dated ?? []),
+  ...(table === 'courses' ? ['units'] : []),
+];
+
 const LISTS = (table: AnyTable) => [
   ...Object.keys(WIDE[table]?.lists ?? {}),
   ...(table === 'courses' ? ['units', 'lessons'] : []),
