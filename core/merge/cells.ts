@@ -1,5 +1,5 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
-import type { AnyRow, Course, TableName } from '../household';
+import { type AnyRow, type Course, same, type TableName } from '../household';
 
 export type AnyTable = TableName | 'settings';
 
@@ -153,7 +153,7 @@ export function fromCells(table: AnyTable, id: string, cells: Cells): AnyRow {
     else row[cell] = value;
   }
   // A list is there while it has an entry, also where one side took its own last one out of it.
-  for (const list of [...Object.keys(wide.lists ?? {}), ...(wide.dated ?? [])]) {
+  for (const list of flatLists(table)) {
     const own = placed(cells, list).map((e) => e.value);
     if (own.length > 0 || row[list] === true) row[list] = own;
   }
@@ -179,12 +179,24 @@ function unitsFrom(cells: Cells): unknown[] {
   return units.map(({ value, lessons }) => ({ ...value, lessons }));
 }
 
-/** The fields of a row that are lists of cells. */
-export const listFields = (table: AnyTable): string[] => [
+const flatLists = (table: AnyTable): string[] => [
   ...Object.keys(WIDE[table]?.lists ?? {}),
   ...(WIDE[table]?.dated ?? []),
+];
+/** The fields of a row that are lists of cells. */
+export const listFields = (table: AnyTable): string[] => [
+  ...flatLists(table),
   ...(table === 'courses' ? ['units'] : []),
 ];
+
+/** Puts into cells, or takes out of them, whatever differs between two others; names what did. */
+export function carryOver(from: Cells, to: Cells, into: Cells): string[] {
+  const changed = [...new Set([...from.keys(), ...to.keys()])].filter((cell) => !same(from.get(cell), to.get(cell)));
+  for (const cell of changed)
+    if (to.has(cell)) into.set(cell, to.get(cell));
+    else into.delete(cell);
+  return changed;
+}
 
 const LISTS = (table: AnyTable) => [
   ...Object.keys(WIDE[table]?.lists ?? {}),

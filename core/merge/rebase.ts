@@ -1,5 +1,5 @@
 import { type AnyRow, same } from '../household';
-import { type AnyTable, fromCells, listFields, placesAfter, toCells } from './cells';
+import { type AnyTable, carryOver, fromCells, listFields, placesAfter, toCells } from './cells';
 
 /**
  * A row as somebody left it who had opened it before others wrote to it: what they changed of it, put onto it as it is now, field by field
@@ -15,11 +15,7 @@ export function rebased(table: AnyTable, was: AnyRow, is: AnyRow, made: AnyRow):
   const opened = toCells(table, was);
   const left = toCells(table, made, placesAfter(table, opened, made));
   const now = toCells(table, is, placesAfter(table, opened, is));
-  for (const cell of new Set([...opened.keys(), ...left.keys()])) {
-    if (same(opened.get(cell), left.get(cell))) continue;
-    if (left.has(cell)) now.set(cell, left.get(cell));
-    else now.delete(cell);
-  }
+  carryOver(opened, left, now);
   const row = fromCells(table, is.id, now);
   for (const field of lists)
     if (row[field] === undefined) delete merged[field];

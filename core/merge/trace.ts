@@ -1,5 +1,15 @@
 import { type AnyRow, canonical, same } from '../household';
-import { type AnyTable, fromCells, isPlace, isWide, type Places, placesAfter, placesAsGiven, toCells } from './cells';
+import {
+  type AnyTable,
+  carryOver,
+  fromCells,
+  isPlace,
+  isWide,
+  type Places,
+  placesAfter,
+  placesAsGiven,
+  toCells,
+} from './cells';
 import { BEFORE, later, type Stamp } from './stamp';
 
 /**
@@ -78,12 +88,7 @@ export function restamp(trace: Trace | undefined, { table, id, before, after }: 
   const now = toCells(table, after, places);
   const cells = toCells(table, was, trace?.places);
   const stamps: Record<string, Stamp> = { ...trace?.cells };
-  for (const cell of new Set([...shown.keys(), ...now.keys()])) {
-    if (same(shown.get(cell), now.get(cell))) continue;
-    stamps[cell] = stamp;
-    if (now.has(cell)) cells.set(cell, now.get(cell));
-    else cells.delete(cell);
-  }
+  for (const cell of carryOver(shown, now, cells)) stamps[cell] = stamp;
   const raw = fromCells(table, id, cells);
   return makeTrace(table, id, {
     at: trace?.at ?? BEFORE,

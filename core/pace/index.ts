@@ -5,6 +5,7 @@ export * from './gates';
 export * from './lives';
 export * from './morning';
 export * from './paces';
+export { holdStep } from './phases';
 export * from './progress';
 export * from './reserve';
 export * from './rule';

@@ -8,7 +8,7 @@ import { fillWindow, gatePosition, gateState } from './gates';
 import { idealFrom, idealSittings } from './ideal';
 import { stopsOn, withoutStop } from './lives';
 import { paceOn } from './paces';
-import { laterPhases, phaseOf } from './phases';
+import { holdStep, laterPhases, phaseOf } from './phases';
 import { pacing } from './rule';
 import { meaningOf } from './rules';
 import { inOrderToDo, takenSteps } from './taken';
@@ -253,10 +253,7 @@ function holdAtGates(
     const stands = gateState(state, year, enrolment.childIds, gate, how.today, how.options, how.seen, how.trackOf);
     if (stands.kind === 'held' && how.options.gates === 'held') cutTrack(track, at);
     if (stands.kind !== 'behind' || at >= track.steps.length) continue;
-    for (const { steps } of [track, ...(track.later ?? [])]) {
-      const step = steps[at]!;
-      steps[at] = { ...step, notBefore: Math.max(step.notBefore, stands.day) };
-    }
+    holdStep(track, at, stands.day);
     if (stands.stepId)
       track.gates.push({ at, enrolmentId: stands.enrolmentId, stepId: stands.stepId, gap: stands.gap });
   }

@@ -5,7 +5,7 @@ import { paceOn, pacesAhead } from './paces';
 import { pacing } from './rule';
 import type { Pacing } from './rules';
 import { takenSteps } from './taken';
-import type { Phase, TrackStep } from './types';
+import type { Phase, Track, TrackStep } from './types';
 
 /** What a sitting and a week hold at a pace. */
 export function phaseOf(at: Enrolment, pace: Pacing, weekdays: Weekday[], steps: TrackStep[]): Phase {
@@ -18,6 +18,14 @@ export function phaseOf(at: Enrolment, pace: Pacing, weekdays: Weekday[], steps:
     weeklyCap: pace.cap,
     weekdays,
   };
+}
+
+/** Lets a step of a track stand on no date before a day, at whatever pace holds then. */
+export function holdStep(track: Pick<Track, 'steps' | 'later'>, at: number, day: Day): void {
+  for (const { steps } of [track, ...(track.later ?? [])]) {
+    const step = steps[at]!;
+    steps[at] = { ...step, notBefore: Math.max(step.notBefore, day) };
+  }
 }
 
 /** What holds from a day to come on, and the rule by which it wishes its steps there. */

@@ -1,4 +1,4 @@
-import type { Phase, Track, TrackStep } from '../pace';
+import { holdStep, type Track } from '../pace';
 import { against } from './against';
 import { ownCost } from './cost';
 import { linkCost } from './links';
@@ -260,18 +260,13 @@ export class Work {
     const track = this.problem.tracks[t]!;
     const own = this.problem.gates.filter((g) => g.track === t);
     if (own.length === 0) return track;
-    const held = ({ steps }: Phase): TrackStep[] => {
-      const behind = [...steps];
-      for (const g of own) {
-        const day = this.placed[g.behind]![g.step] ?? -1;
-        const opens = day < 0 ? Infinity : day + g.gap;
-        behind[g.at] = { ...behind[g.at]!, notBefore: Math.max(behind[g.at]!.notBefore, opens) };
-      }
-      return behind;
-    };
-    // At another pace from a day to come on, or with somebody else beside it, it waits all the same.
-    const later = track.later?.map((phase) => ({ ...phase, steps: held(phase) }));
-    return { ...track, steps: held(track), ...(later ? { later } : {}), dated: true };
+    const later = track.later?.map((phase) => ({ ...phase, steps: [...phase.steps] }));
+    const held = { ...track, steps: [...track.steps], ...(later ? { later } : {}), dated: true };
+    for (const g of own) {
+      const day = this.placed[g.behind]![g.step] ?? -1;
+      holdStep(held, g.at, day < 0 ? Infinity : day + g.gap);
+    }
+    return held;
   }
 
   /** Puts the tracks to where they stood before, or are to stand. */
