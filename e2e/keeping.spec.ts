@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { backup, chooseFile, expect, openToday, rows, settled, test } from './app';
+import { backup, chooseFile, expect, openToday, ownFrom, rows, settled, status, test, WEDNESDAY } from './app';
 
 const choose = async (page: import('@playwright/test').Page, name: string, content: string | Buffer) =>
   page
@@ -64,6 +64,21 @@ test('a damaged, foreign, newer, faulty or enormous file gets a plain sentence a
   });
   await expect(page.getByRole('alert')).toContainText('far larger');
   expect(await backup(page)).toBe(before);
+});
+
+test('what was said of a household goes with it, when another window puts another in its place', async ({
+  page,
+  context,
+}) => {
+  const file = readFileSync(new URL('../demo/household.json', import.meta.url), 'utf8');
+  await ownFrom(page, file);
+  const other = await context.newPage();
+  await other.clock.setFixedTime(new Date(WEDNESDAY));
+  await other.goto('/keeping');
+  await chooseFile(other, 'Choose a backup file', 'sample.json', file);
+  await other.getByRole('dialog').getByRole('button', { name: 'Restore it' }).click();
+  await expect(status(other)).toContainText('restored');
+  await expect(status(page)).toHaveText('');
 });
 
 test('the sample and one’s own household never mix', async ({ page }) => {

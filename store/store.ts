@@ -84,8 +84,8 @@ export class HouseholdStore {
   lost: string | undefined;
   /** Where the household came from when it was opened, for a file that is saved once the disk no longer answers. */
   origin: Lineage | undefined;
-  /** Whether another household has taken this one’s place since it was opened. */
-  replaced = false;
+  /** How many times another household has taken this one’s place since it was opened. */
+  replaced = 0;
   private meanwhile: RowChange[] | undefined;
 
   private constructor(
@@ -542,7 +542,7 @@ export class HouseholdStore {
         this.revision = rev;
       });
       this.current = household;
-      this.replaced = true;
+      this.replaced++;
       this.history = {};
       this.whole = true;
       this.channel?.postMessage({ reload: true } satisfies Message);
@@ -626,7 +626,7 @@ export class HouseholdStore {
         this.takeIn(message.changes, applied(this.current, message.changes), message.rev);
         this.history = message.history;
       } else {
-        if ('reload' in message) this.replaced = true;
+        if ('reload' in message) this.replaced++;
         const { db } = this;
         const caught = await db.transaction('r', [...db.householdTables(), db.meta, db.journal], async () =>
           this.catchUp(await this.noted()),

@@ -12,6 +12,7 @@ import {
   type Reserves,
   reservesOf,
 } from '../core/stagger';
+import { Recent } from './recent';
 import { type Stores, storesOf, type StoresWish } from './stores';
 
 /** The last settled plan, under the key of its problem. */
@@ -19,6 +20,9 @@ export interface KeptPlan {
   key: string;
   plan: Plan;
 }
+
+/** Settled plans of this visit by the keys of their problems, the newest last: what is taken back, or set and unset, was planned before. */
+const settled = new Recent<Plan>(8);
 
 let latest = 0;
 /** The household as far as the planner was told of it. */
@@ -76,7 +80,7 @@ const planner = {
   /**
    * Plans until the effort is spent or a newer request arrives; tells the days in hand first, then the plans, the last one as
    * settled with the key under which it may be kept. In between it tells how far it is, as a share of the effort. A plan that was
-   * kept under the same key is costed again and told as it is. Without a school year nothing is told.
+   * kept under the same key, or settled in this visit, is costed again and told as it is. Without a school year nothing is told.
    */
   async plan(
     { n: request, patch, today, effort, kept, eager }: PlanRequest,
@@ -95,7 +99,11 @@ const planner = {
     const problem = makeProblem(household, year, today);
     reserves(reservesOf(household, year, today, problem));
     const key = planKey(problem, effort);
-    if (kept?.key === key && isPlanOf(problem, kept.plan)) return tell(kept.plan, key);
+    const known = kept?.key === key ? kept.plan : settled.get(key);
+    if (known && isPlanOf(problem, known)) {
+      settled.keep(key, known);
+      return tell(known, key);
+    }
     let best: Plan | undefined;
     let step = 0;
     let told = 0;
@@ -113,7 +121,9 @@ const planner = {
       }
       await pause();
     }
-    if (best && request === latest) tell(best, key);
+    if (!best || request !== latest) return;
+    settled.keep(key, best);
+    tell(best, key);
   },
 };
 

@@ -148,7 +148,13 @@ export function openHousehold(
       if (done) await reopen('sample');
     },
   });
-  const look = () => open.tell(standing());
+  let { replaced } = store;
+  const look = () => {
+    // What was said last was of the household that stood here before another window put this one in its place.
+    const other = store.replaced !== replaced;
+    replaced = store.replaced;
+    open.tell({ ...standing(), ...(other ? { notice: undefined } : {}) });
+  };
   const follow = () => {
     const leave = store.subscribe(look);
     // Past midnight the page turns: looked at each minute, and whenever the reader comes back to it.

@@ -172,7 +172,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
               before:
                 was && was.plan.today < better.today
                   ? was.plan
-                  : store.replaced
+                  : store.replaced > 0
                     ? undefined
                     : was
                       ? was.before
