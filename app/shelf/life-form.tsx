@@ -87,11 +87,6 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
           />
         )}
       </div>
-      {enrolment.rule.kind === 'loop' && (
-        <p role="status" className="border-l-4 border-ink pl-3 text-aside">
-          It takes turns with others: until the day itself turns are planned with those who take them today.
-        </p>
-      )}
       {lives.map((l) => (
         <p key={l.from} className="flex flex-wrap items-center gap-3">
           From {shortDate(style, l.from, today)}: {LIFE_WORDS[l.life]}

@@ -3,7 +3,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { array, mixed, number, object, type ObjectSchema, string } from 'yup';
 import type { Weekday } from '../../core/calendar';
 import { byId, type LessonRef, type Link, type Loop } from '../../core/household';
-import { isTaken, loopOf, loopIdOf } from '../../core/pace';
+import { isTaken, loopIdOf, takersOf } from '../../core/pace';
 import { unitsTaken } from '../../core/stagger';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { WeekdayControl } from '../ui/controls';
@@ -35,8 +35,7 @@ const loopSchema: ObjectSchema<LoopValues> = object({
 export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
   const { household, year } = useHousehold();
   const commit = useFormCommit();
-  const any = household.enrolments.find((e) => loopIdOf(e) === loop.id);
-  const members = any ? loopOf(household, any).members : [];
+  const members = takersOf(household, loop);
   const { register, handleSubmit, control, formState } = useForm<LoopValues>({
     resolver: yupResolver(loopSchema),
     defaultValues: { name: loop.name, weekdays: loop.weekdays, turns: loop.turns, order: members.map((m) => m.id) },
@@ -88,7 +87,7 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
           </p>
         )}
       </div>
-      {members.length === 0 && (
+      {!household.enrolments.some((e) => loopIdOf(e) === loop.id) && (
         <button
           type="button"
           className="btn self-start"

@@ -1,8 +1,16 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { toDay } from '../../core/calendar';
-import { byId, type Link as InStep, type Loop, type Ritual, type RitualSort } from '../../core/household';
-import { loopOf, loopIdOf } from '../../core/pace';
+import {
+  byId,
+  type Enrolment,
+  type Link as InStep,
+  type Loop,
+  type Ritual,
+  type RitualSort,
+} from '../../core/household';
+import { livesWords } from '../../core/overview';
+import { takersOf } from '../../core/pace';
 import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, WEEKDAY_NAMES } from '../ui/dates';
@@ -24,6 +32,7 @@ type Asked =
 export default function Together() {
   const { household, today, commit } = useHousehold();
   const [asked, setAsked] = useState<Asked>();
+  const style = household.settings.dateStyle;
   const close = () => setAsked(undefined);
   const name = (id: string) => takingName(household, id);
   const lesson = (ref: { courseId: string; lessonId: string }) => {
@@ -31,12 +40,11 @@ export default function Together() {
     const found = course?.units.flatMap((u) => u.lessons).find((l) => l.id === ref.lessonId);
     return `${found?.title ?? 'a lesson that is gone'} of ${course?.title ?? 'a course that is gone'}`;
   };
-  const members = (loop: Loop) => {
-    const any = household.enrolments.find((e) => loopIdOf(e) === loop.id);
-    return any ? loopOf(household, any).members : [];
+  const taking = (e: Enrolment) => {
+    const ahead = livesWords(style, e, today);
+    return ahead ? `${name(e.id)} (${ahead})` : name(e.id);
   };
   const days = (list: readonly (keyof typeof WEEKDAY_NAMES)[]) => listing(list.map((d) => WEEKDAY_NAMES[d]));
-  const style = household.settings.dateStyle;
   const when = (r: Ritual) => (r.date ? dayAndDate(style, toDay(r.date), today) : days(r.weekdays) || 'on no weekday');
   const line = (r: Ritual) => (
     <Line key={r.id} label={`Change ${r.title}`} change={() => setAsked({ what: 'ritual', ritual: r })}>
@@ -67,7 +75,7 @@ export default function Together() {
         {household.loops.map((l) => (
           <Line key={l.id} label={`Change ${l.name}`} change={() => setAsked({ what: 'loop', loop: l })}>
             <b className="font-semibold">{l.name}</b>, {days(l.weekdays) || 'on no weekday'}:{' '}
-            {listing(members(l).map((e) => name(e.id))) || 'nobody in it'}{' '}
+            {listing(takersOf(household, l).map(taking)) || 'nobody in it'}{' '}
             <span className="text-soft">{l.turns === 'next' ? '· whoever is next' : '· a week each in turn'}</span>
           </Line>
         ))}

@@ -47,6 +47,18 @@ describe('how far a course gets that stops on a day to come', () => {
     }
   });
 
+  it('in turns with others counts its own steps alone, by its share of the slots', () => {
+    const loops = [{ id: 'l', name: 'l', weekdays: [1 as const], turns: 'next' as const, order: ['e', 'f'] }];
+    const rule = { kind: 'loop' as const, loopId: 'l' };
+    const h = household({ rule, lives: [{ from: '2026-12-14', life: 'paused' }] });
+    const found = of({ ...h, loops, enrolments: [...h.enrolments, anEnrolment('f', 'c', { childIds: ['A'], rule })] })!;
+    // Fourteen slots, every other one its own, one week in twelve lost.
+    expect(found.steps).toBe(60);
+    expect(found.middle.steps).toBeGreaterThanOrEqual(5);
+    expect(found.middle.steps).toBeLessThanOrEqual(7);
+    expect(found.least.steps).toBeLessThan(found.middle.steps);
+  });
+
   it('rests on what was done so far: who missed every other week gets half as far', () => {
     const lives = [{ from: '2027-03-01', life: 'dropped' as const }];
     const done = (every: number) =>

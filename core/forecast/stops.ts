@@ -45,18 +45,20 @@ export function stopForecast(
   const prior = priorOf(state, enrolment, plan);
   const track = makeTrack(state, year, withoutStop(enrolment, today, until), today);
   const dates = track.dates.slice(track.begunToday ? 1 : 0).filter((d) => d < from).length;
-  const steps = track.steps.length;
+  // In turns with others the track is the whole queue.
+  const left = track.steps.filter((s) => (s.enrolmentId ?? enrolment.id) === enrolment.id);
+  const steps = left.length;
   if (!course || dates === 0 || steps === 0 || prior.weeks.length === 0) return undefined;
   const found = sittingsTo(
     blocksOf(recordOf(state, year, enrolment, today), prior.weeks),
-    track.steps.map((_, i) => i + 1),
+    left.map((_, i) => i + 1),
     { runs, seed, spread: spreadOf(track, enrolment, plan) },
   );
   const done = new Int32Array(runs);
   for (const to of found) to.forEach((sittings, run) => (done[run]! += sittings <= dates ? 1 : 0));
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const reached = (n: number): Reached => {
-    const step = n > 0 ? flat.get(track.steps[n - 1]!.id) : undefined;
+    const step = n > 0 ? flat.get(left[n - 1]!.id) : undefined;
     return { steps: n, words: step ? `“${step.lesson.title}”, ${stepName(step)}` : '' };
   };
   const life = livesAhead(enrolment, today).find((l) => l.from === from)!.life;

@@ -48,12 +48,15 @@ export function catchUpDates(state: CalendarParts, enrolment: Enrolment, year: S
   );
 }
 
-/** In a loop whose turns are weeks: whether the teaching week of a school day is this enrolment's. */
+/** In a loop whose turns are weeks: whether the teaching week of a school day is this enrolment's, among those taken on that day. */
 function weekTurns(days: readonly Day[], firstDay: Weekday, members: readonly Enrolment[], enrolment: Enrolment) {
   const weeks = [...new Set(days.map((d) => weekStart(d, firstDay)))];
   const number = new Map(weeks.map((w, i) => [w, i]));
-  const own = members.findIndex((m) => m.id === enrolment.id);
-  return (d: Day) => members.length === 0 || own < 0 || number.get(weekStart(d, firstDay))! % members.length === own;
+  return (d: Day) => {
+    const on = members.filter((m) => leavesOpen(m, d));
+    const own = on.findIndex((m) => m.id === enrolment.id);
+    return own < 0 || number.get(weekStart(d, firstDay))! % on.length === own;
+  };
 }
 
 /**

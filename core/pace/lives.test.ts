@@ -4,6 +4,7 @@ import { fromDay, toDay } from '../calendar';
 import type { Enrolment, LifeFrom } from '../household';
 import { finishOf, overview } from '../overview';
 import { isPlanOf, makePlan, makeProblem } from '../stagger';
+import { earliestFit } from './fit';
 import { costAgain, countAgain, daysOf, gatesKept } from '../tests/again';
 import { aCourse, aHousehold, anEnrolment, aYear, livingArbitrary } from '../tests/make';
 import {
@@ -133,6 +134,43 @@ describe('on any household, with courses paused, dropped and taken up again on d
     );
   });
 
+  it('in turns every slot goes to somebody who is taken on its day, and what nobody comes to any more is for later', () => {
+    let sittings = 0;
+    let late = 0;
+    fc.assert(
+      fc.property(livingArbitrary, ({ state, year, today }) => {
+        const now = atPaces(state, today);
+        const problem = makeProblem(now, year, today);
+        const whose = (id?: string) => now.enrolments.find((e) => e.id === id)!;
+        for (const track of problem.tracks.filter((t) => t.enrolmentId.startsWith('loop'))) {
+          const fit = earliestFit(track, toDay(year.end))?.days ?? [];
+          track.steps.forEach((s, i) => {
+            if (track.steps[i - 1]?.printedDay === s.printedDay || fit[i]! > toDay(year.end)) return;
+            expect(isTakenOn(whose(s.enrolmentId), fit[i]!)).toBe(true);
+          });
+          const made = makePlan(problem, { sweeps: 6, seed: 1 });
+          for (const id of track.members) {
+            const e = whose(id);
+            const own = makeTrack(now, year, e, today);
+            const on = now.enrolments.map((x) => (track.members.includes(x.id) ? goingOn(x) : x));
+            const all = makeTrack({ ...now, enrolments: on }, year, on[now.enrolments.indexOf(e)]!, today);
+            expect(own.own!.count + own.forLater).toBe(all.own!.count);
+            if (own.forLater > 0) expect(stopsOn(e, today, toDay(year.end))).toBeDefined();
+            for (const day of made.tracks.find((t) => t.enrolmentId === id)!.days) {
+              if (day < 0) continue;
+              sittings++;
+              if (!isTakenOn(e, day)) late++;
+            }
+          }
+        }
+      }),
+      { numRuns: 600 },
+    );
+    // What is put off to keep new lessons apart, or waits for its weekday, may slip over the edge until that day is planned anew.
+    expect(sittings).toBeGreaterThan(100);
+    expect(late).toBeLessThanOrEqual(sittings / 50);
+  });
+
   it('what has come is the enrolment’s own, and who is not taken any more has no day and no track', () => {
     fc.assert(
       fc.property(livingArbitrary, ({ state, year, today }) => {
@@ -146,7 +184,7 @@ describe('on any household, with courses paused, dropped and taken up again on d
           const stop = stopsOn(e, today, toDay(year.end));
           if (stop !== undefined) expect(openDates(now, e, year).filter((d) => d >= stop)).toEqual([]);
           const taken = makeProblem(now, year, today).tracks.some((t) => t.members.includes(e.id));
-          if (taken && e.rule.kind !== 'loop') expect(isTakenFrom(e, today, toDay(year.end))).toBe(true);
+          if (taken) expect(isTakenFrom(e, today, toDay(year.end))).toBe(true);
         });
       }),
       { numRuns: 150 },

@@ -12,6 +12,9 @@ const inOrder = (lives: readonly LifeFrom[]) => [...lives].sort((a, b) => (a.fro
  */
 export const isTaken = (e: Enrolment): boolean => takes(e.life);
 
+/** Whether an enrolment is taken now, or on any day to come by what is entered. */
+export const isEverTaken = (e: Enrolment): boolean => isTaken(e) || (e.lives ?? []).some(({ life }) => takes(life));
+
 /**
  * What an enrolment is on a day: the latest that has begun by then of what was entered for days to come, else what it is.
  * @example
@@ -36,26 +39,24 @@ export function livesAhead(e: Enrolment, today: Day): { from: Day; life: Life }[
 }
 
 /**
- * Whether an enrolment is taken on a day, or will be from a later one on. Turns are planned with those who take them on the day itself.
+ * Whether an enrolment is taken on a day, or will be from a later one on.
  * @param until what is entered for later days is not asked about: the last day of the year, say
  * @example
  * isTakenFrom(anEnrolment('e', 'c', { life: 'paused' }), toDay('2026-09-07'), toDay('2027-06-11')) // => false
  * isTakenFrom(anEnrolment('e', 'c', { life: 'paused', lives: [{ from: '2027-03-01', life: 'running' }] }), toDay('2026-09-07'), toDay('2027-06-11')) // => true
  */
 export const isTakenFrom = (e: Enrolment, day: Day, until: Day): boolean =>
-  isTakenOn(e, day) ||
-  (e.rule.kind !== 'loop' && livesAhead(e, day).some(({ from, life }) => from <= until && takes(life)));
+  isTakenOn(e, day) || livesAhead(e, day).some(({ from, life }) => from <= until && takes(life));
 
 /**
  * The day to come from which on an enrolment is not taken any more until a last day, as far as anything is entered; undefined where it
- * goes on, is not taken at all, or takes turns (turns are planned with those who take them today).
+ * goes on, or is not taken at all.
  * @param until what is entered for later days is not asked about: the last day of the year, say
  * @example
  * stopsOn(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }] }), toDay('2026-09-07'), toDay('2027-06-11')) // => toDay('2027-03-01')
  * stopsOn(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }, { from: '2027-04-01', life: 'running' }] }), toDay('2026-09-07'), toDay('2027-06-11')) // => undefined
  */
 export function stopsOn(e: Enrolment, today: Day, until: Day): Day | undefined {
-  if (e.rule.kind === 'loop') return undefined;
   const ahead = livesAhead(e, today).filter(({ from }) => from <= until);
   const last = ahead.findLastIndex(({ life }) => takes(life));
   return last >= 0 || isTakenOn(e, today) ? ahead[last + 1]?.from : undefined;
@@ -72,10 +73,22 @@ export function withoutStop(e: Enrolment, today: Day, until: Day): Enrolment {
 }
 
 /**
- * Whether what was entered for days to come leaves a day open. In turns with others an enrolment is taken as it is today, and one that
- * nothing is entered for is looked at as if it were taken, whatever it is.
+ * Whether what was entered for days to come leaves a day open. An enrolment that nothing is entered for is looked at as if it were taken,
+ * whatever it is.
  */
-export const leavesOpen = (e: Enrolment, day: Day): boolean => !e.lives || e.rule.kind === 'loop' || isTakenOn(e, day);
+export const leavesOpen = (e: Enrolment, day: Day): boolean => !e.lives || isTakenOn(e, day);
+
+/**
+ * The day to come from which on an enrolment that is taken on a day is taken without a break until then; undefined where it is from
+ * before today on.
+ * @example
+ * takenSince(anEnrolment('e', 'c', { life: 'paused', lives: [{ from: '2027-03-01', life: 'running' }] }), toDay('2026-09-07'), toDay('2027-04-01')) // => toDay('2027-03-01')
+ */
+export function takenSince(e: Enrolment, today: Day, day: Day): Day | undefined {
+  const until = livesAhead(e, today).filter(({ from }) => from <= day);
+  const last = until.findLastIndex(({ life }) => !takes(life));
+  return last >= 0 || !isTakenOn(e, today) ? until[last + 1]?.from : undefined;
+}
 
 /** Without what would be so anyway. */
 function withLives({ lives: _, ...rest }: Enrolment, lives: readonly LifeFrom[]): Enrolment {

@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekdayOf, weekStart } from '../calendar';
 import { firstHalfOf } from '../course';
-import type { Enrolment, Household, Loop, PaceRule } from '../household';
+import { byId, type Enrolment, type Household, type Loop, type PaceRule } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { gatesKept } from '../tests/again';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, shapedArbitrary } from '../tests/make';
-import { gateFault, makeTrack, openDates, reserveOf, takenSteps, workLeft } from './index';
+import { atPaces, gateFault, makeTrack, openDates, reserveOf, takenSteps, workLeft } from './index';
 
 const year = aYear({ start: '2026-09-07', end: '2026-12-18' });
 const today = toDay('2026-09-07');
@@ -145,6 +145,83 @@ describe('a loop', () => {
     const inHand = h.enrolments.map((e) => reserveOf(makeTrack(h, year, e, today), year).daysInHand);
     // b sits 7th in its last turn, a 8th, c 9th.
     expect(inHand).toEqual([slots - 8, slots - 7, slots - 9]);
+  });
+
+  describe('who takes turns from a day to come on', () => {
+    const living = (lives: Record<string, Partial<Enrolment>>, change: Partial<Loop> = {}) => {
+      const h = three([], change);
+      return { ...h, enrolments: h.enrolments.map((e) => ({ ...e, ...lives[e.id] })) };
+    };
+    const reserve = (h: Household, id: string) => reserveOf(makeTrack(h, year, byId(h.enrolments, id)!, today), year);
+
+    it('leaves its turns to the others while it is paused, and takes them again; what it no longer comes to is for later', () => {
+      const paused = { lives: [{ from: '2026-09-15', life: 'paused' as const }] };
+      const h = living({ a: paused });
+      expect(order(h)).toEqual(['b 09-08', 'a 09-10', 'c 09-15', 'b 09-17', 'c 09-22', 'b 09-24', 'c 09-29']);
+      expect(reserve(h, 'a')).toMatchObject({ remaining: 1, forLater: 2, projected: toDay('2026-09-10') });
+      const back = living({ a: { lives: [...paused.lives, { from: '2026-09-22', life: 'running' as const }] } });
+      expect(order(back)).toEqual([
+        'b 09-08',
+        'a 09-10',
+        'c 09-15',
+        'b 09-17',
+        'a 09-22',
+        'c 09-24',
+        'b 09-29',
+        'a 10-01',
+        'c 10-06',
+      ]);
+      expect(reserve(back, 'a')).toMatchObject({ remaining: 3, forLater: 0, projected: toDay('2026-10-01') });
+    });
+
+    it('joins on its day; where nobody is left until then no slot is held', () => {
+      const later = (from: string) => ({ life: 'waiting' as const, lives: [{ from, life: 'running' as const }] });
+      expect(order(living({ b: later('2026-09-15') })).slice(0, 5)).toEqual([
+        'a 09-08',
+        'c 09-10',
+        'b 09-15',
+        'a 09-17',
+        'c 09-22',
+      ]);
+      const gone = { lives: [{ from: '2026-09-15', life: 'dropped' as const }] };
+      const h = living({ a: gone, c: gone, b: later('2026-10-06') });
+      expect(order(h)).toEqual(['a 09-08', 'c 09-10', 'b 10-06', 'b 10-08', 'b 10-13']);
+      expect(reserve(h, 'b').daysInHand).toBe(openDates(h, byId(h.enrolments, 'b')!, year).length - 3);
+    });
+
+    it('is so on the day itself as it was planned', () => {
+      const h = living({
+        a: {
+          lives: [
+            { from: '2026-09-15', life: 'paused' },
+            { from: '2026-09-22', life: 'running' },
+          ],
+        },
+      });
+      const before = order(h);
+      const marks = before.slice(0, 2).map((said) => aMark(said[0]!, 'L1-1', 'done', `2026-${said.slice(2)}`));
+      const then = toDay('2026-09-15');
+      expect(order(atPaces({ ...h, marks }, then), then)).toEqual(before.slice(2));
+    });
+
+    it('gives the weeks to those who are there', () => {
+      const h = living({ a: { lives: [{ from: '2026-09-14', life: 'dropped' }] } }, { turns: 'weeks' });
+      const weeks = (id: string) => [
+        ...new Set(openDates(h, byId(h.enrolments, id)!, year).map((d) => weekStart(d, 1))),
+      ];
+      expect(weeks('a')).toEqual([]);
+      expect(
+        weeks('c')
+          .slice(0, 2)
+          .map((d) => fromDay(d)),
+      ).toEqual(['2026-09-14', '2026-09-28']);
+      expect(
+        weeks('b')
+          .slice(0, 2)
+          .map((d) => fromDay(d)),
+      ).toEqual(['2026-09-07', '2026-09-21']);
+      expect(order(h).every((said) => !said.startsWith('a'))).toBe(true);
+    });
   });
 
   it('may give each of its members a week in turn instead', () => {

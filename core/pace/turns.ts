@@ -1,11 +1,12 @@
 import { type Day, fromDay } from '../calendar';
 import { byId, type Enrolment, type Household, type Loop } from '../household';
-import { isTaken } from './lives';
+import { isEverTaken } from './lives';
 import { loopIdOf } from './rules/loop';
 
 /**
- * The loop an enrolment takes turns in and everybody taken in it, in turn order: as the loop names them, then those it
- * does not name. No loop, and nobody, for an enrolment under another rule or whose loop is gone.
+ * The loop an enrolment takes turns in and everybody taken in it, or to be taken by what is entered for days to come, in turn
+ * order: as the loop names them, then those it does not name. No loop, and nobody, for an enrolment under another rule or whose
+ * loop is gone.
  */
 export function loopOf(
   state: Pick<Household, 'loops' | 'enrolments'>,
@@ -14,13 +15,23 @@ export function loopOf(
   const loopId = loopIdOf(enrolment);
   const loop = loopId === undefined ? undefined : byId(state.loops, loopId);
   if (!loop) return { loop: undefined, members: [] };
+  const others = takersOf(state, loop).filter((e) => e.id !== enrolment.id);
+  return { loop, members: inTurn(loop, [...others, enrolment]) };
+}
+
+/** Everybody who takes turns in a loop, now or by what is entered for days to come, in turn order. */
+export const takersOf = (state: Pick<Household, 'enrolments'>, loop: Loop): Enrolment[] =>
+  inTurn(
+    loop,
+    state.enrolments.filter((e) => loopIdOf(e) === loop.id && isEverTaken(e)),
+  );
+
+function inTurn(loop: Loop, members: readonly Enrolment[]): Enrolment[] {
   const place = (e: Enrolment) => {
     const at = loop.order.indexOf(e.id);
     return at < 0 ? loop.order.length : at;
   };
-  const others = state.enrolments.filter((e) => e.id !== enrolment.id && loopIdOf(e) === loop.id && isTaken(e));
-  const members = [...others, enrolment].sort((a, b) => place(a) - place(b) || (a.id < b.id ? -1 : 1));
-  return { loop, members };
+  return members.toSorted((a, b) => place(a) - place(b) || (a.id < b.id ? -1 : 1));
 }
 
 /** Whether any child of an enrolment is still with the household on a day, or will be. */

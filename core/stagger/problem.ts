@@ -45,7 +45,10 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
   const running = state.enrolments
     .filter(
       (e) =>
-        isTakenFrom(e, today, toDay(year.end)) && isPlanned(e) && leadsLoop(state, e) && anybodyLeft(state, e, today),
+        isTakenFrom(e, today, toDay(year.end)) &&
+        isPlanned(e) &&
+        leadsLoop(state, year, e, today) &&
+        anybodyLeft(state, e, today),
     )
     .sort((a, b) => (a.id < b.id ? -1 : 1));
   const tracks = running.map((e) => planTrack(state, year, e, today));
@@ -127,10 +130,10 @@ function keptDays(row: object, what: string, of: readonly unknown[], make: () =>
   return days;
 }
 
-/** A loop in which whoever is next has the turn is one track: only its first member makes it. */
-function leadsLoop(state: Household, e: Enrolment): boolean {
+/** A loop in which whoever is next has the turn is one track: only the first of those who take them this year makes it. */
+function leadsLoop(state: Household, year: SchoolYear, e: Enrolment, today: Day): boolean {
   const { loop, members } = loopOf(state, e);
-  return loop?.turns !== 'next' || members[0]?.id === e.id;
+  return loop?.turns !== 'next' || members.find((m) => isTakenFrom(m, today, toDay(year.end)))?.id === e.id;
 }
 
 /**
