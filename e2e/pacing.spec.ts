@@ -115,6 +115,18 @@ test('courses take turns, a second course joins it, Today shows whose turn it is
   await expect(loops).toContainText('a week each in turn');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(loops).toContainText('whoever is next');
+  // One of the two pauses from a day to come on: its turns are the other’s from then on.
+  await page.goto('/shelf/latin');
+  await page.getByRole('button', { name: /^Pause, swap/ }).click();
+  await dialog.getByLabel('It is').selectOption('paused');
+  await dialog.getByLabel('From', { exact: true }).fill('11 Jan 2027');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('region', { name: 'Who takes it' })).toContainText(/steps left for later/);
+  await page.goto('/shelf/together');
+  await expect(loops).toContainText('Lingua Fluminis (Oda): paused from 11 Jan 2027');
+  await page.goto('/week?of=2027-01-11');
+  await expect(page.locator('[data-sitting="algebra"]')).toHaveCount(4);
+  await expect(page.locator('[data-sitting="latin"]')).toHaveCount(0);
 });
 
 test('gates: letter sounds counted until they open, one course behind another, a circle refused in words', async ({

@@ -40,9 +40,9 @@ export default function Together() {
     const found = course?.units.flatMap((u) => u.lessons).find((l) => l.id === ref.lessonId);
     return `${found?.title ?? 'a lesson that is gone'} of ${course?.title ?? 'a course that is gone'}`;
   };
-  const taking = (e: Enrolment) => {
-    const ahead = livesWords(style, e, today);
-    return ahead ? `${name(e.id)} (${ahead})` : name(e.id);
+  const ahead = (e: Enrolment) => {
+    const words = livesWords(style, e, today);
+    return words ? [` · ${name(e.id)}: ${words}`] : [];
   };
   const days = (list: readonly (keyof typeof WEEKDAY_NAMES)[]) => listing(list.map((d) => WEEKDAY_NAMES[d]));
   const when = (r: Ritual) => (r.date ? dayAndDate(style, toDay(r.date), today) : days(r.weekdays) || 'on no weekday');
@@ -75,8 +75,11 @@ export default function Together() {
         {household.loops.map((l) => (
           <Line key={l.id} label={`Change ${l.name}`} change={() => setAsked({ what: 'loop', loop: l })}>
             <b className="font-semibold">{l.name}</b>, {days(l.weekdays) || 'on no weekday'}:{' '}
-            {listing(takersOf(household, l).map(taking)) || 'nobody in it'}{' '}
-            <span className="text-soft">{l.turns === 'next' ? '· whoever is next' : '· a week each in turn'}</span>
+            {listing(takersOf(household, l).map((e) => name(e.id))) || 'nobody in it'}{' '}
+            <span className="text-soft">
+              {l.turns === 'next' ? '· whoever is next' : '· a week each in turn'}
+              {takersOf(household, l).flatMap(ahead)}
+            </span>
           </Line>
         ))}
       </Part>
