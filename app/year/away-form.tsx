@@ -142,12 +142,19 @@ function Breaks({ control }: { control: Control<AwayValues> }) {
     <fieldset className="flex flex-col gap-2">
       <legend className="label mb-1">Breaks of its own</legend>
       {fields.map((b, i) => (
-        <div key={b.key} className="grid grid-cols-[1fr_1fr_44px] items-end gap-2">
+        <div key={b.key} className="fields-row grid-cols-[1fr_1fr_44px]">
           <DateControl label={`Break ${i + 1} from`} control={control} name={`breaks.${i}.from`} />
           <DateControl label={`Break ${i + 1} to`} control={control} name={`breaks.${i}.to`} />
-          <button type="button" className="btn !px-0" aria-label={`Take break ${i + 1} out`} onClick={() => remove(i)}>
-            <X size={18} aria-hidden="true" />
-          </button>
+          <div className="beside-fields">
+            <button
+              type="button"
+              className="btn !px-0"
+              aria-label={`Take break ${i + 1} out`}
+              onClick={() => remove(i)}
+            >
+              <X size={18} aria-hidden="true" />
+            </button>
+          </div>
         </div>
       ))}
       <button

@@ -62,7 +62,7 @@ function Terms({ value, onChange }: { value: Extract<Rhythm, { kind: 'terms' }>;
   return (
     <div className="flex flex-col gap-2">
       {value.terms.map((t, i) => (
-        <div key={t.id} className="grid grid-cols-[1fr_44px] items-end gap-2 sm:grid-cols-[1fr_auto_auto_44px]">
+        <div key={t.id} className="fields-row grid-cols-[1fr_44px] sm:grid-cols-[1fr_auto_auto_44px]">
           <InputField
             label={`Term ${i + 1}`}
             value={t.name}
@@ -71,14 +71,16 @@ function Terms({ value, onChange }: { value: Extract<Rhythm, { kind: 'terms' }>;
           />
           <DateField label={`from, term ${i + 1}`} value={t.from} onChange={(v) => set(i, { from: v })} />
           <DateField label={`to, term ${i + 1}`} value={t.to} onChange={(v) => set(i, { to: v })} />
-          <button
-            type="button"
-            className="btn !px-0"
-            aria-label={`Take term ${i + 1} out`}
-            onClick={() => onChange({ ...value, terms: value.terms.filter((_, at) => at !== i) })}
-          >
-            <X size={18} aria-hidden="true" />
-          </button>
+          <div className="beside-fields">
+            <button
+              type="button"
+              className="btn !px-0"
+              aria-label={`Take term ${i + 1} out`}
+              onClick={() => onChange({ ...value, terms: value.terms.filter((_, at) => at !== i) })}
+            >
+              <X size={18} aria-hidden="true" />
+            </button>
+          </div>
         </div>
       ))}
       <button
@@ -104,7 +106,7 @@ function Weeks({ value, onChange }: { value: Extract<Rhythm, { kind: 'weeks' }>;
     });
   return (
     <div className="flex flex-col gap-2">
-      <div className="grid grid-cols-2 items-end gap-2 sm:grid-cols-3">
+      <div className="fields-row grid-cols-2 sm:grid-cols-3">
         <WholeField
           label="Weeks on"
           least={1}
@@ -126,7 +128,7 @@ function Weeks({ value, onChange }: { value: Extract<Rhythm, { kind: 'weeks' }>;
         />
       </div>
       {value.changes.map((c, i) => (
-        <div key={i} className="grid grid-cols-[1fr_1fr_1fr_44px] items-end gap-2">
+        <div key={i} className="fields-row grid-cols-[1fr_1fr_1fr_44px]">
           <WholeField label="Block" least={1} most={100} value={c.block} onChange={(block) => set(i, { block })} />
           <WholeField
             label="weeks on"
@@ -146,14 +148,16 @@ function Weeks({ value, onChange }: { value: Extract<Rhythm, { kind: 'weeks' }>;
             onChange={(off) => set(i, { off })}
             empty={() => set(i, { off: undefined })}
           />
-          <button
-            type="button"
-            className="btn !px-0"
-            aria-label={`Take exception ${i + 1} out`}
-            onClick={() => onChange({ ...value, changes: value.changes.filter((_, at) => at !== i) })}
-          >
-            <X size={18} aria-hidden="true" />
-          </button>
+          <div className="beside-fields">
+            <button
+              type="button"
+              className="btn !px-0"
+              aria-label={`Take exception ${i + 1} out`}
+              onClick={() => onChange({ ...value, changes: value.changes.filter((_, at) => at !== i) })}
+            >
+              <X size={18} aria-hidden="true" />
+            </button>
+          </div>
         </div>
       ))}
       <button
