@@ -1,5 +1,5 @@
 import { type Day, fromDay } from '../calendar';
-import { ended } from '../pace';
+import { ended, isEnded } from '../pace';
 import type { Child, Household, Put } from '../household';
 
 /**
@@ -13,7 +13,7 @@ export function putChild(now: Household, child: Child, today: Day): Put[] {
     return until !== undefined && until <= date;
   };
   const ending = now.enrolments.filter(
-    (e) => e.childIds.includes(child.id) && e.childIds.every(gone) && !['finished', 'dropped'].includes(e.life),
+    (e) => e.childIds.includes(child.id) && e.childIds.every(gone) && !isEnded(e.life),
   );
   return [
     { table: 'children', put: child },

@@ -3,7 +3,7 @@ import { answersOf, masteredOn } from '../cards';
 import { contentsOf, flatten } from '../course';
 import { byId, type Enrolment, type Household, type Id } from '../household';
 import type { Shortage } from '../materials';
-import { isMastered } from '../pace';
+import { isEnded, isMastered } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { lastOfLesson } from './asked';
 import { type Forecast, RUNS, type Span } from './forecast';
@@ -77,7 +77,7 @@ const plus = (s: Span, days: number): Span => ({ early: s.early + days, middle: 
 export function gateForecasts(state: Household, plan: Plan, told: readonly Forecast[]): GateForecast[] {
   const { today } = plan;
   return state.enrolments
-    .filter((e) => e.life !== 'finished' && e.life !== 'dropped')
+    .filter((e) => !isEnded(e.life))
     .flatMap((e) =>
       (e.gates ?? []).flatMap((g): GateForecast[] => {
         const lesson = lessonTitle(state, e, g.lessonId, today);

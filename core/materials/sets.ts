@@ -10,7 +10,7 @@ import {
   type Id,
   type Material,
 } from '../household';
-import { isTaken } from '../pace';
+import { isEnded, isEverTaken, isTaken } from '../pace';
 import { count, listing, shortDate } from '../words';
 import { knownThings, missingParts, stock } from './ledger';
 import { money } from './figures';
@@ -107,7 +107,7 @@ export function exchangeWords(
  */
 export function afterWords(state: Household, course: Course, today: Day): string {
   const takings = state.enrolments.filter((e) => e.courseId === course.id);
-  if (takings.length === 0 || takings.some((e) => e.life !== 'finished' && e.life !== 'dropped')) return '';
+  if (takings.length === 0 || takings.some((e) => !isEnded(e.life) || isEverTaken(e))) return '';
   const way = wayOf(state.settings, 'after');
   const takers = takings.flatMap((e) => childrenOf(state, e));
   const oldest = takers.map((c) => c.born).sort()[0] ?? '';

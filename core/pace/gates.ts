@@ -6,7 +6,7 @@ import { isOpen, type Standing, standingsOf } from '../log';
 import { earliestFit } from './fit';
 import { isPlanned } from './rules';
 import { takenSteps } from './taken';
-import { isTakenFrom } from './lives';
+import { isEnded, isTakenFrom, lifeOn, overFrom } from './lives';
 import { loopOf } from './turns';
 import type { TrackOf, TrackOptions } from './types';
 
@@ -82,12 +82,16 @@ export function gateState(
     const day = met + until.days + 1;
     return day <= today ? { kind: 'open' } : { kind: 'behind', enrolmentId: other.id, stepId: '', gap: 0, day };
   }
-  if (other.life === 'finished' || other.life === 'dropped') return { kind: 'open' };
-  if (!isTakenFrom(other, today, toDay(year.end)) || !isPlanned(other)) return { kind: 'held' };
+  if (isEnded(lifeOn(other, today))) return { kind: 'open' };
+  // Over from a day to come on, it holds nothing up from then on.
+  const over = overFrom(other, today, toDay(year.end));
+  const otherwise: GateState =
+    over === undefined ? { kind: 'held' } : { kind: 'behind', enrolmentId: other.id, stepId: '', gap: 0, day: over };
+  if (!isTakenFrom(other, today, toDay(year.end)) || !isPlanned(other)) return otherwise;
   const track = trackOf(state, year, other, today, { ...options, seen });
   const at = track.steps.findIndex((s) => s.id === last.id && (s.enrolmentId ?? track.enrolmentId) === other.id);
   const day = at < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[at];
-  if (day === undefined) return { kind: 'held' };
+  if (day === undefined) return otherwise;
   const gap = until.days + 1;
   return { kind: 'behind', enrolmentId: other.id, stepId: last.id, gap, day: day + gap };
 }
@@ -132,7 +136,7 @@ export function fillWindow(
   for (const other of state.enrolments) {
     if (seen.has(other.id)) continue;
     const gate = other.gates?.find((g) => g.fillId === enrolment.id);
-    if (!gate || other.life === 'finished' || other.life === 'dropped') continue;
+    if (!gate || isEnded(lifeOn(other, today))) continue;
     const stands = gateState(state, year, other.childIds, gate, today, options, seen, trackOf);
     if (stands.kind === 'open') return { from: today, before: today };
     const taken = takenSteps(state, other);

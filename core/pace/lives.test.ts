@@ -134,6 +134,28 @@ describe('on any household, with courses paused, dropped and taken up again on d
     );
   });
 
+  it('kept in step with others too, costs are as counted again and the bound is below them', () => {
+    fc.assert(
+      fc.property(
+        livingArbitrary,
+        fc.constantFrom('whole' as const, 'units' as const),
+        ({ state, year, today }, by) => {
+          const enrolmentIds = state.enrolments.filter((e) => e.rule.kind !== 'loop').map((e) => e.id);
+          const problem = makeProblem(
+            atPaces({ ...state, links: [{ id: 'k', enrolmentIds, by }] }, today),
+            year,
+            today,
+          );
+          const made = makePlan(problem, { sweeps: 6, seed: 1 });
+          expect(made.cost.total).toBe(costAgain(problem, made));
+          expect(made.bound!).toBeLessThanOrEqual(made.cost.total);
+          expect(isPlanOf(problem, made)).toBe(true);
+        },
+      ),
+      { numRuns: 100 },
+    );
+  });
+
   it('in turns every slot goes to somebody who is taken on its day, and what nobody comes to any more is for later', () => {
     let sittings = 0;
     let late = 0;

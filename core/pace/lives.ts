@@ -2,6 +2,8 @@ import { type Day, fromDay, toDay } from '../calendar';
 import type { Enrolment, Life, LifeFrom } from '../household';
 
 const takes = (life: Life): boolean => life === 'running' || life === 'tried';
+/** Whether a course is over, as far as it goes: what waits for it need wait no longer. */
+export const isEnded = (life: Life): boolean => life === 'finished' || life === 'dropped';
 const inOrder = (lives: readonly LifeFrom[]) => [...lives].sort((a, b) => (a.from < b.from ? -1 : 1));
 
 /**
@@ -60,6 +62,20 @@ export function stopsOn(e: Enrolment, today: Day, until: Day): Day | undefined {
   const ahead = livesAhead(e, today).filter(({ from }) => from <= until);
   const last = ahead.findLastIndex(({ life }) => takes(life));
   return last >= 0 || isTakenOn(e, today) ? ahead[last + 1]?.from : undefined;
+}
+
+/**
+ * The day to come from which on an enrolment is over for good, as far as anything is entered: finished or let go, and not taken up again;
+ * undefined where it is not, or is over already.
+ * @param until what is entered for later days is not asked about: the last day of the year, say
+ * @example
+ * overFrom(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'dropped' }] }), toDay('2026-09-07'), toDay('2027-06-11')) // => toDay('2027-03-01')
+ * overFrom(anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }] }), toDay('2026-09-07'), toDay('2027-06-11')) // => undefined
+ */
+export function overFrom(e: Enrolment, today: Day, until: Day): Day | undefined {
+  const ahead = livesAhead(e, today).filter(({ from }) => from <= until);
+  const going = ahead.findLastIndex(({ life }) => !isEnded(life));
+  return going < 0 && isEnded(lifeOn(e, today)) ? undefined : ahead[going + 1]?.from;
 }
 
 /** An enrolment as if it went on where it stops on a day to come. */

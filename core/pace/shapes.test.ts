@@ -249,6 +249,20 @@ describe('gates', () => {
   const days = (h: Household, id: string, on = today) =>
     [...placed(h, on)].filter(([k]) => k.startsWith(`${id} `)).map(([, d]) => d);
 
+  it('what waits for a course that is let go, or finished, on a day to come begins on that day; paused, nobody can say', () => {
+    const gate = { id: 'g', until: { kind: 'course' as const, enrolmentId: 'f', days: 7 } };
+    const ending = (lives: Enrolment['lives'], change: Partial<Enrolment> = {}) => {
+      const h = two(gate);
+      return { ...h, enrolments: h.enrolments.map((e) => (e.id === 'f' ? { ...e, ...change, lives: lives! } : e)) };
+    };
+    const dropped = { from: '2026-09-15', life: 'dropped' as const };
+    expect(days(ending([dropped]), 'n')[0]).toBe('2026-09-15');
+    expect(days(ending([dropped], { life: 'paused' }), 'n')[0]).toBe('2026-09-15');
+    expect(days(ending([{ ...dropped, life: 'paused' }]), 'n')).toEqual([]);
+    const again = ending([dropped, { from: '2026-09-22', life: 'running' }]);
+    expect(days(again, 'n')[0]! > days(again, 'f').at(-1)!).toBe(true);
+  });
+
   it('two courses end to end: the next volume begins after the break for ordering it', () => {
     const h = two({ id: 'g', until: { kind: 'course', enrolmentId: 'f', days: 10 } });
     const last = days(h, 'f').at(-1)!;

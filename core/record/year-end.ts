@@ -25,7 +25,7 @@ import {
   setOf,
   stock,
 } from '../materials';
-import { isThrough } from '../pace';
+import { isEnded, isThrough } from '../pace';
 import { count, listing, shortDate } from '../words';
 
 /** What becomes of a course's reusable parts, as the program would have it, and why. */
@@ -126,7 +126,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
   const within = (e: Enrolment) =>
     (marksByEnrolment(state.marks).get(e.id) ?? []).some((m) => m.date >= year.start && m.date <= year.end);
   const taken = state.enrolments.filter(within);
-  const over = (e: Enrolment) => e.life === 'finished' || e.life === 'dropped' || isThrough(state, e);
+  const over = (e: Enrolment) => isEnded(e.life) || isThrough(state, e);
   const courses = [...new Set(taken.map((e) => e.courseId))].map((id) => byId(state.courses, id)!);
   const done = courses.filter((c) => state.enrolments.filter((e) => e.courseId === c.id).every(over));
   const after = done.map((course): AfterCourse => {

@@ -61,15 +61,12 @@ function sharedCosts(problem: Problem, t: number, loads: Loads): (d: number, p: 
  * where they stand, costs on the school days up to its next open date. Undefined when nothing placed is linked to it.
  */
 function linkCosts(problem: Problem, t: number, others: (t: number) => readonly Share[]): Float64Array[] | undefined {
-  const partners = problem.links.flatMap((link) => {
-    const own = link.tracks.indexOf(t);
-    if (own < 0) return [];
-    return link.tracks.flatMap((other, k) => {
-      if (k === own) return [];
-      return others(other).map(({ placed, share }) => {
-        const counts = placedBy(placed, problem.from, problem.schoolDays);
-        return { position: link.positions[own]!, at: Array.from(counts, (n) => link.positions[k]![n]!), share };
-      });
+  const partners = problem.links.flatMap(({ a, b, at, bt, days }) => {
+    if (a !== t && b !== t) return [];
+    const [position, theirs, other] = a === t ? [at, bt, b] : [bt, at, a];
+    return others(other).map(({ placed, share }) => {
+      const counts = placedBy(placed, problem.from, days);
+      return { position, at: Array.from(counts, (n) => theirs[n]!), share, days };
     });
   });
   if (partners.length === 0) return undefined;
@@ -77,11 +74,11 @@ function linkCosts(problem: Problem, t: number, others: (t: number) => readonly 
   return dates.map((day, d) => {
     const costs = new Float64Array(steps.length + 1);
     const next = dates[d + 1] ?? Infinity;
-    problem.schoolDays.forEach((s, k) => {
-      if (problem.from + s < day || problem.from + s >= next) return;
-      for (const { position, at, share } of partners)
+    for (const { position, at, share, days } of partners)
+      days.forEach((s, k) => {
+        if (problem.from + s < day || problem.from + s >= next) return;
         for (let j = 0; j <= steps.length; j++) costs[j]! += share * Math.abs(position[j]! - at[k]!);
-    });
+      });
     return costs;
   });
 }

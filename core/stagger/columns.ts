@@ -2,9 +2,9 @@ import { ownCost } from './cost';
 import { Prices } from './prices';
 import { apartCost } from './links';
 import { type Fence, fencedTerms, keepsTo } from './fences';
-import { type Joint, MOST_STATES, placedAt } from './pair';
+import { MOST_STATES, placedAt } from './pair';
 import type { ToGo } from './shortest';
-import type { Placed, Problem, Share } from './types';
+import type { LinkedPair, Placed, Problem, Share } from './types';
 
 /** A linear program that grows: least cost, every row between two limits. Whoever runs it brings the solver. */
 export interface LinearProgram {
@@ -45,7 +45,7 @@ const TOWARDS = 0.25;
  */
 export class Columns {
   /** What is placed by itself: a track, or two that are placed as one. */
-  private readonly blocks: readonly { tracks: number[]; joint?: Joint }[];
+  private readonly blocks: readonly { tracks: number[]; joint?: LinkedPair }[];
   private readonly columns: Column[] = [];
   /** By price: its row, once it has one. */
   private readonly rows = new Map<number, number>();
@@ -115,7 +115,7 @@ export class Columns {
     const { tracks, joint } = this.blocks[block]!;
     const key = `${block} ${tracks.map((t) => all[t]!.join()).join(' ')}`;
     if (this.met.has(key)) return false;
-    let cost = joint ? apartCost(this.problem, [joint.at, joint.bt], [all[joint.a]!, all[joint.b]!]) : 0;
+    let cost = joint ? apartCost(this.problem, joint, all[joint.a]!, all[joint.b]!) : 0;
     const used = new Map<number, number>();
     for (const t of tracks) {
       const own = ownCost(this.problem, t, all[t]!);

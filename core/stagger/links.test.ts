@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fromDay, toDay } from '../calendar';
+import { fromDay, schoolDays, toDay } from '../calendar';
 import type { Enrolment, Household, Link } from '../household';
 import { overview, pinUnit } from '../overview';
 import { aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
@@ -46,7 +46,7 @@ describe('mapped positions', () => {
     const marks = Array.from({ length: 10 }, (_, i) => aMark('l', `L${i + 1}-1`, 'done', '2026-09-04'));
     const problem = makeProblem(linked('whole', { marks }), year, today);
     const [link] = problem.links;
-    const long = link!.positions[link!.tracks.findIndex((t) => problem.tracks[t]!.enrolmentId === 'l')]!;
+    const long = problem.tracks[link!.a]!.enrolmentId === 'l' ? link!.at : link!.bt;
     // Lessons times the weight of a link, 5.
     expect(long[0]).toBe(50);
     expect(long.at(-1)).toBe(100);
@@ -55,6 +55,35 @@ describe('mapped positions', () => {
 
   it('count what is placed by the end of each school day; what has no day is never reached', () => {
     expect([...placedBy([5, 5, 8, -1], 3, [0, 2, 3, 5, 9])]).toEqual([0, 2, 2, 3, 3]);
+  });
+
+  it('are compared on the days on which both are taken: who is paused from a day to come, or begins on one, holds nobody up', () => {
+    const living = (lives: Enrolment['lives'], change: Partial<Enrolment> = {}, compared?: readonly number[]) => {
+      const h = linked('whole');
+      const enrolments = h.enrolments.map((e) => (e.id === 's' ? { ...e, ...change, ...(lives ? { lives } : {}) } : e));
+      const problem = makeProblem({ ...h, enrolments }, year, today);
+      const links = problem.links.map((l) => (compared ? { ...l, days: compared.map((d) => d - today) } : l));
+      const plan = makePlan({ ...problem, links }, { sweeps: 8, seed: 1 });
+      return {
+        days: problem.links[0]?.days.map((d) => d + today),
+        long: plan.tracks.find((t) => t.enrolmentId === 'l')!.days,
+      };
+    };
+    const all = schoolDays(year).filter((d) => d >= today);
+    const [half, end] = [all[10]!, all[15]!];
+    const paused = { from: fromDay(half), life: 'paused' as const };
+    expect(living(undefined).days).toEqual(all);
+    expect(living([paused]).days).toEqual(all.filter((d) => d < half));
+    expect(living([paused, { from: fromDay(end), life: 'running' }]).days).toEqual(
+      all.filter((d) => d < half || d >= end),
+    );
+    expect(living([{ from: fromDay(end), life: 'running' }], { life: 'waiting' }).days).toEqual(
+      all.filter((d) => d >= end),
+    );
+    // From then on the other goes on at its pace: compared on every day it would be held up.
+    const late = (plan: readonly number[]) => plan.filter((d) => d >= half);
+    expect(late(living([paused]).long)).toEqual(late(living(undefined, { life: 'paused' }).long));
+    expect(late(living([paused], {}, all).long)).not.toEqual(late(living([paused]).long));
   });
 
   it('a link with somebody who is paused, or takes turns, compares those that are left; alone it costs nothing', () => {

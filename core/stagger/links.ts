@@ -1,7 +1,9 @@
+import type { Day } from '../calendar';
 import { contentsOf } from '../course';
 import { byId, type Enrolment, type Household, type Id, type Link } from '../household';
-import { takenSteps, type Track } from '../pace';
-import type { LinkedTracks, Placed, Problem } from './types';
+import { standingsOf } from '../log';
+import { leavesOpen, takenSteps, type Track } from '../pace';
+import type { LinkedPair, Placed, Problem } from './types';
 import { WEIGHTS } from './weights';
 
 /**
@@ -47,12 +49,19 @@ export const unitsTaken = (state: Household, enrolment: Enrolment): number =>
   new Set(takenSteps(state, enrolment).map((s) => s.unit.id)).size;
 
 /**
- * Sets up the links between tracks. Unit against unit asks for the same number of units in each; where they differ the
+ * Sets up the links between tracks, two by two. Unit against unit asks for the same number of units in each; where they differ the
  * share of the whole stands for it. Lessons of the first enrolment are the measure: each of them by which two are apart on
- * a school day costs the weight of a link. A member that is not placed now (paused, or in a loop) is passed over.
+ * a school day costs the weight of a link. A member that is not placed now (paused, or in a loop) is passed over; one that is paused, over
+ * or not yet begun on days to come is passed over on those.
+ * @param schoolDays those to come
  */
-export function linkedTracks(state: Household, tracks: readonly Track[]): LinkedTracks[] {
-  return state.links.flatMap((link): LinkedTracks[] => {
+export function linkedPairs(
+  state: Household,
+  tracks: readonly Track[],
+  from: Day,
+  schoolDays: readonly Day[],
+): LinkedPair[] {
+  return state.links.flatMap((link): LinkedPair[] => {
     const members = link.enrolmentIds
       .map((id) => ({ track: tracks.findIndex((t) => t.enrolmentId === id), enrolment: byId(state.enrolments, id)! }))
       .filter((m) => m.track >= 0 && m.enrolment);
@@ -63,49 +72,47 @@ export function linkedTracks(state: Household, tracks: readonly Track[]): Linked
       link,
       members.map((m) => m.enrolment),
     );
-    const positions = members.map(({ track, enrolment }) => {
-      const after = positionsOf(state, enrolment, by, scale);
-      const steps = tracks[track]!.steps.map((s) => after.get(s.id) ?? scale);
-      const left = new Set(tracks[track]!.steps.map((s) => s.id));
-      const settled = takenSteps(state, enrolment).filter((s) => !left.has(s.id));
-      // What is reached now: the furthest settled step before the first that is still to do.
-      const start = Math.max(0, ...settled.map((s) => after.get(s.id)!).filter((p) => p < (steps[0] ?? Infinity)));
-      const along = [start, ...steps];
-      for (let i = 1; i < along.length; i++) along[i] = Math.max(along[i]!, along[i - 1]!);
-      return along.map((p) => Math.round(p * WEIGHTS.link));
-    });
-    return [{ id: link.id, tracks: members.map((m) => m.track), positions }];
+    const along = members.map(({ track, enrolment }) => alongOf(state, tracks[track]!, enrolment, by, scale));
+    return members.flatMap((one, i) =>
+      members.slice(i + 1).map((other, k): LinkedPair => {
+        const both = schoolDays.filter((d) => leavesOpen(one.enrolment, d) && leavesOpen(other.enrolment, d));
+        const days = both.map((d) => d - from);
+        return { a: one.track, b: other.track, at: along[i]!, bt: along[i + 1 + k]!, days };
+      }),
+    );
   });
 }
 
-/** How many of a track's steps are placed by the end of each school day. */
-export function placedBy(placed: readonly number[], from: number, schoolDays: readonly number[]): Int32Array {
-  const counts = new Int32Array(schoolDays.length);
+/** How far along a member of a link is with 0, 1, 2 … of its remaining steps placed, in weighted positions. */
+function alongOf(state: Household, track: Track, enrolment: Enrolment, by: Link['by'], scale: number): number[] {
+  const after = positionsOf(state, enrolment, by, scale);
+  const steps = track.steps.map((s) => after.get(s.id) ?? scale);
+  const standings = standingsOf(state.marks, enrolment.id);
+  const settled = takenSteps(state, enrolment).filter((s) => (standings.get(s.id)?.state ?? 'open') !== 'open');
+  // What is reached now: the furthest settled step before the first that is still to do.
+  const start = Math.max(0, ...settled.map((s) => after.get(s.id)!).filter((p) => p < (steps[0] ?? Infinity)));
+  const along = [start, ...steps];
+  for (let i = 1; i < along.length; i++) along[i] = Math.max(along[i]!, along[i - 1]!);
+  return along.map((p) => Math.round(p * WEIGHTS.link));
+}
+
+/** How many of a track's steps are placed by the end of each of some days. */
+export function placedBy(placed: readonly number[], from: number, days: readonly number[]): Int32Array {
+  const counts = new Int32Array(days.length);
   let n = 0;
-  for (let s = 0; s < schoolDays.length; s++) {
-    while (n < placed.length && placed[n]! >= 0 && placed[n]! <= from + schoolDays[s]!) n++;
+  for (let s = 0; s < days.length; s++) {
+    while (n < placed.length && placed[n]! >= 0 && placed[n]! <= from + days[s]!) n++;
     counts[s] = n;
   }
   return counts;
 }
 
-/** What two linked tracks cost for being apart at the end of every school day, by their positions and as they are placed. */
-export function apartCost(
-  { from, schoolDays }: Problem,
-  [at, bt]: readonly [readonly number[], readonly number[]],
-  [one, other]: readonly [Placed, Placed],
-): number {
-  const behind = placedBy(other, from, schoolDays);
-  return placedBy(one, from, schoolDays).reduce((sum, n, s) => sum + Math.abs(at[n]! - bt[behind[s]!]!), 0);
+/** What two linked tracks cost for being apart at the end of every day on which they are compared, as they are placed. */
+export function apartCost({ from }: Problem, { at, bt, days }: LinkedPair, one: Placed, other: Placed): number {
+  const behind = placedBy(other, from, days);
+  return placedBy(one, from, days).reduce((sum, n, s) => sum + Math.abs(at[n]! - bt[behind[s]!]!), 0);
 }
 
 /** What all linked enrolments together cost for being apart, as they are placed. */
-export function linkCost(problem: Problem, placed: readonly Placed[]): number {
-  let cost = 0;
-  for (const { tracks, positions } of problem.links) {
-    for (let a = 0; a < tracks.length; a++)
-      for (let b = a + 1; b < tracks.length; b++)
-        cost += apartCost(problem, [positions[a]!, positions[b]!], [placed[tracks[a]!]!, placed[tracks[b]!]!]);
-  }
-  return cost;
-}
+export const linkCost = (problem: Problem, placed: readonly Placed[]): number =>
+  problem.links.reduce((sum, pair) => sum + apartCost(problem, pair, placed[pair.a]!, placed[pair.b]!), 0);

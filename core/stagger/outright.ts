@@ -1,5 +1,6 @@
 import { isCapped, phaseOn, reach } from '../pace';
 import { Loads } from './loads';
+import { daysWithin } from './pair';
 import { leavingFrom, ownCosts, sumsOf, type ToGo } from './shortest';
 import type { Placed, Problem } from './types';
 import { added, CLASH, FRESH_A_CHILD, MINUTE, ROUNDING, SAME_CHILD } from './weights';
@@ -30,7 +31,7 @@ export function outright(
   goal: number,
   most: number,
 ): { done: boolean; placed?: Placed[]; looked: number } | undefined {
-  const { tracks, from, links, schoolDays } = problem;
+  const { tracks, from, links } = problem;
   const ways = tracks.reduce((n, t) => n * (t.steps.length + 1), 1);
   // More could not be told apart by a number.
   if (tracks.length > MOST_TRACKS || ways > Number.MAX_SAFE_INTEGER) return undefined;
@@ -44,16 +45,15 @@ export function outright(
   }));
   const dates = [...new Set(tracks.flatMap((t) => t.dates))].sort((a, b) => a - b);
   const shared = sharedOn(problem);
-  const apart = (at: readonly number[]) =>
-    links.reduce((sum, { tracks: linked, positions }) => {
-      const along = linked.map((t, i) => positions[i]![at[t]!]!);
-      return sum + along.reduce((n, one, i) => n + along.slice(i + 1).reduce((m, b) => m + Math.abs(one - b), 0), 0);
-    }, 0);
-  const daysUntil = (since: number, until: number) =>
-    links.length === 0 ? 0 : schoolDays.filter((s) => from + s >= since && from + s < until).length;
+  /** What being apart costs by where each stands, from a day until another. */
+  const apartOn = (since: number, until: number) => {
+    const compared = links.map((l) => ({ ...l, n: daysWithin(from, l, since, until) })).filter(({ n }) => n > 0);
+    return (at: readonly number[]) =>
+      compared.reduce((sum, l) => sum + l.n * Math.abs(l.at[at[l.a]!]! - l.bt[at[l.b]!]!), 0);
+  };
 
   const none = tracks.map(() => 0);
-  const begun = shared.nothing + daysUntil(-Infinity, dates[0] ?? Infinity) * apart(none);
+  const begun = shared.nothing + apartOn(-Infinity, dates[0] ?? Infinity)(none);
   let now = new Map<number, Stand>([[0, { at: none, cost: begun, before: undefined }]]);
   let looked = 0;
   /** By track: its place among its own dates that comes next. */
@@ -61,7 +61,7 @@ export function outright(
   for (const [i, day] of dates.entries()) {
     const going = sides.flatMap(({ placeOf }, t) => (placeOf.has(day) ? [t] : []));
     for (const t of going) next[t]!++;
-    const days = daysUntil(day, dates[i + 1] ?? Infinity);
+    const apart = apartOn(day, dates[i + 1] ?? Infinity);
     const after = new Map<number, Stand>();
     const leastFrom = (at: readonly number[]) =>
       sides.reduce((sum, { least, track }, t) => sum + least[next[t]! * (track.steps.length + 1) + at[t]!]!, 0);
@@ -86,7 +86,7 @@ export function outright(
           return;
         }
         looked++;
-        const total = cost + shared.added(day - from, going, stand.at, at) + (days > 0 ? days * apart(at) : 0);
+        const total = cost + shared.added(day - from, going, stand.at, at) + apart(at);
         if (total + leastFrom(at) > goal - 1 + ROUNDING) return;
         const key = at.reduce((n, p, t) => n * (sides[t]!.track.steps.length + 1) + p, 0);
         const known = after.get(key);

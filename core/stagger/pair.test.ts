@@ -79,7 +79,7 @@ describe('two that are kept together, placed as one', () => {
           const cost = (one: readonly number[], other: readonly number[]) =>
             alone(problem, joint!.a, one) +
             alone(problem, joint!.b, other) +
-            apartCost(problem, [joint!.at, joint!.bt], [[...one], [...other]]);
+            apartCost(problem, joint!, [...one], [...other]);
           expect(best.cost).toBe(cost(...best.placed));
           const [all, others] = [joint!.a, joint!.b].map((t) => placements(problem.tracks[t]!));
           let least = Infinity;
@@ -123,7 +123,7 @@ describe('two that are kept together, placed as one', () => {
         let least = Infinity;
         for (const one of all!)
           for (const other of others!) {
-            const apart = apartCost(problem, [joint!.at, joint!.bt], [one, other]);
+            const apart = apartCost(problem, joint!, one, other);
             least = Math.min(least, alone(problem, joint!.a, one) + alone(problem, joint!.b, other) + apart);
           }
         expect(best.cost).toBe(least);

@@ -1,14 +1,7 @@
+import type { Day } from '../calendar';
 import { countedOn, isCapped, reach, type Track } from '../pace';
-import type { Placed, Problem } from './types';
+import type { LinkedPair, Placed, Problem } from './types';
 import { isUnusual, leavingFrom, ownCosts, beginsWeek, shortest, statesOf, type Terms, usualReach } from './shortest';
-
-/** Two tracks kept together that are placed as one, and how far along each is by steps placed. */
-export interface Joint {
-  a: number;
-  b: number;
-  at: readonly number[];
-  bt: readonly number[];
-}
 
 /**
  * Pairs of more states than this (dates × steps of the one × steps of the other, twice) are too dear to be placed as one: some 5 ms where
@@ -21,23 +14,21 @@ export const MOST_STATES = { soon: 400_000, asked: 1_500_000 };
  * meets any link on the mean, so only placing both at once bounds what being apart costs. Each track is in one pair at the most (the
  * first of its links); pairs that would be too large stay apart, at prices.
  */
-export function jointPairs(problem: Problem, most: number): Joint[] {
+export function jointPairs(problem: Problem, most: number): LinkedPair[] {
   const taken = new Set<number>();
-  return problem.links.flatMap(({ tracks, positions }) => {
-    const pairs: Joint[] = [];
-    tracks.forEach((a, i) =>
-      tracks.slice(i + 1).forEach((b, k) => {
-        if (taken.has(a) || taken.has(b)) return;
-        const [one, other] = [problem.tracks[a]!, problem.tracks[b]!];
-        const dates = new Set([...one.dates, ...other.dates]).size;
-        if (2 * dates * statesOf(one).size * statesOf(other).size > most) return;
-        taken.add(a).add(b);
-        pairs.push({ a, b, at: positions[i]!, bt: positions[i + 1 + k]! });
-      }),
-    );
-    return pairs;
+  return problem.links.filter(({ a, b }) => {
+    if (taken.has(a) || taken.has(b)) return false;
+    const [one, other] = [problem.tracks[a]!, problem.tracks[b]!];
+    const dates = new Set([...one.dates, ...other.dates]).size;
+    if (2 * dates * statesOf(one).size * statesOf(other).size > most) return false;
+    taken.add(a).add(b);
+    return true;
   });
 }
+
+/** So many of the days on which two are compared lie from a day on and before another. */
+export const daysWithin = (from: Day, { days }: LinkedPair, since: Day, until: Day): number =>
+  days.filter((s) => from + s >= since && from + s < until).length;
 
 /** One of the two: what changes of it on a date. */
 interface Side {
@@ -58,7 +49,7 @@ interface Side {
  */
 export function shortestPair(
   problem: Problem,
-  joint: Joint,
+  joint: LinkedPair,
   terms: readonly [Terms, Terms],
 ): { placed: [Placed, Placed]; cost: number } {
   const { a, b, at, bt } = joint;
@@ -77,12 +68,9 @@ export function shortestPair(
   const [A, B] = sides;
   const all = A.size * B.size;
   const dates = [...new Set([...A.track.dates, ...B.track.dates])].sort((x, y) => x - y);
-  /** School days from a date up to the next, on which what then stands is compared. */
-  const days = dates.map((day, i) => {
-    const next = dates[i + 1] ?? Infinity;
-    return problem.schoolDays.filter((s) => problem.from + s >= day && problem.from + s < next).length;
-  });
-  const before = problem.schoolDays.filter((s) => problem.from + s < (dates[0] ?? Infinity)).length;
+  /** Days from a date up to the next on which what then stands is compared. */
+  const days = dates.map((day, i) => daysWithin(problem.from, joint, day, dates[i + 1] ?? Infinity));
+  const before = daysWithin(problem.from, joint, -Infinity, dates[0] ?? Infinity);
 
   let now = new Float64Array(all).fill(Infinity);
   const begin = ({ track, width }: Side) => Math.min(track.usedThisWeek, width - 1);
@@ -183,7 +171,7 @@ function advance(
 
 /** What places every track at its terms, and those kept together two by two. */
 interface Priced {
-  readonly joint: readonly Joint[];
+  readonly joint: readonly LinkedPair[];
   terms: (t: number) => Terms;
 }
 

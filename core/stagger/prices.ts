@@ -1,16 +1,12 @@
 import { eachDate, Loads, over } from './loads';
 import { placedBy } from './links';
-import { type Joint, jointPairs } from './pair';
-import type { Placed, Problem } from './types';
+import { jointPairs } from './pair';
+import type { LinkedPair, Placed, Problem } from './types';
 import { sumsByDate, type Terms } from './shortest';
 import { CLASH, type Excess, FRESH_A_CHILD, MINUTE, SAME_CHILD } from './weights';
 
-/** Enrolments kept in step, two by two: the places of their prices, a school day each, and their positions. */
-interface Pair {
-  a: number;
-  b: number;
-  at: number[];
-  bt: number[];
+/** Two kept in step, and the place of the first of their prices: one a day on which they are compared. */
+interface Pair extends LinkedPair {
   from: number;
 }
 
@@ -45,7 +41,7 @@ export class Prices {
   values: Float64Array;
   private readonly sorts: { fresh: Sort; own: Sort; taught: Sort; spent: Sort };
   /** Linked tracks that are placed two by two (`shortestPair`), at what being apart costs. */
-  readonly joint: readonly Joint[];
+  readonly joint: readonly LinkedPair[];
   private readonly pairs: Pair[];
   private readonly pairsFrom: number;
   private readonly most: Float64Array;
@@ -57,7 +53,7 @@ export class Prices {
     private readonly problem: Problem,
     mostStates: number,
   ) {
-    const { teachers, children, allowance, length, schoolDays, tracks, apart } = problem;
+    const { teachers, children, allowance, length, tracks, apart } = problem;
     let from = 0;
     const sort = (
       excess: Excess,
@@ -104,17 +100,13 @@ export class Prices {
     this.pairsFrom = from;
     // Those that are placed as one need no price for being apart.
     this.joint = jointPairs(problem, mostStates);
-    const asOne = (at: readonly number[], bt: readonly number[]) => this.joint.some((j) => j.at === at && j.bt === bt);
-    this.pairs = problem.links.flatMap(({ tracks: linked, positions }) =>
-      linked.flatMap((a, i) =>
-        linked.slice(i + 1).flatMap((b, k): Pair[] => {
-          const pair = { a, b, at: positions[i]!, bt: positions[i + 1 + k]!, from };
-          if (asOne(pair.at, pair.bt)) return [];
-          from += schoolDays.length;
-          return [pair];
-        }),
-      ),
-    );
+    this.pairs = problem.links
+      .filter((l) => !this.joint.includes(l))
+      .map((l): Pair => {
+        const pair = { ...l, from };
+        from += l.days.length;
+        return pair;
+      });
     this.values = new Float64Array(from);
     this.most = new Float64Array(from).fill(1);
     for (const { from: first, people, most } of Object.values(this.sorts))
@@ -168,15 +160,15 @@ export class Prices {
 
   private standing(t: number): Terms['standing'] {
     if (!this.linked(t)) return undefined;
-    const { from, schoolDays, tracks } = this.problem;
+    const { from, tracks } = this.problem;
     const { dates, steps } = tracks[t]!;
     return dates.map((day, d) => {
       const costs = new Float64Array(steps.length + 1);
       const next = dates[d + 1] ?? Infinity;
-      for (const { a, b, at, bt, from: place } of this.pairs) {
+      for (const { a, b, at, bt, days, from: place } of this.pairs) {
         if (a !== t && b !== t) continue;
         let price = 0;
-        schoolDays.forEach((s, k) => {
+        days.forEach((s, k) => {
           if (from + s >= day && from + s < next) price += this.values[place + k]!;
         });
         const position = a === t ? at : bt;
@@ -200,14 +192,14 @@ export class Prices {
       const conjugate = share * excess.weight * at - excess.cost(at);
       sum += share * excess.weight * (asked(this.untouched, person, k) - allowed(person, k)) - conjugate;
     });
-    const { from, schoolDays, tracks } = this.problem;
+    const { from, tracks } = this.problem;
     for (const pair of this.pairs) {
       for (const [t, position, sign] of [
         [pair.a, pair.at, 1],
         [pair.b, pair.bt, -1],
       ] as const) {
         const first = tracks[t]!.dates[0] ?? Infinity;
-        schoolDays.forEach((s, k) => {
+        pair.days.forEach((s, k) => {
           if (from + s < first) sum += sign * values[pair.from + k]! * position[0]!;
         });
       }
@@ -220,15 +212,15 @@ export class Prices {
    * far one is ahead), times what a unit of it costs. A subgradient of the bound at these prices.
    */
   asked(loads: Loads, placed: readonly Placed[]): Float64Array {
-    const { from, schoolDays } = this.problem;
+    const { from } = this.problem;
     const { values } = this;
     const rise = new Float64Array(values.length);
     this.each((i, { excess, asked, allowed }, person, k) => {
       rise[i] = excess.weight * (asked(loads, person, k) - allowed(person, k) - excess.at(values[i]!));
     });
-    for (const { a, b, at, bt, from: place } of this.pairs) {
-      const [one, other] = [a, b].map((t) => placedBy(placed[t]!, from, schoolDays));
-      for (let k = 0; k < schoolDays.length; k++) rise[place + k] = at[one![k]!]! - bt[other![k]!]!;
+    for (const { a, b, at, bt, days, from: place } of this.pairs) {
+      const [one, other] = [a, b].map((t) => placedBy(placed[t]!, from, days));
+      for (let k = 0; k < days.length; k++) rise[place + k] = at[one![k]!]! - bt[other![k]!]!;
     }
     return rise;
   }
@@ -250,9 +242,9 @@ export class Prices {
         if (problem.apart) add(sorts.own, c, k, asked.fresh);
       }
     });
-    for (const { a, b, at, bt, from } of this.pairs) {
+    for (const { a, b, at, bt, days, from } of this.pairs) {
       if (a !== t && b !== t) continue;
-      const along = placedBy(placed, problem.from, problem.schoolDays);
+      const along = placedBy(placed, problem.from, days);
       along.forEach((n, k) => used.set(from + k, a === t ? at[n]! : -bt[n]!));
     }
     return used;

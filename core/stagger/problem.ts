@@ -13,7 +13,7 @@ import {
 } from '../calendar';
 import { type Enrolment, type Household, type Id, type SchoolYear, type Teacher } from '../household';
 import { anybodyLeft, isTakenFrom, loopOf, planTrack, type Track, isPlanned } from '../pace';
-import { linkedTracks } from './links';
+import { linkedPairs } from './links';
 import type { Problem, Resource } from './types';
 
 /** New lessons that a teacher can start on a date they are there, unless the household wishes otherwise (common practice). */
@@ -88,13 +88,11 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
       return step === undefined || step < 0 || behind === track ? [] : [{ track, at, behind, step, gap }];
     }),
   );
-  const open = schoolDays(year)
-    .filter((d) => d >= from)
-    .map((d) => d - from);
-  const links = linkedTracks({ ...state, links: inOrder(state.links) }, tracks);
+  const toCome = schoolDays(year).filter((d) => d >= from);
+  const links = linkedPairs({ ...state, links: inOrder(state.links) }, tracks, from, toCome);
   const apart = settings.wishes?.apart ?? true;
   const shared = { tracks, teachers, children, allowance, apart };
-  const problem = { today, from, length, ...shared, held, gates, links, schoolDays: open };
+  const problem = { today, from, length, ...shared, held, gates, links };
   return settings.wishes?.alike ? alike(problem) : problem;
 }
 

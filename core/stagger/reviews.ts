@@ -1,7 +1,7 @@
 import { type Day, toDay } from '../calendar';
 import { byId, type Enrolment, type Household, type Link, type SchoolYear } from '../household';
 import { marksByEnrolment, standingsOf } from '../log';
-import { isTaken, openDates } from '../pace';
+import { isTakenOn, openDates } from '../pace';
 import { comparedBy, lessonScale, positionsOf } from './links';
 import type { Plan } from './plan';
 
@@ -15,11 +15,11 @@ export interface ReviewDay {
 /** Positions of a link are measured in shares of lessons: what is nearer than this is level. */
 const LEVEL = 1e-9;
 
-/** The enrolments of a link that are taken now. */
-const membersOf = (state: Household, link: Link): Enrolment[] =>
+/** The enrolments of a link that are taken on a day. */
+const membersOf = (state: Household, link: Link, day: Day): Enrolment[] =>
   link.enrolmentIds
     .map((id) => byId(state.enrolments, id))
-    .filter((e): e is Enrolment => e !== undefined && isTaken(e));
+    .filter((e): e is Enrolment => e !== undefined && isTakenOn(e, day));
 
 /** How far along each of a link's members is before a day begins, by what is settled and by the plan; in lessons of the first. */
 function reachedBy(state: Household, link: Link, all: readonly Enrolment[], plan: Plan | undefined) {
@@ -45,7 +45,7 @@ function reachedBy(state: Household, link: Link, all: readonly Enrolment[], plan
  */
 export function reviewsOn(state: Household, year: SchoolYear, plan: Plan | undefined, day: Day): ReviewDay[] {
   return state.links.flatMap((link): ReviewDay[] => {
-    const all = membersOf(state, link);
+    const all = membersOf(state, link, day);
     if (all.length < 2) return [];
     const reached = reachedBy(state, link, all, plan)(day);
     return all.flatMap((enrolment, i): ReviewDay[] => {
@@ -76,7 +76,7 @@ export function meetsOn(
   const last = Math.max(from, ...plan.tracks.flatMap((t) => t.days)) + 1;
   let found: { day: Day | undefined; behind: Enrolment[] } | undefined;
   for (const link of state.links) {
-    const all = membersOf(state, link);
+    const all = membersOf(state, link, from);
     const own = all.findIndex((e) => e.id === enrolmentId);
     if (all.length < 2 || own < 0) continue;
     const reached = reachedBy(state, link, all, plan);

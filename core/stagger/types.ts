@@ -22,9 +22,8 @@ export interface Problem {
   held: number[][];
   /** What must be done before what: step `at` of a track not sooner than `gap` days behind a step of another. */
   gates: { track: number; at: number; behind: number; step: number; gap: number }[];
-  /** Enrolments kept in step, and the school days (from the first date on, 0) on which they are compared. */
-  links: LinkedTracks[];
-  schoolDays: number[];
+  /** Enrolments kept in step, two by two. */
+  links: LinkedPair[];
 }
 export interface Resource {
   id: Id;
@@ -32,15 +31,18 @@ export interface Resource {
   hours: number[];
 }
 
-/** Enrolments kept in step: their tracks, and how far along each is once so many of its remaining steps are placed. */
-export interface LinkedTracks {
-  id: Id;
-  tracks: number[];
+/** Two tracks kept in step, and how far along each is once so many of its remaining steps are placed. */
+export interface LinkedPair {
+  a: number;
+  b: number;
   /**
-   * By member: the mapped position with 0, 1, 2 … of the remaining steps placed, as what one school day of being so far
-   * from the start costs: lessons of the first of them times the weight of a link, in whole numbers.
+   * The mapped position of each with 0, 1, 2 … of its remaining steps placed, as what one school day of being so far from the start
+   * costs: lessons of the first of the link times the weight of a link, in whole numbers.
    */
-  positions: number[][];
+  at: readonly number[];
+  bt: readonly number[];
+  /** The school days at whose end they are compared, as days from the first date on: those on which both are taken. */
+  days: readonly number[];
 }
 
 /** Days of one track's remaining steps, in order; −1 for a step without a date. Only a suffix can be without. */

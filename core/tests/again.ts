@@ -138,13 +138,11 @@ export function costAgain(problem: Problem, plan: Plan): number {
       if (problem.apart) cost += 20 * Math.max(0, (own.get(key) ?? 0) - 1);
     }
   }
-  for (const link of problem.links) {
-    for (const at of problem.schoolDays) {
-      const reached = link.tracks.map((t, k) => {
-        const done = daysOf(problem.tracks[t]!, plan).filter((d) => d >= 0 && d <= problem.from + at).length;
-        return link.positions[k]![done]!;
-      });
-      reached.forEach((p, i) => reached.slice(i + 1).forEach((q) => (cost += Math.abs(p - q))));
+  for (const { a, b, at, bt, days } of problem.links) {
+    for (const day of days) {
+      const done = (t: number) =>
+        daysOf(problem.tracks[t]!, plan).filter((d) => d >= 0 && d <= problem.from + day).length;
+      cost += Math.abs(at[done(a)]! - bt[done(b)]!);
     }
   }
   return cost;

@@ -158,27 +158,23 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
     }
   }
 
-  for (const link of problem.links) {
-    for (const at of problem.schoolDays) {
-      const reached = link.tracks.map((t, k) => {
+  for (const { a, b, at: along, bt: behind, days } of problem.links) {
+    for (const at of days) {
+      const reached = (t: number, positions: readonly number[]) => {
         const d = problem.tracks[t]!.dates.filter((day) => day <= problem.from + at).length - 1;
-        const along = link.positions[k]!;
-        const sum = new Sum().plus(along[0]!);
-        if (d >= 0) problem.tracks[t]!.steps.forEach((_, i) => sum.add(along[i + 1]! - along[i]!, y(t, i, d)));
+        const sum = new Sum().plus(positions[0]!);
+        if (d >= 0) problem.tracks[t]!.steps.forEach((_, i) => sum.add(positions[i + 1]! - positions[i]!, y(t, i, d)));
         return sum;
-      });
-      reached.forEach((one, i) =>
-        reached.slice(i + 1).forEach((other) => {
-          const apart = `o${over++}`;
-          cost.add(1, apart);
-          for (const sign of [1, -1]) {
-            const sum = new Sum().plus(sign * (one.constant - other.constant)).add(-1, apart);
-            terms(one).forEach(([name, c]) => sum.add(sign * c, name));
-            terms(other).forEach(([name, c]) => sum.add(-sign * c, name));
-            must(sum, '<=', 0);
-          }
-        }),
-      );
+      };
+      const [one, other] = [reached(a, along), reached(b, behind)];
+      const apart = `o${over++}`;
+      cost.add(1, apart);
+      for (const sign of [1, -1]) {
+        const sum = new Sum().plus(sign * (one.constant - other.constant)).add(-1, apart);
+        terms(one).forEach(([name, c]) => sum.add(sign * c, name));
+        terms(other).forEach(([name, c]) => sum.add(-sign * c, name));
+        must(sum, '<=', 0);
+      }
     }
   }
   function terms(sum: Sum): [string, number][] {
