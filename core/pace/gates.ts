@@ -7,7 +7,7 @@ import { earliestFit } from './fit';
 import { isPlanned } from './rules';
 import { takenSteps } from './taken';
 import { isEnded, isTakenFrom, lifeOn, overFrom } from './lives';
-import { loopOf } from './turns';
+import { anybodyLeft, leftFrom, loopOf } from './turns';
 import type { TrackOf, TrackOptions } from './types';
 
 /** What a gate does to the steps behind it. */
@@ -82,16 +82,16 @@ export function gateState(
     const day = met + until.days + 1;
     return day <= today ? { kind: 'open' } : { kind: 'behind', enrolmentId: other.id, stepId: '', gap: 0, day };
   }
-  if (isEnded(lifeOn(other, today))) return { kind: 'open' };
-  // Over from a day to come on, it holds nothing up from then on.
-  const over = overFrom(other, today, toDay(year.end));
+  if (isEnded(lifeOn(other, today)) || !anybodyLeft(state, other, today)) return { kind: 'open' };
+  // Over from a day to come on, or with nobody left to take it, it holds nothing up from then on.
+  const over = overFrom(other, today, toDay(year.end)) ?? leftFrom(state, other, today);
   const otherwise: GateState =
     over === undefined ? { kind: 'held' } : { kind: 'behind', enrolmentId: other.id, stepId: '', gap: 0, day: over };
   if (!isTakenFrom(other, today, toDay(year.end)) || !isPlanned(other)) return otherwise;
   const track = trackOf(state, year, other, today, { ...options, seen });
   const at = track.steps.findIndex((s) => s.id === last.id && (s.enrolmentId ?? track.enrolmentId) === other.id);
   const day = at < 0 ? undefined : earliestFit(track, toDay(year.end))?.days[at];
-  if (day === undefined) return otherwise;
+  if (day === undefined || (over !== undefined && day >= over)) return otherwise;
   const gap = until.days + 1;
   return { kind: 'behind', enrolmentId: other.id, stepId: last.id, gap, day: day + gap };
 }

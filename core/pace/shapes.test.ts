@@ -259,6 +259,11 @@ describe('gates', () => {
     expect(days(ending([dropped]), 'n')[0]).toBe('2026-09-15');
     expect(days(ending([dropped], { life: 'paused' }), 'n')[0]).toBe('2026-09-15');
     expect(days(ending([{ ...dropped, life: 'paused' }]), 'n')).toEqual([]);
+    // Where the child of it leaves, nobody takes it any more.
+    const leaves = { ...two(gate), children: [aChild('A', { until: '2026-09-14' }), aChild('B')] };
+    const others = leaves.enrolments.map((e) => (e.id === 'n' ? { ...e, childIds: ['B'] } : e));
+    expect(days({ ...leaves, enrolments: others }, 'n')[0]).toBe('2026-09-15');
+    expect(days({ ...leaves, enrolments: others }, 'n', toDay('2026-09-21'))).toHaveLength(12);
     const again = ending([dropped, { from: '2026-09-22', life: 'running' }]);
     expect(days(again, 'n')[0]! > days(again, 'f').at(-1)!).toBe(true);
   });

@@ -1,4 +1,4 @@
-import { type Day, fromDay } from '../calendar';
+import { type Day, fromDay, toDay } from '../calendar';
 import { byId, type Enrolment, type Household, type Loop } from '../household';
 import { isEverTaken } from './lives';
 import { loopIdOf } from './rules/loop';
@@ -40,3 +40,11 @@ export const anybodyLeft = (state: Pick<Household, 'children'>, enrolment: Enrol
     const until = byId(state.children, id)?.until;
     return until === undefined || until >= fromDay(day);
   });
+
+/** The day to come from which on no child of an enrolment is with the household any more; undefined where one stays, or none is left. */
+export function leftFrom(state: Pick<Household, 'children'>, enrolment: Enrolment, today: Day): Day | undefined {
+  const lasts = enrolment.childIds.map((id) => byId(state.children, id)?.until);
+  if (lasts.some((d) => d === undefined)) return undefined;
+  const left = Math.max(...lasts.map((d) => toDay(d!))) + 1;
+  return left > today ? left : undefined;
+}
