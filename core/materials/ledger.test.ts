@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import { checkIn, giveUpLine, moveThing, orderLines, thingsOfCourse, wantThing } from '../deeds';
-import { type Household, type Material, MOVEMENT_KINDS, type Movement, type NeedRule } from '../household';
+import { changeStep, flatten, insertStep } from '../course';
+import { checkIn, giveUpLine, markSteps, moveThing, orderLines, putChild, thingsOfCourse, wantThing } from '../deeds';
+import { type Household, type Material, MOVEMENT_KINDS, type Movement, type NeedRule, type Put } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
@@ -274,5 +275,65 @@ describe('from a shortage to the shelf', () => {
     expect(said('River Writer')).toBe('');
     const jotted = { id: 'j', kind: 'buy' as const, text: 'glue sticks', date: '2026-09-01' };
     expect(alikeWords(alike({ ...h, jottings: [jotted] }, { name: 'Glue stick' }, TODAY))).toContain('list to buy');
+  });
+});
+
+describe('what was used', () => {
+  const needs = [
+    {
+      id: 'each',
+      materialId: 'm',
+      courseId: 'c',
+      rule: { for: 'lessons' as const },
+      quantity: 2,
+      per: 'child' as const,
+    },
+    {
+      id: 'drawn',
+      materialId: 'm',
+      courseId: 'c',
+      rule: { for: 'kind' as const, kind: 'practise' as const },
+      quantity: 1,
+      per: 'child' as const,
+    },
+  ];
+  const deeds = fc.array(
+    fc.record({
+      what: fc.constantFrom('who' as const, 'kind' as const, 'insert' as const, 'leaves' as const, 'minutes' as const),
+      i: fc.nat(23),
+      who: fc.subarray(['A', 'B'], { minLength: 1 }),
+    }),
+    { maxLength: 6 },
+  );
+
+  it('stays what it was: for the children and the work of each mark, whoever takes the course since, and whatever the book says', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.nat(23), { maxLength: 8 }), deeds, fc.boolean(), (marked, edits, old) => {
+        const there = base({ needs, materials: [paper], movements: [entry('count', 500)] });
+        const all = (h: Household) => flatten(h.courses[0]!);
+        const on = marked.map((i) => ({ enrolmentId: 'e', stepId: all(there)[i]!.id, day: TODAY }));
+        let h = on.reduce((now, m) => afterDeed(now, markSteps(now, [m], 'done', newId)), there);
+        if (old) h = { ...h, marks: h.marks.map(({ was: _, ...m }) => m) };
+        const before = stock(h).get('m');
+        const lessons = new Set(marked.map((i) => all(there)[i]!.lesson.id)).size;
+        const practised = marked.filter((i) => all(there)[i]!.kind === 'practise').length;
+        // By hand: two sheets a child for each lesson begun, and one a child for each sheet of practice.
+        expect(before).toBe(500 - 2 * (2 * lessons + practised));
+        for (const { what, i, who } of edits) {
+          const [course, own] = [h.courses[0]!, h.enrolments[0]!];
+          const step = all(h)[i]!;
+          const put: Record<typeof what, () => readonly Put[]> = {
+            who: () => [{ table: 'enrolments', put: { ...own, childIds: who } }],
+            kind: () => [{ table: 'courses', put: changeStep(course, step.id, { kind: 'practise' }) }],
+            insert: () => [{ table: 'courses', put: insertStep(course, step.id, newId(), 'make') }],
+            leaves: () => putChild(h, { ...h.children[0]!, until: '2026-09-20' }, TODAY + 14),
+            minutes: () => [{ table: 'courses', put: changeStep(course, step.id, { minutes: 55 }) }],
+          };
+          h = afterDeed(h, put[what]());
+          expect(stock(h).get('m')).toBe(before);
+        }
+      }),
+      { numRuns: 150 },
+    );
   });
 });

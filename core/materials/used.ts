@@ -3,9 +3,9 @@ import { type Course, type Enrolment, type Household, type Id, type Mark, type N
 import { compareMarks, marksByEnrolment, sittingMarks, standingsOf } from '../log';
 import { type Claim, claimsByLesson, claimsOf } from './claims';
 
-/** How many of a thing one sitting of an enrolment takes. */
-export function quantityOf(need: Need, enrolment: Enrolment, away = 0): number {
-  return need.per === 'child' ? need.quantity * Math.max(0, enrolment.childIds.length - away) : need.quantity;
+/** How many of a thing one sitting takes of those children; `away`: so many of them were not at it. */
+export function quantityOf(need: Need, { childIds }: Pick<Enrolment, 'childIds'>, away = 0): number {
+  return need.per === 'child' ? need.quantity * Math.max(0, childIds.length - away) : need.quantity;
 }
 
 /** What marked work has used of a claim. */
@@ -44,7 +44,10 @@ export function usedByMarks(state: Household, enrolment: Enrolment): ReadonlyMap
   return used;
 }
 
-/** A copy spoiled by "again" is used up; the next takes another. A step that is put back took no copy: nobody sat for it. */
+/**
+ * What each mark took, of the step and for the children as they were when it was made: who joins a course later has used nothing of it.
+ * A copy spoiled by "again" is used up; the next takes another. A step that is put back took no copy: nobody sat for it.
+ */
 function countUsed(
   state: Household,
   enrolment: Enrolment,
@@ -56,20 +59,24 @@ function countUsed(
   if (!course || claims.length === 0) return result;
   const byLesson = claimsByLesson(claims).lessons;
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
-  const missed = (id: Id) =>
-    enrolment.childIds.length > 1 ? (standingsOf(state.marks, enrolment.id).get(id)?.missed.length ?? 0) : 0;
+  const missed = (id: Id, { childIds }: Pick<Enrolment, 'childIds'>) =>
+    childIds.length > 1
+      ? (standingsOf(state.marks, enrolment.id).get(id)?.missed ?? []).filter((c) => childIds.includes(c)).length
+      : 0;
   const sittings = sittingMarks(marks)
     .filter((m) => m.childId === undefined && byLesson.has(flat.get(m.stepId)?.lesson.id ?? ''))
     .sort(compareMarks);
   for (const mark of sittings) {
-    const step = flat.get(mark.stepId)!;
+    const now = flat.get(mark.stepId)!;
+    const step = mark.was ? { ...now, kind: mark.was.kind } : now;
+    const of = mark.was ?? enrolment;
     for (const { claim } of byLesson.get(step.lesson.id)!) {
       if (!claim.serves(step)) continue;
       const used = result.get(claim.id) ?? { times: 0, inHand: new Set(), taken: [] };
       result.set(claim.id, used);
       if (!(claim.once && used.times > 0) && !used.inHand.has(step.id)) {
         used.times++;
-        used.taken.push({ mark, quantity: quantityOf(claim.need, enrolment, missed(step.id)) });
+        used.taken.push({ mark, quantity: quantityOf(claim.need, of, missed(step.id, of)) });
       }
       if (mark.kind === 'partly') used.inHand.add(step.id);
       else used.inHand.delete(step.id);
