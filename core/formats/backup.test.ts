@@ -131,6 +131,7 @@ describe('names of what is not there', () => {
     './fixtures/version-5-held.json',
     './fixtures/version-5-paces.json',
     './fixtures/version-5-lives.json',
+    './fixtures/version-5-used.json',
     '../../demo/household.json',
   ].map(read);
 

@@ -396,7 +396,12 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     proofId: opt(id),
     score: opt(record({ got: number(0, 10_000), of: number(1, 10_000) })),
     note: opt(text(2000)),
-    was: opt(record({ kind: oneOf(H.KINDS), words: text(700), minutes: whole(0, 600), childIds: list(id, 0, 50) })),
+    was: opt(
+      record({
+        ...{ kind: oneOf(H.KINDS), words: text(700), minutes: whole(0, 600), childIds: list(id, 0, 50) },
+        used: opt(list(record({ claim: text(300), materialId: id, quantity: whole(1, 1_000_000) }), 0, 100)),
+      }),
+    ),
   },
   proofs: { id, enrolmentId: id, date, kept: list(id), failed: opt(date), accepted: opt(list(id)) },
   pins: { id, ...placement },

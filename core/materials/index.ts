@@ -1,6 +1,7 @@
 export * from './box';
 export * from './cautions';
 export { lessonsNeeding } from './claims';
+export * from './keep-used';
 export * from './ledger';
 export * from './netting';
 export * from './shortages';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import { changeStep, flatten, insertStep } from '../course';
+import { changeStep, deleteLesson, deleteStep, flatten, insertStep } from '../course';
 import { checkIn, giveUpLine, markSteps, moveThing, orderLines, putChild, thingsOfCourse, wantThing } from '../deeds';
 import { type Household, type Material, MOVEMENT_KINDS, type Movement, type NeedRule, type Put } from '../household';
 import { makePlan, makeProblem } from '../stagger';
@@ -299,7 +299,7 @@ describe('what was used', () => {
   ];
   const deeds = fc.array(
     fc.record({
-      what: fc.constantFrom('who' as const, 'kind' as const, 'insert' as const, 'leaves' as const, 'minutes' as const),
+      what: fc.constantFrom(...(['who', 'kind', 'insert', 'leaves', 'minutes', 'no step', 'no lesson'] as const)),
       i: fc.nat(23),
       who: fc.subarray(['A', 'B'], { minLength: 1 }),
     }),
@@ -315,22 +315,26 @@ describe('what was used', () => {
         let h = on.reduce((now, m) => afterDeed(now, markSteps(now, [m], 'done', newId)), there);
         if (old) h = { ...h, marks: h.marks.map(({ was: _, ...m }) => m) };
         const before = stock(h).get('m');
+        const lines = ledgerOf(h, 'm').filter((l) => l.kind === 'used').length;
         const lessons = new Set(marked.map((i) => all(there)[i]!.lesson.id)).size;
         const practised = marked.filter((i) => all(there)[i]!.kind === 'practise').length;
         // By hand: two sheets a child for each lesson begun, and one a child for each sheet of practice.
         expect(before).toBe(500 - 2 * (2 * lessons + practised));
         for (const { what, i, who } of edits) {
           const [course, own] = [h.courses[0]!, h.enrolments[0]!];
-          const step = all(h)[i]!;
+          const step = all(h)[i % all(h).length]!;
           const put: Record<typeof what, () => readonly Put[]> = {
             who: () => [{ table: 'enrolments', put: { ...own, childIds: who } }],
             kind: () => [{ table: 'courses', put: changeStep(course, step.id, { kind: 'practise' }) }],
             insert: () => [{ table: 'courses', put: insertStep(course, step.id, newId(), 'make') }],
             leaves: () => putChild(h, { ...h.children[0]!, until: '2026-09-20' }, TODAY + 14),
+            'no step': () => [{ table: 'courses', put: deleteStep(course, step.id) }],
+            'no lesson': () => [{ table: 'courses', put: deleteLesson(course, step.lesson.id) }],
             minutes: () => [{ table: 'courses', put: changeStep(course, step.id, { minutes: 55 }) }],
           };
           h = afterDeed(h, put[what]());
           expect(stock(h).get('m')).toBe(before);
+          expect(ledgerOf(h, 'm').filter((l) => l.kind === 'used')).toHaveLength(lines);
         }
       }),
       { numRuns: 150 },

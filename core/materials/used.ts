@@ -14,8 +14,8 @@ export interface Used {
   times: number;
   /** Steps whose copy is begun and not finished. */
   inHand: Set<Id>;
-  /** The marks that took it, with how many. */
-  taken: { mark: Mark; quantity: number }[];
+  /** The marks that took it, with how many of which thing. */
+  taken: { mark: Mark; quantity: number; materialId: Id }[];
 }
 
 interface Kept {
@@ -56,7 +56,12 @@ function countUsed(
 ): Map<Id, Used> {
   const result = new Map<Id, Used>();
   const course = contentsOf(state, enrolment);
-  if (!course || claims.length === 0) return result;
+  const use = (claim: Id) => {
+    const used: Used = result.get(claim) ?? { times: 0, inHand: new Set(), taken: [] };
+    result.set(claim, used);
+    return used;
+  };
+  if (!course) return result;
   const byLesson = claimsByLesson(claims).lessons;
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const missed = (id: Id, { childIds }: Pick<Enrolment, 'childIds'>) =>
@@ -64,19 +69,28 @@ function countUsed(
       ? (standingsOf(state.marks, enrolment.id).get(id)?.missed ?? []).filter((c) => childIds.includes(c)).length
       : 0;
   const sittings = sittingMarks(marks)
-    .filter((m) => m.childId === undefined && byLesson.has(flat.get(m.stepId)?.lesson.id ?? ''))
+    .filter((m) => m.childId === undefined)
+    .filter((m) => byLesson.has(flat.get(m.stepId)?.lesson.id ?? '') || (m.was?.used && !flat.has(m.stepId)))
     .sort(compareMarks);
   for (const mark of sittings) {
-    const now = flat.get(mark.stepId)!;
+    const now = flat.get(mark.stepId);
+    if (!now) {
+      for (const { claim, materialId, quantity } of mark.was!.used!) {
+        const used = use(claim);
+        used.times++;
+        used.taken.push({ mark, quantity, materialId });
+      }
+      continue;
+    }
     const step = mark.was ? { ...now, kind: mark.was.kind } : now;
     const of = mark.was ?? enrolment;
     for (const { claim } of byLesson.get(step.lesson.id)!) {
       if (!claim.serves(step)) continue;
-      const used = result.get(claim.id) ?? { times: 0, inHand: new Set(), taken: [] };
-      result.set(claim.id, used);
+      const used = use(claim.id);
       if (!(claim.once && used.times > 0) && !used.inHand.has(step.id)) {
         used.times++;
-        used.taken.push({ mark, quantity: quantityOf(claim.need, of, missed(step.id, of)) });
+        const quantity = quantityOf(claim.need, of, missed(step.id, of));
+        used.taken.push({ mark, quantity, materialId: claim.need.materialId });
       }
       if (mark.kind === 'partly') used.inHand.add(step.id);
       else used.inHand.delete(step.id);
@@ -91,10 +105,8 @@ export function* takenByWork(
 ): Generator<{ materialId: Id; mark: Mark; quantity: number; enrolment: Enrolment }> {
   const usedUp = new Set(state.materials.filter((m) => m.consumable).map((m) => m.id));
   for (const enrolment of state.enrolments) {
-    const used = usedByMarks(state, enrolment);
-    if (used.size === 0) continue;
-    for (const claim of claimsOf(state, enrolment).filter((c) => usedUp.has(c.need.materialId)))
-      for (const { mark, quantity } of used.get(claim.id)?.taken ?? [])
-        yield { materialId: claim.need.materialId, mark, quantity, enrolment };
+    for (const { taken } of usedByMarks(state, enrolment).values())
+      for (const { mark, quantity, materialId } of taken)
+        if (usedUp.has(materialId)) yield { materialId, mark, quantity, enrolment };
   }
 }

@@ -89,6 +89,8 @@ export interface Mark {
     /** Minutes that were planned for the step. */
     minutes: number;
     childIds: Id[];
+    /** Of a step that was taken out of the book since: what of the inventory it had used up, and by which claim of a need. */
+    used?: { claim: Id; materialId: Id; quantity: number }[];
   };
 }
 
