@@ -12,7 +12,7 @@ import {
   type RitualMark,
   type SchoolYear,
 } from '../household';
-import { marksByEnrolment, workMarks } from '../log';
+import { aboutWhom, marksByEnrolment, workMarks } from '../log';
 
 /** Minutes of marked work of each child of one enrolment, by day. */
 type Work = ReadonlyMap<Id, ReadonlyMap<Day, number>>;
@@ -60,7 +60,7 @@ export function workEntries(
       minutes:
         mark.kind === 'known' ? (mark.minutes ?? 0) : (mark.minutes ?? Math.max(0, whole - (mark.minutesLeft ?? 0))),
       // Who was not with the household yet, or no longer, did none of it: said later, it reaches back.
-      childIds: (mark.was?.childIds ?? (mark.childId ? [mark.childId] : enrolment.childIds)).filter(
+      childIds: aboutWhom(mark, enrolment).filter(
         (id) => withUs(state, id, day) && (mark.childId || !missed.has(`${mark.date} ${mark.stepId} ${id}`)),
       ),
     };

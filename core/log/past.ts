@@ -42,6 +42,14 @@ export function wasOf(
 }
 
 /**
+ * The children whom a mark is about: those of its time, one alone where it is of one, else those who take the course.
+ * @example
+ * aboutWhom(aMark('e', 'L1-1', 'done', '2026-09-07'), anEnrolment('e', 'c', { childIds: ['A', 'B'] })) // => ['A', 'B']
+ */
+export const aboutWhom = (mark: Pick<Mark, 'was' | 'childId'>, { childIds }: Pick<Enrolment, 'childIds'>): Id[] =>
+  mark.was?.childIds ?? (mark.childId ? [mark.childId] : childIds);
+
+/**
  * What has to be stored beside a change so that the past stands: marks of before this was copied are filled from the book as
  * it still is, once, when the book or its takers first change. Filling them earlier would
  * say the same and cost every opening of a long record.

@@ -1,5 +1,6 @@
 import { contentsOf, flatten, type FlatStep, stepName } from '../course';
 import { byId, type Child, type Course, type Enrolment, type Household, type Id, type Mark } from '../household';
+import { aboutWhom } from './past';
 import { compareMarks } from './fold';
 
 /** One line of the record, as it was. The step is undefined when it has since been taken out of its course. */
@@ -39,15 +40,12 @@ export function recordLines(state: Household, { childId, courseId, also }: LineF
       taken.set(mark.enrolmentId, (of = enrolment && course ? { enrolment, course } : undefined));
     }
     if (!of || (courseId && of.course.id !== courseId)) continue;
-    if (childId && !about(mark, of.enrolment).includes(childId)) continue;
+    if (childId && !aboutWhom(mark, of.enrolment).includes(childId)) continue;
     const line = lineOf(state, mark, of.enrolment, of.course);
     if (!also || also(line)) found.push(line);
   }
   return found.sort((a, b) => compareMarks(b.mark, a.mark));
 }
-
-const about = (mark: Mark, enrolment: Enrolment): readonly Id[] =>
-  mark.was?.childIds ?? (mark.childId ? [mark.childId] : enrolment.childIds);
 
 function lineOf(state: Household, mark: Mark, enrolment: Enrolment, course: Course): RecordLine {
   const known = lines.get(mark);
@@ -56,7 +54,7 @@ function lineOf(state: Household, mark: Mark, enrolment: Enrolment, course: Cour
   let flat = flats.get(course);
   if (!flat) flats.set(course, (flat = new Map(flatten(course).map((s) => [s.id, s]))));
   const step = flat.get(mark.stepId);
-  const ids = about(mark, enrolment);
+  const ids = aboutWhom(mark, enrolment);
   const line: RecordLine = {
     ...{ mark, enrolment, course, step },
     words: mark.was?.words ?? (step ? `${step.lesson.title}, ${stepName(step)}` : 'a step no longer in the course'),

@@ -121,6 +121,11 @@ describe('making lessons ready', () => {
     // Used by the first, it is not there for a third.
     h = { ...h, marks: [aMark('e', 'L1-1', 'done', '2026-09-07')], children: [...h.children, aChild('C')] };
     expect(cutting({ ...h, enrolments: [...h.enrolments, { ...second, id: 'g', childIds: ['C'] }] })).toEqual([1]);
+    // Whoever has joined the first since has used none of it.
+    const was = { kind: 'practise' as const, words: '', minutes: 10, childIds: ['A'] };
+    const joined = h.enrolments.map((e) => (e.id === 'e' ? { ...e, childIds: ['A', 'B'] } : e));
+    const third = { ...second, id: 'g', childIds: ['C'] };
+    expect(cutting({ ...h, marks: h.marks.map((m) => ({ ...m, was })), enrolments: [...joined, third] })).toEqual([1]);
   });
 
   it('learns its minutes from the third recorded time on: the median against the estimate', () => {

@@ -15,7 +15,7 @@ import {
   type SchoolYear,
   type Teacher,
 } from '../household';
-import { standingsOf } from '../log';
+import { aboutWhom, marksByEnrolment, sittingMarks } from '../log';
 import { readyBy } from '../materials';
 import { readingOf } from '../sitdown';
 import { lessonsAhead, type Plan } from '../stagger';
@@ -202,16 +202,19 @@ const readings = (state: Household, plan: Plan): (PrepTask & { order: number })[
       ...{ estimate: minutes, due: day - 1, release: plan.today, kind: 'read ahead' as const },
     }));
 
-/** Of what was made for each child: how many nobody has used yet. */
+/** Of what was made for each child: how many nobody has used yet. Used they are by those who were at the lesson. */
 function leftOver(state: Household, made: number, course: Course, lessonId: Id): number {
-  const steps = lessonsIn(course).find((l) => l.id === lessonId)?.steps ?? [];
+  const steps = new Set(
+    lessonsIn(course)
+      .find((l) => l.id === lessonId)
+      ?.steps.map((s) => s.id),
+  );
   const used = state.enrolments
     .filter((e) => e.courseId === course.id)
-    .filter((e) => {
-      const standings = standingsOf(state.marks, e.id);
-      return steps.some((s) => standings.get(s.id)?.sat.length);
-    })
-    .reduce((n, e) => n + e.childIds.length, 0);
+    .reduce((n, e) => {
+      const sat = sittingMarks(marksByEnrolment(state.marks).get(e.id) ?? []).filter((m) => steps.has(m.stepId));
+      return n + new Set(sat.flatMap((m) => aboutWhom(m, e))).size;
+    }, 0);
   return Math.max(0, made - used);
 }
 
