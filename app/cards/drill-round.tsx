@@ -120,6 +120,7 @@ function Questions({
     [numbers, question, all, id, at],
   );
 
+  /** So many answers were given; the last of them may still be on its way to the store. */
   const end = (n: number) => {
     setEnded(true);
     if (n === 0) return;
@@ -263,7 +264,7 @@ function Questions({
             Back
           </button>
         ) : (
-          <button type="button" className="btn btn-quiet" onClick={() => end(round?.answers.length ?? 0)}>
+          <button type="button" className="btn btn-quiet" onClick={() => end(at + (wrong === undefined ? 0 : 1))}>
             Stop here
           </button>
         )}
