@@ -1,5 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { Plus, X } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { type Control, useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { awayFault, fromDay } from '../../core/calendar';
@@ -11,6 +11,7 @@ import { Field, InputField, NumberField, RadioField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { asNumber } from '../ui/whole';
+import { TakeOut } from '../ui/take-out';
 import { awayOf, type AwayValues, awayValues, schema } from './away-values';
 import { EffectLines, useEffectOf, useStanding } from './effect-lines';
 
@@ -145,16 +146,7 @@ function Breaks({ control }: { control: Control<AwayValues> }) {
         <div key={b.key} className="fields-row grid-cols-[1fr_1fr_44px]">
           <DateControl label={`Break ${i + 1} from`} control={control} name={`breaks.${i}.from`} />
           <DateControl label={`Break ${i + 1} to`} control={control} name={`breaks.${i}.to`} />
-          <div className="beside-fields">
-            <button
-              type="button"
-              className="btn !px-0"
-              aria-label={`Take break ${i + 1} out`}
-              onClick={() => remove(i)}
-            >
-              <X size={18} aria-hidden="true" />
-            </button>
-          </div>
+          <TakeOut label={`Take break ${i + 1} out`} onClick={() => remove(i)} />
         </div>
       ))}
       <button

@@ -1,10 +1,11 @@
-import { Plus, X } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import type { IsoDate } from '../../core/calendar';
 import type { Rhythm } from '../../core/household';
 import { InputField } from '../ui/field';
 import { newId } from '../ui/id';
 import { DateField } from '../ui/date-field';
 import { WholeField } from '../ui/whole-field';
+import { TakeOut } from '../ui/take-out';
 
 type Kind = 'through' | Rhythm['kind'];
 
@@ -71,16 +72,10 @@ function Terms({ value, onChange }: { value: Extract<Rhythm, { kind: 'terms' }>;
           />
           <DateField label={`from, term ${i + 1}`} value={t.from} onChange={(v) => set(i, { from: v })} />
           <DateField label={`to, term ${i + 1}`} value={t.to} onChange={(v) => set(i, { to: v })} />
-          <div className="beside-fields">
-            <button
-              type="button"
-              className="btn !px-0"
-              aria-label={`Take term ${i + 1} out`}
-              onClick={() => onChange({ ...value, terms: value.terms.filter((_, at) => at !== i) })}
-            >
-              <X size={18} aria-hidden="true" />
-            </button>
-          </div>
+          <TakeOut
+            label={`Take term ${i + 1} out`}
+            onClick={() => onChange({ ...value, terms: value.terms.filter((_, at) => at !== i) })}
+          />
         </div>
       ))}
       <button
@@ -148,16 +143,10 @@ function Weeks({ value, onChange }: { value: Extract<Rhythm, { kind: 'weeks' }>;
             onChange={(off) => set(i, { off })}
             empty={() => set(i, { off: undefined })}
           />
-          <div className="beside-fields">
-            <button
-              type="button"
-              className="btn !px-0"
-              aria-label={`Take exception ${i + 1} out`}
-              onClick={() => onChange({ ...value, changes: value.changes.filter((_, at) => at !== i) })}
-            >
-              <X size={18} aria-hidden="true" />
-            </button>
-          </div>
+          <TakeOut
+            label={`Take exception ${i + 1} out`}
+            onClick={() => onChange({ ...value, changes: value.changes.filter((_, at) => at !== i) })}
+          />
         </div>
       ))}
       <button
