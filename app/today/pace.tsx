@@ -65,8 +65,12 @@ export const Pace = memo(function Pace({ enrolment, course, day }: { enrolment: 
   );
 });
 
-/** On a phone a course’s days in hand stand behind what its first step says. */
+/** Two weeks of school: with as much in hand a course needs no word on a phone, where a word is a line of its row. */
+const AMPLE = 10;
+
+/** On a phone a course’s days in hand stand behind what its first step says, where they are few. */
 export function InHand({ enrolmentId }: { enrolmentId: Id }) {
   const days = usePlan().reserves.get(enrolmentId)?.daysInHand;
-  return days === undefined ? null : <b className="font-semibold text-ink sm:hidden"> · {inHand(days)}</b>;
+  if (days === undefined || days >= AMPLE) return null;
+  return <b className="font-semibold text-ink sm:hidden"> · {inHand(days)}</b>;
 }

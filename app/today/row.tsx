@@ -93,24 +93,28 @@ export const Row = memo(function Row({
           {name.word && <span className="font-sans text-tiny whitespace-nowrap sm:text-fine">{name.word}</span>}
         </span>
         <div className="min-w-0 flex-1 py-0.5 leading-snug">
-          <p className="wrap-break-word">
+          {/* On a phone one run of words: a line of its own for the minutes would cost the page a third of its rows. */}
+          <p className="inline wrap-break-word sm:block">
             <span className={`font-medium ${row.fresh ? 'text-rubric' : ''}`}>
               {titleOf(household, sitting.course.id)}
             </span>
             {row.fresh && (
               <span className="label ml-2 border border-rubric px-1 whitespace-nowrap text-rubric">new lesson</span>
             )}
-            <span className="ml-2">
+            <span className="ml-1">
+              {' '}
               {name.rest && (!name.numeral || wayOf(household.settings, 'detail') === 'text') && `${name.rest} · `}
               <i>{stepName(step)}</i>
             </span>
-          </p>
-          <p className="text-aside text-soft">
+          </p>{' '}
+          <p className="inline text-aside text-soft sm:block">
+            <span className="sm:hidden">· </span>
             {mark ? (
               <MarkSummary row={row} />
             ) : (
               <>
-                {row.minutes} min, {helper ? `${helper.name} helps, you near` : PRESENCE_WORDS[step.presence]}
+                <span className="whitespace-nowrap">{row.minutes} min</span>,{' '}
+                {helper ? `${helper.name} helps, you near` : PRESENCE_WORDS[step.presence]}
                 {step.optional && ' · optional'}
                 {row.pages && <ManualPages pages={row.pages} before={row.readBefore} />}
                 {row.prepare !== undefined && <b className="font-semibold text-ink"> · {row.prepare} min to prepare</b>}
