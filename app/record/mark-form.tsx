@@ -3,7 +3,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import { object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
 import { MARK_KINDS, type MarkKind } from '../../core/household';
-import { correctMark, detailsFaults } from '../../core/deeds';
+import { correctMark, detailsFaults, removeMark } from '../../core/deeds';
 import { type EntryText, entryText, type RecordLine } from '../../core/log';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { DateControl } from '../ui/date-control';
@@ -11,6 +11,7 @@ import { EntryFields } from '../ui/entry-fields';
 import { byFaults } from '../ui/faults';
 import { SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
+import { newId } from '../ui/id';
 import { MARK_WORDS } from '../ui/words';
 
 type Values = EntryText & { kind: MarkKind };
@@ -38,7 +39,8 @@ export function MarkForm({ line, close }: { line: RecordLine; close: () => void 
   const kind = useWatch({ control, name: 'kind' });
   const what = `${course.title} ${words}`;
   const keep = handleSubmit(async ({ kind, ...text }) => {
-    if (await commit(`record of ${what} mended`, (now) => correctMark(now, mark.id, kind, text, latest))) close();
+    if (await commit(`record of ${what} mended`, (now) => correctMark(now, mark.id, kind, text, latest, newId)))
+      close();
   });
   const kinds = MARK_KINDS.filter((k) => (mark.childId ? k === 'missed' || k === 'done' : k !== 'missed'));
   return (
@@ -59,7 +61,7 @@ export function MarkForm({ line, close }: { line: RecordLine; close: () => void 
         type="button"
         className="btn self-start"
         onClick={() =>
-          void commit(`mark taken off ${what}`, [{ table: 'marks', remove: mark.id }]).then((done) => done && close())
+          void commit(`mark taken off ${what}`, (now) => removeMark(now, mark.id)).then((done) => done && close())
         }
       >
         Take this mark out of the record

@@ -20,7 +20,9 @@ function StepNumber({ item, struck }: { item: WeekItem; struck?: boolean }) {
     <span
       className={`whitespace-nowrap ${item.fresh ? 'font-semibold text-rubric underline decoration-2 underline-offset-4' : ''} ${struck ? 'text-soft line-through' : ''}`}
     >
-      <span className="text-lead leading-none">{name.numeral ?? step.lessonIndex + 1}</span>
+      <span className="text-lead leading-none">
+        {name.numeral ?? (step.lessonIndex < 0 ? '·' : step.lessonIndex + 1)}
+      </span>
       {step.lesson.steps.length > 1 && (
         <span className="pl-[1px] font-sans text-fine">
           {' '}

@@ -84,6 +84,24 @@ describe('the register of a child', () => {
     ]);
   });
 
+  it('counts a step that is done in two sittings once: what was left of it is what the second took', () => {
+    const { minutes } = base().courses[0]!.kinds.introduce;
+    const on = (day: number, kind: Mark['kind'], more: Partial<Mark> = {}) =>
+      aMark('a', 'L1-1', kind, fromDay(toDay('2026-09-07') + day), { seq: day, ...more });
+    const took = (...marks: Mark[]) => [...workOf(base({ marks }), 'A').values()];
+    expect(took(on(0, 'partly', { minutesLeft: 5 }), on(1, 'done'))).toEqual([minutes - 5, 5]);
+    expect(took(on(0, 'partly', { minutesLeft: 9 }), on(1, 'partly', { minutesLeft: 4 }), on(2, 'done'))).toEqual([
+      ...[minutes - 9, 5, 4],
+    ]);
+    // What was said stands; a day it was put off takes nothing of what is left.
+    expect(took(on(0, 'partly', { minutesLeft: 5 }), on(1, 'not today'), on(2, 'done', { minutes: 8 }))).toEqual([
+      ...[minutes - 5, 8],
+    ]);
+    // Nobody said how much was left: the next sitting may be a whole one. Taught again it is one.
+    expect(took(on(0, 'partly'), on(1, 'done'))).toEqual([minutes, minutes]);
+    expect(took(on(0, 'partly', { minutesLeft: 5 }), on(1, 'again'), on(2, 'done'))).toEqual([minutes - 5, 5, minutes]);
+  });
+
   it('knows a stretch said to be known for no day of school, and a step shown known for one', () => {
     const known = (more: object) => base({ marks: [aMark('a', 'L1-1', 'known', '2026-09-07', more)] });
     expect(count(known({}), 'A', '2026-09-08').days.counted).toBe(1);

@@ -12,7 +12,7 @@ import {
   type RitualMark,
   type SchoolYear,
 } from '../household';
-import { aboutWhom, marksByEnrolment, workMarks } from '../log';
+import { aboutWhom, marksByEnrolment, sittingMinutes, workMarks } from '../log';
 
 /** Minutes of marked work of each child of one enrolment, by day. */
 type Work = ReadonlyMap<Id, ReadonlyMap<Day, number>>;
@@ -36,7 +36,7 @@ export interface WorkEntry {
 
 /**
  * The marks of work of one enrolment: a mark about the whole enrolment is work of every child but those who missed the step that day.
- * Minutes are those marked, else those planned for the step (less what was left of it).
+ * Minutes are those of the sitting (`sittingMinutes`); a step shown known took those that were said, or none.
  * @param within only those of a year
  */
 export function workEntries(
@@ -57,8 +57,7 @@ export function workEntries(
     const day = toDay(mark.date);
     return {
       ...{ mark, step, day },
-      minutes:
-        mark.kind === 'known' ? (mark.minutes ?? 0) : (mark.minutes ?? Math.max(0, whole - (mark.minutesLeft ?? 0))),
+      minutes: mark.kind === 'known' ? (mark.minutes ?? 0) : sittingMinutes(marks, mark, whole),
       // Who was not with the household yet, or no longer, did none of it: said later, it reaches back.
       childIds: aboutWhom(mark, enrolment).filter(
         (id) => withUs(state, id, day) && (mark.childId || !missed.has(`${mark.date} ${mark.stepId} ${id}`)),
@@ -67,17 +66,16 @@ export function workEntries(
   });
 }
 
-/** All work of a year, enrolment by enrolment, with its course and its teacher. */
+/** All work of a year, enrolment by enrolment. */
 export function workOfYear(
   state: Household,
   year: Pick<SchoolYear, 'start' | 'end'>,
-): (WorkEntry & Pick<Enrolment, 'courseId' | 'teacherId'>)[] {
+): (WorkEntry & { enrolment: Enrolment })[] {
   return [...marksByEnrolment(state.marks)].flatMap(([id, marks]) => {
     const enrolment = byId(state.enrolments, id);
     if (!enrolment) return [];
-    const { courseId, teacherId } = enrolment;
     const entries = workEntries(state, marks, enrolment, contentsOf(state, enrolment), year);
-    return entries.map((e) => ({ ...e, courseId, teacherId }));
+    return entries.map((e) => ({ ...e, enrolment }));
   });
 }
 

@@ -11,6 +11,7 @@ import type {
   Lesson,
   LessonRef,
   OwnPresence,
+  PaceFrom,
   Step,
   Unit,
 } from '../household/types';
@@ -95,6 +96,19 @@ const variantCache = new WeakMap<Course, readonly string[]>();
 export function tracksOf(course: Course): string[] {
   return [...new Set(course.units.map((u) => u.track).filter((t) => t !== undefined))];
 }
+
+/**
+ * The paces of an enrolment that have begun by a day, in their order. Who takes turns, or has no timetable at all, has no other pace from a day on:
+ * whose turn it is, and whether anything is planned, is as it is today.
+ */
+export function pacesBegun({ rule, paces }: Enrolment, day: Day): PaceFrom[] {
+  if (!paces || rule.kind === 'loop' || rule.kind === 'when') return [];
+  return paces.filter((p) => toDay(p.from) <= day).sort((a, b) => (a.from < b.from ? -1 : 1));
+}
+
+/** Who teaches an enrolment on a day. */
+export const teacherOn = (enrolment: Enrolment, day: Day): Id =>
+  pacesBegun(enrolment, day).findLast((p) => p.teacherId !== undefined)?.teacherId ?? enrolment.teacherId;
 
 function hasChoices(course: Course, e: Enrolment): boolean {
   return (

@@ -21,11 +21,21 @@ import {
   inOrderOfDay,
   type Mark,
   MARKS,
+  sits,
   type Teacher,
   titleOf,
   youngestFirst,
 } from '../household';
-import { isOpen, compareMarks, marksByEnrolment, type Standing, standingsOf, wasSat } from '../log';
+import {
+  isOpen,
+  compareMarks,
+  goneStep,
+  marksByEnrolment,
+  sittingMinutes,
+  type Standing,
+  standingsOf,
+  wasSat,
+} from '../log';
 import { proofsOf, type ProofStanding } from '../proof';
 import { isPlanned, isTaken, isTakenOn, paceOn, remainingSteps } from '../pace';
 import type { Plan } from '../stagger';
@@ -215,35 +225,33 @@ function sittingOf(
   if (wanted.size === 0) return undefined;
   const proofs = proofsOf(state, enrolment);
   const pagesShown = new Set<Id>();
-  const rows = flatten(course)
-    .filter((s) => wanted.has(s.id))
-    .map((step): DayRow => {
-      const own = marks.filter((m) => m.stepId === step.id);
-      const mark = own.filter((m) => m.childId === undefined).at(-1);
-      const standing = standings.get(step.id);
-      const missed = own.filter((m) => m.kind === 'missed' && m.childId !== undefined);
-      const from = carriedFrom(standing, day);
-      const proof = proofs.find((p) => p.kept.some((k) => k.step.id === step.id));
-      const firstOfLesson = !pagesShown.has(step.lesson.id);
-      const begun = step.lesson.steps.some((s) => standings.get(s.id)?.sat.some((d) => d < day));
-      pagesShown.add(step.lesson.id);
-      return {
-        key: `${enrolment.id} ${step.id}`,
-        enrolment,
-        step,
-        ...(mark ? { mark } : {}),
-        missed: missed.map((m) => byId(state.children, m.childId!)).filter((c) => c !== undefined),
-        fresh: step.opensNewLesson && (mark === undefined || wasSat(mark, all)),
-        ...(from === undefined ? {} : { carriedFrom: from }),
-        ...(!mark && standing?.left ? { left: standing.left } : {}),
-        ...(proof ? { proof } : {}),
-        minutes: mark ? (mark.minutes ?? step.minutes) : (standing?.minutesLeft ?? step.minutes),
-        ...(step.lesson.pages && firstOfLesson ? { pages: step.lesson.pages } : {}),
-        ...(step.lesson.prepare && firstOfLesson && !begun ? { prepare: step.lesson.prepare } : {}),
-        readBefore: !begun,
-        ...(firstOfLesson && state.readAheads.length > 0 ? noteOf(state, enrolment, step) : {}),
-      };
-    });
+  const rows = stepsOfDay(course, marks, wanted).map((step): DayRow => {
+    const own = marks.filter((m) => m.stepId === step.id);
+    const mark = own.filter((m) => m.childId === undefined).at(-1);
+    const standing = standings.get(step.id);
+    const missed = own.filter((m) => m.kind === 'missed' && m.childId !== undefined);
+    const from = carriedFrom(standing, day);
+    const proof = proofs.find((p) => p.kept.some((k) => k.step.id === step.id));
+    const firstOfLesson = !pagesShown.has(step.lesson.id);
+    const begun = step.lesson.steps.some((s) => standings.get(s.id)?.sat.some((d) => d < day));
+    pagesShown.add(step.lesson.id);
+    return {
+      key: `${enrolment.id} ${step.id}`,
+      enrolment,
+      step,
+      ...(mark ? { mark } : {}),
+      missed: missed.map((m) => byId(state.children, m.childId!)).filter((c) => c !== undefined),
+      fresh: step.opensNewLesson && (mark === undefined || wasSat(mark, all)),
+      ...(from === undefined ? {} : { carriedFrom: from }),
+      ...(!mark && standing?.left ? { left: standing.left } : {}),
+      ...(proof ? { proof } : {}),
+      minutes: minutesOf(step, mark, standing, all),
+      ...(step.lesson.pages && firstOfLesson ? { pages: step.lesson.pages } : {}),
+      ...(step.lesson.prepare && firstOfLesson && !begun ? { prepare: step.lesson.prepare } : {}),
+      readBefore: !begun,
+      ...(firstOfLesson && state.readAheads.length > 0 ? noteOf(state, enrolment, step) : {}),
+    };
+  });
   return {
     enrolment,
     course,
@@ -252,6 +260,26 @@ function sittingOf(
     rows: rows.filter((r) => !fell(r)),
     folded: rows.filter(fell).map((r) => r.step),
   };
+}
+
+/** The steps of a day in the order of the book; before them those marked that are out of it by now, as their marks have them. */
+function stepsOfDay(course: Course, marks: readonly Mark[], wanted: ReadonlySet<Id>): FlatStep[] {
+  const inBook = new Map(flatten(course).map((s) => [s.id, s]));
+  const gone = marks.filter((m) => m.childId === undefined && !inBook.has(m.stepId));
+  const asMarked = [...new Map(gone.map((m) => [m.stepId, goneStep(m)])).values()].filter((s) => s !== undefined);
+  return [...asMarked, ...flatten(course).filter((s) => wanted.has(s.id))];
+}
+
+/** How long a step took on a day; unmarked, how long it takes still. */
+function minutesOf(
+  step: FlatStep,
+  mark: Mark | undefined,
+  standing: Standing | undefined,
+  all: readonly Mark[],
+): number {
+  const planned = mark?.was?.minutes ?? step.minutes;
+  if (mark && sits(mark.kind)) return sittingMinutes(all, mark, planned);
+  return mark?.minutes ?? standing?.minutesLeft ?? planned;
 }
 
 function noteOf(state: Household, enrolment: Enrolment, step: FlatStep): { note?: string } {
@@ -293,15 +321,6 @@ function wheneverOn(state: Household, groups: readonly DayGroup[], day: Day, pas
 }
 /** The offered step carries none of the day's marks; those of its course stand with what was done. */
 const NO_MARKS: Mark[] = [];
-
-/** The children of a sitting who have no school at all on its day: whoever marks it done, they missed it. */
-export function absentFrom(state: Household, enrolment: Enrolment, day: Day): Child[] {
-  if (enrolment.childIds.length < 2) return [];
-  // Who is not with the household any more, or not yet, misses nothing.
-  return childrenOf(state, enrolment).filter(
-    (c) => withUs(state, c.id, day) && childOut(state, c.id, day) !== undefined,
-  );
-}
 
 function childDay(state: Household, child: Child, rows: readonly DayRow[], day: Day): ChildDay {
   const out = childOut(state, child.id, day);

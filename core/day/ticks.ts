@@ -1,4 +1,5 @@
 import { drilled } from '../practice';
+import { missedBeside } from './absent';
 import { ritualMark } from './rituals';
 import { childOut, type Day, fromDay, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
@@ -106,10 +107,11 @@ export function nodsTo(state: Household, ticks: readonly Tick[], newId: () => Id
   for (const tick of ticks) {
     if (!waitingTicks(now).some((t) => t.tick.id === tick.id)) continue;
     const nod = nodTo(now, tick, newId());
-    made.push(nod);
+    const beside = nod.table === 'marks' ? missedBeside(now, nod.put, newId) : [];
+    made.push(nod, ...beside.map((put): Nod => ({ table: 'marks', put })));
     now =
       nod.table === 'marks'
-        ? { ...now, marks: [...now.marks, nod.put] }
+        ? { ...now, marks: [...now.marks, nod.put, ...beside] }
         : { ...now, ritualMarks: [...now.ritualMarks, nod.put] };
   }
   return { made, settled: ticks.map((t) => t.id) };

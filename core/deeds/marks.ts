@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
 import { fromDay } from '../calendar';
-import { absentFrom, ticksSettledBy } from '../day';
+import { beside, ticksSettledBy } from '../day';
 import {
   byId,
   type Household,
@@ -10,9 +10,8 @@ import {
   type Mastery,
   type Proof,
   type Put,
-  sits,
 } from '../household';
-import { type EntryFaults, type EntryText, markOn, markRow, markRows, withEntry } from '../log';
+import { type EntryFaults, type EntryText, markOn, markRow, missedOf, withEntry } from '../log';
 import {
   againMarks,
   type AgainScope,
@@ -46,14 +45,7 @@ export function markStep(now: Household, on: StepOn, kind: MarkKind, newId: () =
   const wish = { enrolmentId, stepId, date: fromDay(day), kind, ...(childId ? { childId } : {}) };
   const goOn = kind === 'again' && masteryOf(now, course) === 'move on';
   const made = markRow(now, goOn ? { ...wish, goOn } : wish, newId());
-  const absent = childId || !(sits(kind) || kind === 'known') ? [] : absentFrom(now, enrolment, day);
-  const missed = absent
-    .filter((c) => markOn(now, { ...wish, childId: c.id })?.kind !== 'missed')
-    .map((c, i): Put => {
-      const put = markRow(now, { ...wish, kind: 'missed', childId: c.id }, newId());
-      return { table: 'marks', put: { ...put, seq: made.seq + 1 + i } };
-    });
-  return [{ table: 'marks', put: made }, ...missed, ...settled(now, on, childId)];
+  return [{ table: 'marks', put: made }, ...beside(now, undefined, made, newId), ...settled(now, on, childId)];
 }
 
 /** A teacher's own mark answers what children have ticked of the same step. */
@@ -73,20 +65,26 @@ export function unmarkStep(now: Household, { enrolmentId, stepId, day }: StepOn)
 
 /** Several steps carry the same mark on a day: carried on, skipped as known, done at a game. */
 export function markSteps(now: Household, steps: readonly StepOn[], kind: MarkKind, newId: () => Id): Put[] {
-  const wishes = steps.map(({ enrolmentId, stepId, day }) => ({ enrolmentId, stepId, date: fromDay(day), kind }));
-  return [
-    ...markRows(now, wishes, newId).map((put): Put => ({ table: 'marks', put })),
-    ...steps.flatMap((on) => settled(now, on)),
-  ];
+  const puts: Put[] = [];
+  let state = now;
+  for (const on of steps) {
+    const own = markStep(state, on, kind, newId);
+    puts.push(...own);
+    const made = own.flatMap((p) => (p.table === 'marks' && 'put' in p ? [p.put] : []));
+    state = { ...state, marks: [...state.marks, ...made] };
+  }
+  return puts;
 }
 
 /** Minutes, score and note of a step; one without a mark is marked done by it. `text` has been read without a fault. */
 export function enterDetails(now: Household, on: StepOn, text: EntryText, newId: () => Id): Put[] {
   const { enrolmentId, stepId, day } = on;
   const date = fromDay(day);
-  const kind = markOn(now, { enrolmentId, stepId, date })?.kind ?? 'done';
+  const before = markOn(now, { enrolmentId, stepId, date });
+  const kind = before?.kind ?? 'done';
   const entry = withEntry(markRow(now, { enrolmentId, stepId, date, kind }, newId()), text, date);
-  return 'faults' in entry ? [] : [{ table: 'marks', put: entry.mark }, ...settled(now, on)];
+  if ('faults' in entry) return [];
+  return [{ table: 'marks', put: entry.mark }, ...beside(now, before, entry.mark, newId), ...settled(now, on)];
 }
 
 /** What is wrong with the details as typed; undefined when nothing is. */
@@ -96,10 +94,26 @@ export function detailsFaults(mark: Mark, text: EntryText, latest: string): Entr
 }
 
 /** Corrects one mark of the record; nothing where it was taken out meanwhile. */
-export function correctMark(now: Household, markId: Id, kind: MarkKind, text: EntryText, latest: string): Put[] {
+export function correctMark(
+  now: Household,
+  markId: Id,
+  kind: MarkKind,
+  text: EntryText,
+  latest: string,
+  newId: () => Id,
+): Put[] {
   const mark = now.marks.find((m) => m.id === markId);
   const entry = mark && withEntry({ ...mark, kind }, text, latest);
-  return !entry || 'faults' in entry ? [] : [{ table: 'marks', put: entry.mark }];
+  if (!entry || 'faults' in entry) return [];
+  return [{ table: 'marks', put: entry.mark }, ...beside(now, mark, entry.mark, newId)];
+}
+
+/** Takes one mark out of the record; of a whole sitting, what was said to be missed of it goes along. */
+export function removeMark(now: Household, markId: Id): Put[] {
+  const mark = now.marks.find((m) => m.id === markId);
+  if (!mark) return [];
+  const missed = mark.childId === undefined ? missedOf(now, mark) : [];
+  return [mark, ...missed].map((m): Put => ({ table: 'marks', remove: m.id }));
 }
 
 /** A lesson, or all since a date, comes back: taught, did not stick. */

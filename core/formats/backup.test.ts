@@ -132,6 +132,7 @@ describe('names of what is not there', () => {
     './fixtures/version-5-paces.json',
     './fixtures/version-5-lives.json',
     './fixtures/version-5-used.json',
+    './fixtures/version-5-taught.json',
     '../../demo/household.json',
   ].map(read);
 

@@ -83,6 +83,7 @@ export const REFERENCES: readonly Reference[] = [
   ref('marks', 'proofId', 'proofs', 'holds', () => 'Marks in the record name this proof: take it back instead.'),
   ref('marks', 'stepId', 'steps', 'stays'),
   ref('marks', 'was.childIds[]', 'children', 'holds', () => 'There are marks about them in the record, which is kept.'),
+  ref('marks', 'was.teacherId', 'teachers', 'field'),
   ref('marks', 'was.used[].materialId', 'materials', 'entry'),
   ref('proofs', 'enrolmentId', 'enrolments', 'holds', IN_THE_RECORD),
   ref('proofs', 'kept[]', 'steps', 'entry'),

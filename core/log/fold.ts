@@ -239,3 +239,34 @@ export function carryMarks(
 export function nextSeq(rows: readonly { seq: number }[]): number {
   return rows.reduce((max, r) => Math.max(max, r.seq), 0) + 1;
 }
+
+const leftCache = new WeakMap<readonly Mark[], ReadonlyMap<Id, number>>();
+
+/** Of sittings on steps that were begun before: the minutes that were left of the step by then, by mark. */
+function leftBefore(own: readonly Mark[]): ReadonlyMap<Id, number> {
+  const known = leftCache.get(own);
+  if (known) return known;
+  const found = new Map<Id, number>();
+  const left = new Map<Id, number>();
+  const told = own.some((m) => m.minutesLeft !== undefined) ? [...own].sort(compareMarks) : [];
+  for (const m of told) {
+    if (m.childId !== undefined || MARKS[m.kind].refuses) continue;
+    const before = left.get(m.stepId);
+    if (before !== undefined && sits(m.kind)) found.set(m.id, before);
+    if (m.minutesLeft === undefined) left.delete(m.stepId);
+    else left.set(m.stepId, m.minutesLeft);
+  }
+  leftCache.set(own, found);
+  return found;
+}
+
+/**
+ * Minutes of a sitting: those that were said, else those planned for the step, or what an earlier sitting had left of it, less what this one
+ * left. So a step done in two sittings takes what it takes, and not what it takes and its rest once more.
+ * @param own all marks of the enrolment, the mark among them
+ * @param planned minutes planned for the step
+ * @example
+ * sittingMinutes([aMark('e', 's', 'partly', '2026-11-10', { minutesLeft: 5 })], aMark('e', 's', 'partly', '2026-11-10', { minutesLeft: 5 }), 20) // => 15
+ */
+export const sittingMinutes = (own: readonly Mark[], mark: Mark, planned: number): number =>
+  mark.minutes ?? Math.max(0, (leftBefore(own).get(mark.id) ?? planned) - (mark.minutesLeft ?? 0));

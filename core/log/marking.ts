@@ -53,3 +53,12 @@ export function markRows(state: Household, wishes: readonly MarkWish[], newId: (
   for (const wish of wishes) made.push(markRow({ ...state, marks: [...state.marks, ...made] }, wish, newId()));
   return made;
 }
+
+/** What was said to be missed, by single children, of a step on a date. */
+export const missedOf = (
+  { marks }: Pick<Household, 'marks'>,
+  { enrolmentId, stepId, date }: Pick<Mark, 'enrolmentId' | 'stepId' | 'date'>,
+): Mark[] =>
+  (marksByEnrolment(marks).get(enrolmentId) ?? []).filter(
+    (m) => m.kind === 'missed' && m.childId !== undefined && m.stepId === stepId && m.date === date,
+  );

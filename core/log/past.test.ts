@@ -2,11 +2,15 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { childCount, childMonths } from '../attendance';
 import { fromDay, toDay } from '../calendar';
+import { dayPage } from '../day';
 import { changeStep, contentsOf, flatten, insertStep, deleteLesson, deleteStep } from '../course';
 import { markStep, markSteps, putChild, storing } from '../deeds';
-import type { Change, Household, Put } from '../household';
+import type { Change, Enrolment, Household, Put } from '../household';
+import { atPaces } from '../pace';
+import { minutesByCourse, teachersByWeek } from '../record';
 import { afterDeed } from '../tests/apply';
-import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
+import { aChild, aCourse, aHousehold, anEnrolment, aTeacher, aYear } from '../tests/make';
+import { weekPage } from '../week';
 import { recordLines } from './index';
 
 const year = aYear({ start: '2026-09-07', end: '2026-12-18' });
@@ -15,6 +19,7 @@ const LAST = FIRST + 20;
 const begin = (): Household =>
   aHousehold({
     years: [year],
+    teachers: [aTeacher('T'), aTeacher('U')],
     children: [aChild('A'), aChild('B'), aChild('C')],
     courses: ['c', 'd'].map((id) => aCourse(id, { lessons: 8 })),
     enrolments: [anEnrolment('both', 'c', { childIds: ['A', 'B'] }), anEnrolment('own', 'd', { childIds: ['B'] })],
@@ -29,6 +34,21 @@ const past = (h: Household) =>
       return [c.id, days.counted, minutes.counted];
     }),
     register: h.children.map((c) => childMonths(h, year, c, LAST + 1).map((m) => [m.totals.taught, m.totals.minutes])),
+    ofTeachers: teachersByWeek(h, year).map((w) => [w.week, [...w.minutes].filter(([, n]) => n > 0)]),
+    ofCourses: h.children.map((c) => minutesByCourse(h, year, c.id)),
+    weeks: [FIRST, FIRST + 7, FIRST + 14].map((start) => {
+      const page = weekPage(h, year, undefined, start);
+      const rows = [...page.rows].sort((a, b) => (a.enrolment.id < b.enrolment.id ? -1 : 1));
+      const cells = rows.map((r) =>
+        r.cells.map((c) => c.items.map((i) => [i.mark, i.minutes]).sort((a, b) => (`${a}` < `${b}` ? -1 : 1))),
+      );
+      return [page.days.map((d) => d.teachers.map((t) => t.minutes)), cells];
+    }),
+    pages: Array.from({ length: 21 }, (_, i) =>
+      dayPage(h, undefined, FIRST + i)
+        .groups.flatMap((g) => g.sittings.flatMap((x) => x.rows.map((r) => `${r.mark?.kind} ${r.minutes}`)))
+        .sort(),
+    ),
   });
 
 let n = 0;
@@ -68,6 +88,10 @@ const editing: fc.Arbitrary<Deed> = fc
       'who',
       'joins',
       'leaves',
+      'presence',
+      'presence to come',
+      'teacher',
+      'teacher to come',
     ),
     minutes: fc.integer({ min: 1, max: 90 }),
   })
@@ -80,7 +104,20 @@ const editing: fc.Arbitrary<Deed> = fc
       return [{ table: 'enrolments', put: { ...own, childIds: [['A'], ['C'], ['A', 'B', 'C']][i % 3]! } }];
     if (what === 'joins') return [{ table: 'children', put: { ...h.children[2]!, from: fromDay(LAST) } }];
     if (what === 'leaves') return putChild(h, { ...h.children[0]!, until: fromDay(LAST) }, LAST);
+    const others = {
+      from: fromDay(LAST + 5),
+      weekdays: own.weekdays,
+      rule: { kind: 'even' as const },
+      perSitting: own.perSitting,
+    };
+    const enrolled = (change: Partial<Enrolment>): Put[] => [{ table: 'enrolments', put: { ...own, ...change } }];
+    if (what === 'teacher') return enrolled({ teacherId: i % 2 ? 'U' : 'T' });
+    if (what === 'teacher to come') return enrolled({ paces: [{ ...others, teacherId: 'U' }] });
+    if (what === 'presence to come')
+      return enrolled({ presences: [{ kind: 'practise', presence: 'with', from: fromDay(LAST + 5) }] });
     if (!step) return [];
+    if (what === 'presence')
+      return put(changeStep(course, step.id, { presence: (['with', 'alone', 'start'] as const)[i % 3]! }));
     if (what === 'minutes') return put(changeStep(course, step.id, { minutes }));
     if (what === 'kind') return put(changeStep(course, step.id, { kind: 'read' }));
     if (what === 'label') return put(changeStep(course, step.id, { label: 'called otherwise' }));
@@ -103,6 +140,8 @@ describe('what was recorded', () => {
           for (const deed of edits) {
             h = afterDeed(h, deed(h));
             expect(past(h)).toBe(before);
+            // What was entered for a day to come has come.
+            expect(past(atPaces(h, LAST + 30))).toBe(before);
           }
         },
       ),

@@ -1,5 +1,5 @@
 import { withUs, toDay } from '../calendar';
-import { contentsOf, flatten, type FlatStep, stepName } from '../course';
+import { contentsOf, flatten, type FlatStep, stepName, teacherOn } from '../course';
 import {
   type AnyRow,
   byId,
@@ -9,6 +9,7 @@ import {
   type Household,
   type Id,
   type Mark,
+  type Presence,
 } from '../household';
 import { marksByEnrolment } from './fold';
 
@@ -20,8 +21,8 @@ function stepsOf(course: Course): ReadonlyMap<Id, FlatStep> {
 }
 
 /**
- * What a mark is of, as the book and the household have it: the step's kind, its words, the minutes planned for it, and the
- * children it was for. It is copied onto the mark when that is made, so that no later change of the book, or of who takes the
+ * What a mark is of, as the book and the household have it for its day: the step's kind, its words, the minutes planned for it, the
+ * children it was for, where the teacher was and who taught. It is copied onto the mark when that is made, so that no later change of the book, or of who takes the
  * course, changes what was recorded. Undefined where the step is not in the book.
  */
 export function wasOf(
@@ -29,15 +30,46 @@ export function wasOf(
   enrolment: Enrolment,
   { stepId, childId, date }: Pick<Mark, 'stepId' | 'childId' | 'date'>,
 ): Mark['was'] {
-  const course = contentsOf(state, enrolment);
+  const day = toDay(date);
+  const course = contentsOf(state, enrolment, day);
   const step = course && stepsOf(course).get(stepId);
   if (!step) return undefined;
-  const day = toDay(date);
   return {
     kind: step.kind,
     words: `${step.lesson.title}, ${stepName(step)}`,
     minutes: step.minutes,
     childIds: (childId ? [childId] : enrolment.childIds).filter((id) => withUs(state, id, day)),
+    presence: step.presence,
+    teacherId: teacherOn(enrolment, day),
+  };
+}
+
+/** Where the teacher was for the work of a mark, and who that was; undefined where neither the mark nor the book says. */
+export function taughtOf(
+  state: Household,
+  enrolment: Enrolment,
+  mark: Mark,
+): { presence: Presence; teacherId?: Id } | undefined {
+  // A teacher who is gone from the household is gone from its marks.
+  const { presence, teacherId } = (mark.was?.presence ? mark.was : wasOf(state, enrolment, mark)) ?? {};
+  return presence && { presence, ...(teacherId === undefined ? {} : { teacherId }) };
+}
+
+/**
+ * A marked step that is out of the book, as its mark has it: the days it was done on name it still. Its place in the book is −1; undefined
+ * where nothing was copied onto the mark.
+ */
+export function goneStep({ stepId, was }: Mark): FlatStep | undefined {
+  if (!was) return undefined;
+  const { kind, words, minutes, presence = 'near' } = was;
+  const at = words.lastIndexOf(', ');
+  const [title, label] = at < 0 ? [words, ''] : [words.slice(0, at), words.slice(at + 2)];
+  const step = { id: stepId, kind, ...(label ? { label } : {}) };
+  const lesson = { id: `${stepId} gone`, title, steps: [step] };
+  return {
+    ...{ id: stepId, step, lesson, kind, minutes, presence },
+    unit: { id: lesson.id, title: '', lessons: [lesson] },
+    ...{ index: -1, lessonIndex: -1, optional: false, number: 1, ofKind: 1, opensNewLesson: false, tests: -1 },
   };
 }
 
@@ -50,7 +82,7 @@ export const aboutWhom = (mark: Pick<Mark, 'was' | 'childId'>, { childIds }: Pic
   mark.was?.childIds ?? (mark.childId ? [mark.childId] : childIds);
 
 /**
- * What has to be stored beside a change so that the past stands: marks of before this was copied are filled from the book as
+ * What has to be stored beside a change so that the past stands: marks of before this was copied, or before all of it was, are filled from the book as
  * it still is, once, when the book or its takers first change. Filling them earlier would
  * say the same and cost every opening of a long record.
  */
@@ -60,8 +92,8 @@ export function keepPast(state: Household, wished: readonly Change[]): Change[] 
   return [...touched].flatMap((id) => {
     const enrolment = byId(state.enrolments, id)!;
     return (marksByEnrolment(state.marks).get(id) ?? []).flatMap((mark): Change[] => {
-      const was = mark.was || own.has(mark.id) ? undefined : wasOf(state, enrolment, mark);
-      return was ? [{ table: 'marks', put: { ...mark, was } as unknown as AnyRow }] : [];
+      const was = mark.was?.presence || own.has(mark.id) ? undefined : wasOf(state, enrolment, mark);
+      return was ? [{ table: 'marks', put: { ...mark, was: { ...was, ...mark.was } } as unknown as AnyRow }] : [];
     });
   });
 }

@@ -1,7 +1,7 @@
 import { type Day, fromDay, teacherMinutesOn, toDay, type Weekday, weekStart } from '../calendar';
 import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
-import { type Standing, standingsOf } from '../log';
+import { marksByEnrolment, type Standing, standingsOf } from '../log';
 import { catchUpDates, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
@@ -83,7 +83,14 @@ export function ownTrack(
   const taken = takenSteps(state, enrolment, today);
   const now = paceOn(enrolment, today);
   const pace = pacing(state, now);
-  const used = todayUse(taken, standings, today, startMinutes, pace.size);
+  const used = todayUse(
+    taken,
+    standings,
+    marksByEnrolment(state.marks).get(enrolment.id) ?? [],
+    today,
+    startMinutes,
+    pace.size,
+  );
   const remaining = inOrderToDo(taken, standings);
   const weekdaysOf = (e: Enrolment) =>
     (loopOf(state, enrolment).loop?.weekdays ?? e.weekdays).filter((d) => year.weekdays.includes(d));

@@ -1,5 +1,6 @@
 import { type Day, fromDay, toDay } from '../calendar';
 import { lifeSettled } from './lives';
+import { pacesBegun } from '../course';
 import { type Enrolment, type Household, type PaceFrom, same } from '../household';
 
 /** An enrolment at another pace: its weekdays, its rule, what a sitting holds, and who takes and teaches it where that is said; all else of it stays. */
@@ -17,10 +18,6 @@ function withPace(enrolment: Enrolment, pace: PaceFrom): Enrolment {
 
 const inOrder = (paces: readonly PaceFrom[]) => [...paces].sort((a, b) => (a.from < b.from ? -1 : 1));
 
-/** Who takes turns, or has no timetable at all, has no other pace from a day on: whose turn it is, and whether anything is planned, is as it is today. */
-const pacesOf = ({ rule, paces }: Enrolment): readonly PaceFrom[] =>
-  rule.kind === 'loop' || rule.kind === 'when' ? [] : (paces ?? []);
-
 /**
  * An enrolment at the pace that holds on a day: the latest that has begun by then, else its own.
  * @example
@@ -29,15 +26,12 @@ const pacesOf = ({ rule, paces }: Enrolment): readonly PaceFrom[] =>
  */
 export function paceOn(enrolment: Enrolment, day: Day): Enrolment {
   // Asked of every step of a year, and of most enrolments there is nothing to say.
-  if (!enrolment.paces) return enrolment;
-  const date = fromDay(day);
-  const begun = inOrder(pacesOf(enrolment)).filter((p) => p.from <= date);
-  return begun.reduce(withPace, enrolment);
+  return enrolment.paces ? pacesBegun(enrolment, day).reduce(withPace, enrolment) : enrolment;
 }
 
 /** The paces of an enrolment that are still to come, each as the enrolment will be then, the soonest first. */
 export function pacesAhead(enrolment: Enrolment, today: Day): { from: Day; pace: PaceFrom; then: Enrolment }[] {
-  return inOrder(pacesOf(enrolment))
+  return pacesBegun(enrolment, Infinity)
     .filter((p) => p.from > fromDay(today))
     .map((pace) => ({ from: toDay(pace.from), pace, then: paceOn(enrolment, toDay(pace.from)) }));
 }
@@ -68,7 +62,7 @@ export function paceEntered(enrolment: Enrolment, { childIds, teacherId, ...pace
 function settled(stored: Enrolment, today: Day): Enrolment {
   const enrolment = lifeSettled(stored, today);
   const date = fromDay(today);
-  if (!pacesOf(enrolment).some((p) => p.from <= date)) return enrolment;
+  if (pacesBegun(enrolment, today).length === 0) return enrolment;
   const { paces, ...now } = paceOn(enrolment, today);
   const coming = inOrder(paces ?? []).filter((p) => p.from > date);
   return coming.length === 0 ? now : { ...now, paces: coming };

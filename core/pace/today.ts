@@ -1,7 +1,7 @@
 import type { Day } from '../calendar';
 import { type FlatStep, teacherMinutes } from '../course';
-import type { Id } from '../household';
-import type { Standing } from '../log';
+import type { Id, Mark } from '../household';
+import { type Standing, sittingMinutes } from '../log';
 import type { Pacing } from './rules';
 
 /** What today's marks have used of an enrolment's sitting. */
@@ -17,10 +17,14 @@ export interface TodayUse {
   doneIndexes: Set<number>;
 }
 
-/** What today's marks have used of an enrolment's sitting. Known and left-out steps use nothing: the next comes up. */
+/**
+ * What today's marks have used of an enrolment's sitting. Known and left-out steps use nothing: the next comes up.
+ * @param marks all marks of the enrolment
+ */
 export function todayUse(
   taken: readonly FlatStep[],
   standings: ReadonlyMap<Id, Standing>,
+  marks: readonly Mark[],
   today: Day,
   startMinutes: number,
   size: Pacing['size'],
@@ -35,8 +39,9 @@ export function todayUse(
     use.places += size(s);
     use.sat.push(s);
     if (s.opensNewLesson) use.fresh = 1;
-    use.teacher += teacherMinutes(s.minutes, s.presence, startMinutes);
-    use.child += s.minutes;
+    const minutes = sittingMinutes(marks, standing.last, s.minutes);
+    use.teacher += teacherMinutes(minutes, s.presence, startMinutes);
+    use.child += minutes;
     if (s.kind === 'introduce') use.doneIndexes.add(s.index);
   }
   return use;

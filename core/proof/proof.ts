@@ -10,7 +10,7 @@ import {
   type ProofRule,
   type SchoolYear,
 } from '../household';
-import { isOpen, markRow, standingsOf, type StepState } from '../log';
+import { isOpen, markRow, missedOf, standingsOf, type StepState } from '../log';
 import { makeTrack, type Reserve, reserveOf, takenSteps } from '../pace';
 
 /** One practice sheet, the next sitting one review, the next the test: common practice. */
@@ -134,7 +134,7 @@ export function failProof(state: Household, proof: Proof, date: IsoDate, newId: 
   for (const m of state.marks) {
     if (m.proofId !== proof.id || m.kind !== 'known' || standings.get(m.stepId)?.state !== 'known') continue;
     if (m.date === date) {
-      markIds.push(m.id);
+      markIds.push(...[m, ...missedOf(state, m)].map((x) => x.id));
       continue;
     }
     const wish = { enrolmentId: m.enrolmentId, stepId: m.stepId, date, kind: 'again' as const };
@@ -145,7 +145,8 @@ export function failProof(state: Household, proof: Proof, date: IsoDate, newId: 
 
 /** A proof taken back as if it had never been: the row and its marks go. */
 export function withdrawProof(state: Household, proof: Proof): Mending {
-  const markIds = state.marks.filter((m) => m.proofId === proof.id).map((m) => m.id);
+  const own = state.marks.filter((m) => m.proofId === proof.id);
+  const markIds = own.flatMap((m) => [m, ...missedOf(state, m)].map((x) => x.id));
   return { put: { marks: [] }, remove: { proofId: proof.id, markIds } };
 }
 

@@ -12,6 +12,7 @@ import {
   type MarkKind,
   type SchoolYear,
 } from '../household';
+import { taughtOf } from '../log';
 
 /** Where a child stands at the end of a month of a year: days and hours of school so far. */
 export interface MonthSoFar {
@@ -74,8 +75,9 @@ export interface CourseMinutes {
 /** What a child worked in a year, as the record has it: as long as was marked, else as long as was planned. */
 export function minutesByCourse(state: Household, year: SchoolYear, childId: Id): CourseMinutes[] {
   const all = new Map<Id, CourseMinutes>();
-  for (const { courseId, mark, step, minutes, childIds } of workOfYear(state, year)) {
+  for (const { enrolment, mark, step, minutes, childIds } of workOfYear(state, year)) {
     if (!childIds.includes(childId) || minutes === 0) continue;
+    const { courseId } = enrolment;
     const own = all.get(courseId) ?? { courseId, minutes: 0, kinds: {} };
     const kind = mark.was?.kind ?? step?.kind;
     own.minutes += minutes;
@@ -85,15 +87,18 @@ export function minutesByCourse(state: Household, year: SchoolYear, childId: Id)
   return [...all.values()].sort((a, b) => b.minutes - a.minutes || (a.courseId < b.courseId ? -1 : 1));
 }
 
-/** Minutes that each teacher gave, week by week, from the first week of a year with any work to the last; weeks without any stand there too. */
+/** Minutes that each teacher gave, as who taught and where they were was then, week by week, from the first week of a year with any work to the last; weeks without any stand there too. */
 export function teachersByWeek(state: Household, year: SchoolYear): { week: Day; minutes: ReadonlyMap<Id, number> }[] {
   const weeks = new Map<Day, Map<Id, number>>();
-  for (const { teacherId, step, day, minutes } of workOfYear(state, year)) {
-    if (!step) continue;
+  for (const { enrolment, mark, day, minutes } of workOfYear(state, year)) {
+    const taught = taughtOf(state, enrolment, mark);
+    if (!taught) continue;
     const week = weekStart(day, state.settings.firstDay);
     const own = weeks.get(week) ?? new Map<Id, number>();
-    const given = teacherMinutes(minutes, step.presence, state.settings.startMinutes);
-    weeks.set(week, own.set(teacherId, (own.get(teacherId) ?? 0) + given));
+    const { presence, teacherId } = taught;
+    if (teacherId)
+      own.set(teacherId, (own.get(teacherId) ?? 0) + teacherMinutes(minutes, presence, state.settings.startMinutes));
+    weeks.set(week, own);
   }
   if (weeks.size === 0) return [];
   const [first, last] = [Math.min(...weeks.keys()), Math.max(...weeks.keys())];

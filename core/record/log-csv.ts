@@ -10,6 +10,7 @@ import {
   KINDS,
   type Mark,
   MARK_KINDS,
+  PRESENCES,
   titleOf,
 } from '../household';
 import { compareMarks, nextSeq, recordLines } from '../log';
@@ -18,7 +19,7 @@ import { compareMarks, nextSeq, recordLines } from '../log';
 export const LOG_COLUMNS = [
   ...(['date', 'children', 'course', 'step', 'kind', 'minutes', 'score', 'note', 'left', 'minutes left'] as const),
   ...(['id', 'enrolment', 'step id', 'child', 'order', 'goes on', 'proof'] as const),
-  ...(['planned kind', 'planned minutes', 'planned children'] as const),
+  ...(['planned kind', 'planned minutes', 'planned children', 'teacher was', 'teacher'] as const),
 ] as const;
 type Column = (typeof LOG_COLUMNS)[number];
 /** Between names or ids in one cell. */
@@ -39,6 +40,7 @@ export function writeLogCsv(state: Household, childId?: Id): string {
       ],
       ...[m.id, m.enrolmentId, m.stepId, m.childId ?? '', String(m.seq), m.goOn ? 'yes' : '', m.proofId ?? ''],
       ...[m.was?.kind ?? '', text(m.was?.minutes), (m.was?.childIds ?? []).join(BETWEEN)],
+      ...[m.was?.presence ?? '', m.was?.teacherId ?? ''],
     ]);
   return writeTable(LOG_COLUMNS, rows);
 }
@@ -122,6 +124,8 @@ function readRow(
   if (cell('score') !== '' && (!score || Number(score[1]) > Number(score[2]) || Number(score[2]) === 0))
     return { fault: `“${cell('score')}” is no score: write it like 17/20.` };
   const was = KINDS.find((k) => k === cell('planned kind'));
+  const presence = PRESENCES.find((p) => p === cell('teacher was'));
+  const teacher = byId(state.teachers, cell('teacher'));
   const mark: Mark = {
     ...{ id: cell('id') || '', enrolmentId: enrolment.id, stepId, date, seq: order ?? seq, kind },
     ...(childId ? { childId } : {}),
@@ -140,6 +144,8 @@ function readRow(
               .split(BETWEEN.trim())
               .map((t) => t.trim())
               .filter(Boolean),
+            ...(presence ? { presence } : {}),
+            ...(presence && teacher ? { teacherId: teacher.id } : {}),
           },
         }
       : {}),

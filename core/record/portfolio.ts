@@ -15,7 +15,7 @@ import {
   sits,
   titleOf,
 } from '../household';
-import { recordLines, type RecordLine, scoresOf, standingsOf, writeScore } from '../log';
+import { recordLines, type RecordLine, scoresOf, standingsOf, taughtOf, writeScore } from '../log';
 import { takenSteps } from '../pace';
 import { minutesByKind, READING_WORDS, readingLines } from '../reading';
 import type { BarChart } from './chart-svg';
@@ -71,7 +71,7 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
     table(
       'Curricula used',
       ['Course', 'Publisher, edition', 'ISBN', 'Taught by', 'Done'],
-      taken.map((e) => curriculum(state, e)),
+      taken.map((e) => curriculum(state, e, lines)),
     ),
   );
   add(
@@ -213,11 +213,14 @@ export const samplesOf = (state: Pick<Household, 'samples'>, year: SchoolYear, c
     .filter((s) => s.childId === childId && s.date >= year.start && s.date <= year.end)
     .sort((a, b) => (a.date !== b.date ? (a.date < b.date ? -1 : 1) : a.id < b.id ? -1 : 1));
 
-/** A course as it was used: editions and ISBNs of its parts, who taught it, how much of it is done. */
-function curriculum(state: Household, e: Enrolment): string[] {
+/** A course as it was used: editions and ISBNs of its parts, who taught it in their order, how much of it is done. */
+function curriculum(state: Household, e: Enrolment, lines: readonly RecordLine[]): string[] {
   const course = byId(state.courses, e.courseId)!;
   const parts = (course.parts ?? []).filter((p) => !p.notWanted);
   const editions = [course.edition, ...parts.map((p) => p.edition)].filter((x) => x !== undefined);
+  const taught = [...lines]
+    .reverse()
+    .flatMap((l) => (l.enrolment.id === e.id ? (taughtOf(state, e, l.mark)?.teacherId ?? []) : []));
   const steps = takenSteps(state, e);
   const standings = standingsOf(state.marks, e.id);
   const done = steps.filter((s) => (standings.get(s.id)?.state ?? 'open') !== 'open').length;
@@ -225,7 +228,7 @@ function curriculum(state: Household, e: Enrolment): string[] {
     titleOf(state, course.id),
     [course.publisher, [...new Set(editions)].join(', ')].filter(Boolean).join(', '),
     parts.flatMap((p) => p.isbn ?? []).join(', '),
-    byId(state.teachers, e.teacherId)?.name ?? '',
+    listing([...new Set(taught)].flatMap((id) => byId(state.teachers, id)?.name ?? [])),
     `${done} of ${count(steps.length, 'step')}, ${count(lessonsIn(course).length, 'lesson')} in the book`,
   ];
 }

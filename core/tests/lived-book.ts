@@ -79,6 +79,8 @@ interface Stroke {
   kind: MarkKind;
   order: number;
   proof?: string;
+  /** Minutes of it that were said to be left. */
+  left?: number;
 }
 
 /** The account book: what was marked, who was away, what was closed. Everything else is added up from it anew each time. */
@@ -160,9 +162,11 @@ export class Book {
   put(e: number, i: number, date: Day, kind: MarkKind, proof?: string) {
     const key = `${e} ${i} ${date}`;
     // What is written over on its date keeps its place in the order of the day.
-    const order = this.marks.get(key)?.order ?? this.written;
+    const { order = this.written, left } = this.marks.get(key) ?? {};
     this.written++;
-    this.marks.set(key, { e, i, date, kind, order, ...(proof ? { proof } : {}) });
+    // Marked partly once more, what was said to be left of it stands.
+    const rest = kind === 'partly' && left !== undefined ? { left } : {};
+    this.marks.set(key, { e, i, date, kind, order, ...rest, ...(proof ? { proof } : {}) });
   }
   /** What stood on the list of each school day, written down once. */
   lists = new Map<Day, { e: number; i: number }[]>();
@@ -209,14 +213,21 @@ export class Book {
     const [last, ...older] = left;
     return [last?.steps ? last : undefined, ...older.filter((d) => d.steps > 0)];
   }
+  /** The minutes that are to do of a step before a day, or by now: what the last sitting before it left, or all of it. */
+  toDo(e: number, i: number, date = Infinity): number {
+    const before = this.of(e, i).findLast((m) => m.date < date && m.kind !== 'not today');
+    return before?.left ?? this.course(e).minutes;
+  }
+  /** Minutes of a sitting. */
+  took = ({ e, i, date, left = 0 }: Stroke): number => Math.max(0, this.toDo(e, i, date) - left);
   /** Whether a mark is work: something was sat for; a step put back after it was settled was not. */
   work(child: string): Map<Day, number> {
     const days = new Map<Day, number>();
     for (const m of this.marks.values()) {
-      const { kids, minutes } = this.course(m.e);
+      const { kids } = this.course(m.e);
       if (!kids.includes(child) || !this.stays(child, m.date) || this.missed.has(`${m.e} ${m.i} ${m.date} ${child}`))
         continue;
-      if (m.kind === 'done' || m.kind === 'partly') days.set(m.date, (days.get(m.date) ?? 0) + minutes);
+      if (m.kind === 'done' || m.kind === 'partly') days.set(m.date, (days.get(m.date) ?? 0) + this.took(m));
       if (m.kind === 'known' && !m.proof) days.set(m.date, days.get(m.date) ?? 0);
     }
     return days;

@@ -108,15 +108,18 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
     for (const e of book.courses.keys()) {
       const { id, minutes: each } = book.course(e);
       if (each !== READ) continue;
-      const steps = new Set<number>();
+      const steps = new Map<number, number>();
       const track = book.standing.includes(e) ? plan.tracks.find((t) => t.enrolmentId === id) : undefined;
-      track?.days.forEach((d, k) => d === day && steps.add(Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1));
+      track?.days.forEach((d, k) => {
+        const i = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
+        if (d === day) steps.set(i, book.toDo(e, i));
+      });
       for (const m of book.marks.values()) {
         if (m.e !== e || m.date !== day) continue;
-        if (['done', 'partly'].includes(m.kind)) steps.add(m.i);
+        if (['done', 'partly'].includes(m.kind)) steps.set(m.i, book.took(m));
         else steps.delete(m.i);
       }
-      minutes += each * steps.size;
+      minutes += sum([...steps.values()]);
     }
     return minutes;
   };
@@ -158,7 +161,7 @@ function lists(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
         const ticked = book.ticks.some((t) => t.e === e && t.i === i && t.child === id);
         if (d !== today || book.marks.has(`${e} ${i} ${today}`)) return;
         steps++;
-        minutes += book.course(e).minutes;
+        minutes += book.toDo(e, i);
         if (!ticked) own++;
       });
     }

@@ -3,8 +3,9 @@ import { childCount, comingOf, spareWords, workOf } from '../attendance';
 import { type Day, fromDay, paintDays, toDay, weekdayOf } from '../calendar';
 import { contentsWords } from '../course';
 import { listsToKeep, nodsTo, noSchoolWords, waitingTicks } from '../day';
-import { known, markStep, moveTo, proofFailed, stopDay, swapCourse, tickOff, unmarkStep } from '../deeds';
+import { enterDetails, known, markStep, moveTo, proofFailed, stopDay, swapCourse, tickOff, unmarkStep } from '../deeds';
 import type { Household, MarkKind, Put } from '../household';
+import { entryText, markOn } from '../log';
 import { stock, thereWords } from '../materials';
 import { finishOf, finishWords, fittingWords } from '../overview';
 import { makeTrack, progressOf, reserveOf } from '../pace';
@@ -134,9 +135,13 @@ export function compare(book: Book, real: Real): Said {
     said[`${id}: days to come`] = [toCome, count.days.toCome];
     spares.push(work.size + toCome - life.required);
     let minutes = 0;
-    for (const x of book.standing.map((e) => book.course(e)))
-      for (const d of plan.tracks.find((t) => t.enrolmentId === x.id)?.days ?? [])
-        if (x.kids.includes(id) && d >= 0 && !book.away.get(id)!.has(d)) minutes += x.minutes;
+    for (const e of book.standing) {
+      const track = plan.tracks.find((t) => t.enrolmentId === book.course(e).id);
+      track?.days.forEach((d, k) => {
+        const at = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
+        if (book.course(e).kids.includes(id) && d >= 0 && !book.away.get(id)!.has(d)) minutes += book.toDo(e, at);
+      });
+    }
     said[`${id}: minutes to come`] = [minutes, count.minutes.toCome];
     const asked = count.unmarked.filter((d) => d < today).length;
     let silent = 0;
@@ -179,25 +184,37 @@ const command = (name: string, run: Step): fc.Command<Book, Real> => ({
   toString: () => name,
 });
 
+/** The next step of a course is marked; what was done of it, by the book and by deed. */
+function markNext(book: Book, real: Real, which: number, kind: MarkKind): { e: number; i: number } | undefined {
+  const e = book.standing[which]!;
+  const i = book.next(e);
+  if (i < 0) return undefined;
+  deed(real, markStep(real.state, on(book, e, i, book.today), kind, newId(real)));
+  book.put(e, i, book.today, kind);
+  if (['done', 'partly', 'again', 'known'].includes(kind) && book.course(e).kids.length > 1)
+    for (const k of book.course(e).kids)
+      if (book.away.get(k)!.has(book.today)) book.missed.add(`${e} ${i} ${book.today} ${k}`);
+  book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > book.today);
+  return { e, i };
+}
 const marks = (kind: MarkKind) =>
-  fc.nat(2).map((which) =>
-    command(`${kind} ${NAMES[which]}`, (book, real) => {
-      const e = book.standing[which]!;
-      const i = book.next(e);
-      if (i < 0) return;
-      deed(real, markStep(real.state, on(book, e, i, book.today), kind, newId(real)));
-      book.put(e, i, book.today, kind);
-      if (['done', 'partly', 'again', 'known'].includes(kind) && book.course(e).kids.length > 1)
-        for (const k of book.course(e).kids)
-          if (book.away.get(k)!.has(book.today)) book.missed.add(`${e} ${i} ${book.today} ${k}`);
-      book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > book.today);
-    }),
-  );
+  fc.nat(2).map((which) => command(`${kind} ${NAMES[which]}`, (book, real) => void markNext(book, real, which, kind)));
+const partlyWithSoManyLeft = fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 9 })).map(([which, left]) =>
+  command(`${NAMES[which]} partly done, ${left} minutes left`, (book, real) => {
+    const step = markNext(book, real, which, 'partly');
+    if (!step) return;
+    const stepOn = on(book, step.e, step.i, book.today);
+    const text = { ...entryText(markOn(real.state, { ...stepOn, date: fromDay(book.today) }), fromDay(book.today)) };
+    deed(real, enterDetails(real.state, stepOn, { ...text, minutesLeft: `${left}` }, newId(real)));
+    book.of(step.e, step.i).at(-1)!.left = left;
+  }),
+);
 
 /** The deeds of the days, as often as days have them. */
 export const commands = [
   ...[1, 2, 3].map(() => marks('done')),
   marks('partly'),
+  partlyWithSoManyLeft,
   marks('not today'),
   marks('known'),
   marks('left out'),

@@ -3,7 +3,6 @@ import { type FlatStep, stepName } from '../course';
 import { type Child, type Enrolment, type Household, type Id, type MarkKind, sits } from '../household';
 import { holdersOf, thingsAt } from '../materials';
 import type { WeekPage } from './week';
-import { paceOn } from '../pace';
 
 /** A step on the page of somebody who teaches from this shelf. */
 export interface TeacherLine {
@@ -29,21 +28,19 @@ export function teacherPage(state: Household, page: WeekPage, teacherId: Id): { 
   return page.days
     .map(({ day }) => ({
       day,
-      lines: page.rows
-        .filter((r) => paceOn(r.enrolment, day).teacherId === teacherId)
-        .flatMap((row) =>
-          (row.cells.find((c) => c.day === day)?.items ?? [])
-            .filter((i) => !i.slipped)
-            .map((i): TeacherLine => ({
-              ...{ day, enrolment: row.enrolment, step: i.step, children: row.children, title: row.course.title },
-              ...{ words: `${i.step.lesson.title}, ${stepName(i.step)}`, minutes: i.minutes, fresh: i.fresh },
-              ...(i.mark ? { mark: i.mark } : {}),
-              things: thingsAt(state, row.enrolment, i.step).map((m) => {
-                const [holder] = holdersOf(state, m.id);
-                return holder ? `${m.name} (${holder.who || 'somebody'} has it)` : m.name;
-              }),
-            })),
-        ),
+      lines: page.rows.flatMap((row) =>
+        (row.cells.find((c) => c.day === day)?.items ?? [])
+          .filter((i) => !i.slipped && i.taught.teacherId === teacherId)
+          .map((i): TeacherLine => ({
+            ...{ day, enrolment: row.enrolment, step: i.step, children: row.children, title: row.course.title },
+            ...{ words: `${i.step.lesson.title}, ${stepName(i.step)}`, minutes: i.minutes, fresh: i.fresh },
+            ...(i.mark ? { mark: i.mark } : {}),
+            things: thingsAt(state, row.enrolment, i.step).map((m) => {
+              const [holder] = holdersOf(state, m.id);
+              return holder ? `${m.name} (${holder.who || 'somebody'} has it)` : m.name;
+            }),
+          })),
+      ),
     }))
     .filter((d) => d.lines.length > 0);
 }

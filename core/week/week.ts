@@ -10,7 +10,7 @@ import {
   teacherMinutesOn,
   yearWithOutside,
 } from '../calendar';
-import { contentsOf, type FlatStep, teacherMinutes } from '../course';
+import { contentsOf, type FlatStep, teacherMinutes, teacherOn } from '../course';
 import {
   type Child,
   childrenOf,
@@ -21,11 +21,21 @@ import {
   inOrderOfDay,
   type Mark,
   type MarkKind,
+  type Presence,
   type PublishedWeek,
   type SchoolYear,
   type Teacher,
 } from '../household';
-import { isOpen, compareMarks, marksByEnrolment, standingsOf, wasSat } from '../log';
+import {
+  isOpen,
+  compareMarks,
+  goneStep,
+  marksByEnrolment,
+  sittingMinutes,
+  standingsOf,
+  taughtOf,
+  wasSat,
+} from '../log';
 import { newLessonsAllowed, type Plan } from '../stagger';
 import { paceOn, stepsByDay } from '../pace';
 
@@ -43,6 +53,8 @@ export interface WeekItem {
   minutes: number;
   /** It is planned there, or was sat for: it takes time. */
   sits: boolean;
+  /** Where the teacher is or was for it, and who that is or was. */
+  taught: { presence: Presence; teacherId?: Id };
 }
 export interface WeekCell {
   day: Day;
@@ -149,16 +161,21 @@ function rowOf(
     const date = fromDay(day);
     const items = new Map<Id, WeekItem>();
     const put = (id: Id, slipped: boolean, mark?: Mark) => {
-      const step = stepsOn(day).get(id);
+      const step = stepsOn(day).get(id) ?? (mark && goneStep(mark));
       if (!step) return;
+      const planned = mark?.was?.minutes ?? step.minutes;
       const takesTime = !slipped && (mark === undefined || wasSat(mark, all));
       items.set(id, {
         step,
         ...(mark ? { mark: mark.kind } : {}),
         ...{ slipped, sits: takesTime },
+        taught: (mark && taughtOf(state, enrolment, mark)) ?? {
+          presence: step.presence,
+          teacherId: teacherOn(enrolment, day),
+        },
         fresh: step.opensNewLesson && takesTime,
         pinned: mark === undefined && !slipped && pins.get(id) === date,
-        minutes: standings.get(id)?.minutesLeft ?? step.minutes,
+        minutes: mark && takesTime ? sittingMinutes(all, mark, planned) : (standings.get(id)?.minutesLeft ?? planned),
       });
     };
     for (const p of was) if (p.date === date && planned.get(p.stepId) !== day) put(p.stepId, true);
@@ -186,10 +203,10 @@ function weekDay(state: Household, year: SchoolYear, rows: readonly WeekRow[], d
     let minutes = 0;
     let fresh = 0;
     for (const r of rows) {
-      if (paceOn(r.enrolment, day).teacherId !== teacher.id) continue;
-      const items = (r.cells.find((c) => c.day === day)?.items ?? []).filter((i) => i.sits);
+      const items =
+        r.cells.find((c) => c.day === day)?.items.filter((i) => i.sits && i.taught.teacherId === teacher.id) ?? [];
       if (items.some((i) => i.fresh)) fresh++;
-      for (const i of items) minutes += teacherMinutes(i.minutes, i.step.presence, state.settings.startMinutes);
+      for (const i of items) minutes += teacherMinutes(i.minutes, i.taught.presence, state.settings.startMinutes);
     }
     const hours = teacherMinutesOn(state, year, teacher, day);
     return { teacher, minutes, hours, fresh, allowance: hours > 0 ? newLessonsAllowed(state, year, teacher, day) : 0 };

@@ -89,6 +89,9 @@ export interface Mark {
     /** Minutes that were planned for the step. */
     minutes: number;
     childIds: Id[];
+    /** Where the teacher was, and who taught the course: without the first, both are as the enrolment has them for that day. */
+    presence?: Presence;
+    teacherId?: Id;
     /** Of a step that was taken out of the book since: what of the inventory it had used up, and by which claim of a need. */
     used?: { claim: Id; materialId: Id; quantity: number }[];
   };
