@@ -3,13 +3,14 @@ import { useForm, useWatch } from 'react-hook-form';
 import { boolean, mixed, object, type ObjectSchema, string } from 'yup';
 import { flatten, stepName } from '../../core/course';
 import { byId, type Kind, KINDS, type Material, type Need } from '../../core/household';
-import { needWords, readAmount } from '../../core/materials';
+import { needWords, readAmount, sittingsWith } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { courseOptions } from '../ui/course-options';
 import { NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { ChoiceField, lessonOptions } from '../ui/choice';
+import { count } from '../ui/words';
 
 const WHICH = {
   lesson: 'one lesson or step',
@@ -93,6 +94,11 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
           };
     await commit(`${needWords(household, put)}: ${material.name}`, [{ table: 'needs', put }]);
   };
+  const removedWords = (n: Need) => {
+    const sittings = material.consumable ? sittingsWith(household, n.id) : 0;
+    const stays = sittings > 0 ? `; what ${count(sittings, 'sitting')} had used stays used` : '';
+    return `need of ${material.name} removed${stays}`;
+  };
   const lessonChoice = (label: string, name: 'from' | 'to', none: string) => (
     <ChoiceField label={label} control={control} name={name} options={lessonOptions(lessons, none)} />
   );
@@ -118,7 +124,7 @@ export function NeedForm({ material, close }: { material: Material; close: () =>
             <button
               type="button"
               className="btn btn-quiet page-link"
-              onClick={() => void commit(`need of ${material.name} removed`, [{ table: 'needs', remove: n.id }])}
+              onClick={() => void commit(removedWords(n), [{ table: 'needs', remove: n.id }])}
               aria-label={`Remove: ${needWords(household, n)}`}
             >
               Remove

@@ -400,7 +400,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
       record({
         ...{ kind: oneOf(H.KINDS), words: text(700), minutes: whole(0, 600), childIds: list(id, 0, 50) },
         ...{ presence: opt(oneOf(H.PRESENCES)), teacherId: opt(id) },
-        used: opt(list(record({ claim: text(400), materialId: id, quantity: whole(1, 1_000_000) }), 0, 100)),
+        used: opt(list(record({ claim: text(400), materialId: id, quantity: number(0, 10_000_000) }), 0, 100)),
       }),
     ),
   },

@@ -102,11 +102,15 @@ export function keepPast(state: Household, wished: readonly Change[]): Change[] 
 export function recordsTouched(state: Household, wished: readonly Change[]): Set<Id> {
   const touched = new Set<Id>();
   const all = (of: (e: Enrolment) => boolean) => state.enrolments.filter(of).forEach((e) => touched.add(e.id));
+  const taking = (id: Id) => all((e) => e.courseId === id || Boolean(e.units?.some((u) => u.courseId === id)));
   for (const c of wished) {
+    // A need that is new is of what was done already as well.
+    const need = c.table === 'needs' ? byId(state.needs, 'put' in c ? c.put.id : c.remove) : undefined;
+    if (need) taking(need.courseId);
     // What bears marks is not taken away at all.
     if ('remove' in c) continue;
     const { id } = c.put;
-    if (c.table === 'courses') all((e) => e.courseId === id || Boolean(e.units?.some((u) => u.courseId === id)));
+    if (c.table === 'courses') taking(id);
     else if (c.table === 'enrolments') all((e) => e.id === id);
   }
   return touched;

@@ -16,3 +16,4 @@ export * from './holds';
 export * from './spent';
 export * from './editions';
 export * from './copies';
+export { sittingsWith } from './used';

@@ -1,4 +1,3 @@
-import { contentsOf, flatten } from '../course';
 import {
   type AnyRow,
   applied,
@@ -8,43 +7,57 @@ import {
   type Household,
   type Id,
   type Mark,
+  same,
 } from '../household';
 import { marksByEnrolment, recordsTouched } from '../log';
 import { usedByMarks } from './used';
 
+type Used = NonNullable<NonNullable<Mark['was']>['used']>;
+
 /**
- * What has to be stored beside a change that takes steps with marks out of a book: what those marks had used up of the inventory is copied
- * onto them, for without the step nobody could tell any more.
+ * What has to be stored beside a change of books, of who takes them or of what they need, so that what is used up stays used: where a mark
+ * would have used something else by then, what it had used is copied onto it. A need that is new is another matter: it is of the lessons
+ * done already as well, for of those nothing was known.
  * @param kept what is stored beside it so far (`keepPast`), marks of the same enrolments among it
  * @returns the same, with those marks as they are to be
  */
 export function keepUsed(state: Household, wished: readonly Change[], kept: readonly Change[]): Change[] {
+  const touched = recordsTouched(state, wished);
+  if (touched.size === 0) return [...kept];
   const puts = new Map(kept.map((c) => ['put' in c ? c.put.id : c.remove, c]));
   const own = new Set(wished.filter((c) => c.table === 'marks').map((c) => ('put' in c ? c.put.id : c.remove)));
-  const after = applied(
-    state,
-    wished.filter((c) => c.table === 'courses' || c.table === 'enrolments'),
+  const known = wished.filter(
+    (c) =>
+      c.table === 'courses' ||
+      c.table === 'enrolments' ||
+      (c.table === 'needs' && byId(state.needs, 'put' in c ? c.put.id : c.remove) !== undefined),
   );
-  for (const id of recordsTouched(state, wished)) {
-    const [before, then] = [state, after].map((h) => stepsOf(h, byId(h.enrolments, id)!));
-    if ([...before!].every((step) => then!.has(step))) continue;
-    const used = new Map<Id, NonNullable<NonNullable<Mark['was']>['used']>>();
-    for (const [claim, { taken }] of usedByMarks(state, byId(state.enrolments, id)!))
-      for (const { mark, materialId, quantity } of taken)
-        if (!then!.has(mark.stepId) && quantity > 0 && !own.has(mark.id))
-          used.set(mark.id, [...(used.get(mark.id) ?? []), { claim, materialId, quantity }]);
-    for (const mark of marksByEnrolment(state.marks).get(id) ?? []) {
-      const change = puts.get(mark.id);
-      const row = change && 'put' in change ? (change.put as unknown as Mark) : mark;
-      const things = used.get(mark.id);
-      if (things && row.was)
-        puts.set(mark.id, { table: 'marks', put: { ...row, was: { ...row.was, used: things } } as unknown as AnyRow });
-    }
+  let open = [...touched];
+  // What one mark has used already, another would use in its place: it is looked at again with what was copied so far.
+  while (open.length > 0) {
+    const after = applied(state, [...puts.values(), ...known]);
+    open = open.filter((id) => {
+      const [before, then] = [state, after].map((h) => usedOf(h, byId(h.enrolments, id)));
+      const others = (marksByEnrolment(state.marks).get(id) ?? []).flatMap((mark) => {
+        const used = before!.get(mark.id) ?? [];
+        if (own.has(mark.id) || same(used, then!.get(mark.id) ?? [])) return [];
+        const change = puts.get(mark.id);
+        const row = change && 'put' in change ? (change.put as unknown as Mark) : mark;
+        return row.was && !same(row.was.used, used) ? [{ ...row, was: { ...row.was, used } }] : [];
+      });
+      for (const put of others) puts.set(put.id, { table: 'marks', put: put as unknown as AnyRow });
+      return others.length > 0;
+    });
   }
   return [...puts.values()];
 }
 
-const stepsOf = (state: Household, enrolment: Enrolment): Set<Id> => {
-  const course = contentsOf(state, enrolment);
-  return new Set(course ? flatten(course).map((s) => s.id) : []);
-};
+/** What each mark of an enrolment used. */
+function usedOf(state: Household, enrolment: Enrolment | undefined): Map<Id, Used> {
+  const used = new Map<Id, Used>();
+  if (!enrolment) return used;
+  for (const [claim, { taken }] of usedByMarks(state, enrolment))
+    for (const { mark, materialId, quantity } of taken)
+      if (quantity > 0) used.set(mark.id, [...(used.get(mark.id) ?? []), { claim, materialId, quantity }]);
+  return used;
+}

@@ -1,9 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import { changeStep, deleteLesson, deleteStep, flatten, insertStep } from '../course';
+import { changeStep, deleteLesson, deleteStep, flatten, insertLesson, insertStep, moveStep } from '../course';
 import { checkIn, giveUpLine, markSteps, moveThing, orderLines, putChild, thingsOfCourse, wantThing } from '../deeds';
-import { type Household, type Material, MOVEMENT_KINDS, type Movement, type NeedRule, type Put } from '../household';
+import { readBackup, writeBackup } from '../formats';
+import {
+  type Household,
+  type Material,
+  MOVEMENT_KINDS,
+  type Movement,
+  type Need,
+  type NeedRule,
+  type Put,
+} from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
@@ -22,6 +31,7 @@ import {
   orderWords,
   readyBy,
   shortages,
+  sittingsWith,
   stock,
   stoppedBy,
   toOrderWords,
@@ -299,7 +309,10 @@ describe('what was used', () => {
   ];
   const deeds = fc.array(
     fc.record({
-      what: fc.constantFrom(...(['who', 'kind', 'insert', 'leaves', 'minutes', 'no step', 'no lesson'] as const)),
+      what: fc.constantFrom(
+        ...(['who', 'kind', 'insert', 'leaves', 'minutes', 'no step', 'no lesson', 'a lesson more', 'moved'] as const),
+        ...(['more of it', 'shared', 'by another rule', 'not needed'] as const),
+      ),
       i: fc.nat(23),
       who: fc.subarray(['A', 'B'], { minLength: 1 }),
     }),
@@ -311,8 +324,8 @@ describe('what was used', () => {
       fc.property(fc.uniqueArray(fc.nat(23), { maxLength: 8 }), deeds, fc.boolean(), (marked, edits, old) => {
         const there = base({ needs, materials: [paper], movements: [entry('count', 500)] });
         const all = (h: Household) => flatten(h.courses[0]!);
-        const on = marked.map((i) => ({ enrolmentId: 'e', stepId: all(there)[i]!.id, day: TODAY }));
-        let h = on.reduce((now, m) => afterDeed(now, markSteps(now, [m], 'done', newId)), there);
+        const on = marked.map((i) => ({ enrolmentId: 'e', stepId: all(there)[i]!.id, day: TODAY + (i % 2) }));
+        let h = on.reduce((now, m) => afterDeed(now, markSteps(now, [m], m.day % 2 ? 'partly' : 'done', newId)), there);
         if (old) h = { ...h, marks: h.marks.map(({ was: _, ...m }) => m) };
         const before = stock(h).get('m');
         const lines = ledgerOf(h, 'm').filter((l) => l.kind === 'used').length;
@@ -320,9 +333,13 @@ describe('what was used', () => {
         const practised = marked.filter((i) => all(there)[i]!.kind === 'practise').length;
         // By hand: two sheets a child for each lesson begun, and one a child for each sheet of practice.
         expect(before).toBe(500 - 2 * (2 * lessons + practised));
+        expect(needs.map((need) => sittingsWith(h, need.id))).toEqual([lessons, practised]);
         for (const { what, i, who } of edits) {
           const [course, own] = [h.courses[0]!, h.enrolments[0]!];
           const step = all(h)[i % all(h).length]!;
+          const need = h.needs[i % Math.max(1, h.needs.length)];
+          const needed = (change: Partial<Need>): Put[] =>
+            need ? [{ table: 'needs', put: { ...need, ...change } }] : [];
           const put: Record<typeof what, () => readonly Put[]> = {
             who: () => [{ table: 'enrolments', put: { ...own, childIds: who } }],
             kind: () => [{ table: 'courses', put: changeStep(course, step.id, { kind: 'practise' }) }],
@@ -330,12 +347,23 @@ describe('what was used', () => {
             leaves: () => putChild(h, { ...h.children[0]!, until: '2026-09-20' }, TODAY + 14),
             'no step': () => [{ table: 'courses', put: deleteStep(course, step.id) }],
             'no lesson': () => [{ table: 'courses', put: deleteLesson(course, step.lesson.id) }],
+            'a lesson more': () => [
+              { table: 'courses', put: insertLesson(course, step.lesson.id, newId(), 'More', 'practise') },
+            ],
+            moved: () => [{ table: 'courses', put: moveStep(course, step.id, i % 2 ? 1 : -1) }],
+            'more of it': () => needed({ quantity: 0.5 + i }),
+            shared: () => needed({ per: 'shared' }),
+            'by another rule': () => needed({ rule: i % 2 ? { for: 'lessons', every: 2 } : { for: 'course' } }),
+            'not needed': () => (need ? [{ table: 'needs', remove: need.id }] : []),
             minutes: () => [{ table: 'courses', put: changeStep(course, step.id, { minutes: 55 }) }],
           };
           h = afterDeed(h, put[what]());
           expect(stock(h).get('m')).toBe(before);
           expect(ledgerOf(h, 'm').filter((l) => l.kind === 'used')).toHaveLength(lines);
         }
+        const file = writeBackup({ asOf: '2026-09-07', household: h });
+        const reading = readBackup(file);
+        expect('fault' in reading ? reading.fault : writeBackup(reading.backup)).toBe(file);
       }),
       { numRuns: 150 },
     );

@@ -68,20 +68,24 @@ function countUsed(
     childIds.length > 1
       ? (standingsOf(state.marks, enrolment.id).get(id)?.missed ?? []).filter((c) => childIds.includes(c)).length
       : 0;
+  const inHand = (used: Used, { kind, stepId }: Mark) =>
+    kind === 'partly' ? used.inHand.add(stepId) : used.inHand.delete(stepId);
   const sittings = sittingMarks(marks)
     .filter((m) => m.childId === undefined)
-    .filter((m) => byLesson.has(flat.get(m.stepId)?.lesson.id ?? '') || (m.was?.used && !flat.has(m.stepId)))
+    .filter((m) => m.was?.used !== undefined || byLesson.has(flat.get(m.stepId)?.lesson.id ?? ''))
     .sort(compareMarks);
   for (const mark of sittings) {
-    const now = flat.get(mark.stepId);
-    if (!now) {
-      for (const { claim, materialId, quantity } of mark.was!.used!) {
+    // Needs have changed since, or the book: what it used was copied then.
+    if (mark.was?.used) {
+      for (const { claim, materialId, quantity } of mark.was.used) {
         const used = use(claim);
         used.times++;
         used.taken.push({ mark, quantity, materialId });
+        inHand(used, mark);
       }
       continue;
     }
+    const now = flat.get(mark.stepId)!;
     const step = mark.was ? { ...now, kind: mark.was.kind } : now;
     const of = mark.was ?? enrolment;
     for (const { claim } of byLesson.get(step.lesson.id)!) {
@@ -92,12 +96,19 @@ function countUsed(
         const quantity = quantityOf(claim.need, of, missed(step.id, of));
         used.taken.push({ mark, quantity, materialId: claim.need.materialId });
       }
-      if (mark.kind === 'partly') used.inHand.add(step.id);
-      else used.inHand.delete(step.id);
+      inHand(used, mark);
     }
   }
   return result;
 }
+
+/** How many sittings have taken something by a need so far: what they took stays taken, whatever becomes of the need. */
+export const sittingsWith = (state: Household, needId: Id): number =>
+  state.enrolments.reduce((n, enrolment) => {
+    const used = usedByMarks(state, enrolment);
+    const own = used.size === 0 ? [] : claimsOf(state, enrolment).filter((c) => c.need.id === needId);
+    return n + own.reduce((m, c) => m + (used.get(c.id)?.taken.length ?? 0), 0);
+  }, 0);
 
 /** Every consumable that marked work took, with the enrolment it was for. */
 export function* takenByWork(

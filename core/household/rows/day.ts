@@ -92,7 +92,7 @@ export interface Mark {
     /** Where the teacher was, and who taught the course: without the first, both are as the enrolment has them for that day. */
     presence?: Presence;
     teacherId?: Id;
-    /** Of a step that was taken out of the book since: what of the inventory it had used up, and by which claim of a need. */
+    /** Where the book or its needs have changed since: what of the inventory it had used up, and by which claim of a need. */
     used?: { claim: Id; materialId: Id; quantity: number }[];
   };
 }
