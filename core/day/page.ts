@@ -266,7 +266,9 @@ function sittingOf(
 function stepsOfDay(course: Course, marks: readonly Mark[], wanted: ReadonlySet<Id>): FlatStep[] {
   const inBook = new Map(flatten(course).map((s) => [s.id, s]));
   const gone = marks.filter((m) => m.childId === undefined && !inBook.has(m.stepId));
-  const asMarked = [...new Map(gone.map((m) => [m.stepId, goneStep(m)])).values()].filter((s) => s !== undefined);
+  const asMarked = [...new Map(gone.map((m) => [m.stepId, goneStep(m, course)])).values()].filter(
+    (s) => s !== undefined,
+  );
   return [...asMarked, ...flatten(course).filter((s) => wanted.has(s.id))];
 }
 

@@ -1,4 +1,4 @@
-import { withUs, toDay } from '../calendar';
+import { type IsoDate, withUs, toDay } from '../calendar';
 import { contentsOf, flatten, type FlatStep, stepName, teacherOn } from '../course';
 import {
   type AnyRow,
@@ -10,6 +10,7 @@ import {
   type Id,
   type Mark,
   type Presence,
+  sits,
 } from '../household';
 import { marksByEnrolment } from './fold';
 
@@ -59,18 +60,43 @@ export function taughtOf(
  * A marked step that is out of the book, as its mark has it: the days it was done on name it still. Its place in the book is −1; undefined
  * where nothing was copied onto the mark.
  */
-export function goneStep({ stepId, was }: Mark): FlatStep | undefined {
+export function goneStep({ stepId, was }: Mark, { countsNew }: Pick<Course, 'countsNew'>): FlatStep | undefined {
   if (!was) return undefined;
   const { kind, words, minutes, presence = 'near' } = was;
   const at = words.lastIndexOf(', ');
   const [title, label] = at < 0 ? [words, ''] : [words.slice(0, at), words.slice(at + 2)];
   const step = { id: stepId, kind, ...(label ? { label } : {}) };
   const lesson = { id: `${stepId} gone`, title, steps: [step] };
+  const beside = presence === 'with' || presence === 'start';
   return {
     ...{ id: stepId, step, lesson, kind, minutes, presence },
     unit: { id: lesson.id, title: '', lessons: [lesson] },
-    ...{ index: -1, lessonIndex: -1, optional: false, number: 1, ofKind: 1, opensNewLesson: false, tests: -1 },
+    ...{ index: -1, lessonIndex: -1, optional: false, number: 1, ofKind: 1, tests: -1 },
+    opensNewLesson: kind === 'introduce' && beside && countsNew,
   };
+}
+
+/**
+ * The steps out of the book that were sat for from a date on: the time they took is spent. Those of one lesson share a place before the book's first.
+ * @param own all marks of the enrolment
+ * @param steps the steps it takes
+ */
+export function goneSteps(
+  own: readonly Mark[],
+  steps: readonly FlatStep[],
+  course: Pick<Course, 'countsNew'>,
+  since: IsoDate,
+): FlatStep[] {
+  const sat = own.filter((m) => m.childId === undefined && m.date >= since && sits(m.kind));
+  if (sat.length === 0) return [];
+  const there = new Set(steps.map((s) => s.id));
+  const gone = new Map(sat.filter((m) => !there.has(m.stepId)).map((m) => [m.stepId, goneStep(m, course)]));
+  const titles: string[] = [];
+  return [...gone.values()].flatMap((s): FlatStep[] => {
+    if (!s) return [];
+    if (!titles.includes(s.lesson.title)) titles.push(s.lesson.title);
+    return [{ ...s, lessonIndex: -1 - titles.indexOf(s.lesson.title) }];
+  });
 }
 
 /**

@@ -1,7 +1,7 @@
 import { type Day, fromDay, teacherMinutesOn, toDay, type Weekday, weekStart } from '../calendar';
 import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
-import { marksByEnrolment, type Standing, standingsOf } from '../log';
+import { goneSteps, marksByEnrolment, type Standing, standingsOf } from '../log';
 import { catchUpDates, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
@@ -83,14 +83,12 @@ export function ownTrack(
   const taken = takenSteps(state, enrolment, today);
   const now = paceOn(enrolment, today);
   const pace = pacing(state, now);
-  const used = todayUse(
-    taken,
-    standings,
-    marksByEnrolment(state.marks).get(enrolment.id) ?? [],
-    today,
-    startMinutes,
-    pace.size,
-  );
+  const marks = marksByEnrolment(state.marks).get(enrolment.id) ?? [];
+  const week = weekStart(today, firstDay);
+  // What was done and is out of the book by now took its time all the same.
+  const course = byId(state.courses, enrolment.courseId);
+  const spent = [...(course ? goneSteps(marks, taken, course, fromDay(week)) : []), ...taken];
+  const used = todayUse(spent, standings, marks, today, startMinutes, pace.size);
   const remaining = inOrderToDo(taken, standings);
   const weekdaysOf = (e: Enrolment) =>
     (loopOf(state, enrolment).loop?.weekdays ?? e.weekdays).filter((d) => year.weekdays.includes(d));
@@ -126,12 +124,9 @@ export function ownTrack(
     target: targetDay(enrolment, year),
     noTarget: meaningOf((later.at(-1) ?? now).rule).noTarget === true && enrolment.target === undefined,
     firstDay,
-    thisWeek: weekStart(today, firstDay),
+    thisWeek: week,
     // More than the cap may have been done: the rest of a lesson begun is free all the same.
-    usedThisWeek:
-      pace.cap === Infinity
-        ? 0
-        : Math.min(pace.cap, usedInWeek(taken, standings, weekStart(today, firstDay), today, pace)),
+    usedThisWeek: pace.cap === Infinity ? 0 : Math.min(pace.cap, usedInWeek(spent, standings, week, today, pace)),
     ideal: [],
     weighByPages: byId(state.courses, enrolment.courseId)?.weighByPages ?? false,
     begunToday: used.begun && dates[0] === today,

@@ -2,7 +2,7 @@ import { type Day, dayKind, hasSchool, schoolDays, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import { childCount } from '../attendance';
 import { type AwayBlock, type Child, type Household, type Id, type SchoolYear, titleOf } from '../household';
-import { marksByEnrolment, sittingMarks } from '../log';
+import { marksByEnrolment, goneStep, sittingMarks } from '../log';
 import type { Reserve } from '../pace';
 import { type Plan, reviewsOn } from '../stagger';
 import { count, dayAndDate, inHand, listing } from '../words';
@@ -43,7 +43,7 @@ function lastSat(state: Household, { enrolment }: WeekRow): FlatStep | undefined
     (m) => m.childId === undefined,
   );
   const course = last && contentsOf(state, enrolment);
-  return course && flatten(course).find((s) => s.id === last.stepId);
+  return course && (flatten(course).find((s) => s.id === last.stepId) ?? goneStep(last, course));
 }
 
 /** Course by course: what was done last, what the plan has for the week, which tests fall due. In order of the week's own rows. */

@@ -79,8 +79,9 @@ interface Stroke {
   kind: MarkKind;
   order: number;
   proof?: string;
-  /** Minutes of it that were said to be left. */
+  /** Minutes of it that were said to be left, and how long it took where that was said. */
   left?: number;
+  said?: number;
 }
 
 /** The account book: what was marked, who was away, what was closed. Everything else is added up from it anew each time. */
@@ -102,6 +103,8 @@ export class Book {
   ticks: { e: number; i: number; date: Day; child: string }[] = [];
   proofs: { id: string; failed: boolean }[] = [];
   stopped: Day | undefined;
+  /** Lessons taken out of the book, by course and number. */
+  gone = new Set<string>();
   /** Steps moved by hand, by course and number, to the day they were moved to. */
   moves = new Map<string, Day>();
   /** The courses of the life and, behind them, those that were swapped in, each with the first day it can be taken on. */
@@ -150,11 +153,10 @@ export class Book {
   }
   /** The first step still to do; −1 when there is none. */
   next(e: number): number {
-    for (let i = 0; i < this.course(e).steps; i++) if (!this.settled(e, i)) return i;
-    return -1;
+    return this.steps(e).find((i) => !this.settled(e, i)) ?? -1;
   }
   steps(e: number): number[] {
-    return Array.from({ length: this.course(e).steps }, (_, i) => i);
+    return Array.from({ length: this.course(e).steps }, (_, i) => i).filter((i) => !this.gone.has(`${e} ${i}`));
   }
   left(e: number): number {
     return this.steps(e).filter((i) => !this.settled(e, i)).length;
@@ -162,10 +164,13 @@ export class Book {
   put(e: number, i: number, date: Day, kind: MarkKind, proof?: string) {
     const key = `${e} ${i} ${date}`;
     // What is written over on its date keeps its place in the order of the day.
-    const { order = this.written, left } = this.marks.get(key) ?? {};
+    const { order = this.written, left, said } = this.marks.get(key) ?? {};
     this.written++;
-    // Marked partly once more, what was said to be left of it stands.
-    const rest = kind === 'partly' && left !== undefined ? { left } : {};
+    // Marked otherwise, how long it took stands; what was said to be left of it as long as it is partly done.
+    const rest = {
+      ...(kind === 'partly' && left !== undefined ? { left } : {}),
+      ...(said === undefined ? {} : { said }),
+    };
     this.marks.set(key, { e, i, date, kind, order, ...rest, ...(proof ? { proof } : {}) });
   }
   /** What stood on the list of each school day, written down once. */
@@ -196,30 +201,41 @@ export class Book {
     this.planned = { today: this.today, tracks };
   }
   /** What was left of the last day that has a list, and of each day before it for four weeks, a step once. */
-  leftOver(): ({ day: Day; steps: number } | undefined)[] {
+  leftOver(): ({ day: Day; steps: { e: number; i: number }[] } | undefined)[] {
     const days = [...this.lists.keys()].filter((d) => d < this.today && d >= this.today - 28).sort((a, b) => b - a);
     const seen = new Set<string>();
     const left = days.map((day) => {
       const open = this.lists.get(day)!.filter(({ e, i }) => {
         const key = `${e} ${i}`;
-        if (!this.standing.includes(e) || this.settled(e, i) || this.marks.has(`${key} ${day}`) || seen.has(key))
+        if (
+          !this.standing.includes(e) ||
+          this.gone.has(key) ||
+          this.settled(e, i) ||
+          this.marks.has(`${key} ${day}`) ||
+          seen.has(key)
+        )
           return false;
         if (this.course(e).kids.every((k) => this.away.get(k)!.has(day))) return false;
         seen.add(key);
         return true;
       });
-      return { day, steps: open.length };
+      return { day, steps: open };
     });
     const [last, ...older] = left;
-    return [last?.steps ? last : undefined, ...older.filter((d) => d.steps > 0)];
+    return [last?.steps.length ? last : undefined, ...older.filter((d) => d.steps.length > 0)];
   }
   /** The minutes that are to do of a step before a day, or by now: what the last sitting before it left, or all of it. */
   toDo(e: number, i: number, date = Infinity): number {
     const before = this.of(e, i).findLast((m) => m.date < date && m.kind !== 'not today');
     return before?.left ?? this.course(e).minutes;
   }
+  /** Whether a sitting was spent on it: a step that was settled and is put back was not sat for. */
+  sat = ({ e, i, date, kind }: Stroke): boolean =>
+    ['done', 'partly'].includes(kind) ||
+    (kind === 'again' &&
+      !['done', 'known', 'left out'].includes(this.of(e, i).findLast((m) => m.date < date)?.kind ?? ''));
   /** Minutes of a sitting. */
-  took = ({ e, i, date, left = 0 }: Stroke): number => Math.max(0, this.toDo(e, i, date) - left);
+  took = ({ e, i, date, left = 0, said }: Stroke): number => said ?? Math.max(0, this.toDo(e, i, date) - left);
   /** Whether a mark is work: something was sat for; a step put back after it was settled was not. */
   work(child: string): Map<Day, number> {
     const days = new Map<Day, number>();
@@ -227,7 +243,7 @@ export class Book {
       const { kids } = this.course(m.e);
       if (!kids.includes(child) || !this.stays(child, m.date) || this.missed.has(`${m.e} ${m.i} ${m.date} ${child}`))
         continue;
-      if (m.kind === 'done' || m.kind === 'partly') days.set(m.date, (days.get(m.date) ?? 0) + this.took(m));
+      if (this.sat(m)) days.set(m.date, (days.get(m.date) ?? 0) + this.took(m));
       if (m.kind === 'known' && !m.proof) days.set(m.date, days.get(m.date) ?? 0);
     }
     return days;
@@ -242,7 +258,7 @@ export class Book {
       const moved = this.steps(e).filter((i) => this.moves.get(`${e} ${i}`) === d && !this.settled(e, i));
       // Nothing passes a step that had its turn today and is not finished.
       const turn = this.marks.get(`${e} ${this.next(e)} ${d}`);
-      if (turn && !turn.proof) continue;
+      if (turn && (this.sat(turn) || turn.kind === 'not today')) continue;
       // A day that was ended, or whose sitting was used, holds only what was left on it by hand.
       const own = this.isOpen(d) && this.stopped !== d && !(d === this.today && this.usedToday(e));
       const n = Math.max(own ? 1 : 0, moved.length);
@@ -277,10 +293,7 @@ export class Book {
   /** Something was sat for, or what comes next was put off. */
   usedToday(e: number): boolean {
     return [...this.marks.values()].some(
-      (m) =>
-        m.e === e &&
-        m.date === this.today &&
-        (['done', 'partly'].includes(m.kind) || (m.kind === 'not today' && m.i === this.next(e))),
+      (m) => m.e === e && m.date === this.today && (this.sat(m) || (m.kind === 'not today' && m.i === this.next(e))),
     );
   }
 }

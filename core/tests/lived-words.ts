@@ -40,8 +40,7 @@ function newLessons(book: Book, state: Household, plan: Plan): Said {
   for (const e of book.standing.filter((x) => book.course(x).minutes === READ)) {
     for (const d of plan.tracks.find((t) => t.enrolmentId === book.course(e).id)?.days ?? []) if (d >= 0) begin(d, e);
     // What was begun today already has taken its part of what one teacher can begin.
-    if ([...book.marks.values()].some((m) => m.e === e && m.date === today && ['done', 'partly'].includes(m.kind)))
-      begin(today, e);
+    if ([...book.marks.values()].some((m) => m.e === e && m.date === today && book.sat(m))) begin(today, e);
   }
   const above = [...begun].map(([d, courses]) => [d, courses.size - 1] as const);
   const over = above.filter(([, n]) => n > 0);
@@ -90,9 +89,7 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
     ['A', 'B'].map((c) => silentLately(state, year, today).find((s) => s.child.id === c)?.days ?? 0),
   ];
   const all = new Set(
-    [...book.marks.values()]
-      .filter((m) => ['done', 'partly'].includes(m.kind) || (m.kind === 'known' && !m.proof))
-      .map((m) => m.date),
+    [...book.marks.values()].filter((m) => book.sat(m) || (m.kind === 'known' && !m.proof)).map((m) => m.date),
   );
   const counted = countDays(year, today, workedDays(state.marks));
   let toCome = 0;
@@ -116,7 +113,7 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
       });
       for (const m of book.marks.values()) {
         if (m.e !== e || m.date !== day) continue;
-        if (['done', 'partly'].includes(m.kind)) steps.set(m.i, book.took(m));
+        if (book.sat(m)) steps.set(m.i, book.took(m));
         else steps.delete(m.i);
       }
       minutes += sum([...steps.values()]);
@@ -127,7 +124,7 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
   for (const line of courseLines(state, page, year, plan)) {
     const e = book.courses.findIndex((x) => x.id === line.row.enrolment.id);
     const sat = [...book.marks.values()]
-      .filter((m) => m.e === e && ['done', 'partly'].includes(m.kind))
+      .filter((m) => m.e === e && book.sat(m))
       .sort((a, b) => a.date - b.date || a.order - b.order)
       .at(-1);
     said[`${book.course(e).id}: last done, at the sit-down`] = [
@@ -143,8 +140,9 @@ function lists(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
   const said: Said = {};
   const { last, older } = leftBefore(state, today);
   const left = book.leftOver();
-  said['left from the last day with a list'] = [left[0], last && { day: last.day, steps: last.steps.length }];
-  said['left from days before'] = [left.slice(1), older.map((d) => ({ day: d.day, steps: d.steps.length }))];
+  const numbered = (d: { day: Day; steps: readonly unknown[] } | undefined) => d && [d.day, d.steps.length];
+  said['left from the last day with a list'] = [left[0], last].map(numbered) as [unknown, unknown];
+  said['left from days before'] = [left.slice(1).map(numbered), older.map(numbered)];
   for (const id of ['A', 'B']) {
     const child = state.children.find((c) => c.id === id)!;
     const items = childWeek(state, year, plan, child, today).find((d) => d.day === today)?.items ?? [];
@@ -221,7 +219,7 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
     for (const row of blocks('curricula').flatMap((b) => (b.kind === 'table' ? b.rows : []))) {
       const e = book.courses.findIndex((x) => x.id === row[0]);
       said[`${id}: ${row[0]} in the portfolio`] = [
-        [book.steps(e).filter((i) => book.settled(e, i)).length, book.course(e).steps],
+        [book.steps(e).filter((i) => book.settled(e, i)).length, book.steps(e).length],
         [numbers(row.at(-1)!, /^(\d+) of/g)[0], numbers(row.at(-1)!, / of (\d+) steps?/g)[0]],
       ];
     }

@@ -1,9 +1,20 @@
 import fc from 'fast-check';
 import { childCount, comingOf, spareWords, workOf } from '../attendance';
 import { type Day, fromDay, paintDays, toDay, weekdayOf } from '../calendar';
-import { contentsWords } from '../course';
+import { contentsWords, deleteLesson } from '../course';
 import { listsToKeep, nodsTo, noSchoolWords, waitingTicks } from '../day';
-import { enterDetails, known, markStep, moveTo, proofFailed, stopDay, swapCourse, tickOff, unmarkStep } from '../deeds';
+import {
+  enterDetails,
+  known,
+  markStep,
+  markSteps,
+  moveTo,
+  proofFailed,
+  stopDay,
+  swapCourse,
+  tickOff,
+  unmarkStep,
+} from '../deeds';
 import type { Household, MarkKind, Put } from '../household';
 import { entryText, markOn } from '../log';
 import { stock, thereWords } from '../materials';
@@ -103,7 +114,8 @@ export function compare(book: Book, real: Real): Said {
   said['does not fit, in words'] = [[...lacking].sort(), [...fitting].sort()];
   said['a day without school is called one'] = [book.isOpen(today), noSchoolWords(state, year, today) === ''];
   for (const e of book.standing) {
-    const { id, steps } = book.course(e);
+    const { id } = book.course(e);
+    const steps = book.steps(e).length;
     const contents = contentsWords(state.courses.find((c) => c.id === id)!.units);
     said[`${id}: contents`] = [
       `${steps} lesson${steps === 1 ? '' : 's'}, ${steps} step${steps === 1 ? '' : 's'}`,
@@ -155,11 +167,14 @@ export function compare(book: Book, real: Real): Said {
       ? [short.map((s) => -s), [...words.matchAll(/(\d+) days? short/g)].map((m) => Number(m[1]))]
       : [Math.min(...spares), Number(/^(\d+) to spare/.exec(words)?.[1])];
   const used = Array.from({ length: 40 }, (_, i) => i).filter((i) => book.of(0, i).at(-1)?.kind === 'done').length;
-  const begun = Array.from({ length: 40 }, (_, i) => i).filter((i) =>
-    book.of(0, i).some((m) => ['done', 'partly'].includes(m.kind)),
-  ).length;
+  // What was taught and did not stick has spoiled its sheet.
+  const spoiled = [...book.marks.values()].filter((m) => m.e === 0 && m.kind === 'again' && !m.proof).length;
+  const begun = Array.from({ length: 40 }, (_, i) => i).filter((i) => book.of(0, i).some((m) => book.sat(m))).length;
   const there = stock(state).get('paper') ?? 0;
-  said['paper: between what is done and what is begun'] = [true, there <= PAPER - used && there >= PAPER - begun];
+  said['paper: between what is done and what is begun'] = [
+    true,
+    there <= PAPER - used && there >= PAPER - begun - spoiled,
+  ];
   said['paper in words'] = [there < 0 ? 'count it' : `${there}`, thereWords(there, true, '').trim()];
   said['ticks that wait'] = [
     book.ticks.filter((t) => !book.settled(t.e, t.i) && !book.marks.has(`${t.e} ${t.i} ${t.date}`)).length,
@@ -206,7 +221,56 @@ const partlyWithSoManyLeft = fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 9 }))
     const stepOn = on(book, step.e, step.i, book.today);
     const text = { ...entryText(markOn(real.state, { ...stepOn, date: fromDay(book.today) }), fromDay(book.today)) };
     deed(real, enterDetails(real.state, stepOn, { ...text, minutesLeft: `${left}` }, newId(real)));
-    book.of(step.e, step.i).at(-1)!.left = left;
+    book.of(step.e, step.i).find((m) => m.date === book.today)!.left = left;
+  }),
+);
+const doneInSoLong = fc.tuple(fc.nat(2), fc.integer({ min: 3, max: 50 })).map(([which, minutes]) =>
+  command(`${NAMES[which]} done in ${minutes} minutes`, (book, real) => {
+    const step = markNext(book, real, which, 'done');
+    if (!step) return;
+    const stepOn = on(book, step.e, step.i, book.today);
+    const text = entryText(markOn(real.state, { ...stepOn, date: fromDay(book.today) }), fromDay(book.today));
+    deed(real, enterDetails(real.state, stepOn, { ...text, minutes: `${minutes}` }, newId(real)));
+    book.of(step.e, step.i).find((m) => m.date === book.today)!.said = minutes;
+  }),
+);
+/** All that was left of the last day with a list was done that day. */
+const leftDone = fc.constant(
+  command('what was left is done', (book, real) => {
+    const [last] = book.leftOver();
+    if (!last) return;
+    const { day, steps } = last;
+    deed(
+      real,
+      markSteps(
+        real.state,
+        steps.map(({ e, i }) => on(book, e, i, day)),
+        'done',
+        newId(real),
+      ),
+    );
+    for (const { e, i } of steps) {
+      book.put(e, i, day, 'done');
+      if (book.course(e).kids.length > 1)
+        for (const k of book.course(e).kids) if (book.away.get(k)!.has(day)) book.missed.add(`${e} ${i} ${day} ${k}`);
+      book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > day);
+    }
+  }),
+);
+/** A lesson goes out of the book, done or still to do. */
+const lessonOut = fc.tuple(fc.nat(2), fc.nat(40)).map(([which, n]) =>
+  command(`a lesson of ${NAMES[which]} goes out of the book`, (book, real) => {
+    const e = book.standing[which]!;
+    const steps = book.steps(e);
+    if (steps.length < 4) return;
+    const i = steps[n % steps.length]!;
+    const course = real.state.courses.find(
+      (c) => c.id === real.state.enrolments.find((x) => x.id === book.course(e).id)!.courseId,
+    )!;
+    deed(real, [{ table: 'courses', put: deleteLesson(course, `L${i + 1}`) }]);
+    book.gone.add(`${e} ${i}`);
+    book.moves.delete(`${e} ${i}`);
+    book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i);
   }),
 );
 
@@ -215,6 +279,10 @@ export const commands = [
   ...[1, 2, 3].map(() => marks('done')),
   marks('partly'),
   partlyWithSoManyLeft,
+  doneInSoLong,
+  leftDone,
+  lessonOut,
+  marks('again'),
   marks('not today'),
   marks('known'),
   marks('left out'),
@@ -279,7 +347,7 @@ export const commands = [
   fc.nat(2).map((which) =>
     command(`a stretch of ${NAMES[which]} is known`, (book, real) => {
       const e = book.standing[which]!;
-      const open = Array.from({ length: book.course(e).steps }, (_, i) => i).filter((i) => !book.settled(e, i));
+      const open = book.steps(e).filter((i) => !book.settled(e, i));
       if (open.length < 4) return;
       const before = new Set(real.state.proofs.map((p) => p.id));
       deed(real, known(real.state, on(book, e, open[0]!, book.today), stepId(open[2]!), false, newId(real)));
@@ -333,9 +401,7 @@ export const commands = [
       const year = real.state.years.find((y) => y.id === book.life.year.id)!;
       const enrolment = real.state.enrolments.find((x) => x.id === old.id)!;
       const id = `${NAMES[which]} ${book.courses.length}`;
-      const sat = [...book.marks.values()].some(
-        (m) => m.e === e && m.date === book.today && ['done', 'partly'].includes(m.kind),
-      );
+      const sat = [...book.marks.values()].some((m) => m.e === e && m.date === book.today && book.sat(m));
       const taken = { ...old, id, from: book.today + (sat ? 1 : 0) };
       book.courses.push(taken);
       // No more than there is time for, a step a sitting: of a longer book, more would be asked of each.

@@ -161,7 +161,7 @@ function rowOf(
     const date = fromDay(day);
     const items = new Map<Id, WeekItem>();
     const put = (id: Id, slipped: boolean, mark?: Mark) => {
-      const step = stepsOn(day).get(id) ?? (mark && goneStep(mark));
+      const step = stepsOn(day).get(id) ?? (mark && goneStep(mark, course));
       if (!step) return;
       const planned = mark?.was?.minutes ?? step.minutes;
       const takesTime = !slipped && (mark === undefined || wasSat(mark, all));
