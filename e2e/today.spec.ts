@@ -73,7 +73,7 @@ test('marks by menu; minutes, score and note with plain sentences for what canno
   await row.getByLabel('minutes').fill('a while');
   await row.getByLabel('score').fill('21/20');
   await row.getByRole('button', { name: 'Save' }).click();
-  await expect(row).toContainText('Write minutes as a whole number from 1 to 600.');
+  await expect(row).toContainText('Write minutes as a whole number from 0 to 600.');
   await expect(row).toContainText('A score cannot be more than all: 21 of 20.');
   await row.getByLabel('minutes').fill('25');
   await row.getByLabel('score').fill('17 of 20');

@@ -15,7 +15,7 @@ import { InputField, SelectField } from '../ui/field';
 import { newId } from '../ui/id';
 import { Ornament } from '../ui/ornament';
 import { TableFile } from '../ui/table-file';
-import { count } from '../ui/words';
+import { count, tookWords } from '../ui/words';
 import { MarkForm } from './mark-form';
 import { tip } from '../ui/tip';
 
@@ -214,7 +214,7 @@ function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
   const { mark, course, words, children } = line;
   const names = children.map((c) => c.name).join(', ');
   const details = [
-    mark.minutes === undefined ? undefined : `${mark.minutes} min`,
+    tookWords(mark.minutes),
     mark.left && `left: ${mark.left}`,
     mark.score && `score ${writeScore(mark.score)}`,
     mark.note && `“${mark.note}”`,

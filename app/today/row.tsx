@@ -10,7 +10,7 @@ import { writeScore } from '../../core/log';
 import { deckBeside, drillOffer } from '../../core/practice';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
-import { listing, PRESENCE_WORDS, SIGNS } from '../ui/words';
+import { listing, PRESENCE_WORDS, SIGNS, tookWords } from '../ui/words';
 import { Details } from './details';
 import { InHand } from './pace';
 import { markKeys } from './mark-keys';
@@ -204,7 +204,7 @@ function CardsLink({ sitting: { course, children } }: { sitting: DaySitting }) {
 function MarkSummary({ row }: { row: DayRow }) {
   const mark = row.mark!;
   const parts = [
-    mark.minutes === undefined ? undefined : `${mark.minutes} min`,
+    tookWords(mark.minutes),
     mark.minutesLeft === undefined ? undefined : `${mark.minutesLeft} min left`,
     mark.left ? `left: ${mark.left}` : undefined,
     mark.score ? `score ${writeScore(mark.score)}` : undefined,

@@ -1,6 +1,6 @@
-import { fromDay, type Day } from '../../core/calendar';
-import { type DayRitual, type DayRow, ritualMark } from '../../core/day';
-import { markSteps } from '../../core/deeds';
+import type { Day } from '../../core/calendar';
+import type { DayRitual, DayRow } from '../../core/day';
+import { ritualDone, ritualUndone } from '../../core/deeds';
 import { useHousehold } from '../shell/household';
 import { newId } from '../ui/id';
 
@@ -10,17 +10,12 @@ import { newId } from '../ui/id';
  */
 export function useRitual(day: Day): (ritual: DayRitual, sheets?: readonly DayRow[]) => void {
   const { commit, say, today } = useHousehold();
-  const date = fromDay(day);
   return ({ ritual, mark }, sheets = []) => {
     // What is done every day is done on its day; it cannot be done ahead.
     if (day > today) return say(`${ritual.title} is ticked on its own day.`, true);
-    void commit(`${ritual.title} ${mark ? 'not done' : 'done'}`, (now) => {
-      const stored = now.ritualMarks.filter((m) => m.ritualId === ritual.id && m.date === date);
-      if (mark) return stored.map((m) => ({ table: 'ritualMarks' as const, remove: m.id }));
-      if (stored.length > 0) return [];
-      const steps = sheets.map((row) => ({ enrolmentId: row.enrolment.id, stepId: row.step.id, day }));
-      const marks = markSteps(now, steps, 'done', newId);
-      return [{ table: 'ritualMarks', put: ritualMark(ritual, date, newId()) }, ...marks];
-    });
+    const steps = sheets.map((row) => ({ enrolmentId: row.enrolment.id, stepId: row.step.id, day }));
+    void commit(`${ritual.title} ${mark ? 'not done' : 'done'}`, (now) =>
+      mark ? ritualUndone(now, ritual, day) : ritualDone(now, ritual, steps, day, newId),
+    );
   };
 }

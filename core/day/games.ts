@@ -5,9 +5,17 @@ import { ritualsOn } from './rituals';
 /** The kinds of work that a game round the table takes the place of (common practice: facts, practice and review). */
 export const GAME_KINDS: readonly Kind[] = ['practise', 'review', 'drill'];
 
+/** Of what a course still has on a day, in order, what a game takes the place of: its first unbroken run of practice, review and drill. */
+export function answeredAtTable<T>(open: readonly T[], kindOf: (row: T) => Kind): T[] {
+  const from = open.findIndex((r) => GAME_KINDS.includes(kindOf(r)));
+  if (from < 0) return [];
+  const end = open.findIndex((r, i) => i > from && !GAME_KINDS.includes(kindOf(r)));
+  return open.slice(from, end < 0 ? undefined : end);
+}
+
 /**
  * The sheets that the games of a day are answered from, by ritual: of each named enrolment whose children are all at the table,
- * its first unbroken run of practice, review and drill. The first game that names an enrolment has it. What carries a
+ * what is answered at it (`answeredAtTable`). The first game that names an enrolment has it. What carries a
  * mark already is done elsewhere, as is everything once the game itself is done.
  */
 export function gamesOn(
@@ -27,11 +35,12 @@ export function gamesOn(
       if (!ritual.sheets.includes(id) || taken.has(id)) continue;
       if (!childIds.every((c) => children.some((there) => there.id === c))) continue;
       taken.add(id);
-      const open = sitting.rows.filter((r) => !r.mark);
-      const from = open.findIndex((r) => GAME_KINDS.includes(r.step.kind));
-      if (from < 0) continue;
-      const end = open.findIndex((r, i) => i > from && !GAME_KINDS.includes(r.step.kind));
-      rows.push(...open.slice(from, end < 0 ? undefined : end));
+      rows.push(
+        ...answeredAtTable(
+          sitting.rows.filter((r) => !r.mark),
+          (r) => r.step.kind,
+        ),
+      );
     }
     if (rows.length > 0) games.set(ritual.id, rows);
   }

@@ -1,9 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { minutesOf } from '../calendar';
 import { type Enrolment, inOrderOfDay, type OrderRule, type Ritual } from '../household';
-import { DATE, dayCourse, family, laidOut, pageOf, year } from '../tests/family';
+import { comingOf, workOf } from '../attendance';
+import { markSteps, ritualDone, ritualUndone } from '../deeds';
+import { makePlan, makeProblem } from '../stagger';
+import { afterDeed } from '../tests/apply';
+import { DATE, day, dayCourse, family, laidOut, pageOf, year } from '../tests/family';
 import { aMark, aTeacher, MON_TO_FRI } from '../tests/make';
-import { childWeek, gamesOn, nodsTo, nodTo, tasksOn, waitingTicks } from './index';
+import { childWeek, dayPage, type DayRow, gamesOn, nodsTo, nodTo, tasksOn, waitingTicks } from './index';
 
 type Family = ReturnType<typeof family>;
 const withEnrolment = (h: Family, id: string, change: Partial<Enrolment>): Family => ({
@@ -103,6 +107,38 @@ describe('a game round the table', () => {
     ).toEqual(['sums-nine']);
     const done = { ...h, ritualMarks: [{ id: 'r', ritualId: 'game', date: DATE }] };
     expect(gamesOn(done, year, pageOf(done)).size).toBe(0);
+  });
+
+  it('is all the time that its sheets take: done, to come, and in their own time again once the game is taken back', () => {
+    const on = (r: DayRow) => ({ enrolmentId: r.enrolment.id, stepId: r.step.id, day });
+    const plan = makePlan(makeProblem(h, year, day), { sweeps: 4, seed: 1 });
+    const page = dayPage(h, plan, day);
+    const sheets = gamesOn(h, year, page).get('game')!;
+    const rest = page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows)).filter((r) => !sheets.includes(r));
+    const [game] = h.rituals as [Ritual];
+    let n = 0;
+    const played = afterDeed(
+      h,
+      ritualDone(h, game, sheets.map(on), day, () => `n${++n}`),
+    );
+    const all = afterDeed(
+      played,
+      markSteps(played, rest.map(on), 'done', () => `n${++n}`),
+    );
+    for (const child of ['six', 'nine']) {
+      const sheet = sheets.filter((r) => r.enrolment.childIds.includes(child)).reduce((m, r) => m + r.minutes, 0);
+      expect(workOf(played, child).get(day)).toBe(25);
+      // What was planned for the day is what is counted once it is done.
+      expect(comingOf(h, year, plan).planned(child, day)).toBe(workOf(all, child).get(day));
+      const back = afterDeed(all, ritualUndone(all, game, day));
+      expect(workOf(back, child).get(day)).toBe(workOf(all, child).get(day)! - 25 + sheet);
+    }
+    expect(
+      afterDeed(
+        played,
+        ritualDone(played, game, sheets.map(on), day, () => `n${++n}`),
+      ),
+    ).toEqual(played);
   });
 });
 

@@ -1,6 +1,6 @@
 import { type Day, fromDay, toDay } from '../calendar';
-import { nodTo, tickFor } from '../day';
-import { byId, type Household, type Id, type Pin, pinId, type Put, type Tick } from '../household';
+import { nodTo, ritualMark, tickFor } from '../day';
+import { byId, type Household, type Id, type Pin, pinId, type Put, type Ritual, type Tick } from '../household';
 import { markSteps, type StepOn } from './marks';
 
 /** Stores a pin in place of any that the same step has. */
@@ -25,6 +25,39 @@ export function unpinDay(now: Household, enrolmentId: Id, day: Day): Put[] {
 /** A new lesson waits for a day, and steps in front of it are skipped as known if that was said. */
 export function holdBack(now: Household, pin: Omit<Pin, 'id'>, known: readonly StepOn[], newId: () => Id): Put[] {
   return [...pinStep(now, pin), ...markSteps(now, known, 'known', newId)];
+}
+
+/** A ritual is done on a day; the sheets that were answered at it are done in its time, and take none of their own. */
+export function ritualDone(
+  now: Household,
+  ritual: Ritual,
+  sheets: readonly StepOn[],
+  day: Day,
+  newId: () => Id,
+): Put[] {
+  const date = fromDay(day);
+  if (now.ritualMarks.some((m) => m.ritualId === ritual.id && m.date === date)) return [];
+  const atTable = (put: Put): Put =>
+    put.table === 'marks' && 'put' in put && put.put.kind === 'done'
+      ? { ...put, put: { ...put.put, minutes: 0 } }
+      : put;
+  return [
+    { table: 'ritualMarks', put: ritualMark(ritual, date, newId()) },
+    ...markSteps(now, sheets, 'done', newId).map(atTable),
+  ];
+}
+
+/** A ritual was not done after all: what was answered at it stays done, in its own time. */
+export function ritualUndone(now: Household, ritual: Ritual, day: Day): Put[] {
+  const date = fromDay(day);
+  const stored = now.ritualMarks.filter((m) => m.ritualId === ritual.id && m.date === date);
+  const sheets = now.marks.filter(
+    (m) => m.date === date && m.minutes === 0 && ritual.sheets?.includes(m.enrolmentId) === true,
+  );
+  return [
+    ...stored.map((m): Put => ({ table: 'ritualMarks', remove: m.id })),
+    ...sheets.map(({ minutes: _, ...put }): Put => ({ table: 'marks', put })),
+  ];
 }
 
 /**

@@ -389,7 +389,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     date,
     seq: whole(0, Number.MAX_SAFE_INTEGER),
     kind: oneOf(H.MARK_KINDS),
-    minutes: opt(whole(1, 600)),
+    minutes: opt(whole(0, 600)),
     minutesLeft: opt(whole(1, 600)),
     left: opt(text(300)),
     goOn: opt(yesNo),

@@ -37,18 +37,19 @@ export function writeScore(score: Score): string {
 }
 
 /**
- * Reads minutes as typed: a whole number from 1 to 600. An empty text is none.
+ * Reads minutes as typed: a whole number from 1 (or another least) to 600. An empty text is none.
  * @returns the minutes, null for an empty text, or a sentence that says what to write instead.
  * @example
  * readMinutes('25') // => 25
  * readMinutes('') // => null
  * readMinutes('0') // => 'Write minutes as a whole number from 1 to 600.'
+ * readMinutes('0', 0) // => 0
  */
-export function readMinutes(text: string): number | null | string {
+export function readMinutes(text: string, least = 1): number | null | string {
   const t = text.trim();
   if (t === '') return null;
   const n = Number(t);
-  if (!Number.isInteger(n) || n < 1 || n > 600) return 'Write minutes as a whole number from 1 to 600.';
+  if (!Number.isInteger(n) || n < least || n > 600) return `Write minutes as a whole number from ${least} to 600.`;
   return n;
 }
 
@@ -68,7 +69,8 @@ export type EntryFaults = Partial<Record<keyof EntryText, string>>;
  * @returns the mark, or a sentence for each text that cannot be read.
  */
 export function withEntry(mark: Mark, text: EntryText, latest: IsoDate): { mark: Mark } | { faults: EntryFaults } {
-  const minutes = readMinutes(text.minutes);
+  // What was done in the time of something else took none of its own.
+  const minutes = readMinutes(text.minutes, 0);
   const left = readMinutes(text.minutesLeft);
   const score = readScore(text.score);
   const faults: EntryFaults = {};

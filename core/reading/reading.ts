@@ -12,7 +12,7 @@ import {
   type ReadingKind,
   titleOf,
 } from '../household';
-import { sittingMarks } from '../log';
+import { marksByEnrolment, sittingMarks, sittingMinutes } from '../log';
 import { count, hoursAndMinutes } from '../words';
 
 /** What each kind of sitting is called. */
@@ -107,6 +107,7 @@ export function readingLines(state: Household, childId: Id, from: Day = -Infinit
     }
     return own.get(stepId);
   };
+  const byEnrolment = marksByEnrolment(state.marks);
   for (const m of sittingMarks(state.marks)) {
     if (m.kind !== 'done' && m.kind !== 'partly') continue;
     if (m.childId !== undefined && m.childId !== childId) continue;
@@ -120,7 +121,8 @@ export function readingLines(state: Household, childId: Id, from: Day = -Infinit
     lines.push({
       ...{ date: m.date, day: toDay(m.date), title: titleOf(state, enrolment.courseId), author: '', kind },
       ...{ what: m.was?.words ?? (step ? `${step.lesson.title}, ${stepName(step)}` : '') },
-      ...{ minutes: m.minutes ?? m.was?.minutes ?? step?.minutes ?? 0, how: m.note ?? '' },
+      minutes: sittingMinutes(byEnrolment.get(m.enrolmentId) ?? [], m, m.was?.minutes ?? step?.minutes ?? 0),
+      how: m.note ?? '',
     });
   }
   return lines

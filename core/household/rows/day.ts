@@ -70,6 +70,7 @@ export interface Mark {
   /** Rises with every mark of the household; settles the order within a date. */
   seq: number;
   kind: MarkKind;
+  /** How long it took, where that was said; 0 of what was done in the time of something else, a sheet at a game. */
   minutes?: number;
   /** After `partly`: minutes of the step still to do. */
   minutesLeft?: number;

@@ -12,7 +12,7 @@ import type { RuleKind } from './kind';
  */
 export function minutesAStep(state: Household, enrolment: Enrolment): number {
   const marked = (marksByEnrolment(state.marks).get(enrolment.id) ?? [])
-    .filter((m) => m.kind === 'done' && m.minutes !== undefined && m.childId === undefined)
+    .filter((m) => m.kind === 'done' && m.minutes && m.childId === undefined)
     .map((m) => m.minutes!);
   const known = marked.length >= ENOUGH_MARKS ? marked : takenSteps(state, enrolment).map((s) => s.minutes);
   const sorted = [...known].sort((a, b) => a - b);
