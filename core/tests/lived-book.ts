@@ -6,6 +6,8 @@ import { aChild, aYear } from './make';
 /** The account book of a household that is lived in: what a person would keep by hand, told without the program. */
 
 export const PAPER = 60;
+/** Minutes of the everyday thing of A and B; it is school beside other work only. */
+export const CIRCLE = 5;
 /** Where and when a household lives. Its account book counts its school days by `held`, never by the program's calendar. */
 export interface Life {
   year: SchoolYear;
@@ -103,6 +105,8 @@ export class Book {
   ticks: { e: number; i: number; date: Day; child: string }[] = [];
   proofs: { id: string; failed: boolean }[] = [];
   stopped: Day | undefined;
+  /** Days on which the everyday thing was done. */
+  circle = new Set<Day>();
   /** Lessons taken out of the book, by course and number. */
   gone = new Set<string>();
   /** Steps moved by hand, by course and number, to the day they were moved to. */
@@ -247,6 +251,13 @@ export class Book {
       if (m.kind === 'known' && !m.proof) days.set(m.date, days.get(m.date) ?? 0);
     }
     return days;
+  }
+  /** Minutes of school by day: work, and beside it what is done every day. */
+  school(child: string): Map<Day, number> {
+    const out = this.away.get(child)!;
+    return new Map(
+      [...this.work(child)].map(([d, n]) => [d, n + (this.circle.has(d) && !out.has(d) ? CIRCLE : 0)] as const),
+    );
   }
   /** Sittings that are left for a course on each day: today's too, unless it was used, put off, or the day is over. */
   room(e: number): Map<Day, number> {

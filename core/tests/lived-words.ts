@@ -147,7 +147,9 @@ function lists(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
     const child = state.children.find((c) => c.id === id)!;
     const items = childWeek(state, year, plan, child, today).find((d) => d.day === today)?.items ?? [];
     const open = numbers(childListWords(items), /^(\d+) things? still to do/g)[0] ?? 0;
-    let own = 0;
+    // What is done every day stands on the child's own list until it is.
+    const comes = book.isOpen(today) && book.stays(id, today) && !book.away.get(id)!.has(today);
+    let own = comes && !book.circle.has(today) ? 1 : 0;
     // Of the parent’s page: a tick that waits for the OK is not done yet.
     let [steps, minutes] = [0, 0];
     for (const e of book.standing) {
@@ -192,6 +194,7 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
     const child = state.children.find((c) => c.id === id)!;
     const work = book.work(id);
     const minutes = sum([...work.values()]);
+    const school = sum([...book.school(id).values()]);
     const own = [...book.marks.values()].filter((m) => book.course(m.e).kids.includes(id) && book.stays(id, m.date));
     said[`${id}: steps done, in the record`] = [
       own.filter((m) => m.kind === 'done').length,
@@ -206,12 +209,12 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
     const blocks = (key: string) => sections.find((s) => s.key === key)?.blocks ?? [];
     const text = blocks('attendance').flatMap((b) => (b.kind === 'words' ? [b.text] : []))[0] ?? '';
     said[`${id}: days and time in the portfolio`] = [
-      [work.size, minutes],
+      [work.size, school],
       [numbers(text, /^(\d+) days? taught/g)[0], minutesIn(/taught, (.*?)\./.exec(text)?.[1] ?? '')],
     ];
     const months = blocks('attendance').flatMap((b) => (b.kind === 'table' ? b.rows : []));
     said[`${id}: days and time by month in the portfolio`] = [
-      [work.size, minutes],
+      [work.size, school],
       [sum(months.map((r) => Number(r[1]))), sum(months.map((r) => minutesIn(r.at(-1)!)))],
     ];
     const studied = blocks('studied').flatMap((b) => (b.kind === 'table' ? b.rows : []));

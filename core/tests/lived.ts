@@ -10,6 +10,8 @@ import {
   markSteps,
   moveTo,
   proofFailed,
+  ritualDone,
+  ritualUndone,
   stopDay,
   swapCourse,
   tickOff,
@@ -25,7 +27,7 @@ import { inHand } from '../words';
 import { afterDeed } from './apply';
 import { sayings } from './lived-words';
 import { aCourse, aHousehold, anEnrolment } from './make';
-import { PAPER, type Said, type Life, Book, stepId } from './lived-book';
+import { CIRCLE, PAPER, type Said, type Life, Book, stepId } from './lived-book';
 
 /** A household that is lived in: by real deeds on the one side, by a plain account book on the other. */
 
@@ -48,6 +50,12 @@ export const begin = (life: Life): Real => ({
     materials: [{ id: 'paper', name: 'paper', place: '', consumable: true, unit: '', cautions: [] }],
     movements: [
       { id: 'm', materialId: 'paper', kind: 'count', quantity: PAPER, date: life.year.start, seq: 0, note: '' },
+    ],
+    rituals: [
+      {
+        ...{ id: 'circle', title: 'circle', childIds: ['A', 'B'], teacherId: 'T', weekdays: [1, 2, 3, 4, 5, 6, 7] },
+        ...{ minutes: CIRCLE, presence: 'with' },
+      },
     ],
     needs: Array.from({ length: 40 }, (_, i) => ({
       ...{ id: `n${i}`, materialId: 'paper', courseId: 'sums', lessonId: `L${i + 1}`, quantity: 1 },
@@ -132,9 +140,11 @@ export function compare(book: Book, real: Real): Said {
       continue;
     }
     const work = book.work(id);
-    said[`${id}: worked`] = [[...work].sort((a, b) => a[0] - b[0]), [...workOf(state, id)].sort((a, b) => a[0] - b[0])];
+    const school = book.school(id);
+    const inOrder = (days: ReadonlyMap<Day, number>) => [...days].sort((a, b) => a[0] - b[0]);
+    said[`${id}: worked`] = [inOrder(school), inOrder(workOf(state, id))];
     said[`${id}: days`] = [work.size, count.days.counted];
-    said[`${id}: minutes`] = [[...work.values()].reduce((a, b) => a + b, 0), count.minutes.counted];
+    said[`${id}: minutes`] = [[...school.values()].reduce((a, b) => a + b, 0), count.minutes.counted];
     const moved = new Set(
       book.standing
         .map((e) => book.course(e))
@@ -146,15 +156,18 @@ export function compare(book: Book, real: Real): Said {
       if ((book.isOpen(d) || moved.has(d)) && !book.away.get(id)!.has(d) && !work.has(d)) toCome++;
     said[`${id}: days to come`] = [toCome, count.days.toCome];
     spares.push(work.size + toCome - life.required);
-    let minutes = 0;
+    const ahead = new Map<Day, number>();
     for (const e of book.standing) {
       const track = plan.tracks.find((t) => t.enrolmentId === book.course(e).id);
       track?.days.forEach((d, k) => {
         const at = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
-        if (book.course(e).kids.includes(id) && d >= 0 && !book.away.get(id)!.has(d)) minutes += book.toDo(e, at);
+        if (book.course(e).kids.includes(id) && d >= 0 && !book.away.get(id)!.has(d))
+          ahead.set(d, (ahead.get(d) ?? 0) + book.toDo(e, at));
       });
     }
-    said[`${id}: minutes to come`] = [minutes, count.minutes.toCome];
+    // What is done every day comes beside them, on days of school.
+    for (const [d, n] of ahead) if (book.isOpen(d) && !book.circle.has(d)) ahead.set(d, n + CIRCLE);
+    said[`${id}: minutes to come`] = [[...ahead.values()].reduce((a, b) => a + b, 0), count.minutes.toCome];
     const asked = count.unmarked.filter((d) => d < today).length;
     let silent = 0;
     for (let d = book.start; d < today; d++) if (book.isOpen(d) && !book.away.get(id)!.has(d) && !work.has(d)) silent++;
@@ -257,6 +270,20 @@ const leftDone = fc.constant(
     }
   }),
 );
+const circle = fc.constant(
+  command('the everyday thing is done', (book, real) => {
+    const [ritual] = real.state.rituals;
+    if (!book.isOpen(book.today) || ['A', 'B'].every((k) => book.away.get(k)!.has(book.today))) return;
+    deed(real, ritualDone(real.state, ritual!, [], book.today, newId(real)));
+    book.circle.add(book.today);
+  }),
+);
+const circleOff = fc.constant(
+  command('the everyday thing was not done after all', (book, real) => {
+    deed(real, ritualUndone(real.state, real.state.rituals[0]!, book.today));
+    book.circle.delete(book.today);
+  }),
+);
 /** A lesson goes out of the book, done or still to do. */
 const lessonOut = fc.tuple(fc.nat(2), fc.nat(40)).map(([which, n]) =>
   command(`a lesson of ${NAMES[which]} goes out of the book`, (book, real) => {
@@ -282,6 +309,9 @@ export const commands = [
   doneInSoLong,
   leftDone,
   lessonOut,
+  circle,
+  circle,
+  circleOff,
   marks('again'),
   marks('not today'),
   marks('known'),
