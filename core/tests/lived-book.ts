@@ -177,6 +177,12 @@ export class Book {
     };
     this.marks.set(key, { e, i, date, kind, order, ...rest, ...(proof ? { proof } : {}) });
   }
+  /** A mark is moved to another date, on which the step has none. */
+  mend(m: Stroke, date: Day) {
+    this.written++;
+    this.marks.delete(`${m.e} ${m.i} ${m.date}`);
+    this.marks.set(`${m.e} ${m.i} ${date}`, { ...m, date });
+  }
   /** What stood on the list of each school day, written down once. */
   lists = new Map<Day, { e: number; i: number }[]>();
   private planned: { today: Day; tracks: Plan['tracks'] } | undefined;

@@ -4,6 +4,7 @@ import { type Day, fromDay, paintDays, toDay, weekdayOf } from '../calendar';
 import { contentsWords, deleteLesson } from '../course';
 import { listsToKeep, nodsTo, noSchoolWords, waitingTicks } from '../day';
 import {
+  correctMark,
   enterDetails,
   known,
   markStep,
@@ -270,6 +271,39 @@ const leftDone = fc.constant(
     }
   }),
 );
+/** The others missed it who were out that day. */
+function whoWasOut(book: Book, e: number, i: number, day: Day) {
+  const { kids } = book.course(e);
+  if (kids.length > 1) for (const k of kids) if (book.away.get(k)!.has(day)) book.missed.add(`${e} ${i} ${day} ${k}`);
+}
+/** On yesterday’s page: what comes next was done then. */
+const doneYesterday = fc.nat(2).map((which) =>
+  command(`${NAMES[which]} was done yesterday`, (book, real) => {
+    const [e, day] = [book.standing[which]!, book.today - 1];
+    const i = book.next(e);
+    if (i < 0 || day < Math.max(book.start, book.course(e).from)) return;
+    deed(real, markStep(real.state, on(book, e, i, day), 'done', newId(real)));
+    book.put(e, i, day, 'done');
+    whoWasOut(book, e, i, day);
+    book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > day);
+  }),
+);
+/** In the record: what was done today was done some days before. */
+const mended = fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 5 })).map(([which, by]) =>
+  command(`${NAMES[which]} of today is mended to ${by} days before`, (book, real) => {
+    const [e, date] = [book.standing[which]!, book.today - by];
+    const own = [...book.marks.values()].filter((m) => m.e === e && m.date === book.today && m.kind === 'done').at(-1);
+    if (!own || date < Math.max(book.start, book.course(e).from) || book.marks.has(`${e} ${own.i} ${date}`)) return;
+    // Who was not with the household yet cannot have done it.
+    if (!book.course(e).kids.every((k) => book.stays(k, date))) return;
+    const mark = markOn(real.state, { ...on(book, e, own.i, book.today), date: fromDay(book.today) })!;
+    const text = { ...entryText(mark, mark.date), date: fromDay(date) };
+    deed(real, correctMark(real.state, mark.id, 'done', text, fromDay(book.today), newId(real)));
+    book.mend(own, date);
+    for (const k of book.course(e).kids) book.missed.delete(`${e} ${own.i} ${book.today} ${k}`);
+    whoWasOut(book, e, own.i, date);
+  }),
+);
 const circle = fc.constant(
   command('the everyday thing is done', (book, real) => {
     const [ritual] = real.state.rituals;
@@ -309,6 +343,8 @@ export const commands = [
   doneInSoLong,
   leftDone,
   lessonOut,
+  doneYesterday,
+  mended,
   circle,
   circle,
   circleOff,
