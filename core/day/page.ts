@@ -262,14 +262,15 @@ function sittingOf(
   };
 }
 
-/** The steps of a day in the order of the book; before them those marked that are out of it by now, as their marks have them. */
+/** The steps of a day, `wanted`, all that is marked on it among them, in the order of the book; before them those marked that are out of it by now, as their marks have them. */
 function stepsOfDay(course: Course, marks: readonly Mark[], wanted: ReadonlySet<Id>): FlatStep[] {
-  const inBook = new Map(flatten(course).map((s) => [s.id, s]));
+  const steps = flatten(course).filter((s) => wanted.has(s.id));
+  const inBook = new Set(steps.map((s) => s.id));
   const gone = marks.filter((m) => m.childId === undefined && !inBook.has(m.stepId));
   const asMarked = [...new Map(gone.map((m) => [m.stepId, goneStep(m, course)])).values()].filter(
     (s) => s !== undefined,
   );
-  return [...asMarked, ...flatten(course).filter((s) => wanted.has(s.id))];
+  return [...asMarked, ...steps];
 }
 
 /** How long a step took on a day; unmarked, how long it takes still. */
