@@ -6,13 +6,15 @@ export type AnyTable = TableName | 'settings';
 /**
  * How rows fall into cells, the pieces of which two devices may change one each. A row of a table that is not here is one
  * cell: it is written as a whole. Of the others every field is a cell, but for fields that must agree with one another (one cell
- * together), lists whose entries are cells by their key, lists of what holds from a date on (`dated`: cells by that date, and in its order), and
- * a course's units and lessons.
+ * together), lists whose entries are cells by their key, lists of what holds from a date on (`dated`: cells by that date, and in its order), parts of a
+ * field that are written each at its own time (`apart`), and a course's units and lessons.
  */
 interface Wide {
   together?: readonly (readonly string[])[];
   lists?: Readonly<Record<string, string>>;
   dated?: readonly string[];
+  /** Parts of a field that are cells of their own. */
+  apart?: Readonly<Record<string, readonly string[]>>;
 }
 /** What an entry of a dated list goes by. */
 const DATE = 'from';
@@ -49,6 +51,8 @@ const WIDE: Partial<Record<AnyTable, Wide>> = {
         ...['goOn', 'proofId', 'score', 'note'],
       ],
     ],
+    // Each is copied when its own turn comes: the one where a need changes, the rest where a book does.
+    apart: { was: ['used'] },
   },
   loops: {},
   links: {},
@@ -101,6 +105,11 @@ export function toCells(table: AnyTable, row: AnyRow, places: Places = {}): Cell
     } else if (wide.dated?.includes(field)) {
       cells.set(field, true);
       for (const entry of value as Entry[]) cells.set(entryCell(field, entry[DATE] as string), entry);
+    } else if (wide.apart?.[field]) {
+      const parts = wide.apart[field];
+      const own = Object.entries(value as Entry);
+      cells.set(field, Object.fromEntries(own.filter(([part]) => !parts.includes(part))));
+      for (const [part, x] of own) if (parts.includes(part) && x !== undefined) cells.set(entryCell(field, part), x);
     } else cells.set(field, value);
   }
   for (const [cell, place] of Object.entries(places)) cells.set(cell, place);
@@ -152,6 +161,11 @@ export function fromCells(table: AnyTable, id: string, cells: Cells): AnyRow {
     if (joined.has(cell)) Object.assign(row, value);
     else row[cell] = value;
   }
+  for (const [field, parts] of Object.entries(wide.apart ?? {}))
+    for (const part of parts) {
+      const value = cells.get(entryCell(field, part));
+      if (value !== undefined && row[field]) row[field] = { ...(row[field] as Entry), [part]: value };
+    }
   // A list is there while it has an entry, also where one side took its own last one out of it.
   for (const list of flatLists(table)) {
     const own = placed(cells, list).map((e) => e.value);

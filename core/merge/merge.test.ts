@@ -13,6 +13,7 @@ import {
   type Put,
   rowsOf,
   type SchoolYear,
+  type Mark,
 } from '../household';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import { applied } from '../tests/apply';
@@ -399,6 +400,40 @@ describe('two devices', () => {
     expect(x.side.household.marks[0]!.was).toMatchObject({ minutes: 20, kind: 'introduce' });
     const { household } = merge(x.side, y.side).side;
     expect(household.marks[0]).toMatchObject({ minutes: 33, was: { minutes: 20 } });
+  });
+
+  it('what a lesson had used, copied on one side, and who taught it, copied on the other, are both there', () => {
+    const [x, y] = met();
+    const on = { enrolmentId: 'e', stepId: 'L1-1', day: START };
+    const paper = { id: 'm', name: 'paper', place: '', consumable: true, unit: 'sheet', cautions: [] };
+    const need = {
+      id: 'n',
+      materialId: 'm',
+      courseId: 'c',
+      rule: { for: 'lessons' },
+      quantity: 2,
+      per: 'shared',
+    } as const;
+    const mark = markStep(x.side.household, on, 'done', () => 'done').flatMap((p) =>
+      'put' in p ? [p.put as Mark] : [],
+    );
+    // As a file of before has it: whether a teacher was near was not copied yet.
+    const marks = mark.map(({ was, ...m }) => {
+      const { presence: _, teacherId: _t, ...rest } = was!;
+      return { ...m, was: rest };
+    });
+    for (const d of [x, y])
+      d.side = { ...d.side, household: { ...d.side.household, marks, materials: [paper], needs: [need] } };
+    x.write([{ table: 'needs', remove: 'n' }], 1000);
+    const c = y.side.household.courses[0]!;
+    const alone = { ...c.kinds, introduce: { minutes: 20, presence: 'alone' as const } };
+    y.write([{ table: 'courses', put: { ...c, kinds: alone } }], 2000);
+    const is = { used: [{ claim: 'n L1', materialId: 'm', quantity: 2 }], presence: 'with' };
+    for (const [one, other] of [
+      [x, y],
+      [y, x],
+    ] as const)
+      expect(merge(one.side, other.side).side.household.marks[0]!.was).toMatchObject(is);
   });
 
   it('a course that was removed on one side comes back where the other has marked it since, and says so', () => {
