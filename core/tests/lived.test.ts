@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { begin, commands, compare } from './lived';
+import { begin, compare } from './lived';
+import { commands } from './lived-deeds';
 import { AUTUMN, Book, SOUTH } from './lived-book';
 
 /** Five lives of each in the tests, a hundred of each in `npm run bench` (LIVES). */

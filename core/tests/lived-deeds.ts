@@ -1,0 +1,340 @@
+import fc from 'fast-check';
+import { type Day, fromDay, paintDays, weekdayOf } from '../calendar';
+import { deleteLesson } from '../course';
+import { nodsTo, waitingTicks } from '../day';
+import {
+  correctMark,
+  enterDetails,
+  known,
+  markStep,
+  markSteps,
+  moveTo,
+  proofFailed,
+  ritualDone,
+  ritualUndone,
+  stopDay,
+  swapCourse,
+  tickOff,
+  unmarkStep,
+} from '../deeds';
+import type { MarkKind, Put } from '../household';
+import { entryText, markOn } from '../log';
+import { makePlan, makeProblem } from '../stagger';
+import { compare, deed, newId, on, type Real } from './lived';
+import { type Book, stepId } from './lived-book';
+import { aCourse } from './make';
+
+/** What is done in a life, each on both sides: by deed, and in the account book. After each the two are compared. */
+
+/** What the courses of every life are called, by their numbers. */
+const NAMES = ['sums', 'letters', 'tales'];
+type Step = (book: Book, real: Real) => void;
+const command = (name: string, run: Step): fc.Command<Book, Real> => ({
+  check: () => true,
+  run: (book, real) => {
+    run(book, real);
+    for (const [what, [mine, theirs]] of Object.entries(compare(book, real)))
+      if (JSON.stringify(mine) !== JSON.stringify(theirs))
+        throw new Error(
+          `${name}, ${fromDay(book.today)}: ${what}: the book has ${JSON.stringify(mine)}, the program ${JSON.stringify(theirs)}`,
+        );
+  },
+  toString: () => name,
+});
+
+/** The others missed it who were out that day. */
+function whoWasOut(book: Book, e: number, i: number, day: Day) {
+  const { kids } = book.course(e);
+  if (kids.length > 1) for (const k of kids) if (book.away.get(k)!.has(day)) book.missed.add(`${e} ${i} ${day} ${k}`);
+}
+/** The next step of a course is marked; what was done of it, by the book and by deed. */
+function markNext(book: Book, real: Real, which: number, kind: MarkKind): { e: number; i: number } | undefined {
+  const e = book.standing[which]!;
+  const i = book.next(e);
+  if (i < 0) return undefined;
+  deed(real, markStep(real.state, on(book, e, i, book.today), kind, newId(real)));
+  book.put(e, i, book.today, kind);
+  if (['done', 'partly', 'again', 'known'].includes(kind)) whoWasOut(book, e, i, book.today);
+  book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > book.today);
+  return { e, i };
+}
+const marks = (kind: MarkKind) =>
+  fc.nat(2).map((which) => command(`${kind} ${NAMES[which]}`, (book, real) => void markNext(book, real, which, kind)));
+const partlyWithSoManyLeft = fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 9 })).map(([which, left]) =>
+  command(`${NAMES[which]} partly done, ${left} minutes left`, (book, real) => {
+    const step = markNext(book, real, which, 'partly');
+    if (!step) return;
+    const stepOn = on(book, step.e, step.i, book.today);
+    const text = { ...entryText(markOn(real.state, { ...stepOn, date: fromDay(book.today) }), fromDay(book.today)) };
+    deed(real, enterDetails(real.state, stepOn, { ...text, minutesLeft: `${left}` }, newId(real)));
+    book.of(step.e, step.i).find((m) => m.date === book.today)!.left = left;
+  }),
+);
+const doneInSoLong = fc.tuple(fc.nat(2), fc.integer({ min: 3, max: 50 })).map(([which, minutes]) =>
+  command(`${NAMES[which]} done in ${minutes} minutes`, (book, real) => {
+    const step = markNext(book, real, which, 'done');
+    if (!step) return;
+    const stepOn = on(book, step.e, step.i, book.today);
+    const text = entryText(markOn(real.state, { ...stepOn, date: fromDay(book.today) }), fromDay(book.today));
+    deed(real, enterDetails(real.state, stepOn, { ...text, minutes: `${minutes}` }, newId(real)));
+    book.of(step.e, step.i).find((m) => m.date === book.today)!.said = minutes;
+  }),
+);
+/** All that was left of the last day with a list was done that day. */
+const leftDone = fc.constant(
+  command('what was left is done', (book, real) => {
+    const [last] = book.leftOver();
+    if (!last) return;
+    const { day, steps } = last;
+    deed(
+      real,
+      markSteps(
+        real.state,
+        steps.map(({ e, i }) => on(book, e, i, day)),
+        'done',
+        newId(real),
+      ),
+    );
+    for (const { e, i } of steps) {
+      book.put(e, i, day, 'done');
+      whoWasOut(book, e, i, day);
+      book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > day);
+    }
+  }),
+);
+/** On yesterday’s page: what comes next was done then. */
+const doneYesterday = fc.nat(2).map((which) =>
+  command(`${NAMES[which]} was done yesterday`, (book, real) => {
+    const [e, day] = [book.standing[which]!, book.today - 1];
+    const i = book.next(e);
+    if (i < 0 || day < Math.max(book.start, book.course(e).from)) return;
+    deed(real, markStep(real.state, on(book, e, i, day), 'done', newId(real)));
+    book.put(e, i, day, 'done');
+    whoWasOut(book, e, i, day);
+    book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > day);
+  }),
+);
+/** In the record: what was done today was done some days before. */
+const mended = fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 5 })).map(([which, by]) =>
+  command(`${NAMES[which]} of today is mended to ${by} days before`, (book, real) => {
+    const [e, date] = [book.standing[which]!, book.today - by];
+    const own = [...book.marks.values()].filter((m) => m.e === e && m.date === book.today && m.kind === 'done').at(-1);
+    if (!own || date < Math.max(book.start, book.course(e).from) || book.marks.has(`${e} ${own.i} ${date}`)) return;
+    // Who was not with the household yet cannot have done it.
+    if (!book.course(e).kids.every((k) => book.stays(k, date))) return;
+    const mark = markOn(real.state, { ...on(book, e, own.i, book.today), date: fromDay(book.today) })!;
+    const text = { ...entryText(mark, mark.date), date: fromDay(date) };
+    deed(real, correctMark(real.state, mark.id, 'done', text, fromDay(book.today), newId(real)));
+    book.mend(own, date);
+    for (const k of book.course(e).kids) book.missed.delete(`${e} ${own.i} ${book.today} ${k}`);
+    whoWasOut(book, e, own.i, date);
+  }),
+);
+const circle = fc.constant(
+  command('the everyday thing is done', (book, real) => {
+    const [ritual] = real.state.rituals;
+    if (!book.isOpen(book.today) || ['A', 'B'].every((k) => book.away.get(k)!.has(book.today))) return;
+    deed(real, ritualDone(real.state, ritual!, [], book.today, newId(real)));
+    book.circle.add(book.today);
+  }),
+);
+const circleOff = fc.constant(
+  command('the everyday thing was not done after all', (book, real) => {
+    deed(real, ritualUndone(real.state, real.state.rituals[0]!, book.today));
+    book.circle.delete(book.today);
+  }),
+);
+/** A lesson goes out of the book, done or still to do. */
+const lessonOut = fc.tuple(fc.nat(2), fc.nat(40)).map(([which, n]) =>
+  command(`a lesson of ${NAMES[which]} goes out of the book`, (book, real) => {
+    const e = book.standing[which]!;
+    const steps = book.steps(e);
+    if (steps.length < 4) return;
+    const i = steps[n % steps.length]!;
+    const course = real.state.courses.find(
+      (c) => c.id === real.state.enrolments.find((x) => x.id === book.course(e).id)!.courseId,
+    )!;
+    deed(real, [{ table: 'courses', put: deleteLesson(course, `L${i + 1}`) }]);
+    book.gone.add(`${e} ${i}`);
+    book.moves.delete(`${e} ${i}`);
+    book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i);
+  }),
+);
+
+/** The deeds of the days, as often as days have them. */
+export const commands = [
+  ...[1, 2, 3].map(() => marks('done')),
+  marks('partly'),
+  partlyWithSoManyLeft,
+  doneInSoLong,
+  leftDone,
+  lessonOut,
+  doneYesterday,
+  mended,
+  circle,
+  circle,
+  circleOff,
+  marks('again'),
+  marks('not today'),
+  marks('known'),
+  marks('left out'),
+  fc.constant(
+    command('the next day', (book) => {
+      if (book.today < book.end) book.today++;
+    }),
+  ),
+  fc.constant(
+    command('the next day', (book) => {
+      if (book.today < book.end) book.today++;
+    }),
+  ),
+  fc.constant(
+    command('a week later', (book) => {
+      book.today = Math.min(book.end, book.today + 7);
+    }),
+  ),
+  fc.nat(2).map((which) =>
+    command(`mark off ${NAMES[which]}`, (book, real) => {
+      const e = book.standing[which]!;
+      const own = [...book.marks.values()].filter((m) => m.e === e && m.date === book.today && !m.proof).at(-1);
+      if (!own) return;
+      deed(real, unmarkStep(real.state, on(book, e, own.i, book.today)));
+      book.marks.delete(`${e} ${own.i} ${book.today}`);
+      for (const k of book.course(e).kids) book.missed.delete(`${e} ${own.i} ${book.today} ${k}`);
+    }),
+  ),
+  fc.tuple(fc.constantFrom('A', 'B'), fc.integer({ min: 1, max: 3 })).map(([child, days]) =>
+    command(`${child} is sick for ${days} days from tomorrow`, (book, real) => {
+      const [from, to] = [book.today + 1, book.today + days];
+      const row = { id: newId(real)(), childIds: [child], from: fromDay(from), to: fromDay(to), label: '' };
+      deed(real, [{ table: 'absences', put: { ...row, why: 'sick' } }]);
+      for (let d = from; d <= to; d++) book.away.get(child)!.add(d);
+    }),
+  ),
+  fc.tuple(fc.constantFrom('A', 'B'), fc.integer({ min: 1, max: 7 })).map(([child, weekday]) =>
+    command(`${child} has a trip on the next weekday ${weekday}`, (book, real) => {
+      let day = book.today + 1;
+      while (weekdayOf(day) !== weekday) day++;
+      const once = { from: fromDay(day), to: fromDay(day), weekdays: [], everyWeeks: 1, travel: 0, breaks: [] };
+      const who = { childIds: [child], teacherIds: [], takesDay: [], counts: false };
+      deed(real, [{ table: 'aways', put: { id: newId(real)(), label: 'trip', ...once, ...who } }]);
+      book.away.get(child)!.add(day);
+    }),
+  ),
+  fc.constant(
+    command('snow tomorrow', (book, real) => {
+      const day = book.today + 1;
+      if (!book.isOpen(day)) return;
+      const painted = paintDays(
+        real.state.years.find((y) => y.id === book.life.year.id)!,
+        day,
+        day,
+        { kind: 'close', label: 'snow' },
+        newId(real),
+      );
+      deed(real, [{ table: 'years', put: painted }]);
+      book.closed.add(day);
+    }),
+  ),
+  fc.nat(2).map((which) =>
+    command(`a stretch of ${NAMES[which]} is known`, (book, real) => {
+      const e = book.standing[which]!;
+      const open = book.steps(e).filter((i) => !book.settled(e, i));
+      if (open.length < 4) return;
+      const before = new Set(real.state.proofs.map((p) => p.id));
+      deed(real, known(real.state, on(book, e, open[0]!, book.today), stepId(open[2]!), false, newId(real)));
+      const proof = real.state.proofs.find((p) => !before.has(p.id))!.id;
+      for (const i of open.slice(0, 3)) book.put(e, i, book.today, 'known', proof);
+      book.proofs.push({ id: proof, failed: false });
+    }),
+  ),
+  fc.constant(
+    command('the last proof failed', (book, real) => {
+      const proof = book.proofs.findLast((p) => !p.failed);
+      if (!proof) return;
+      deed(real, proofFailed(real.state, proof.id, book.today, newId(real)));
+      proof.failed = true;
+      for (const m of [...book.marks.values()]) {
+        if (m.proof !== proof.id || book.of(m.e, m.i).at(-1) !== m) continue;
+        if (m.date === book.today) book.marks.delete(`${m.e} ${m.i} ${m.date}`);
+        else book.put(m.e, m.i, book.today, 'again', proof.id);
+      }
+    }),
+  ),
+  fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 9 })).map(([which, by]) =>
+    command(`the next of ${NAMES[which]} is moved ${by} days on`, (book, real) => {
+      const e = book.standing[which]!;
+      const enrolment = real.state.enrolments.find((x) => x.id === book.course(e).id)!;
+      const year = real.state.years.find((y) => y.id === book.life.year.id)!;
+      const plan = makePlan(makeProblem(real.state, year, book.today), { sweeps: 1, seed: 1 });
+      const days = plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.days.filter((d) => d >= 0) ?? [];
+      const from = days.find((d) => d > book.today);
+      // What is read needs the parent, who has hours on school days only.
+      if (from === undefined || (which > 0 && !book.isOpen(from + by))) return;
+      const puts = moveTo(real.state, year, plan, enrolment, from, from + by);
+      deed(real, puts);
+      const moved = puts.flatMap((p) =>
+        p.table === 'pins' && 'put' in p ? [Number(/\d+/.exec(p.put.stepId)![0]) - 1] : [],
+      );
+      // What comes behind it cannot stand before it any more; what was settled is moved no more.
+      for (const [key, day] of book.moves) {
+        const [of, i] = key.split(' ').map(Number);
+        if (of !== e || moved.length === 0) continue;
+        const [before, behind] = [i! < Math.min(...moved), i! > Math.max(...moved)];
+        if (book.settled(e, i!) || (day < from + by && behind) || (day > from + by && before)) book.moves.delete(key);
+      }
+      for (const i of moved) book.moves.set(`${e} ${i}`, from + by);
+    }),
+  ),
+  fc.nat(2).map((which) =>
+    command(`${NAMES[which]} is swapped for another`, (book, real) => {
+      const e = book.standing[which]!;
+      const old = book.course(e);
+      const year = real.state.years.find((y) => y.id === book.life.year.id)!;
+      const enrolment = real.state.enrolments.find((x) => x.id === old.id)!;
+      const id = `${NAMES[which]} ${book.courses.length}`;
+      const sat = [...book.marks.values()].some((m) => m.e === e && m.date === book.today && book.sat(m));
+      const taken = { ...old, id, from: book.today + (sat ? 1 : 0) };
+      book.courses.push(taken);
+      // No more than there is time for, a step a sitting: of a longer book, more would be asked of each.
+      taken.steps = Math.min(12, book.sittings(book.courses.length - 1));
+      if (taken.steps === 0) {
+        book.courses.pop();
+        return;
+      }
+      book.standing[which] = book.courses.length - 1;
+      const perLesson = [{ kind: old.minutes === 20 ? ('introduce' as const) : ('practise' as const), count: 1 }];
+      deed(real, [{ table: 'courses', put: aCourse(id, { lessons: taken.steps, perLesson }) }]);
+      deed(real, swapCourse(real.state, year, enrolment, id, book.today, id));
+    }),
+  ),
+  fc.constant(
+    command('stop here', (book, real) => {
+      deed(real, stopDay(real.state, [], [], book.today, newId(real)));
+      book.stopped = book.today;
+    }),
+  ),
+  fc.nat(1).map((which) =>
+    command(`a tick of ${NAMES[which]}`, (book, real) => {
+      const e = book.standing[which]!;
+      const i = book.next(e);
+      const [child] = book.course(e).kids;
+      if (i < 0) return;
+      const { enrolmentId, stepId: id } = on(book, e, i, book.today);
+      const of = { kind: 'step' as const, enrolmentId, stepId: id };
+      deed(real, tickOff(real.state, { childId: child!, date: fromDay(book.today), of }, true, newId(real)));
+      if (!book.ticks.some((t) => t.e === e && t.i === i)) book.ticks.push({ e, i, date: book.today, child: child! });
+    }),
+  ),
+  fc.constant(
+    command('a nod to all', (book, real) => {
+      const waiting = waitingTicks(real.state).map((t) => t.tick);
+      const { made, settled } = nodsTo(real.state, waiting, newId(real));
+      deed(real, [...made, ...settled.map((id): Put => ({ table: 'ticks', remove: id }))]);
+      for (const t of book.ticks)
+        if (!book.settled(t.e, t.i) && !book.marks.has(`${t.e} ${t.i} ${t.date}`)) book.put(t.e, t.i, t.date, 'done');
+      const gone = new Set(waiting.map((t) => (t.of.kind === 'step' ? `${t.of.enrolmentId} ${t.of.stepId}` : '')));
+      book.ticks = book.ticks.filter((t) => !gone.has(`${book.course(t.e).id} ${stepId(t.i)}`));
+    }),
+  ),
+];
