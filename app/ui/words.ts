@@ -54,6 +54,6 @@ export { count, inHand, listing } from '../../core/words';
 /** How the day is shown, in words. */
 export const SHOW_WORDS: Record<DayShow, string> = { list: 'As a list', order: 'In order', clock: 'By the clock' };
 
-/** How long something marked took, where that was said; what was done at a game took no time of its own. */
+/** How long something marked took, where that was said; what was done in the time of something else, at a game, took none of its own. */
 export const tookWords = (minutes: number | undefined): string | undefined =>
-  minutes === undefined ? undefined : minutes === 0 ? 'in the time of a game' : `${minutes} min`;
+  minutes === undefined ? undefined : minutes === 0 ? 'no time of its own' : `${minutes} min`;

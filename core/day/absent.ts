@@ -41,22 +41,23 @@ export function missedBeside(state: Household, mark: Mark, newId: () => Id): Mar
 }
 
 /**
- * What follows beside a mark that is made, changed, moved to another date or taken off: whoever is out on its day missed it; and where it is
- * gone, or says that nothing was done, there was nothing to miss. What the parent said of a child who was there moves with the mark.
- * @param before the mark as it is stored, if it is
- * @param after the mark as it is to be; undefined where it goes
+ * What follows beside a mark that is made, changed or moved to another date: whoever is out on its day missed it; and where it says that
+ * nothing was done, there was nothing to miss. What the parent said of a child who was there moves with the mark.
+ * @param before the mark as it is stored, where that was on another date
+ * @param after the mark as it is to be
  */
-export function beside(state: Household, before: Mark | undefined, after: Mark | undefined, newId: () => Id): Put[] {
-  const told = before?.childId === undefined && before ? missedOf(state, before) : [];
+export function beside(state: Household, before: Mark | undefined, after: Mark, newId: () => Id): Put[] {
+  // A mark about one child says nothing of the others.
+  if (after.childId !== undefined) return [];
   const gone = (m: Mark): Put => ({ table: 'marks', remove: m.id });
-  if (!after || (after.childId === undefined && !canBeMissed(after)))
-    return (after && !before ? missedOf(state, after) : told).map(gone);
-  if (!before || before.date === after.date)
-    return missedBeside(state, after, newId).map((put) => ({ table: 'marks', put }));
-  const enrolment = byId(state.enrolments, before.enrolmentId);
-  const out = enrolment ? absentFrom(state, enrolment, toDay(before.date)).map((c) => c.id) : [];
-  const [those, stay] = [told.filter((m) => out.includes(m.childId!)), told.filter((m) => !out.includes(m.childId!))];
-  const moved = stay.map((m): Mark => ({ ...m, date: after.date }));
+  const put = (m: Mark): Put => ({ table: 'marks', put: m });
+  const was = before ?? after;
+  const told = missedOf(state, was);
+  if (!canBeMissed(after)) return told.map(gone);
+  if (was.date === after.date) return missedBeside(state, after, newId).map(put);
+  const enrolment = byId(state.enrolments, after.enrolmentId);
+  const out = new Set(enrolment ? absentFrom(state, enrolment, toDay(was.date)).map((c) => c.id) : []);
+  const moved = told.filter((m) => !out.has(m.childId!)).map((m): Mark => ({ ...m, date: after.date }));
   const made = missedBeside({ ...state, marks: [...state.marks, ...moved] }, after, newId);
-  return [...those.map(gone), ...[...moved, ...made].map((put): Put => ({ table: 'marks', put }))];
+  return [...told.filter((m) => out.has(m.childId!)).map(gone), ...[...moved, ...made].map(put)];
 }
