@@ -1,21 +1,27 @@
 import { contentsOf, flatten } from '../course';
 import { type Course, type Enrolment, type Household, type Id, type Mark, type Need } from '../household';
-import { compareMarks, marksByEnrolment, sittingMarks, standingsOf } from '../log';
+import { aboutWhom, compareMarks, marksByEnrolment, sittingMarks } from '../log';
 import { type Claim, claimsByLesson, claimsOf } from './claims';
 
-/** How many of a thing one sitting takes of those children; `away`: so many of them were not at it. */
-export function quantityOf(need: Need, { childIds }: Pick<Enrolment, 'childIds'>, away = 0): number {
-  return need.per === 'child' ? need.quantity * Math.max(0, childIds.length - away) : need.quantity;
-}
+/** In the place of a child, where a thing is shared by all. */
+export const ALL = '';
+
+/** Of those, whoever needs one and has none yet. */
+export const without = (need: Need, who: readonly Id[], have?: readonly Id[]): readonly Id[] => {
+  const each = need.per === 'child' ? who : SHARED;
+  return have ? each.filter((id) => !have.includes(id)) : each;
+};
+const SHARED: readonly Id[] = [ALL];
 
 /** What marked work has used of a claim. */
 export interface Used {
-  /** Sittings that took the thing. */
-  times: number;
-  /** Steps whose copy is begun and not finished. */
-  inHand: Set<Id>;
   /** The marks that took it, with how many of which thing. */
   taken: { mark: Mark; quantity: number; materialId: Id }[];
+  /**
+   * Who has theirs by now, each child, or all together (`ALL`): by the step whose copy is begun and not finished, or under the same
+   * `ALL` of what is needed once.
+   */
+  has: Map<Id, readonly Id[]>;
 }
 
 interface Kept {
@@ -45,8 +51,9 @@ export function usedByMarks(state: Household, enrolment: Enrolment): ReadonlyMap
 }
 
 /**
- * What each mark took, of the step and for the children as they were when it was made: who joins a course later has used nothing of it.
- * A copy spoiled by "again" is used up; the next takes another. A step that is put back took no copy: nobody sat for it.
+ * What each mark took, of the step and for the children as they were when it was made, a copy for each who was there and had none: who
+ * was out takes theirs when they are at it themselves, and who joins a course later has used nothing of it. A copy spoiled by "again" is
+ * used up; the next takes another. A step that is put back took no copy: nobody sat for it.
  */
 function countUsed(
   state: Household,
@@ -57,46 +64,47 @@ function countUsed(
   const result = new Map<Id, Used>();
   const course = contentsOf(state, enrolment);
   const use = (claim: Id) => {
-    const used: Used = result.get(claim) ?? { times: 0, inHand: new Set(), taken: [] };
+    const used: Used = result.get(claim) ?? { taken: [], has: new Map() };
     result.set(claim, used);
     return used;
   };
   if (!course) return result;
   const byLesson = claimsByLesson(claims).lessons;
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
-  const missed = (id: Id, { childIds }: Pick<Enrolment, 'childIds'>) =>
-    childIds.length > 1
-      ? (standingsOf(state.marks, enrolment.id).get(id)?.missed ?? []).filter((c) => childIds.includes(c)).length
-      : 0;
-  const inHand = (used: Used, { kind, stepId }: Mark) =>
-    kind === 'partly' ? used.inHand.add(stepId) : used.inHand.delete(stepId);
+  const missed = new Set(marks.filter((m) => m.kind === 'missed').map((m) => `${m.date} ${m.stepId} ${m.childId}`));
+  /** Claims of which somebody has a copy of a step that is begun, by the step. */
+  const begun = new Map<Id, Set<Used>>();
+  const after = (used: Used, { stepId, kind }: Mark, each: readonly Id[], once: boolean) => {
+    const of = once ? ALL : stepId;
+    const others = (used.has.get(of) ?? []).filter((id) => !each.includes(id));
+    used.has.set(of, once || kind === 'partly' ? [...others, ...each] : others);
+    if (!once) begun.set(stepId, (begun.get(stepId) ?? new Set()).add(used));
+  };
   const sittings = sittingMarks(marks)
-    .filter((m) => m.childId === undefined)
     .filter((m) => m.was?.used !== undefined || byLesson.has(flat.get(m.stepId)?.lesson.id ?? ''))
     .sort(compareMarks);
   for (const mark of sittings) {
+    const { stepId, childId, date } = mark;
+    const who = aboutWhom(mark, enrolment).filter((id) => childId || !missed.has(`${date} ${stepId} ${id}`));
+    const now = flat.get(stepId);
+    const step = now && mark.was ? { ...now, kind: mark.was.kind } : now;
+    const own = step ? (byLesson.get(step.lesson.id) ?? []).filter(({ claim }) => claim.serves(step)) : [];
     // Needs have changed since, or the book: what it used was copied then.
     if (mark.was?.used) {
-      for (const { claim, materialId, quantity } of mark.was.used) {
-        const used = use(claim);
-        used.times++;
-        used.taken.push({ mark, quantity, materialId });
-        inHand(used, mark);
-      }
+      const copied = new Set(mark.was.used.map((u) => u.claim));
+      for (const { claim, materialId, quantity } of mark.was.used)
+        use(claim).taken.push({ mark, quantity, materialId });
+      for (const { claim } of own) after(use(claim.id), mark, [...who, ALL], claim.once);
+      for (const used of begun.get(stepId) ?? []) after(used, mark, [...who, ALL], false);
+      for (const id of copied) if (!own.some((c) => c.claim.id === id)) after(use(id), mark, [...who, ALL], false);
       continue;
     }
-    const now = flat.get(mark.stepId)!;
-    const step = mark.was ? { ...now, kind: mark.was.kind } : now;
-    const of = mark.was ?? enrolment;
-    for (const { claim } of byLesson.get(step.lesson.id)!) {
-      if (!claim.serves(step)) continue;
+    for (const { claim } of own) {
       const used = use(claim.id);
-      if (!(claim.once && used.times > 0) && !used.inHand.has(step.id)) {
-        used.times++;
-        const quantity = quantityOf(claim.need, of, missed(step.id, of));
-        used.taken.push({ mark, quantity, materialId: claim.need.materialId });
-      }
-      inHand(used, mark);
+      const take = without(claim.need, who, used.has.get(claim.once ? ALL : stepId)).length;
+      const { materialId, quantity } = claim.need;
+      if (take > 0) used.taken.push({ mark, quantity: quantity * take, materialId });
+      after(used, mark, claim.need.per === 'child' ? who : SHARED, claim.once);
     }
   }
   return result;

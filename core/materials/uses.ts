@@ -1,10 +1,10 @@
-import type { Day } from '../calendar';
+import { type Day, withUs } from '../calendar';
 import { contentsOf, type FlatStep, flatten } from '../course';
-import { byId, type Enrolment, type Household, type Material } from '../household';
+import { byId, type Enrolment, type Household, type Id, type Material } from '../household';
 import type { Plan } from '../stagger';
 import { claimsByLesson, claimsOf } from './claims';
 import type { Dated } from './netting';
-import { quantityOf, usedByMarks } from './used';
+import { ALL, usedByMarks, without } from './used';
 import { paceOn } from '../pace';
 
 /** A thing needed on a date, from the plan. */
@@ -40,7 +40,7 @@ const cache = new WeakMap<Plan, { of: readonly unknown[]; uses: readonly Use[] }
  * date on which a step it serves stands. Kept with the plan for as long as what it is worked out from stays.
  */
 export function futureUses(state: Household, plan: Plan): readonly Use[] {
-  const of = [state.needs, state.materials, state.enrolments, state.courses, state.marks];
+  const of = [state.needs, state.materials, state.enrolments, state.courses, state.marks, state.children];
   const known = cache.get(plan);
   if (known?.of.every((x, i) => x === of[i])) return known.uses;
   const uses = usesOf(state, plan);
@@ -48,9 +48,8 @@ export function futureUses(state: Household, plan: Plan): readonly Use[] {
   return uses;
 }
 
-/** Of a claim that never fell yet, and of one that marked work has served. */
+/** Of a claim that never fell yet. */
 const NEVER = -(2 ** 31);
-const BEFORE = NEVER + 1;
 
 function usesOf(state: Household, plan: Plan): Use[] {
   // Enrolments stand in the plan in order of their ids, and each takes its own steps in order of dates.
@@ -68,17 +67,23 @@ function usesOf(state: Household, plan: Plan): Use[] {
     // By need: its thing, and how many of it; looked up once, not at every lesson.
     const things = needs.map((n) => materials.get(n.materialId));
     const places = needs.map((n) => needs.findIndex((o) => o.materialId === n.materialId));
-    // What each child has one of is wanted for those who take it by then.
-    const amountOn = (at: number, day: Day) => quantityOf(needs[at]!, paceOn(enrolment, day));
+    // What each child has one of is wanted for those who take it by then and are with the household.
+    let [last, who]: [Day, readonly Id[]] = [NEVER, []];
+    const whoOn = (day: Day) => {
+      if (day !== last) [last, who] = [day, paceOn(enrolment, day).childIds.filter((id) => withUs(state, id, day))];
+      return who;
+    };
     /** Things that it has used before, or earlier in the plan: by the first need of each. */
     const met = new Uint8Array(needs.length);
-    /** By claim: the last day on which it fell; of one that is served once and for all, any. */
+    /** By claim: the last day on which it fell, of what comes back; and who has theirs of what is needed once. */
     const fell = new Int32Array(claims.length).fill(NEVER);
+    const served: (readonly Id[] | undefined)[] = [];
     if (used.size > 0)
       claims.forEach((c, at) => {
-        if ((used.get(c.id)?.times ?? 0) === 0) return;
+        const own = used.get(c.id);
+        if (!own) return;
         met[places[needs.indexOf(c.need)]!] = 1;
-        if (c.once) fell[at] = BEFORE;
+        if (c.once && own.has.has(ALL)) served[at] = own.has.get(ALL)!;
       });
     track.stepIds.forEach((id, i) => {
       const step = flat.get(id);
@@ -91,14 +96,22 @@ function usesOf(state: Household, plan: Plan): Use[] {
         if (!all && !claim.serves(step)) continue;
         const material = things[needAt];
         if (!material) continue;
+        const need = needs[needAt]!;
+        let takers: readonly Id[];
         if (material.consumable) {
-          if ((once && fell[at] !== NEVER) || (used.size > 0 && used.get(claim.id)?.inHand.has(id))) continue;
-        } else if (fell[at] === day) continue;
-        fell[at] = day;
+          const begun = once || used.size === 0 ? undefined : used.get(claim.id)?.has.get(id);
+          takers = without(need, whoOn(day), once ? served[at] : begun);
+          if (takers.length === 0) continue;
+          if (once) served[at] = served[at] ? [...served[at], ...takers] : takers;
+        } else {
+          if (fell[at] === day) continue;
+          fell[at] = day;
+          takers = without(need, whoOn(day));
+        }
         const firstUse = met[places[needAt]!] === 0;
         met[places[needAt]!] = 1;
-        const atOnce = needs[needAt]!.atOnce ?? false;
-        list.push({ material, day, quantity: amountOn(needAt, day), enrolment, step, atOnce, firstUse });
+        const quantity = need.quantity * takers.length;
+        list.push({ material, day, quantity, enrolment, step, atOnce: need.atOnce ?? false, firstUse });
       }
     });
   }

@@ -1,6 +1,7 @@
 import { type Day, toDay, weekdayOf } from '../calendar';
 import type { Child, MarkKind, SchoolYear } from '../household';
 import { type Plan } from '../stagger';
+import type { Entry, Line } from './lived-things';
 import { aChild, aYear } from './make';
 
 /** The account book of a household that is lived in: what a person would keep by hand, told without the program. */
@@ -107,6 +108,9 @@ export class Book {
   stopped: Day | undefined;
   /** Days on which the everyday thing was done. */
   circle = new Set<Day>();
+  /** What was entered of things that are used up, and the open lines of orders. */
+  entries: Entry[] = [];
+  lines: Line[] = [];
   /** Lessons taken out of the book, by course and number. */
   gone = new Set<string>();
   /** Steps moved by hand, by course and number, to the day they were moved to. */
@@ -121,6 +125,7 @@ export class Book {
     this.end = toDay(life.year.end);
     this.today = this.start;
     this.courses = life.enrolments.map((e) => ({ ...e, from: this.start }));
+    for (const thing of ['paper', 'chalk'] as const) this.enter({ thing, date: this.start, sets: PAPER });
     this.standing = life.enrolments.map((_, e) => e);
     // Whoever is not with the household has no school in it.
     for (const { id, from, until } of life.children)
@@ -176,6 +181,10 @@ export class Book {
       ...(said === undefined ? {} : { said }),
     };
     this.marks.set(key, { e, i, date, kind, order, ...rest, ...(proof ? { proof } : {}) });
+  }
+  /** Something is entered of a thing. */
+  enter(entry: Omit<Entry, 'order'>) {
+    this.entries.push({ ...entry, order: this.written++ });
   }
   /** A mark is moved to another date, on which the step has none. */
   mend(m: Stroke, date: Day) {

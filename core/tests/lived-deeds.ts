@@ -22,6 +22,7 @@ import { entryText, markOn } from '../log';
 import { makePlan, makeProblem } from '../stagger';
 import { compare, deed, newId, on, type Real } from './lived';
 import { type Book, stepId } from './lived-book';
+import { thingCommands } from './lived-things';
 import { aCourse } from './make';
 
 /** What is done in a life, each on both sides: by deed, and in the account book. After each the two are compared. */
@@ -178,6 +179,7 @@ export const commands = [
   marks('not today'),
   marks('known'),
   marks('left out'),
+  ...thingCommands(command),
   fc.constant(
     command('the next day', (book) => {
       if (book.today < book.end) book.today++;

@@ -3,15 +3,15 @@ import { type Day, fromDay, toDay } from '../calendar';
 import { contentsWords } from '../course';
 import { listsToKeep, noSchoolWords, waitingTicks } from '../day';
 import type { Household, Put } from '../household';
-import { stock, thereWords } from '../materials';
 import { finishOf, finishWords, fittingWords } from '../overview';
 import { makeTrack, progressOf, reserveOf } from '../pace';
 import { makePlan, makeProblem, type Plan } from '../stagger';
 import { inHand } from '../words';
 import { afterDeed } from './apply';
+import { things, THING_ROWS } from './lived-things';
 import { sayings } from './lived-words';
 import { aCourse, aHousehold, anEnrolment } from './make';
-import { CIRCLE, PAPER, type Said, type Life, Book, stepId } from './lived-book';
+import { CIRCLE, type Said, type Life, Book, stepId } from './lived-book';
 
 /** A household that is lived in: by real deeds on the one side, by a plain account book on the other. */
 
@@ -31,20 +31,13 @@ export const begin = (life: Life): Real => ({
       aCourse(e.id, { lessons: e.steps, perLesson: [{ kind: e.minutes === 20 ? 'introduce' : 'practise', count: 1 }] }),
     ),
     enrolments: life.enrolments.map((e) => anEnrolment(e.id, e.id, { childIds: e.kids, weekdays: life.year.weekdays })),
-    materials: [{ id: 'paper', name: 'paper', place: '', consumable: true, unit: '', cautions: [] }],
-    movements: [
-      { id: 'm', materialId: 'paper', kind: 'count', quantity: PAPER, date: life.year.start, seq: 0, note: '' },
-    ],
+    ...THING_ROWS(life.year.start),
     rituals: [
       {
         ...{ id: 'circle', title: 'circle', childIds: ['A', 'B'], teacherId: 'T', weekdays: [1, 2, 3, 4, 5, 6, 7] },
         ...{ minutes: CIRCLE, presence: 'with' },
       },
     ],
-    needs: Array.from({ length: 40 }, (_, i) => ({
-      ...{ id: `n${i}`, materialId: 'paper', courseId: 'sums', lessonId: `L${i + 1}`, quantity: 1 },
-      per: 'child' as const,
-    })),
   }),
 });
 
@@ -71,7 +64,7 @@ export function compare(book: Book, real: Real): Said {
   real.before = plan;
   book.keepLists(plan);
   const { state } = real;
-  const said: Said = sayings(book, state, year, plan);
+  const said: Said = { ...sayings(book, state, year, plan), ...things(book, state, plan) };
   for (const e of book.standing) {
     const x = book.course(e);
     const enrolment = state.enrolments.find((y) => y.id === x.id)!;
@@ -167,16 +160,6 @@ export function compare(book: Book, real: Real): Said {
     short.length > 0
       ? [short.map((s) => -s), [...words.matchAll(/(\d+) days? short/g)].map((m) => Number(m[1]))]
       : [Math.min(...spares), Number(/^(\d+) to spare/.exec(words)?.[1])];
-  const used = Array.from({ length: 40 }, (_, i) => i).filter((i) => book.of(0, i).at(-1)?.kind === 'done').length;
-  // What was taught and did not stick has spoiled its sheet.
-  const spoiled = [...book.marks.values()].filter((m) => m.e === 0 && m.kind === 'again' && !m.proof).length;
-  const begun = Array.from({ length: 40 }, (_, i) => i).filter((i) => book.of(0, i).some((m) => book.sat(m))).length;
-  const there = stock(state).get('paper') ?? 0;
-  said['paper: between what is done and what is begun'] = [
-    true,
-    there <= PAPER - used && there >= PAPER - begun - spoiled,
-  ];
-  said['paper in words'] = [there < 0 ? 'count it' : `${there}`, thereWords(there, true, '').trim()];
   said['ticks that wait'] = [
     book.ticks.filter((t) => !book.settled(t.e, t.i) && !book.marks.has(`${t.e} ${t.i} ${t.date}`)).length,
     waitingTicks(state).length,

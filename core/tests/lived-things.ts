@@ -1,0 +1,203 @@
+import fc from 'fast-check';
+import { type Day, fromDay } from '../calendar';
+import { checkIn, giveUpLine, moveThing, orderLines, wantThing } from '../deeds';
+import type { Household, MovementKind } from '../household';
+import { ledgerOf, openOrders, orderByWords, shortages, stock, thereWords } from '../materials';
+import type { Plan } from '../stagger';
+import { deed, newId, type Real } from './lived';
+import { type Book, PAPER, type Said } from './lived-book';
+
+/**
+ * What is used up in a life: a sheet of paper for every lesson of sums, and a slate of chalk for every sitting that begins a tale, one
+ * for each child at it. Counted, bought, lost, ordered and come, and added up by hand from what was entered and what was marked.
+ */
+
+export type Thing = 'paper' | 'chalk';
+const THINGS: readonly Thing[] = ['paper', 'chalk'];
+/** Lesson of which course needs it; a spoiled sheet of paper serves on, chalk that is used up is used up. */
+const OF: Record<Thing, { e: number; once: boolean }> = { paper: { e: 0, once: true }, chalk: { e: 2, once: false } };
+
+/** What was entered of a thing, on a day, in the order of writing. */
+export interface Entry {
+  thing: Thing;
+  date: Day;
+  order: number;
+  sets?: number;
+  adds?: number;
+}
+/** An open line of an order. */
+export interface Line {
+  thing: Thing;
+  id: string;
+  open: number;
+  expected: Day;
+}
+
+/** What marked work took of a thing, child by child: who was not there took nothing. */
+function taken(book: Book, thing: Thing): Entry[] {
+  const { e, once } = OF[thing];
+  const uses: Entry[] = [];
+  for (let i = 0; i < book.course(e).steps; i++)
+    for (const child of book.course(e).kids) {
+      // A copy that is begun serves until it is done with.
+      let inHand = false;
+      for (const m of book.of(e, i)) {
+        if (!book.sat(m) || !book.stays(child, m.date) || book.missed.has(`${e} ${i} ${m.date} ${child}`)) continue;
+        if (!inHand) uses.push({ thing, date: m.date, order: m.order, adds: -1 });
+        inHand = once || m.kind === 'partly';
+      }
+    }
+  return uses;
+}
+/** What is there of a thing: told in order, a count sets it. */
+const there = (book: Book, thing: Thing): number =>
+  [...book.entries.filter((x) => x.thing === thing), ...taken(book, thing)]
+    .sort((a, b) => a.date - b.date || a.order - b.order)
+    .reduce((n, x) => x.sets ?? n + (x.adds ?? 0), 0);
+/** What a planned sitting will take: a copy for each child that has none begun. */
+function wanted(book: Book, thing: Thing, i: number, day: Day): number {
+  const { e, once } = OF[thing];
+  return book.course(e).kids.filter((child) => {
+    if (!book.stays(child, day)) return false;
+    const own = book
+      .of(e, i)
+      .filter((m) => book.sat(m) && book.stays(child, m.date) && !book.missed.has(`${e} ${i} ${m.date} ${child}`));
+    return own.length === 0 || !(once || own.at(-1)!.kind === 'partly');
+  }).length;
+}
+
+/** The first day on which something is missing, how many are missing until the next break, and the last day to order them. */
+function shortOf(book: Book, plan: Plan, thing: Thing): [Day, number, Day] | undefined {
+  const { e } = OF[thing];
+  const need = new Map<Day, number>();
+  const track = book.standing.includes(e) ? plan.tracks.find((t) => t.enrolmentId === book.course(e).id) : undefined;
+  track?.days.forEach((d, k) => {
+    const i = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
+    if (d >= 0) need.set(d, (need.get(d) ?? 0) + wanted(book, thing, i, d));
+  });
+  let left = Math.max(0, there(book, thing));
+  const lacks: [Day, number][] = [];
+  for (let d = book.today; d <= book.end; d++) {
+    left += book.lines.filter((l) => l.thing === thing && l.expected === d).reduce((n, l) => n + l.open, 0);
+    left -= need.get(d) ?? 0;
+    if (left < 0) {
+      lacks.push([d, -left]);
+      left = 0;
+    }
+  }
+  const [first] = lacks;
+  if (!first) return undefined;
+  // Nine days without school end what one order covers.
+  let [last, free] = [first[0], 0];
+  for (let d = first[0]; d <= book.end && free < 9; d++) {
+    free = book.isOpen(d) ? 0 : free + 1;
+    if (free === 0) last = d;
+  }
+  const short = lacks.reduce((n, [d, lack]) => (d <= (free < 9 ? book.end : last) ? n + lack : n), 0);
+  // Made ready a week ahead, ordered a week before.
+  return [first[0], short, first[0] - 14];
+}
+
+export function things(book: Book, state: Household, plan: Plan): Said {
+  const said: Said = {};
+  const [onHand, short] = [stock(state), shortages(state, plan)];
+  for (const thing of THINGS) {
+    const n = there(book, thing);
+    said[`${thing}: there`] = [n, onHand.get(thing)];
+    said[`${thing}: there, in words`] = [n < 0 ? 'count it' : `${n}`, thereWords(onHand.get(thing)!, true, '').trim()];
+    const ledger = ledgerOf(state, thing);
+    said[`${thing}: the last line of its life`] = [n, ledger[0]?.balance];
+    const used = ledger.filter((l) => l.kind === 'used').reduce((sum, l) => sum + l.quantity, 0);
+    said[`${thing}: used by work`] = [taken(book, thing).length, used];
+    const own = short.find((s) => s.material.id === thing);
+    const told = shortOf(book, plan, thing);
+    said[`${thing}: short`] = [told, own && [own.day, own.short, own.orderBy]];
+    if (own && told) {
+      const by = orderByWords('year-month-day', own.orderBy, book.today);
+      const words =
+        told[2] < book.today
+          ? `should have been ordered by ${fromDay(told[2])}`
+          : told[2] === book.today
+            ? 'order today'
+            : `order by ${fromDay(told[2])}`;
+      said[`${thing}: when to order it, in words`] = [words, by];
+    }
+    said[`${thing}: on its way and overdue`] = [
+      book.lines
+        .filter((l) => l.thing === thing)
+        .map((l) => [l.open, l.expected < book.today])
+        .sort(),
+      openOrders(state, book.today)
+        .filter((o) => o.material.id === thing)
+        .map((o) => [o.open, o.is === 'overdue'])
+        .sort(),
+    ];
+  }
+  return said;
+}
+
+/** The rows of what is used up, as a life begins with them. */
+export const THING_ROWS = (start: string): Pick<Household, 'materials' | 'movements' | 'needs'> => ({
+  materials: THINGS.map((id) => ({ id, name: id, place: '', consumable: true, unit: '', cautions: [] })),
+  movements: THINGS.map((materialId) => ({
+    ...{ id: `m ${materialId}`, materialId, kind: 'count' as const, quantity: PAPER, date: start, seq: 0, note: '' },
+  })),
+  needs: [
+    ...Array.from({ length: 40 }, (_, i) => ({
+      ...{ id: `n${i}`, materialId: 'paper', courseId: 'sums', lessonId: `L${i + 1}`, quantity: 1 },
+      per: 'child' as const,
+    })),
+    {
+      ...{ id: 'chalk of tales', materialId: 'chalk', courseId: 'tales', quantity: 1, per: 'child' as const },
+      rule: { for: 'kind' as const, kind: 'introduce' as const },
+    },
+  ],
+});
+
+export type Doing = (name: string, run: (book: Book, real: Real) => void) => fc.Command<Book, Real>;
+const aThing = fc.constantFrom(...THINGS);
+const move = (command: Doing, kind: MovementKind, words: string, most: number, does: (n: number) => Partial<Entry>) =>
+  fc.tuple(aThing, fc.integer({ min: kind === 'count' ? 0 : 1, max: most })).map(([thing, n]) =>
+    command(`${n} of ${thing} ${words}`, (book, real) => {
+      deed(real, moveThing(real.state, { materialId: thing, kind, quantity: n, day: book.today }, newId(real)));
+      book.enter({ thing, date: book.today, ...does(n) });
+    }),
+  );
+
+/** What is entered of things. */
+export const thingCommands = (command: Doing) => [
+  move(command, 'count', 'are counted', 40, (n) => ({ sets: n })),
+  move(command, 'bought', 'are bought', 10, (n) => ({ adds: n })),
+  move(command, 'lost', 'are lost', 3, (n) => ({ adds: -n })),
+  fc.tuple(aThing, fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 12 })).map(([thing, n, days]) =>
+    command(`${n} of ${thing} are ordered, to come in ${days} days`, (book, real) => {
+      const { today } = book;
+      const before = new Set(real.state.orders.map((o) => o.id));
+      deed(real, wantThing(real.state, { materialId: thing, quantity: n, day: today }, newId(real)));
+      const { id } = real.state.orders.find((o) => !before.has(o.id))!;
+      deed(real, orderLines(real.state, [id], { day: today, expected: today + days }));
+      book.lines.push({ thing, id, open: n, expected: today + days });
+    }),
+  ),
+  fc.tuple(fc.nat(5), fc.nat(11), fc.boolean()).map(([which, n, broken]) =>
+    command(`of an order ${n + 1} come${broken ? ', one of them broken' : ''}`, (book, real) => {
+      const line = book.lines[which % Math.max(1, book.lines.length)];
+      if (!line) return;
+      const came = { orderId: line.id, quantity: n + 1, ...(broken ? { broken: 1 } : {}) };
+      deed(real, checkIn(real.state, [came], book.today));
+      const comes = Math.min(n + 1, line.open);
+      book.enter({ thing: line.thing, date: book.today, adds: comes });
+      if (broken) book.enter({ thing: line.thing, date: book.today, adds: -1 });
+      line.open -= comes;
+      book.lines = book.lines.filter((l) => l.open > 0);
+    }),
+  ),
+  fc.nat(5).map((which) =>
+    command('an order will not come', (book, real) => {
+      const line = book.lines[which % Math.max(1, book.lines.length)];
+      if (!line) return;
+      deed(real, giveUpLine(real.state, line.id, book.today));
+      book.lines = book.lines.filter((l) => l !== line);
+    }),
+  ),
+];
