@@ -1,8 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { type Day, fromDay } from '../../core/calendar';
-import { type DayPage, missedBefore } from '../../core/day';
-import { askSitDown, markStep, putSitDownAway } from '../../core/deeds';
+import { stepName } from '../../core/course';
+import { caughtOn, type DayMissed, type DayPage, missedBefore } from '../../core/day';
+import { askSitDown, markStep, putSitDownAway, removeMark } from '../../core/deeds';
 import { byId } from '../../core/household';
 import type { movedByFeeds, movedWords } from '../../core/ical';
 import { offersSitDown, weekToPlan } from '../../core/sitdown';
@@ -98,28 +99,34 @@ export function useMovedOutside(): Note | undefined {
   };
 }
 
-/** What single children missed of late while the others did it. */
+/** What single children missed of late while the others did it, and what they caught up with on the day. */
 export function useMissed(day: Day): Note | undefined {
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
   const missed = useMemo(() => missedBefore(household, day), [household, day]);
-  if (missed.length === 0) return undefined;
+  const caught = useMemo(() => caughtOn(household, day), [household, day]);
+  const names = (list: readonly DayMissed[]) => listing([...new Set(list.map((m) => m.child.name))]);
+  const what = ({ title, step }: DayMissed) => `${title}, ${step.lesson.title}, ${stepName(step)}`;
+  if (missed.length === 0 && caught.length === 0) return undefined;
   return {
     key: 'missed',
-    words: `${listing([...new Set(missed.map((m) => m.child.name))])} missed ${count(missed.length, 'step')} that the others did`,
+    words:
+      missed.length > 0
+        ? `${names(missed)} missed ${count(missed.length, 'step')} that the others did`
+        : `${names(caught)} caught up with ${count(caught.length, 'step')}`,
     body: (
       <ul aria-label="Missed, to catch up with">
         {missed.map((m) => (
           <li key={`${m.enrolment.id} ${m.step.id} ${m.child.id}`} className="flex flex-wrap items-center gap-x-3">
             <span className="min-w-0 flex-1 wrap-anywhere">
-              {m.child.name} missed {m.title}, {m.step.lesson.title}, on {dayAndDate(style, m.on)}
+              {m.child.name} missed {what(m)}, on {dayAndDate(style, m.on)}
               <span className="text-soft">: told again in a few words, or let be</span>
             </span>
             <button
               type="button"
               className="btn btn-quiet page-link"
               onClick={() =>
-                void commit(`${m.child.name} has caught up with ${m.title}, ${m.step.lesson.title}`, (now) =>
+                void commit(`${m.child.name} has caught up with ${what(m)}`, (now) =>
                   markStep(
                     now,
                     { enrolmentId: m.enrolment.id, stepId: m.step.id, day: today },
@@ -131,6 +138,23 @@ export function useMissed(day: Day): Note | undefined {
               }
             >
               caught up
+            </button>
+          </li>
+        ))}
+        {caught.map((c) => (
+          <li key={c.mark.id} className="flex flex-wrap items-center gap-x-3">
+            <span className="min-w-0 flex-1 wrap-anywhere">
+              {c.child.name} caught up with {what(c)}
+              <span className="text-soft">, {c.minutes} min</span>
+            </span>
+            <button
+              type="button"
+              className="btn btn-quiet page-link"
+              onClick={() =>
+                void commit(`${c.child.name} has not caught up with ${what(c)}`, (now) => removeMark(now, c.mark.id))
+              }
+            >
+              take it off
             </button>
           </li>
         ))}

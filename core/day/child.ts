@@ -12,6 +12,7 @@ import {
   titleOf,
 } from '../household';
 import type { Plan } from '../stagger';
+import { caughtOn } from './missed';
 import { type DayPage, dayPage, type DayRow } from './page';
 import { ritualsOn } from './rituals';
 import { tickFor } from './ticks';
@@ -117,11 +118,20 @@ export function childWeek(
             })),
         ),
     );
+    // What it caught up with by itself is done, and its own.
+    const alone = caughtOn(state, day)
+      .filter((c) => c.child.id === child.id)
+      .map(({ enrolment, step, title, mark, minutes }): ChildItem => ({
+        key: `alone ${enrolment.id} ${step.id} ${day}`,
+        ...{ title, lesson: step.lesson.title, what: stepName(step), kind: step.kind, minutes },
+        ...{ presence: step.presence, fresh: false, mark: mark.kind, others: [] },
+        ...tickable({ kind: 'step', enrolmentId: enrolment.id, stepId: step.id }, day),
+      }));
     const helping = out ? [] : helpingOn(state, page, child);
-    const items = [...rituals, ...steps, ...helping, ...chores];
+    const items = [...rituals, ...steps, ...alone, ...helping, ...chores];
     const school = kind === 'full' || kind === 'light';
     if (items.length === 0 && !school) return [];
-    return [{ day, kind, items, minutes: [...rituals, ...steps].reduce((n, x) => n + x.minutes, 0) }];
+    return [{ day, kind, items, minutes: [...rituals, ...steps, ...alone].reduce((n, x) => n + x.minutes, 0) }];
   });
 }
 

@@ -1,4 +1,5 @@
 export * from './page';
+export * from './missed';
 export * from './absent';
 export * from './rituals';
 export * from './practice';

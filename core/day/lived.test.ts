@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { workOf } from '../attendance';
 import { fromDay, toDay } from '../calendar';
 import { known } from '../deeds';
 import type { Gate, Household } from '../household';
@@ -9,6 +10,8 @@ import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear } from '../tests/make';
 import {
+  caughtOn,
+  childWeek,
   dayPage,
   dayProblem,
   tasksOn,
@@ -89,6 +92,38 @@ describe('one sick child', () => {
     expect(told.map((m) => [m.child.id, m.step.id, m.on])).toEqual([['B', 'L1-1', MONDAY]]);
     const caught = { ...done, marks: [...done.marks, aMark('both', 'L1-1', 'done', '2026-09-08', { childId: 'B' })] };
     expect(missedBefore(caught, MONDAY + 1)).toEqual([]);
+    // It is done, of its own list alone: nobody else has it to do once more.
+    const [before, after] = [done, caught].map((x) => dayPage(x, planOf(x, MONDAY + 1), MONDAY + 1));
+    expect(after).toEqual(before);
+    const items = (id: string, x: Household) =>
+      childWeek(
+        x,
+        x.years[0]!,
+        planOf(x, MONDAY + 1),
+        x.children.find((c) => c.id === id)!,
+        MONDAY,
+      )
+        .find((d) => d.day === MONDAY + 1)!
+        .items.map((i) => [i.lesson, i.mark]);
+    expect(items('A', caught)).toEqual(items('A', done));
+    expect(items('B', caught)).toEqual([...items('B', done), ['Lesson 1', 'done']]);
+    expect(caughtOn(caught, MONDAY + 1).map((c) => [c.child.id, c.step.id, c.minutes])).toEqual([['B', 'L1-1', 20]]);
+    // A part of it was done together: the rest alone is its own.
+    const partly = {
+      ...h,
+      marks: [
+        aMark('both', 'L1-1', 'partly', '2026-09-07', { minutesLeft: 5 }),
+        aMark('both', 'L1-1', 'missed', '2026-09-07', { childId: 'B' }),
+        aMark('both', 'L1-1', 'done', '2026-09-08'),
+        aMark('both', 'L1-1', 'done', '2026-09-09', { childId: 'B' }),
+      ],
+    };
+    expect(missedBefore({ ...partly, marks: partly.marks.slice(0, 3) }, MONDAY + 2).map((m) => m.on)).toEqual([MONDAY]);
+    expect(caughtOn(partly, MONDAY + 2).map((c) => c.minutes)).toEqual([15]);
+    expect([...workOf(partly, 'B')]).toEqual([
+      [MONDAY + 1, 5],
+      [MONDAY + 2, 15],
+    ]);
   });
 
   it('away all day is away once, whatever else that day would have held', () => {

@@ -23,7 +23,6 @@ import {
   MARKS,
   sits,
   type Teacher,
-  titleOf,
   youngestFirst,
 } from '../household';
 import {
@@ -108,15 +107,6 @@ export interface ChildDay {
   out?: Away;
 }
 
-/** A step that one child missed of what was done together. */
-export interface DayMissed {
-  child: Child;
-  enrolment: Enrolment;
-  step: FlatStep;
-  title: string;
-  on: Day;
-}
-
 export interface DayPage {
   day: Day;
   groups: DayGroup[];
@@ -154,28 +144,6 @@ export function dayPage(state: Household, plan: Plan | undefined, day: Day): Day
   }));
   const past = plan !== undefined && day < plan.today;
   return { day, groups, children, fresh, away: awayOn(state, day), whenever: wheneverOn(state, groups, day, past) };
-}
-
-/** What was missed is spoken of for two weeks; then it is let be (common practice: a family's lessons come round again). */
-const REMEMBERED = 14;
-
-/** What children missed of late while the others did it, and have not caught up with: the newest first. */
-export function missedBefore(state: Household, day: Day): DayMissed[] {
-  return state.enrolments
-    .filter((e) => e.childIds.length > 1 && isTaken(e))
-    .flatMap((enrolment): DayMissed[] => {
-      const course = contentsOf(state, enrolment, day);
-      const standings = standingsOf(state.marks, enrolment.id);
-      return (course ? flatten(course) : []).flatMap((step) => {
-        const standing = standings.get(step.id);
-        const on = standing && toDay(standing.last.date);
-        if (on === undefined || on >= day || on < day - REMEMBERED) return [];
-        return childrenOf(state, enrolment)
-          .filter((c) => withUs(state, c.id, day) && standing!.missed.includes(c.id))
-          .map((child) => ({ child, enrolment, step, title: titleOf(state, course!.id), on }));
-      });
-    })
-    .sort((a, b) => b.on - a.on);
 }
 
 const sameChildren = (a: readonly Child[], b: readonly Child[]) =>
@@ -216,7 +184,8 @@ function sittingOf(
   if (!course) return undefined;
   const all = marksByEnrolment(state.marks).get(enrolment.id) ?? [];
   const marks = all.filter((m) => m.date === date).sort(compareMarks);
-  const wanted = new Set<Id>(marks.map((m) => m.stepId));
+  // What one child did by itself, or missed, is no work of the others.
+  const wanted = new Set<Id>(marks.flatMap((m) => (m.childId === undefined ? [m.stepId] : [])));
   const standings = standingsOf(state.marks, enrolment.id);
   for (const id of placed) {
     // A plan made before the last mark may still name a step that has been settled since: the log wins.

@@ -19,8 +19,8 @@ export interface Standing {
   sat: Day[];
   /** Days on which the step was taken out of the day: not today. */
   refused: Day[];
-  /** Children of a family-style sitting who missed the step and have not caught up. */
-  missed: Id[];
+  /** Children of a family-style sitting who missed the step and have not caught up, each with the day on which they last did. */
+  missed: { childId: Id; day: Day }[];
 }
 
 /**
@@ -64,8 +64,11 @@ function afterMark(before: Standing, mark: Mark): Standing {
   };
   const set = (state: StepState): Standing => ({ ...rest, state, last: mark });
   switch (mark.kind) {
-    case 'done':
-      return { ...satOn(), state: 'done' };
+    case 'done': {
+      // Taught all over again, it was missed by those alone who were not there this time.
+      const missed = before.last.kind === 'again' ? before.missed.filter((m) => m.day === day) : before.missed;
+      return { ...satOn(), state: 'done', missed };
+    }
     case 'known':
       return set('known');
     case 'left out':
@@ -89,8 +92,9 @@ function afterMark(before: Standing, mark: Mark): Standing {
 }
 
 function afterChildMark(before: Standing, mark: Mark): Standing {
-  const others = before.missed.filter((id) => id !== mark.childId);
-  return { ...before, missed: mark.kind === 'missed' ? [...others, mark.childId!] : others };
+  const { childId, kind, date } = mark;
+  const others = before.missed.filter((m) => m.childId !== childId);
+  return { ...before, missed: kind === 'missed' ? [...others, { childId: childId!, day: toDay(date) }] : others };
 }
 
 const foldCache = new WeakMap<readonly Mark[], Map<Id, Map<Id, Standing>>>();
@@ -261,12 +265,34 @@ function leftBefore(own: readonly Mark[]): ReadonlyMap<Id, number> {
 }
 
 /**
+ * What a child still had to do of a step when it caught up with it: all of it, less what it did together with the others since the step
+ * was last begun anew.
+ */
+function restOf(own: readonly Mark[], mark: Mark & { childId: Id }, planned: number): number {
+  const { childId, stepId } = mark;
+  const of = own.filter((m) => m.stepId === stepId && compareMarks(m, mark) < 0).sort(compareMarks);
+  const missed = new Set(of.filter((m) => m.kind === 'missed' && m.childId === childId).map((m) => m.date));
+  let did = 0;
+  for (const m of of) {
+    if (m.childId !== undefined) continue;
+    if (m.kind === 'again') did = 0;
+    else if (sits(m.kind) && !missed.has(m.date) && (m.was?.childIds.includes(childId) ?? true))
+      did += sittingMinutes(own, m, planned);
+  }
+  return did < planned ? planned - did : planned;
+}
+
+/**
  * Minutes of a sitting: those that were said, else those planned for the step, or what an earlier sitting had left of it, less what this one
- * left. So a step done in two sittings takes what it takes, and not what it takes and its rest once more.
+ * left; of one child that catches up, what it had not done with the others. So a step done in two sittings takes what it takes, and not what it takes and its rest once more.
  * @param own all marks of the enrolment, the mark among them
  * @param planned minutes planned for the step
  * @example
  * sittingMinutes([aMark('e', 's', 'partly', '2026-11-10', { minutesLeft: 5 })], aMark('e', 's', 'partly', '2026-11-10', { minutesLeft: 5 }), 20) // => 15
  */
-export const sittingMinutes = (own: readonly Mark[], mark: Mark, planned: number): number =>
-  mark.minutes ?? Math.max(0, (leftBefore(own).get(mark.id) ?? planned) - (mark.minutesLeft ?? 0));
+export function sittingMinutes(own: readonly Mark[], mark: Mark, planned: number): number {
+  if (mark.minutes !== undefined) return mark.minutes;
+  const { childId } = mark;
+  if (childId !== undefined) return restOf(own, { ...mark, childId }, planned);
+  return Math.max(0, (leftBefore(own).get(mark.id) ?? planned) - (mark.minutesLeft ?? 0));
+}

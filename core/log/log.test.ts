@@ -86,8 +86,17 @@ describe('the fold of the log', () => {
       on('missed', '2026-10-01', { childId: 'A' }),
       on('missed', '2026-10-01', { childId: 'B' }),
     ];
-    expect(fold(...missed).missed).toEqual(['A', 'B']);
-    expect(fold(...missed, on('done', '2026-10-05', { childId: 'A' }))).toMatchObject({ state: 'done', missed: ['B'] });
+    const who = (...marks: Mark[]) => fold(...marks).missed.map((m) => m.childId);
+    expect(who(...missed)).toEqual(['A', 'B']);
+    expect(who(...missed, on('done', '2026-10-05', { childId: 'A' }))).toEqual(['B']);
+    // Put back and taught all over again, it was missed by those alone who were not there then.
+    const again = [...missed, on('again', '2026-10-06'), on('done', '2026-10-07')];
+    expect(who(...again)).toEqual([]);
+    expect(fold(...again, on('missed', '2026-10-07', { childId: 'B' })).missed).toEqual([
+      { childId: 'B', day: toDay('2026-10-07') },
+    ]);
+    // The rest alone was done together: what they missed is the first part.
+    expect(who(on('partly', '2026-10-01'), missed[1]!, on('done', '2026-10-02'))).toEqual(['A']);
   });
 
   it('tells worked days from days on which nothing was done', () => {

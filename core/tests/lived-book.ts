@@ -98,6 +98,8 @@ export class Book {
   /** The marks step by step, in order of dates, as long as none is added or taken away. */
   private sorted: { as: string; of: Map<string, Stroke[]> } = { as: '', of: new Map() };
   missed = new Set<string>();
+  /** What a child caught up with by itself. */
+  caught: { e: number; i: number; date: Day; child: string }[] = [];
   away = new Map<string, Set<Day>>([
     ['A', new Set()],
     ['B', new Set()],
@@ -265,7 +267,39 @@ export class Book {
       if (this.sat(m)) days.set(m.date, (days.get(m.date) ?? 0) + this.took(m));
       if (m.kind === 'known' && !m.proof) days.set(m.date, days.get(m.date) ?? 0);
     }
+    for (const c of this.caught) if (c.child === child) days.set(c.date, (days.get(c.date) ?? 0) + this.restOf(c));
     return days;
+  }
+  /** What a child that caught up had not done with the others since the step was last begun anew. */
+  restOf({ e, i, date, child }: Book['caught'][number]): number {
+    const all = this.of(e, i).filter((m) => m.date < date);
+    const since = all.slice(all.findLastIndex((m) => m.kind === 'again') + 1);
+    const did = since
+      .filter((m) => this.sat(m) && this.stays(child, m.date) && !this.missed.has(`${e} ${i} ${m.date} ${child}`))
+      .reduce((n, m) => n + this.took(m), 0);
+    const { minutes } = this.course(e);
+    return did < minutes ? minutes - did : minutes;
+  }
+  /** What children missed in the last two weeks that the others did, and have not caught up with. */
+  missedLately(): { e: number; i: number; on: Day; child: string }[] {
+    const found = new Map<string, { e: number; i: number; on: Day; child: string }>();
+    for (const key of this.missed) {
+      const [e, i, on, child] = [...key.split(' ').slice(0, 3).map(Number), key.split(' ')[3]] as never as [
+        ...[number, number, Day],
+        string,
+      ];
+      const all = this.of(e, i);
+      const last = all.filter((m) => m.kind !== 'missed').at(-1);
+      const anew = all.some(
+        (m, k) => m.kind === 'done' && m.date > on && all[k - 1]?.kind === 'again' && all[k - 1]!.date >= on,
+      );
+      const caught = this.caught.some((c) => c.e === e && c.i === i && c.child === child && c.date >= on);
+      if (!this.standing.includes(e) || this.gone.has(`${e} ${i}`) || anew || caught) continue;
+      if (last?.kind === 'again' || !this.stays(child, this.today)) continue;
+      const before = found.get(`${e} ${i} ${child}`);
+      if (!before || before.on < on) found.set(`${e} ${i} ${child}`, { e, i, on, child });
+    }
+    return [...found.values()].filter((m) => m.on < this.today && m.on >= this.today - 14);
   }
   /** Minutes of school by day: work, and beside it what is done every day. */
   school(child: string): Map<Day, number> {

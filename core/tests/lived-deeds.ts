@@ -46,7 +46,9 @@ const command = (name: string, run: Step): fc.Command<Book, Real> => ({
 /** The others missed it who were out that day. */
 function whoWasOut(book: Book, e: number, i: number, day: Day) {
   const { kids } = book.course(e);
-  if (kids.length > 1) for (const k of kids) if (book.away.get(k)!.has(day)) book.missed.add(`${e} ${i} ${day} ${k}`);
+  if (kids.length > 1)
+    for (const k of kids)
+      if (book.stays(k, day) && book.away.get(k)!.has(day)) book.missed.add(`${e} ${i} ${day} ${k}`);
 }
 /** The next step of a course is marked; what was done of it, by the book and by deed. */
 function markNext(book: Book, real: Real, which: number, kind: MarkKind): { e: number; i: number } | undefined {
@@ -55,6 +57,7 @@ function markNext(book: Book, real: Real, which: number, kind: MarkKind): { e: n
   if (i < 0) return undefined;
   deed(real, markStep(real.state, on(book, e, i, book.today), kind, newId(real)));
   book.put(e, i, book.today, kind);
+  for (const k of book.course(e).kids) book.missed.delete(`${e} ${i} ${book.today} ${k}`);
   if (['done', 'partly', 'again', 'known'].includes(kind)) whoWasOut(book, e, i, book.today);
   book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > book.today);
   return { e, i };
@@ -131,6 +134,15 @@ const mended = fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 5 })).map(([which, 
     whoWasOut(book, e, own.i, date);
   }),
 );
+/** A child does by itself what it missed. */
+const catchUp = fc.constant(
+  command('what was missed is caught up with', (book, real) => {
+    const [m] = book.missedLately();
+    if (!m || book.away.get(m.child)!.has(book.today)) return;
+    deed(real, markStep(real.state, on(book, m.e, m.i, book.today), 'done', newId(real), m.child));
+    book.caught.push({ e: m.e, i: m.i, date: book.today, child: m.child });
+  }),
+);
 const circle = fc.constant(
   command('the everyday thing is done', (book, real) => {
     const [ritual] = real.state.rituals;
@@ -172,6 +184,7 @@ export const commands = [
   lessonOut,
   doneYesterday,
   mended,
+  catchUp,
   circle,
   circle,
   circleOff,
@@ -203,6 +216,7 @@ export const commands = [
       deed(real, unmarkStep(real.state, on(book, e, own.i, book.today)));
       book.marks.delete(`${e} ${own.i} ${book.today}`);
       for (const k of book.course(e).kids) book.missed.delete(`${e} ${own.i} ${book.today} ${k}`);
+      book.caught = book.caught.filter((c) => c.e !== e || c.i !== own.i || c.date !== book.today);
     }),
   ),
   fc.tuple(fc.constantFrom('A', 'B'), fc.integer({ min: 1, max: 3 })).map(([child, days]) =>

@@ -1,6 +1,6 @@
 import { countDays, type Day, toDay, weekdayOf } from '../calendar';
 import { workedDays } from '../log';
-import { childListWords, childWeek, dayPage, leftBefore } from '../day';
+import { childListWords, childWeek, dayPage, leftBefore, missedBefore } from '../day';
 import type { Household, MarkKind, SchoolYear } from '../household';
 import { progressOf } from '../pace';
 import { promptsOn } from '../prompts';
@@ -89,7 +89,9 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
     ['A', 'B'].map((c) => silentLately(state, year, today).find((s) => s.child.id === c)?.days ?? 0),
   ];
   const all = new Set(
-    [...book.marks.values()].filter((m) => book.sat(m) || (m.kind === 'known' && !m.proof)).map((m) => m.date),
+    [...[...book.marks.values()].filter((m) => book.sat(m) || (m.kind === 'known' && !m.proof)), ...book.caught].map(
+      (m) => m.date,
+    ),
   );
   const counted = countDays(year, today, workedDays(state.marks));
   let toCome = 0;
@@ -142,6 +144,14 @@ function lists(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
   const left = book.leftOver();
   const numbered = (d: { day: Day; steps: readonly unknown[] } | undefined) => d && [d.day, d.steps.length];
   said['left from the last day with a list'] = [left[0], last].map(numbered) as [unknown, unknown];
+  const told = missedBefore(state, today);
+  said['missed of late'] = [
+    book
+      .missedLately()
+      .map((m) => [book.course(m.e).id, m.i + 1, m.on, m.child].join(' '))
+      .sort(),
+    told.map((m) => [m.enrolment.id, /\d+/.exec(m.step.id)![0], m.on, m.child.id].join(' ')).sort(),
+  ];
   said['left from days before'] = [left.slice(1).map(numbered), older.map(numbered)];
   for (const id of ['A', 'B']) {
     const child = state.children.find((c) => c.id === id)!;
@@ -196,12 +206,13 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
     const minutes = sum([...work.values()]);
     const school = sum([...book.school(id).values()]);
     const own = [...book.marks.values()].filter((m) => book.course(m.e).kids.includes(id) && book.stays(id, m.date));
+    const caught = book.caught.filter((c) => c.child === id).length;
     said[`${id}: steps done, in the record`] = [
-      own.filter((m) => m.kind === 'done').length,
+      own.filter((m) => m.kind === 'done').length + caught,
       findInRecord(state, { childId: id, kind: 'done' }).length,
     ];
     said[`${id}: steps done, in the chart`] = [
-      own.filter((m) => m.kind === 'done' && !book.missed.has(`${m.e} ${m.i} ${m.date} ${id}`)).length,
+      own.filter((m) => m.kind === 'done' && !book.missed.has(`${m.e} ${m.i} ${m.date} ${id}`)).length + caught,
       sum(marksByMonth(state, year, id).map((m) => m.kinds.done)),
     ];
     said[`${id}: minutes, in the chart`] = [minutes, sum(minutesByCourse(state, year, id).map((c) => c.minutes))];
