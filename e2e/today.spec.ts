@@ -82,6 +82,42 @@ test('marks by menu; minutes, score and note with plain sentences for what canno
   await expect(row).toContainText('done · 25 min · score 17/20 · “asked for more”');
 });
 
+test('what one child missed is caught up with the next day: done of its own list, and on nobody else’s', async ({
+  page,
+}) => {
+  await page.goto('/keeping');
+  await ownFrom(page, await backup(page));
+  await openToday(page);
+  const family = rows(page)
+    .filter({ has: page.locator('[id^="done history "], [id^="done science "]') })
+    .first();
+  await family.getByRole('button', { name: /Other marks/ }).click();
+  await page.getByRole('menuitem', { name: /missed by Wren/ }).click();
+  await expect(family).toContainText('missed by Wren');
+  await family.getByRole('button').first().click();
+  await settled(page);
+  await page.clock.setFixedTime(new Date('2026-11-12T09:00:00'));
+  await openToday(page);
+  const others = await rows(page).count();
+  await page.getByRole('button', { name: /missed 3 steps that the others did/ }).click();
+  const list = page.getByRole('list', { name: 'Missed, to catch up with' });
+  const open = list.getByRole('button', { name: 'caught up' });
+  await list
+    .getByRole('listitem')
+    .filter({ hasText: 'Wren missed' })
+    .filter({ hasText: '11 Nov' })
+    .getByRole('button')
+    .click();
+  await expect(status(page)).toContainText('Wren has caught up with');
+  await expect(page.getByRole('button', { name: /missed 2 steps that the others did/ })).toBeVisible();
+  await expect(list).toContainText(/Wren caught up with .*, \d+ min/);
+  if (process.env['SHOT']) await page.screenshot({ path: '/tmp/caught.png' });
+  await settled(page);
+  await expect(rows(page)).toHaveCount(others);
+  await list.getByRole('button', { name: 'take it off' }).click();
+  await expect(open).toHaveCount(3);
+});
+
 test('a Saturday is a Saturday: it says so, shows what Monday holds, and what is done of it now is dated today', async ({
   page,
 }) => {
