@@ -2,12 +2,11 @@ import { DayNav } from './day-nav';
 import { useShownDay } from './shown-day';
 import { type FocusEvent, lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { countDays, isBetweenYears, teachingWeek, toDay, yearFor, yearWithOutside } from '../../core/calendar';
+import { isBetweenYears, teachingWeek, toDay, yearFor, yearWithOutside } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import { aheadWords, comingDay, dayPage, type DayRow, noSchoolWords, waitingTicks } from '../../core/day';
 import { markStep, unmarkStep } from '../../core/deeds';
 import { byId } from '../../core/household';
-import { workedDays } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { dayAndDate, longDate } from '../ui/dates';
@@ -21,7 +20,7 @@ import { useAway, useMissed, useMovedOutside, useSitDown } from './notes-of-day'
 import { type Note, Notes } from './notes';
 import { Rituals, useOtherwise } from './rituals';
 import { ShowSwitch } from './show-switch';
-import { Spare } from './spare';
+import { DaysSoFar } from './days-so-far';
 import { useSteady } from './steady';
 import { FirstSteps } from './first-steps';
 import { Jottings } from '../jot/list';
@@ -56,7 +55,6 @@ export function Today() {
     () => [...due, ...page.whenever.flatMap((g) => g.sittings.flatMap((s) => s.rows))],
     [due, page.whenever],
   );
-  const worked = useMemo(() => workedDays(household.marks), [household.marks]);
   const [editing, setEditing] = useState<string>();
   const [asking, setAsking] = useState<{ what: 'prove' | 'again'; row: DayRow }>();
   const started = useRef(false);
@@ -173,7 +171,6 @@ export function Today() {
 
   const shown = household.settings.dayShow ?? 'list';
   const drawing = page.groups.length > 0 && shown !== 'list';
-  const counts = countDays(year, today, worked);
   const between = isBetweenYears(household.years, day);
   // A day of another year is what that year says.
   const held = yearFor(household.years, day);
@@ -215,9 +212,7 @@ export function Today() {
       <div className="flex flex-wrap items-center justify-between gap-x-3 border-t border-ink">
         {page.children.some((c) => c.steps > 0) && <HowFar page={page} today={today} />}
         <p hidden={between} className="text-note sm:text-aside">
-          week {teachingWeek(year, day, household.settings.firstDay)} · <b>{counts.taught}</b>
-          <span className="hidden sm:inline"> days</span> taught, <b>{counts.toCome}</b> to come
-          <Spare />
+          week {teachingWeek(year, day, household.settings.firstDay)} · <DaysSoFar />
         </p>
       </div>
       <Notes notes={notes.filter((n) => n !== undefined)} />

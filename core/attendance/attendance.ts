@@ -271,6 +271,19 @@ export function everybodysDays(state: Household, year: SchoolYear, today: Day): 
 }
 
 /**
+ * The days on which the household held school so far, and those that are to come: of anybody, by what was marked and by what the parent
+ * said of a day, Saturdays of catching up among them. What each child has against what is required is `childCount`.
+ */
+export function daysHeld(state: Household, year: SchoolYear, today: Day): { taught: number; toCome: number } {
+  const days = { taught: 0, toCome: 0 };
+  for (const { day, status } of everybodysDays(state, year, today)) {
+    if (status === 'taught' && day <= today) days.taught++;
+    else if (status === 'taught' || status === 'to come') days.toCome++;
+  }
+  return days;
+}
+
+/**
  * Past school days to ask about, with the children they are asked of: all, when nobody was taught that day; else those
  * of whom something is required and about whom nothing was said.
  */

@@ -4,7 +4,6 @@ import { describe, expect, it } from 'vitest';
 import { aYear, yearArbitrary } from '../tests/make';
 import {
   ageOn,
-  countDays,
   dayKind,
   dayShare,
   fromDay,
@@ -89,31 +88,6 @@ describe('a school year', () => {
     );
     expect(kinds).toEqual(['outside', 'full', 'light', 'weekend', 'closed']);
     expect(dayShare(year, toDay('2026-09-11'))).toBe(0.5);
-  });
-
-  it('counts taught, unmarked and coming days', () => {
-    const worked = new Set(['2026-09-07', '2026-09-08', '2026-09-12', '2026-09-30'].map(toDay));
-    const count = countDays(year, toDay('2026-09-10'), worked);
-    // Taught: Monday, Tuesday and a Saturday later on is not yet there; Wednesday carries no mark.
-    expect(count).toEqual({ taught: 2, unmarked: [toDay('2026-09-09')], toCome: 12 });
-    expect(countDays(year, toDay('2026-09-12'), worked).taught).toBe(3);
-  });
-
-  it('adds up on any calendar: taught school days, unmarked ones and those to come are all there are', () => {
-    fc.assert(
-      fc.property(
-        yearArbitrary,
-        fc.array(fc.integer({ min: 0, max: 60 })),
-        fc.integer({ min: 0, max: 60 }),
-        (y, at, now) => {
-          const today = toDay(y.start) + now;
-          const open = schoolDays(y);
-          const worked = new Set(at.map((n) => toDay(y.start) + n).filter((d) => open.includes(d) && d <= today));
-          const count = countDays(y, today, worked);
-          expect(count.taught + count.unmarked.length + count.toCome).toBe(open.length);
-        },
-      ),
-    );
   });
 
   it('numbers teaching weeks without the closed one', () => {

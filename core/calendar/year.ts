@@ -155,32 +155,6 @@ export function dayShare(year: SchoolYear, day: Day): number {
   return entryOf(year, day)?.share ?? 1;
 }
 
-/** Where a school year stands against its target, all figures in school days. */
-export interface DayCount {
-  /** Days with at least one mark of work, up to and with today. */
-  taught: number;
-  /** School days before today without any mark: asked about, never assumed. */
-  unmarked: Day[];
-  /** School days from today on; today is left out once it is taught. */
-  toCome: number;
-}
-
-/**
- * Counts the days on which the household held school. `worked` holds the days on which work was marked; a taught day
- * that is no school day (a Saturday of catching up) counts as taught. Marks after today are left out. What each child
- * has against what is required is counted by core/attendance.
- */
-export function countDays(year: SchoolYear, today: Day, worked: ReadonlySet<Day>): DayCount {
-  const first = toDay(year.start);
-  const last = Math.min(today, toDay(year.end));
-  let taught = 0;
-  for (const d of worked) if (d >= first && d <= last) taught++;
-  const open = schoolDays(year);
-  const unmarked = open.filter((d) => d < today && !worked.has(d));
-  const toCome = open.filter((d) => d > today || (d === today && !worked.has(d))).length;
-  return { taught, unmarked, toCome };
-}
-
 /** The number of the teaching week that holds the day: weeks of the household with no school day are not counted. */
 export function teachingWeek(year: SchoolYear, day: Day, firstDay: Weekday): number {
   const starts = new Set<Day>();

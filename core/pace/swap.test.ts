@@ -3,7 +3,7 @@ import { fromDay, toDay } from '../calendar';
 import { makePlan, makeProblem } from '../stagger';
 import { whatGives } from '../overview';
 import { aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
-import { makeTrack, neededPerSitting, reserveOf, swapRows } from './index';
+import { makeTrack, neededPerSitting, paceOn, reserveOf, swapRows } from './index';
 
 const year = aYear({ start: '2026-09-07', end: '2026-10-30' });
 const today = toDay('2026-09-21');
@@ -34,6 +34,16 @@ describe('a course swapped for another', () => {
     const weekly = anEnrolment('w', 'long', { weekdays: [1, 3], rule: { kind: 'weekly', n: 5, unit: 'steps' } });
     expect(neededPerSitting(h, year, weekly, today)).toBe(3);
     expect(neededPerSitting(h, undefined, { ...weekly, perSitting: 7 }, today)).toBe(7);
+  });
+
+  it('takes with it who joins and on which weekdays it is taken from a day to come on', () => {
+    const paces = [{ from: '2026-10-05', weekdays: [1 as const], rule: { kind: 'even' as const }, perSitting: 1 }];
+    const joining = { ...old!, paces: [{ ...paces[0]!, childIds: ['A', 'B'], teacherId: 'U' }] };
+    const { taken } = swapRows(h, year, joining, h.courses[1]!, today, 'new');
+    expect(paceOn(taken, toDay('2026-10-05'))).toMatchObject({ childIds: ['A', 'B'], teacherId: 'U', weekdays: [1] });
+    // Eight sittings in two weeks and three Mondays behind them for 85 steps: eight a sitting.
+    expect([taken.perSitting, paceOn(taken, toDay('2026-10-05')).perSitting]).toEqual([8, 8]);
+    expect(swapRows(h, year, joining, h.courses[1]!, toDay('2026-10-06'), 'new').taken.paces).toBeUndefined();
   });
 
   it('takes its turn in a loop, and leaves the old book’s rhythm behind', () => {

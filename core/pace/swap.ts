@@ -13,7 +13,7 @@ import {
 import { marksByEnrolment, sittingMarks } from '../log';
 import { ended } from './lives';
 import { openDates, sittingsPerWeek, targetDay } from './dates';
-import { paceOn } from './paces';
+import { paceOn, pacesAhead } from './paces';
 import { workLeft } from './rule';
 import { loopIdOf, meaningOf } from './rules';
 import { makeTrack } from './track';
@@ -79,8 +79,8 @@ function neededFor(
 
 /**
  * The rows that swap an enrolment for another course from today on: the old one dropped, its record kept, pointing at the
- * new one, which takes its people, weekdays, rule, date to end by and turn in a loop. What a sitting must take is
- * counted anew: the other book is another length. `newId` must be new.
+ * new one, which takes its people, weekdays, rule, date to end by and turn in a loop, and of what was entered for days to come who takes
+ * and teaches it by then, and on which weekdays. What a sitting must take is counted anew: the other book is another length. `newId` must be new.
  */
 export function swapRows(
   state: Household,
@@ -93,13 +93,15 @@ export function swapRows(
   const date = fromDay(today);
   const satToday = sittingMarks(marksByEnrolment(state.marks).get(enrolment.id) ?? []).some((m) => m.date === date);
   const { childIds, teacherId, weekdays, rule, perSitting, minutesPerSitting, target, takesOptional } = enrolment;
+  const anew = <R extends Enrolment['rule']>(of: R): R => (meaningOf(of).anew?.(of) ?? of) as R;
+  const ahead = pacesAhead(enrolment, today).map(({ pace }) => ({ ...pace, rule: anew(pace.rule) }));
   const taken: Enrolment = {
     id: newId,
     courseId: next.id,
     childIds,
     teacherId,
     weekdays,
-    rule: meaningOf(rule).anew?.(rule) ?? rule,
+    rule: anew(rule),
     perSitting,
     ...(minutesPerSitting === undefined ? {} : { minutesPerSitting }),
     // Where the old book has had its sitting today, the new one has its first the day after: one of the two on a day.
@@ -107,8 +109,10 @@ export function swapRows(
     ...(target === undefined ? {} : { target }),
     life: 'running',
     takesOptional,
+    ...(ahead.length === 0 ? {} : { paces: ahead }),
   };
   taken.perSitting = neededPerSitting(state, year, taken, today);
+  if (taken.paces) taken.paces = taken.paces.map((p) => ({ ...p, perSitting: taken.perSitting }));
   const loopId = loopIdOf(enrolment);
   const loop = loopId === undefined ? undefined : byId(state.loops, loopId);
   return {

@@ -105,6 +105,10 @@ export class Book {
     ['B', new Set()],
   ]);
   closed = new Set<Day>();
+  /** Days on which school is held though the year has none on them. */
+  extra = new Set<Day>();
+  /** What was said of a child’s day that carries no work, by child and day; minutes where it was taught. */
+  answers = new Map<string, number | undefined>();
   ticks: { e: number; i: number; date: Day; child: string }[] = [];
   proofs: { id: string; failed: boolean }[] = [];
   stopped: Day | undefined;
@@ -118,7 +122,7 @@ export class Book {
   /** Steps moved by hand, by course and number, to the day they were moved to. */
   moves = new Map<string, Day>();
   /** The courses of the life and, behind them, those that were swapped in, each with the first day it can be taken on. */
-  courses: (Life['enrolments'][number] & { from: Day })[];
+  courses: (Life['enrolments'][number] & { from: Day; weekdays: { from: Day; on: readonly number[] }[] })[];
   /** Which course stands where the life had its first, second and third. */
   standing: number[];
 
@@ -126,7 +130,10 @@ export class Book {
     this.start = toDay(life.year.start);
     this.end = toDay(life.year.end);
     this.today = this.start;
-    this.courses = life.enrolments.map((e) => ({ ...e, from: this.start }));
+    this.courses = life.enrolments.map((e) => ({
+      ...{ ...e, from: this.start },
+      weekdays: [{ from: this.start, on: life.year.weekdays }],
+    }));
     for (const thing of ['paper', 'chalk'] as const) this.enter({ thing, date: this.start, sets: PAPER });
     this.standing = life.enrolments.map((_, e) => e);
     // Whoever is not with the household has no school in it.
@@ -136,7 +143,13 @@ export class Book {
   }
 
   isOpen(day: Day): boolean {
-    return day >= this.start && day <= this.end && this.life.held(day) && !this.closed.has(day);
+    if (day < this.start || day > this.end) return false;
+    return this.extra.has(day) || (this.life.held(day) && !this.closed.has(day));
+  }
+  /** Whether a course is taken on that weekday by then; a day on which the year has no school is everybody’s. */
+  takes(e: number, day: Day): boolean {
+    const on = this.course(e).weekdays.findLast((w) => w.from <= day)?.on ?? [];
+    return on.includes(weekdayOf(day)) || !this.life.year.weekdays.includes(weekdayOf(day));
   }
   /** Whether a child is with the household on a day. */
   stays(child: string, day: Day): boolean {
@@ -270,6 +283,26 @@ export class Book {
     for (const c of this.caught) if (c.child === child) days.set(c.date, (days.get(c.date) ?? 0) + this.restOf(c));
     return days;
   }
+  /** Days and minutes of school as they count for a child: what was said of a day stands over what was marked. */
+  counted(child: string): Map<Day, number> {
+    const days = this.school(child);
+    for (const [key, minutes] of this.answers) {
+      const [who, day] = key.split(' ');
+      if (who !== child) continue;
+      if (minutes === undefined) days.delete(Number(day));
+      else days.set(Number(day), minutes);
+    }
+    return days;
+  }
+  /** School days of a child before today, of which nothing is known. */
+  silent(child: string, from = this.start): Day[] {
+    const work = this.work(child);
+    const days: Day[] = [];
+    for (let d = from; d < this.today; d++)
+      if (this.isOpen(d) && !this.away.get(child)!.has(d) && !work.has(d) && !this.answers.has(`${child} ${d}`))
+        days.push(d);
+    return days;
+  }
   /** What a child that caught up had not done with the others since the step was last begun anew. */
   restOf({ e, i, date, child }: Book['caught'][number]): number {
     const all = this.of(e, i).filter((m) => m.date < date);
@@ -320,7 +353,7 @@ export class Book {
       const turn = this.marks.get(`${e} ${this.next(e)} ${d}`);
       if (turn && (this.sat(turn) || turn.kind === 'not today')) continue;
       // A day that was ended, or whose sitting was used, holds only what was left on it by hand.
-      const own = this.isOpen(d) && this.stopped !== d && !(d === this.today && this.usedToday(e));
+      const own = this.isOpen(d) && this.takes(e, d) && this.stopped !== d && !(d === this.today && this.usedToday(e));
       const n = Math.max(own ? 1 : 0, moved.length);
       if (n > 0) room.set(d, n);
     }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { type Day, fromDay, paintDays, weekdayOf } from '../calendar';
+import { attendanceRow } from '../attendance';
+import { type Day, fromDay, paintDays, type Weekday, weekdayOf } from '../calendar';
 import { deleteLesson } from '../course';
 import { nodsTo, waitingTicks } from '../day';
 import {
@@ -19,6 +20,7 @@ import {
 } from '../deeds';
 import type { MarkKind, Put } from '../household';
 import { entryText, markOn } from '../log';
+import { atPaces, paceEntered } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { compare, deed, newId, on, type Real } from './lived';
 import { type Book, stepId } from './lived-book';
@@ -132,6 +134,53 @@ const mended = fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 5 })).map(([which, 
     book.mend(own, date);
     for (const k of book.course(e).kids) book.missed.delete(`${e} ${own.i} ${book.today} ${k}`);
     whoWasOut(book, e, own.i, date);
+  }),
+);
+/** A day without school becomes one. */
+const heldAfterAll = fc.nat(12).map((n) =>
+  command(`a day without school ${n} days on is a school day`, (book, real) => {
+    let day = book.today + n;
+    while (day <= book.end && book.isOpen(day)) day++;
+    if (day > book.end) return;
+    const year = real.state.years.find((y) => y.id === book.life.year.id)!;
+    deed(real, [{ table: 'years', put: paintDays(year, day, day, { kind: 'open' }, newId(real)) }]);
+    book.closed.delete(day);
+    if (!book.life.held(day)) book.extra.add(day);
+  }),
+);
+/** What a day was that nobody spoke of. */
+const said = fc
+  .tuple(fc.constantFrom('A', 'B'), fc.constantFrom('taught', 'sick', 'closed'), fc.nat(200))
+  .map(([child, status, minutes]) =>
+    command(`the first day nobody spoke of was ${status} for ${child}`, (book, real) => {
+      const [day] = book.silent(child);
+      if (day === undefined) return;
+      const taught = status === 'taught';
+      deed(real, [{ table: 'attendance', put: attendanceRow(child, day, status, taught ? minutes : undefined) }]);
+      book.answers.set(`${child} ${day}`, taught ? minutes : undefined);
+    }),
+  );
+const SOME = fc.subarray([1, 2, 3, 4, 5] as Weekday[], { minLength: 1 });
+/** A course as the program has it today. */
+const courseOf = (book: Book, real: Real, e: number) =>
+  atPaces(real.state, book.today).enrolments.find((x) => x.id === book.course(e).id)!;
+const weekdays = fc.tuple(fc.nat(2), SOME).map(([which, on]) =>
+  command(`${NAMES[which]} on weekdays ${on.join(', ')}`, (book, real) => {
+    const e = book.standing[which]!;
+    deed(real, [{ table: 'enrolments', put: { ...courseOf(book, real, e), weekdays: on } }]);
+    const { weekdays } = book.course(e);
+    weekdays.splice(weekdays.findLastIndex((w) => w.from <= book.today) + 1, 0, { from: book.today, on });
+  }),
+);
+const weekdaysFrom = fc.tuple(fc.nat(2), SOME, fc.integer({ min: 1, max: 25 })).map(([which, on, days]) =>
+  command(`${NAMES[which]} on weekdays ${on.join(', ')} from ${days} days on`, (book, real) => {
+    const e = book.standing[which]!;
+    const from = book.today + days;
+    const pace = { from: fromDay(from), weekdays: on, rule: { kind: 'even' as const }, perSitting: 1 };
+    deed(real, [{ table: 'enrolments', put: paceEntered(courseOf(book, real, e), pace) }]);
+    const { weekdays } = book.course(e);
+    const others = weekdays.filter((w) => w.from !== from || w.from <= book.today);
+    weekdays.splice(0, weekdays.length, ...[...others, { from, on }].sort((a, b) => a.from - b.from));
   }),
 );
 /** A child does by itself what it missed. */
@@ -250,8 +299,13 @@ export const commands = [
       );
       deed(real, [{ table: 'years', put: painted }]);
       book.closed.add(day);
+      book.extra.delete(day);
     }),
   ),
+  heldAfterAll,
+  said,
+  weekdays,
+  weekdaysFrom,
   fc.nat(2).map((which) =>
     command(`a stretch of ${NAMES[which]} is known`, (book, real) => {
       const e = book.standing[which]!;
@@ -307,10 +361,10 @@ export const commands = [
       const e = book.standing[which]!;
       const old = book.course(e);
       const year = real.state.years.find((y) => y.id === book.life.year.id)!;
-      const enrolment = real.state.enrolments.find((x) => x.id === old.id)!;
+      const enrolment = courseOf(book, real, e);
       const id = `${NAMES[which]} ${book.courses.length}`;
       const sat = [...book.marks.values()].some((m) => m.e === e && m.date === book.today && book.sat(m));
-      const taken = { ...old, id, from: book.today + (sat ? 1 : 0) };
+      const taken = { ...old, weekdays: [...old.weekdays], id, from: book.today + (sat ? 1 : 0) };
       book.courses.push(taken);
       // No more than there is time for, a step a sitting: of a longer book, more would be asked of each.
       taken.steps = Math.min(12, book.sittings(book.courses.length - 1));

@@ -1,5 +1,5 @@
-import { countDays, type Day, toDay, weekdayOf } from '../calendar';
-import { workedDays } from '../log';
+import { daysHeld } from '../attendance';
+import { type Day, toDay, weekdayOf } from '../calendar';
 import { childListWords, childWeek, dayPage, leftBefore, missedBefore } from '../day';
 import type { Household, MarkKind, SchoolYear } from '../household';
 import { progressOf } from '../pace';
@@ -77,28 +77,17 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
   let before = 0;
   for (let d = book.start; d < today; d++) if (book.isOpen(d)) before++;
   said['school days so far'] = [before, schoolDaysBefore(year, today)];
-  const silent = (child: string): number => {
-    const work = book.work(child);
-    let days = 0;
-    for (let d = Math.max(book.start, today - 14); d < today; d++)
-      if (book.isOpen(d) && !book.away.get(child)!.has(d) && !work.has(d)) days++;
-    return days;
-  };
   said['days of two weeks nobody spoke of'] = [
-    ['A', 'B'].map(silent),
+    ['A', 'B'].map((c) => book.silent(c, Math.max(book.start, today - 14)).length),
     ['A', 'B'].map((c) => silentLately(state, year, today).find((s) => s.child.id === c)?.days ?? 0),
   ];
-  const all = new Set(
-    [...[...book.marks.values()].filter((m) => book.sat(m) || (m.kind === 'known' && !m.proof)), ...book.caught].map(
-      (m) => m.date,
-    ),
-  );
-  const counted = countDays(year, today, workedDays(state.marks));
+  const held = new Set(['A', 'B'].flatMap((c) => [...book.counted(c).keys()]));
   let toCome = 0;
-  for (let d = today; d <= book.end; d++) if (book.isOpen(d) && !(d === today && all.has(d))) toCome++;
+  for (let d = today; d <= book.end; d++) if (book.isOpen(d) && !(d === today && held.has(d))) toCome++;
+  const days = daysHeld(state, year, today);
   said['days taught, and to come'] = [
-    [[...all].filter((d) => d <= today).length, toCome],
-    [counted.taught, counted.toCome],
+    [held.size, toCome],
+    [days.taught, days.toCome],
   ];
   const page = weekPage(state, year, plan, monday);
   // What is read to a child takes the one teacher; a sheet done alone does not.
@@ -204,7 +193,8 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
     const child = state.children.find((c) => c.id === id)!;
     const work = book.work(id);
     const minutes = sum([...work.values()]);
-    const school = sum([...book.school(id).values()]);
+    const counted = book.counted(id);
+    const school = sum([...counted.values()]);
     const own = [...book.marks.values()].filter((m) => book.course(m.e).kids.includes(id) && book.stays(id, m.date));
     const caught = book.caught.filter((c) => c.child === id).length;
     said[`${id}: steps done, in the record`] = [
@@ -220,12 +210,12 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
     const blocks = (key: string) => sections.find((s) => s.key === key)?.blocks ?? [];
     const text = blocks('attendance').flatMap((b) => (b.kind === 'words' ? [b.text] : []))[0] ?? '';
     said[`${id}: days and time in the portfolio`] = [
-      [work.size, school],
+      [counted.size, school],
       [numbers(text, /^(\d+) days? taught/g)[0], minutesIn(/taught, (.*?)\./.exec(text)?.[1] ?? '')],
     ];
     const months = blocks('attendance').flatMap((b) => (b.kind === 'table' ? b.rows : []));
     said[`${id}: days and time by month in the portfolio`] = [
-      [work.size, school],
+      [counted.size, school],
       [sum(months.map((r) => Number(r[1]))), sum(months.map((r) => minutesIn(r.at(-1)!)))],
     ];
     const studied = blocks('studied').flatMap((b) => (b.kind === 'table' ? b.rows : []));

@@ -4,7 +4,7 @@ import { contentsWords } from '../course';
 import { listsToKeep, noSchoolWords, waitingTicks } from '../day';
 import type { Household, Put } from '../household';
 import { finishOf, finishWords, fittingWords } from '../overview';
-import { makeTrack, progressOf, reserveOf } from '../pace';
+import { atPaces, makeTrack, progressOf, reserveOf } from '../pace';
 import { makePlan, makeProblem, type Plan } from '../stagger';
 import { inHand } from '../words';
 import { afterDeed } from './apply';
@@ -55,7 +55,7 @@ export const on = (book: Book, e: number, i: number, day: Day) => ({
 export function compare(book: Book, real: Real): Said {
   const { life, end, today } = book;
   const year = real.state.years.find((y) => y.id === life.year.id)!;
-  const plan = makePlan(makeProblem(real.state, year, today), { sweeps: 1, seed: 1 });
+  const plan = makePlan(makeProblem(atPaces(real.state, today), year, today), { sweeps: 1, seed: 1 });
   const kept = listsToKeep(real.state, year, plan, today, real.before);
   deed(
     real,
@@ -63,7 +63,7 @@ export function compare(book: Book, real: Real): Said {
   );
   real.before = plan;
   book.keepLists(plan);
-  const { state } = real;
+  const state = atPaces(real.state, today);
   const said: Said = { ...sayings(book, state, year, plan), ...things(book, state, plan) };
   for (const e of book.standing) {
     const x = book.course(e);
@@ -124,8 +124,9 @@ export function compare(book: Book, real: Real): Said {
     const school = book.school(id);
     const inOrder = (days: ReadonlyMap<Day, number>) => [...days].sort((a, b) => a[0] - b[0]);
     said[`${id}: worked`] = [inOrder(school), inOrder(workOf(state, id))];
-    said[`${id}: days`] = [work.size, count.days.counted];
-    said[`${id}: minutes`] = [[...school.values()].reduce((a, b) => a + b, 0), count.minutes.counted];
+    const counted = book.counted(id);
+    said[`${id}: days`] = [counted.size, count.days.counted];
+    said[`${id}: minutes`] = [[...counted.values()].reduce((a, b) => a + b, 0), count.minutes.counted];
     const moved = new Set(
       book.standing
         .map((e) => book.course(e))
@@ -136,7 +137,7 @@ export function compare(book: Book, real: Real): Said {
     for (let d = today; d <= end; d++)
       if ((book.isOpen(d) || moved.has(d)) && !book.away.get(id)!.has(d) && !work.has(d)) toCome++;
     said[`${id}: days to come`] = [toCome, count.days.toCome];
-    spares.push(work.size + toCome - life.required);
+    spares.push(counted.size + toCome - life.required);
     const ahead = new Map<Day, number>();
     for (const e of book.standing) {
       const track = plan.tracks.find((t) => t.enrolmentId === book.course(e).id);
@@ -150,9 +151,7 @@ export function compare(book: Book, real: Real): Said {
     for (const [d, n] of ahead) if (book.isOpen(d) && !book.circle.has(d)) ahead.set(d, n + CIRCLE);
     said[`${id}: minutes to come`] = [[...ahead.values()].reduce((a, b) => a + b, 0), count.minutes.toCome];
     const asked = count.unmarked.filter((d) => d < today).length;
-    let silent = 0;
-    for (let d = book.start; d < today; d++) if (book.isOpen(d) && !book.away.get(id)!.has(d) && !work.has(d)) silent++;
-    said[`${id}: days to answer`] = [silent, asked];
+    said[`${id}: days to answer`] = [book.silent(id).length, asked];
   }
   const words = spareWords(counts);
   const short = spares.filter((s) => s < 0);
