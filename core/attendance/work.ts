@@ -12,7 +12,7 @@ import {
   type RitualMark,
   type SchoolYear,
 } from '../household';
-import { aboutWhom, marksByEnrolment, sittingMinutes, workMarks } from '../log';
+import { atSitting, marksByEnrolment, sittingMinutes, workMarks } from '../log';
 
 /** Minutes of marked work of each child of one enrolment, by day. */
 type Work = ReadonlyMap<Id, ReadonlyMap<Day, number>>;
@@ -47,7 +47,7 @@ export function workEntries(
   within?: Pick<SchoolYear, 'start' | 'end'>,
 ): WorkEntry[] {
   const steps = new Map(course ? flatten(course).map((s) => [s.id, s]) : []);
-  const missed = new Set(marks.filter((m) => m.kind === 'missed').map((m) => `${m.date} ${m.stepId} ${m.childId}`));
+  const whoSat = atSitting(marks, enrolment);
   const work = workMarks(marks);
   const asked = within ? work.filter((m) => m.date >= within.start && m.date <= within.end) : work;
   return asked.map((mark): WorkEntry => {
@@ -59,9 +59,7 @@ export function workEntries(
       ...{ mark, step, day },
       minutes: mark.kind === 'known' ? (mark.minutes ?? 0) : sittingMinutes(marks, mark, whole),
       // Who was not with the household yet, or no longer, did none of it: said later, it reaches back.
-      childIds: aboutWhom(mark, enrolment).filter(
-        (id) => withUs(state, id, day) && (mark.childId || !missed.has(`${mark.date} ${mark.stepId} ${id}`)),
-      ),
+      childIds: whoSat(mark).filter((id) => withUs(state, id, day)),
     };
   });
 }

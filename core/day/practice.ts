@@ -43,7 +43,8 @@ export function practicesOn(state: Household, year: SchoolYear, plan: Plan | und
     const enrolment = byId(state.enrolments, track.enrolmentId);
     const course = enrolment && contentsOf(state, enrolment, day);
     if (!enrolment || !course || !openDates(state, enrolment, year).includes(day)) return [];
-    if ((marksByEnrolment(state.marks).get(enrolment.id) ?? []).some((m) => m.date === fromDay(day))) return [];
+    const own = marksByEnrolment(state.marks).get(enrolment.id) ?? [];
+    if (own.some((m) => m.childId === undefined && m.date === fromDay(day))) return [];
     const next = flatten(course).find((s) => s.id === track.stepIds[at]);
     if (!next?.opensNewLesson) return [];
     const moved = state.pins.some((p) => p.enrolmentId === enrolment.id && p.stepId === next.id);

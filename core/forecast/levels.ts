@@ -41,7 +41,9 @@ export function levelRecords(state: Household, today: Day): LevelRecord[] {
 
 function recordOf(state: Household, enrolment: Enrolment, today: Day): LevelRecord | undefined {
   const course = contentsOf(state, enrolment, today);
-  const marks = sittingMarks(marksByEnrolment(state.marks).get(enrolment.id) ?? []);
+  const own = marksByEnrolment(state.marks).get(enrolment.id) ?? [];
+  // What one child caught up with took the course no sitting.
+  const marks = sittingMarks(own).filter((m) => m.childId === undefined);
   if (!course || marks.length === 0) return undefined;
   const standings = standingsOf(state.marks, enrolment.id);
   const lessonOf = new Map(flatten(course).map((s) => [s.id, s.lesson.id]));

@@ -165,6 +165,9 @@ describe('how long each level took', () => {
     // Lessons 1 and 2 took two days each, 3 and 4 a day and a half each.
     expect(a!.aLesson).toBe(1.75);
     expect(a!.sittings).toBe(8);
+    // What one child caught up with by itself later on is no sitting of the course.
+    const caught = [3, 4].map((l) => aMark('a', `L${l}-1`, 'done', at(30 + l), { childId: 'A' }));
+    expect(of([...marks, ...known, aMark('a', 'L6-1', 'done', at(11)), ...caught])[0]).toEqual(a);
   });
 
   it('stands child beside child, the one who began first first, and says nothing of who has hardly begun', () => {

@@ -108,6 +108,17 @@ export const aboutWhom = (mark: Pick<Mark, 'was' | 'childId'>, { childIds }: Pic
   mark.was?.childIds ?? (mark.childId ? [mark.childId] : childIds);
 
 /**
+ * Who was at the sitting of a mark: those it is about, less who missed the step that day; of what one child did by itself, that child.
+ * @param own all marks of the enrolment
+ */
+export function atSitting(own: readonly Mark[], enrolment: Pick<Enrolment, 'childIds'>): (mark: Mark) => Id[] {
+  const key = (date: string, stepId: Id, childId: Id) => `${date} ${stepId} ${childId}`;
+  const missed = new Set(own.filter((m) => m.kind === 'missed').map((m) => key(m.date, m.stepId, m.childId ?? '')));
+  return (mark) =>
+    aboutWhom(mark, enrolment).filter((id) => mark.childId || !missed.has(key(mark.date, mark.stepId, id)));
+}
+
+/**
  * What has to be stored beside a change so that the past stands: marks of before this was copied, or before all of it was, are filled from the book as
  * it still is, once, when the book or its takers first change. Filling them earlier would
  * say the same and cost every opening of a long record.

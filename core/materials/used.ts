@@ -1,6 +1,6 @@
 import { contentsOf, flatten } from '../course';
 import { type Course, type Enrolment, type Household, type Id, type Mark, type Need } from '../household';
-import { aboutWhom, compareMarks, marksByEnrolment, sittingMarks } from '../log';
+import { atSitting, compareMarks, marksByEnrolment, sittingMarks } from '../log';
 import { type Claim, claimsByLesson, claimsOf } from './claims';
 
 /** In the place of a child, where a thing is shared by all. */
@@ -71,7 +71,7 @@ function countUsed(
   if (!course) return result;
   const byLesson = claimsByLesson(claims).lessons;
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
-  const missed = new Set(marks.filter((m) => m.kind === 'missed').map((m) => `${m.date} ${m.stepId} ${m.childId}`));
+  const whoSat = atSitting(marks, enrolment);
   /** Claims of which somebody has a copy of a step that is begun, by the step. */
   const begun = new Map<Id, Set<Used>>();
   const after = (used: Used, { stepId, kind }: Mark, each: readonly Id[], once: boolean) => {
@@ -84,8 +84,8 @@ function countUsed(
     .filter((m) => m.was?.used !== undefined || byLesson.has(flat.get(m.stepId)?.lesson.id ?? ''))
     .sort(compareMarks);
   for (const mark of sittings) {
-    const { stepId, childId, date } = mark;
-    const who = aboutWhom(mark, enrolment).filter((id) => childId || !missed.has(`${date} ${stepId} ${id}`));
+    const { stepId } = mark;
+    const who = whoSat(mark);
     const now = flat.get(stepId);
     const step = now && mark.was ? { ...now, kind: mark.was.kind } : now;
     const own = step ? (byLesson.get(step.lesson.id) ?? []).filter(({ claim }) => claim.serves(step)) : [];

@@ -91,7 +91,8 @@ export function swapRows(
   newId: Id,
 ): { dropped: Enrolment; taken: Enrolment; loop: Loop | undefined } {
   const date = fromDay(today);
-  const satToday = sittingMarks(marksByEnrolment(state.marks).get(enrolment.id) ?? []).some((m) => m.date === date);
+  const sat = sittingMarks(marksByEnrolment(state.marks).get(enrolment.id) ?? []);
+  const satToday = sat.some((m) => m.date === date && m.childId === undefined);
   const { childIds, teacherId, weekdays, rule, perSitting, minutesPerSitting, target, takesOptional } = enrolment;
   const anew = <R extends Enrolment['rule']>(of: R): R => (meaningOf(of).anew?.(of) ?? of) as R;
   const ahead = pacesAhead(enrolment, today).map(({ pace }) => ({ ...pace, rule: anew(pace.rule) }));

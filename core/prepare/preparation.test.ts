@@ -126,6 +126,9 @@ describe('making lessons ready', () => {
     const joined = h.enrolments.map((e) => (e.id === 'e' ? { ...e, childIds: ['A', 'B'] } : e));
     const third = { ...second, id: 'g', childIds: ['C'] };
     expect(cutting({ ...h, marks: h.marks.map((m) => ({ ...m, was })), enrolments: [...joined, third] })).toEqual([1]);
+    // Nor has one who takes it too and missed the lesson.
+    const missed = aMark('e', 'L1-1', 'missed', '2026-09-07', { childId: 'B' });
+    expect(cutting({ ...h, marks: [...h.marks, missed], enrolments: [...joined, third] })).toEqual([1]);
   });
 
   it('learns its minutes from the third recorded time on: the median against the estimate', () => {

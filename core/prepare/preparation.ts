@@ -15,7 +15,7 @@ import {
   type SchoolYear,
   type Teacher,
 } from '../household';
-import { aboutWhom, marksByEnrolment, sittingMarks } from '../log';
+import { atSitting, marksByEnrolment, sittingMarks } from '../log';
 import { readyBy } from '../materials';
 import { readingOf } from '../sitdown';
 import { lessonsAhead, type Plan } from '../stagger';
@@ -212,8 +212,9 @@ function leftOver(state: Household, made: number, course: Course, lessonId: Id):
   const used = state.enrolments
     .filter((e) => e.courseId === course.id)
     .reduce((n, e) => {
-      const sat = sittingMarks(marksByEnrolment(state.marks).get(e.id) ?? []).filter((m) => steps.has(m.stepId));
-      return n + new Set(sat.flatMap((m) => aboutWhom(m, e))).size;
+      const own = marksByEnrolment(state.marks).get(e.id) ?? [];
+      const sat = sittingMarks(own).filter((m) => steps.has(m.stepId));
+      return n + new Set(sat.flatMap(atSitting(own, e))).size;
     }, 0);
   return Math.max(0, made - used);
 }

@@ -55,7 +55,9 @@ export function reviewsOn(state: Household, year: SchoolYear, plan: Plan | undef
         track !== undefined &&
         track.days.some((d) => d > day) &&
         !track.days.includes(day) &&
-        !(marksByEnrolment(state.marks).get(enrolment.id) ?? []).some((m) => toDay(m.date) === day);
+        !(marksByEnrolment(state.marks).get(enrolment.id) ?? []).some(
+          (m) => m.childId === undefined && toDay(m.date) === day,
+        );
       return behind.length > 0 && idle && openDates(state, enrolment, year).includes(day)
         ? [{ enrolment, behind }]
         : [];

@@ -99,7 +99,7 @@ export class Book {
   private sorted: { as: string; of: Map<string, Stroke[]> } = { as: '', of: new Map() };
   missed = new Set<string>();
   /** What a child caught up with by itself. */
-  caught: { e: number; i: number; date: Day; child: string }[] = [];
+  caught: { e: number; i: number; date: Day; child: string; order: number }[] = [];
   away = new Map<string, Set<Day>>([
     ['A', new Set()],
     ['B', new Set()],
@@ -196,6 +196,10 @@ export class Book {
       ...(said === undefined ? {} : { said }),
     };
     this.marks.set(key, { e, i, date, kind, order, ...rest, ...(proof ? { proof } : {}) });
+  }
+  /** A child does by itself what it missed. */
+  catchUp(e: number, i: number, child: string) {
+    this.caught.push({ e, i, date: this.today, child, order: this.written++ });
   }
   /** Something is entered of a thing. */
   enter(entry: Omit<Entry, 'order'>) {

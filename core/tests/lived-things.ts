@@ -33,6 +33,15 @@ export interface Line {
   expected: Day;
 }
 
+/** Sittings on a step at which a child was, and what it caught up with by itself, in order. */
+function sat(book: Book, e: number, i: number, child: string): { date: Day; order: number; kind: string }[] {
+  const own = book
+    .of(e, i)
+    .filter((m) => book.sat(m) && book.stays(child, m.date) && !book.missed.has(`${e} ${i} ${m.date} ${child}`));
+  const alone = book.caught.filter((c) => c.e === e && c.i === i && c.child === child);
+  return [...own, ...alone.map((c) => ({ ...c, kind: 'done' }))].sort((a, b) => a.date - b.date || a.order - b.order);
+}
+
 /** What marked work took of a thing, child by child: who was not there took nothing. */
 function taken(book: Book, thing: Thing): Entry[] {
   const { e, once } = OF[thing];
@@ -41,10 +50,9 @@ function taken(book: Book, thing: Thing): Entry[] {
     for (const child of book.course(e).kids) {
       // A copy that is begun serves until it is done with.
       let inHand = false;
-      for (const m of book.of(e, i)) {
-        if (!book.sat(m) || !book.stays(child, m.date) || book.missed.has(`${e} ${i} ${m.date} ${child}`)) continue;
-        if (!inHand) uses.push({ thing, date: m.date, order: m.order, adds: -1 });
-        inHand = once || m.kind === 'partly';
+      for (const { date, order, kind } of sat(book, e, i, child)) {
+        if (!inHand) uses.push({ thing, date, order, adds: -1 });
+        inHand = once || kind === 'partly';
       }
     }
   return uses;
@@ -59,9 +67,7 @@ function wanted(book: Book, thing: Thing, i: number, day: Day): number {
   const { e, once } = OF[thing];
   return book.course(e).kids.filter((child) => {
     if (!book.stays(child, day)) return false;
-    const own = book
-      .of(e, i)
-      .filter((m) => book.sat(m) && book.stays(child, m.date) && !book.missed.has(`${e} ${i} ${m.date} ${child}`));
+    const own = sat(book, e, i, child);
     return own.length === 0 || !(once || own.at(-1)!.kind === 'partly');
   }).length;
 }
