@@ -59,7 +59,7 @@ export function listsToKeep(
     if (d < Math.max(before.today, today - REMEMBERED) || d >= today || listOn(state, d)) continue;
     const placements = listOf(open, before, d).placements.filter(({ enrolmentId, stepId }) => {
       const own = (marksByEnrolment(state.marks).get(enrolmentId) ?? []).filter((m) => m.stepId === stepId);
-      return !own.some((m) => toDay(m.date) < d && MARKS[m.kind].settles);
+      return !own.some((m) => m.childId === undefined && toDay(m.date) < d && MARKS[m.kind].settles);
     });
     if (placements.length > 0) made.push({ id: fromDay(d), date: fromDay(d), placements });
   }
