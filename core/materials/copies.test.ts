@@ -28,6 +28,17 @@ describe('copies that are written in', () => {
     expect(words(home(['known', 'left out', 'known']))[0]).toContain('blank');
   });
 
+  it('are written in by those who were there: not by who was out, nor by who joined since, until they are at it themselves', () => {
+    const was = { kind: 'practise' as const, words: '', minutes: 10, childIds: ['A'] };
+    const joined = home(['done', 'done']);
+    const alone = { ...joined, marks: joined.marks.map((m) => ({ ...m, was })) };
+    expect(words(alone)[1]).toBe('Bo, Sums: blank (of Lesson 1 to Lesson 3)');
+    const missed = { ...aMark('e', 'L2-1', 'missed', '2026-09-08'), childId: 'B' };
+    expect(words({ ...joined, marks: [...joined.marks, missed] })[1]).toContain('to Lesson 1 ');
+    const caught = { ...aMark('e', 'L2-1', 'done', '2026-09-10'), childId: 'B' };
+    expect(words({ ...joined, marks: [...joined.marks, missed, caught] })[1]).toContain('to Lesson 2 ');
+  });
+
   it('are none of what comes back to the shelf, or of what a course needs for all together', () => {
     expect(words(home([], false))).toEqual([]);
     const h = home([]);

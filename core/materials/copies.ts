@@ -1,6 +1,6 @@
 import { contentsOf, flatten } from '../course';
 import { byId, type Child, childrenOf, type Household, type Id, titleOf } from '../household';
-import { isOpen, standingsOf } from '../log';
+import { atSitting, isOpen, marksByEnrolment, sittingMarks, standingsOf } from '../log';
 import { claimsOf } from './claims';
 
 /** A child's own copy of what is written in: which lessons it covers, and how far it is written. */
@@ -29,17 +29,23 @@ export function copiesOf(state: Household, materialId: Id): CopyOf[] {
     const course = claims.length > 0 ? contentsOf(state, e) : undefined;
     if (!course) return [];
     const standings = standingsOf(state.marks, e.id);
+    const own = marksByEnrolment(state.marks).get(e.id) ?? [];
+    const whoSat = atSitting(own, e);
+    // Who was out, or joined later, has written nothing in theirs of what the others did.
+    const wrote = new Set(sittingMarks(own).flatMap((m) => whoSat(m).map((id) => `${id} ${m.stepId}`)));
     return claims.flatMap((claim): CopyOf[] => {
       const steps = flatten(course).filter((s) => claim.serves(s));
       if (steps.length === 0) return [];
-      const worked = steps.filter((s) => (standings.get(s.id)?.sat.length ?? 0) > 0);
       const open = steps.some((s) => isOpen(standings, s.id));
-      const is = worked.length === 0 ? 'blank' : open ? 'part written' : 'full';
-      return childrenOf(state, e).map((child) => ({
-        ...{ child, course: titleOf(state, e.courseId), is },
-        ...{ from: steps[0]!.lesson.title, to: steps.at(-1)!.lesson.title },
-        ...(is === 'part written' ? { reached: worked.at(-1)!.lesson.title } : {}),
-      }));
+      return childrenOf(state, e).map((child) => {
+        const worked = steps.filter((s) => wrote.has(`${child.id} ${s.id}`));
+        const is = worked.length === 0 ? 'blank' : open ? 'part written' : 'full';
+        return {
+          ...{ child, course: titleOf(state, e.courseId), is },
+          ...{ from: steps[0]!.lesson.title, to: steps.at(-1)!.lesson.title },
+          ...(is === 'part written' ? { reached: worked.at(-1)!.lesson.title } : {}),
+        };
+      });
     });
   });
 }
