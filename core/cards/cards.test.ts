@@ -172,6 +172,11 @@ describe('where a card stands', () => {
     expect(deckWords(countDeck(cardStandings(now, deck, 'A', TODAY)))).toBe(
       '0 of 5 mastered, 2 to review, 3 not met yet',
     );
+    // Who missed the lesson meets its cards once it has caught up.
+    const missed = [...now.marks, aMark('e', 'L1-1', 'missed', '2026-09-01', { childId: 'A' })];
+    const caught = [...missed, aMark('e', 'L1-1', 'done', '2026-09-03', { childId: 'A' })];
+    const first = (marks: typeof missed) => cardStandings({ ...now, marks }, deck, 'A', TODAY)[0]!.state;
+    expect([first(missed), first(caught)]).toEqual(['not met', 'to review']);
   });
 
   it('folds the same in any order of arrival, and an answer taken back was never said', () => {

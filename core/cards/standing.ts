@@ -55,9 +55,11 @@ function lessonsPast(state: Household, deck: Deck, childId: Id): ReadonlySet<Id>
     const seen = new Set<Id>();
     for (const s of course ? flatten(course) : []) {
       seen.add(s.lesson.id);
-      const now: StepState = standings.get(s.id)?.state ?? 'open';
-      // A lesson that is being taught has shown its cards.
-      if (now === 'open' && !standings.get(s.id)?.sat.length) open.add(s.lesson.id);
+      const standing = standings.get(s.id);
+      const now: StepState = standing?.state ?? 'open';
+      // A lesson that is being taught has shown its cards, but to those alone who were there.
+      const missed = standing?.missed.some((m) => m.childId === childId) ?? false;
+      if (missed || (now === 'open' && !standing?.sat.length)) open.add(s.lesson.id);
       else past.add(s.lesson.id);
     }
     for (const id of seen) if (!open.has(id)) past.add(id);

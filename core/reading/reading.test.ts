@@ -92,6 +92,9 @@ describe('the list of what was read', () => {
       courses: [{ ...course, units: course.units.map((u) => ({ ...u, lessons: u.lessons.slice(1) })) }],
     };
     expect(readingLines(renamed, 'A').map((l) => l.what)).toEqual(readingLines(h, 'A').map((l) => l.what));
+    const kinds = { ...course.kinds, read: { ...course.kinds.read, presence: 'alone' as const } };
+    const alone = afterDeed(h, [{ table: 'courses', put: { ...course, kinds } }]);
+    expect(readingLines(alone, 'A')).toEqual(readingLines(h, 'A'));
     expect(minutesByKind(readingLines(h, 'A'))).toEqual([{ kind: 'aloud', minutes: 20 + 20 }]);
     expect(readingTotal(readingLines(h, 'A'))).toBe('2 sittings with 2 books, 40 min');
     expect(readingLines(h, 'A', TODAY + 1)).toEqual([]);

@@ -117,7 +117,7 @@ export function readingLines(state: Household, childId: Id, from: Day = -Infinit
     if ((m.was?.kind ?? step?.kind) !== 'read') continue;
     if (missed.has(`${m.enrolmentId} ${m.stepId} ${m.date}`)) continue;
     // With a teacher beside them it is read to them; else they read.
-    const kind = step === undefined || step.presence === 'with' ? 'aloud' : 'matched';
+    const kind = (m.was?.presence ?? step?.presence ?? 'with') === 'with' ? 'aloud' : 'matched';
     lines.push({
       ...{ date: m.date, day: toDay(m.date), title: titleOf(state, enrolment.courseId), author: '', kind },
       ...{ what: m.was?.words ?? (step ? `${step.lesson.title}, ${stepName(step)}` : '') },
