@@ -279,7 +279,8 @@ function restOf(own: readonly Mark[], mark: Mark & { childId: Id }, planned: num
     else if (sits(m.kind) && !missed.has(m.date) && (m.was?.childIds.includes(childId) ?? true))
       did += sittingMinutes(own, m, planned);
   }
-  return did < planned ? planned - did : planned;
+  // Of what it missed nothing may be left; what it had never missed it did once more.
+  return missed.size > 0 || did < planned ? Math.max(0, planned - did) : planned;
 }
 
 /**

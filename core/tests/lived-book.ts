@@ -122,7 +122,12 @@ export class Book {
   /** Steps moved by hand, by course and number, to the day they were moved to. */
   moves = new Map<string, Day>();
   /** The courses of the life and, behind them, those that were swapped in, each with the first day it can be taken on. */
-  courses: (Life['enrolments'][number] & { from: Day; weekdays: { from: Day; on: readonly number[] }[] })[];
+  courses: (Life['enrolments'][number] & {
+    from: Day;
+    weekdays: { from: Day; on: readonly number[] }[];
+    /** From which day until before which it is paused. */
+    pauses: { from: Day; until: Day }[];
+  })[];
   /** Which course stands where the life had its first, second and third. */
   standing: number[];
 
@@ -133,6 +138,7 @@ export class Book {
     this.courses = life.enrolments.map((e) => ({
       ...{ ...e, from: this.start },
       weekdays: [{ from: this.start, on: life.year.weekdays }],
+      pauses: [],
     }));
     for (const thing of ['paper', 'chalk'] as const) this.enter({ thing, date: this.start, sets: PAPER });
     this.standing = life.enrolments.map((_, e) => e);
@@ -145,6 +151,9 @@ export class Book {
   isOpen(day: Day): boolean {
     if (day < this.start || day > this.end) return false;
     return this.extra.has(day) || (this.life.held(day) && !this.closed.has(day));
+  }
+  paused(e: number, day: Day): boolean {
+    return this.course(e).pauses.some((p) => p.from <= day && day < p.until);
   }
   /** Whether a course is taken on that weekday by then; a day on which the year has no school is everybody’s. */
   takes(e: number, day: Day): boolean {
@@ -247,6 +256,7 @@ export class Book {
         const key = `${e} ${i}`;
         if (
           !this.standing.includes(e) ||
+          this.paused(e, this.today) ||
           this.gone.has(key) ||
           this.settled(e, i) ||
           this.marks.has(`${key} ${day}`) ||
@@ -308,14 +318,13 @@ export class Book {
     return days;
   }
   /** What a child that caught up had not done with the others since the step was last begun anew. */
-  restOf({ e, i, date, child }: Book['caught'][number]): number {
-    const all = this.of(e, i).filter((m) => m.date < date);
+  restOf({ e, i, date, child, order }: Book['caught'][number]): number {
+    const all = this.of(e, i).filter((m) => m.date < date || (m.date === date && m.order < order));
     const since = all.slice(all.findLastIndex((m) => m.kind === 'again') + 1);
     const did = since
       .filter((m) => this.sat(m) && this.stays(child, m.date) && !this.missed.has(`${e} ${i} ${m.date} ${child}`))
       .reduce((n, m) => n + this.took(m), 0);
-    const { minutes } = this.course(e);
-    return did < minutes ? minutes - did : minutes;
+    return Math.max(0, this.course(e).minutes - did);
   }
   /** What children missed in the last two weeks that the others did, and have not caught up with. */
   missedLately(): { e: number; i: number; on: Day; child: string }[] {
@@ -331,7 +340,8 @@ export class Book {
         (m, k) => m.kind === 'done' && m.date > on && all[k - 1]?.kind === 'again' && all[k - 1]!.date >= on,
       );
       const caught = this.caught.some((c) => c.e === e && c.i === i && c.child === child && c.date >= on);
-      if (!this.standing.includes(e) || this.gone.has(`${e} ${i}`) || anew || caught) continue;
+      if (!this.standing.includes(e) || this.paused(e, this.today)) continue;
+      if (this.gone.has(`${e} ${i}`) || anew || caught) continue;
       if (last?.kind === 'again' || !this.stays(child, this.today)) continue;
       const before = found.get(`${e} ${i} ${child}`);
       if (!before || before.on < on) found.set(`${e} ${i} ${child}`, { e, i, on, child });
@@ -350,7 +360,7 @@ export class Book {
     const { kids, from } = this.course(e);
     const room = new Map<Day, number>();
     for (let d = Math.max(from, this.today); d <= this.end; d++) {
-      if (this.closed.has(d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
+      if (this.closed.has(d) || this.paused(e, d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
       // What was moved onto a day by hand is done there, were it a Saturday or the second of the day.
       const moved = this.steps(e).filter((i) => this.moves.get(`${e} ${i}`) === d && !this.settled(e, i));
       // Nothing passes a step that had its turn today and is not finished.

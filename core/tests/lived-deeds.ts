@@ -20,7 +20,7 @@ import {
 } from '../deeds';
 import type { MarkKind, Put } from '../household';
 import { entryText, markOn } from '../log';
-import { atPaces, paceEntered } from '../pace';
+import { atPaces, lifeEntered, paceEntered } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { compare, deed, newId, on, type Real } from './lived';
 import { type Book, stepId } from './lived-book';
@@ -56,7 +56,7 @@ function whoWasOut(book: Book, e: number, i: number, day: Day) {
 function markNext(book: Book, real: Real, which: number, kind: MarkKind): { e: number; i: number } | undefined {
   const e = book.standing[which]!;
   const i = book.next(e);
-  if (i < 0) return undefined;
+  if (i < 0 || book.paused(e, book.today)) return undefined;
   deed(real, markStep(real.state, on(book, e, i, book.today), kind, newId(real)));
   book.put(e, i, book.today, kind);
   for (const k of book.course(e).kids) book.missed.delete(`${e} ${i} ${book.today} ${k}`);
@@ -113,7 +113,7 @@ const doneYesterday = fc.nat(2).map((which) =>
   command(`${NAMES[which]} was done yesterday`, (book, real) => {
     const [e, day] = [book.standing[which]!, book.today - 1];
     const i = book.next(e);
-    if (i < 0 || day < Math.max(book.start, book.course(e).from)) return;
+    if (i < 0 || day < Math.max(book.start, book.course(e).from) || book.paused(e, day)) return;
     deed(real, markStep(real.state, on(book, e, i, day), 'done', newId(real)));
     book.put(e, i, day, 'done');
     whoWasOut(book, e, i, day);
@@ -189,6 +189,21 @@ const weekdaysFrom = fc.tuple(fc.nat(2), SOME, fc.integer({ min: 1, max: 25 })).
     );
   }),
 );
+const pause = fc
+  .tuple(fc.nat(2), fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 15 }))
+  .map(([which, after, days]) =>
+    command(`${NAMES[which]} is paused in ${after} days for ${days}`, (book, real) => {
+      const e = book.standing[which]!;
+      const [from, until] = [book.today + after, book.today + after + days];
+      const { pauses } = book.course(e);
+      // What is not taken up again within the year is left for later, which is told otherwise.
+      if (pauses.some((p) => p.until > book.today) || until > book.end - 7) return;
+      const paused = lifeEntered(courseOf(book, real, e), { from: fromDay(from), life: 'paused' }, book.today);
+      const again = lifeEntered(paused, { from: fromDay(until), life: 'running' }, book.today);
+      deed(real, [{ table: 'enrolments', put: again }]);
+      pauses.push({ from, until });
+    }),
+  );
 /** A child does by itself what it missed. */
 const catchUp = fc.constant(
   command('what was missed is caught up with', (book, real) => {
@@ -312,11 +327,12 @@ export const commands = [
   said,
   weekdays,
   weekdaysFrom,
+  pause,
   fc.nat(2).map((which) =>
     command(`a stretch of ${NAMES[which]} is known`, (book, real) => {
       const e = book.standing[which]!;
       const open = book.steps(e).filter((i) => !book.settled(e, i));
-      if (open.length < 4) return;
+      if (open.length < 4 || book.paused(e, book.today)) return;
       const before = new Set(real.state.proofs.map((p) => p.id));
       deed(real, known(real.state, on(book, e, open[0]!, book.today), stepId(open[2]!), false, newId(real)));
       const proof = real.state.proofs.find((p) => !before.has(p.id))!.id;
@@ -346,7 +362,7 @@ export const commands = [
       const days = plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.days.filter((d) => d >= 0) ?? [];
       const from = days.find((d) => d > book.today);
       // What is read needs the parent, who has hours on school days only.
-      if (from === undefined || (which > 0 && !book.isOpen(from + by))) return;
+      if (from === undefined || book.paused(e, from + by) || (which > 0 && !book.isOpen(from + by))) return;
       const puts = moveTo(real.state, year, plan, enrolment, from, from + by);
       deed(real, puts);
       const moved = puts.flatMap((p) =>
@@ -366,11 +382,12 @@ export const commands = [
     command(`${NAMES[which]} is swapped for another`, (book, real) => {
       const e = book.standing[which]!;
       const old = book.course(e);
+      if (old.pauses.some((p) => p.until > book.today)) return;
       const year = real.state.years.find((y) => y.id === book.life.year.id)!;
       const enrolment = courseOf(book, real, e);
       const id = `${NAMES[which]} ${book.courses.length}`;
       const sat = [...book.marks.values()].some((m) => m.e === e && m.date === book.today && book.sat(m));
-      const taken = { ...old, weekdays: [...old.weekdays], id, from: book.today + (sat ? 1 : 0) };
+      const taken = { ...old, pauses: [], weekdays: [...old.weekdays], id, from: book.today + (sat ? 1 : 0) };
       book.courses.push(taken);
       // No more than there is time for, a step a sitting: of a longer book, more would be asked of each.
       taken.steps = Math.min(12, book.sittings(book.courses.length - 1));
@@ -395,7 +412,7 @@ export const commands = [
       const e = book.standing[which]!;
       const i = book.next(e);
       const [child] = book.course(e).kids;
-      if (i < 0) return;
+      if (i < 0 || book.paused(e, book.today)) return;
       const { enrolmentId, stepId: id } = on(book, e, i, book.today);
       const of = { kind: 'step' as const, enrolmentId, stepId: id };
       deed(real, tickOff(real.state, { childId: child!, date: fromDay(book.today), of }, true, newId(real)));
