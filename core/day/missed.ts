@@ -32,7 +32,7 @@ export function missedBefore(state: Household, day: Day): DayMissed[] {
       return (course ? flatten(course) : []).flatMap((step) => {
         const standing = standings.get(step.id);
         // What did not stick and is taught again all over was missed by nobody.
-        if (!standing || (standing.state === 'open' && standing.last.kind === 'again')) return [];
+        if (!standing || standing.anew) return [];
         return childrenOf(state, enrolment).flatMap((child) => {
           const on = standing.missed.find((m) => m.childId === child.id)?.day;
           if (on === undefined || on >= day || on < day - REMEMBERED || !withUs(state, child.id, day)) return [];

@@ -21,6 +21,8 @@ export interface Standing {
   refused: Day[];
   /** Children of a family-style sitting who missed the step and have not caught up, each with the day on which they last did. */
   missed: { childId: Id; day: Day }[];
+  /** It is to be taught all over again, and was not sat for since. */
+  anew?: boolean;
 }
 
 /**
@@ -55,20 +57,19 @@ export function foldMarks(marks: readonly Mark[]): Map<Id, Standing> {
 }
 
 function afterMark(before: Standing, mark: Mark): Standing {
-  const { minutesLeft: _m, left: _l, deferred: _d, ...rest } = before;
+  const { minutesLeft: _m, left: _l, deferred: _d, anew, ...rest } = before;
   const day = toDay(mark.date);
   // The lists are the fold's own until it ends, and grow in place: a step may carry thousands of marks.
   const satOn = () => {
     before.sat.push(day);
-    return { ...rest, last: mark };
+    // Taught all over again, it was missed by those alone who were not there this time.
+    const missed = anew ? before.missed.filter((m) => m.day === day) : before.missed;
+    return { ...rest, missed, last: mark };
   };
   const set = (state: StepState): Standing => ({ ...rest, state, last: mark });
   switch (mark.kind) {
-    case 'done': {
-      // Taught all over again, it was missed by those alone who were not there this time.
-      const missed = before.last.kind === 'again' ? before.missed.filter((m) => m.day === day) : before.missed;
-      return { ...satOn(), state: 'done', missed };
-    }
+    case 'done':
+      return { ...satOn(), state: 'done' };
     case 'known':
       return set('known');
     case 'left out':
@@ -81,7 +82,7 @@ function afterMark(before: Standing, mark: Mark): Standing {
         ...(mark.left === undefined ? {} : { left: mark.left }),
       };
     case 'again': {
-      const open = before.state === 'open' ? { ...satOn(), state: 'open' as const } : set('open');
+      const open: Standing = { ...(before.state === 'open' ? satOn() : rest), state: 'open', last: mark, anew: true };
       return mark.goOn ? { ...open, deferred: true } : open;
     }
     case 'not today':

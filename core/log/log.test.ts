@@ -95,6 +95,9 @@ describe('the fold of the log', () => {
     expect(fold(...again, on('missed', '2026-10-07', { childId: 'B' })).missed).toEqual([
       { childId: 'B', day: toDay('2026-10-07') },
     ]);
+    // So it was where it was begun one day and ended another, and put off in between.
+    const twice = [...missed, on('again', '2026-10-06'), on('not today', '2026-10-07'), on('partly', '2026-10-08')];
+    expect(who(...twice, on('done', '2026-10-09'))).toEqual([]);
     // The rest alone was done together: what they missed is the first part.
     expect(who(on('partly', '2026-10-01'), missed[1]!, on('done', '2026-10-02'))).toEqual(['A']);
   });

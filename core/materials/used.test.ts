@@ -59,6 +59,8 @@ describe('a copy of what is used up, for each child', () => {
       ['used', '2026-09-07', 49],
       ['count', '2026-09-01', 50],
     ]);
+    const shared = { ...missed, needs: [{ ...missed.needs[0]!, per: 'shared' as const }] };
+    expect([used(shared), used(mark(shared, 'L1-1', 'done', MONDAY + 3, 'B'))]).toEqual([1, 1]);
     expect(used(afterDeed(missed, unmarkStep(missed, { enrolmentId: 'e', stepId: 'L1-1', day: MONDAY })))).toBe(0);
   });
 

@@ -100,6 +100,8 @@ function countUsed(
       continue;
     }
     for (const { claim } of own) {
+      // What all share was used at the sitting: one who catches up is told of it.
+      if (mark.childId !== undefined && claim.need.per !== 'child') continue;
       const used = use(claim.id);
       const take = without(claim.need, who, used.has.get(claim.once ? ALL : stepId)).length;
       const { materialId, quantity } = claim.need;

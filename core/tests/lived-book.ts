@@ -335,14 +335,14 @@ export class Book {
         string,
       ];
       const all = this.of(e, i);
-      const last = all.filter((m) => m.kind !== 'missed').at(-1);
-      const anew = all.some(
-        (m, k) => m.kind === 'done' && m.date > on && all[k - 1]?.kind === 'again' && all[k - 1]!.date >= on,
-      );
+      // Taught all over again since, or still to be: nobody missed it then.
+      const sat = all.filter((m) => ['done', 'partly', 'again'].includes(m.kind));
+      const anew = sat.some((m, k) => m.kind === 'again' && m.date >= on && sat[k + 1] && sat[k + 1]!.kind !== 'again');
+      const toCome = sat.at(-1)?.kind === 'again' && !this.settled(e, i);
       const caught = this.caught.some((c) => c.e === e && c.i === i && c.child === child && c.date >= on);
       if (!this.standing.includes(e) || this.paused(e, this.today)) continue;
       if (this.gone.has(`${e} ${i}`) || anew || caught) continue;
-      if (last?.kind === 'again' || !this.stays(child, this.today)) continue;
+      if (toCome || !this.stays(child, this.today)) continue;
       const before = found.get(`${e} ${i} ${child}`);
       if (!before || before.on < on) found.set(`${e} ${i} ${child}`, { e, i, on, child });
     }
