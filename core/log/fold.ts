@@ -53,6 +53,11 @@ export function foldMarks(marks: readonly Mark[]): Map<Id, Standing> {
     const before = standings.get(mark.stepId) ?? { state: 'open', last: mark, sat: [], refused: [], missed: [] };
     standings.set(mark.stepId, mark.childId === undefined ? afterMark(before, mark) : afterChildMark(before, mark));
   }
+  for (const s of standings.values()) {
+    // Said to be missed on a day on which it came to nothing, it was missed by nobody.
+    const held = (day: Day) => s.sat.includes(day) || (s.state === 'known' && toDay(s.last.date) === day);
+    if (s.missed.length > 0) s.missed = s.missed.filter((m) => held(m.day));
+  }
   return standings;
 }
 

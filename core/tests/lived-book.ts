@@ -98,6 +98,8 @@ export class Book {
   /** The marks step by step, in order of dates, as long as none is added or taken away. */
   private sorted: { as: string; of: Map<string, Stroke[]> } = { as: '', of: new Map() };
   missed = new Set<string>();
+  /** Of those, what was said before anything was done. */
+  saidMissed = new Set<string>();
   /** What a child caught up with by itself. */
   caught: { e: number; i: number; date: Day; child: string; order: number }[] = [];
   away = new Map<string, Set<Day>>([
@@ -337,6 +339,7 @@ export class Book {
       const all = this.of(e, i);
       // Taught all over again since, or still to be: nobody missed it then.
       const sat = all.filter((m) => ['done', 'partly', 'again'].includes(m.kind));
+      if (!all.some((m) => m.date === on && (this.sat(m) || m.kind === 'known'))) continue;
       const anew = sat.some((m, k) => m.kind === 'again' && m.date >= on && sat[k + 1] && sat[k + 1]!.kind !== 'again');
       const toCome = sat.at(-1)?.kind === 'again' && !this.settled(e, i);
       const caught = this.caught.some((c) => c.e === e && c.i === i && c.child === child && c.date >= on);

@@ -59,7 +59,12 @@ function markNext(book: Book, real: Real, which: number, kind: MarkKind): { e: n
   if (i < 0 || book.paused(e, book.today)) return undefined;
   deed(real, markStep(real.state, on(book, e, i, book.today), kind, newId(real)));
   book.put(e, i, book.today, kind);
-  for (const k of book.course(e).kids) book.missed.delete(`${e} ${i} ${book.today} ${k}`);
+  for (const k of book.course(e).kids) {
+    const key = `${e} ${i} ${book.today} ${k}`;
+    // What was said of a child stands while something of it was done.
+    if (!book.saidMissed.has(key) || kind === 'not today' || kind === 'left out') book.missed.delete(key);
+    if (!book.missed.has(key)) book.saidMissed.delete(key);
+  }
   if (['done', 'partly', 'again', 'known'].includes(kind)) whoWasOut(book, e, i, book.today);
   book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i || t.date > book.today);
   return { e, i };
@@ -132,7 +137,15 @@ const mended = fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 5 })).map(([which, 
     const text = { ...entryText(mark, mark.date), date: fromDay(date) };
     deed(real, correctMark(real.state, mark.id, 'done', text, fromDay(book.today), newId(real)));
     book.mend(own, date);
-    for (const k of book.course(e).kids) book.missed.delete(`${e} ${own.i} ${book.today} ${k}`);
+    for (const k of book.course(e).kids) {
+      const [key, then] = [book.today, date].map((d) => `${e} ${own.i} ${d} ${k}`) as [string, string];
+      // What was said of a child who was there goes with it.
+      const said = book.missed.has(key) && !book.away.get(k)!.has(book.today);
+      for (const of of [book.missed, book.saidMissed]) {
+        of.delete(key);
+        if (said) of.add(then);
+      }
+    }
     whoWasOut(book, e, own.i, date);
   }),
 );
@@ -187,6 +200,17 @@ const weekdaysFrom = fc.tuple(fc.nat(2), SOME, fc.integer({ min: 1, max: 25 })).
       weekdays.length,
       ...[...others, ...(same ? [] : [{ from, on }])].sort((a, b) => a.from - b.from),
     );
+  }),
+);
+/** Said of a child who is there, before or after the others have done it. */
+const isMissed = fc.constantFrom('A', 'B').map((child) =>
+  command(`the next tale is missed by ${child}`, (book, real) => {
+    const e = book.standing[2]!;
+    const i = book.next(e);
+    if (i < 0 || book.paused(e, book.today) || !book.stays(child, book.today)) return;
+    deed(real, markStep(real.state, on(book, e, i, book.today), 'missed', newId(real), child));
+    book.missed.add(`${e} ${i} ${book.today} ${child}`);
+    book.saidMissed.add(`${e} ${i} ${book.today} ${child}`);
   }),
 );
 const pause = fc
@@ -285,7 +309,8 @@ export const commands = [
       if (!own) return;
       deed(real, unmarkStep(real.state, on(book, e, own.i, book.today)));
       book.marks.delete(`${e} ${own.i} ${book.today}`);
-      for (const k of book.course(e).kids) book.missed.delete(`${e} ${own.i} ${book.today} ${k}`);
+      for (const k of book.course(e).kids)
+        for (const of of [book.missed, book.saidMissed]) of.delete(`${e} ${own.i} ${book.today} ${k}`);
       book.caught = book.caught.filter((c) => c.e !== e || c.i !== own.i || c.date !== book.today);
     }),
   ),
@@ -328,6 +353,7 @@ export const commands = [
   weekdays,
   weekdaysFrom,
   pause,
+  isMissed,
   fc.nat(2).map((which) =>
     command(`a stretch of ${NAMES[which]} is known`, (book, real) => {
       const e = book.standing[which]!;

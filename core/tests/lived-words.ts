@@ -158,7 +158,7 @@ function lists(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
       track?.days.forEach((d, k) => {
         const i = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
         const ticked = book.ticks.some((t) => t.e === e && t.i === i && t.child === id);
-        if (d !== today || book.marks.has(`${e} ${i} ${today}`)) return;
+        if (d !== today || book.marks.has(`${e} ${i} ${today}`) || book.missed.has(`${e} ${i} ${today} ${id}`)) return;
         steps++;
         minutes += book.toDo(e, i);
         if (!ticked) own++;
