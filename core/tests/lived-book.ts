@@ -1,7 +1,6 @@
 import { type Day, toDay, weekdayOf } from '../calendar';
 import type { Child, MarkKind, SchoolYear } from '../household';
 import { type Plan } from '../stagger';
-import type { Entry, Line } from './lived-things';
 import { aChild, aYear } from './make';
 
 /** The account book of a household that is lived in: what a person would keep by hand, told without the program. */
@@ -85,6 +84,24 @@ interface Stroke {
   /** Minutes of it that were said to be left, and how long it took where that was said. */
   left?: number;
   said?: number;
+}
+
+/** What is used up in every life (lived-things.ts). */
+export type Thing = 'paper' | 'chalk';
+/** What was entered of a thing, on a day, in the order of writing. */
+export interface Entry {
+  thing: Thing;
+  date: Day;
+  order: number;
+  sets?: number;
+  adds?: number;
+}
+/** An open line of an order. */
+export interface Line {
+  thing: Thing;
+  id: string;
+  open: number;
+  expected: Day;
 }
 
 /** The account book: what was marked, who was away, what was closed. Everything else is added up from it anew each time. */

@@ -22,8 +22,9 @@ import type { MarkKind, Put } from '../household';
 import { entryText, markOn } from '../log';
 import { atPaces, lifeEntered, paceEntered } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
-import { compare, deed, newId, on, type Real } from './lived';
+import { compare } from './lived';
 import { type Book, stepId } from './lived-book';
+import { deed, newId, on, type Real } from './lived-real';
 import { thingCommands } from './lived-things';
 import { aCourse } from './make';
 

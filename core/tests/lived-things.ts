@@ -4,34 +4,17 @@ import { checkIn, giveUpLine, moveThing, orderLines, wantThing } from '../deeds'
 import type { Household, MovementKind } from '../household';
 import { ledgerOf, openOrders, orderByWords, shortages, stock, thereWords } from '../materials';
 import type { Plan } from '../stagger';
-import { deed, newId, type Real } from './lived';
-import { type Book, PAPER, type Said } from './lived-book';
+import { type Book, type Entry, PAPER, type Said, type Thing } from './lived-book';
+import { deed, newId, type Real } from './lived-real';
 
 /**
  * What is used up in a life: a sheet of paper for every lesson of sums, and a slate of chalk for every sitting that begins a tale, one
  * for each child at it. Counted, bought, lost, ordered and come, and added up by hand from what was entered and what was marked.
  */
 
-export type Thing = 'paper' | 'chalk';
 const THINGS: readonly Thing[] = ['paper', 'chalk'];
 /** Lesson of which course needs it; a spoiled sheet of paper serves on, chalk that is used up is used up. */
 const OF: Record<Thing, { e: number; once: boolean }> = { paper: { e: 0, once: true }, chalk: { e: 2, once: false } };
-
-/** What was entered of a thing, on a day, in the order of writing. */
-export interface Entry {
-  thing: Thing;
-  date: Day;
-  order: number;
-  sets?: number;
-  adds?: number;
-}
-/** An open line of an order. */
-export interface Line {
-  thing: Thing;
-  id: string;
-  open: number;
-  expected: Day;
-}
 
 /** Sittings on a step at which a child was, and what it caught up with by itself, in order. */
 function sat(book: Book, e: number, i: number, child: string): { date: Day; order: number; kind: string }[] {

@@ -2,12 +2,12 @@ import { childCount, comingOf, spareWords, workOf } from '../attendance';
 import { type Day, fromDay, toDay } from '../calendar';
 import { contentsWords } from '../course';
 import { listsToKeep, noSchoolWords, waitingTicks } from '../day';
-import type { Household, Put } from '../household';
+import type { Put } from '../household';
 import { finishOf, finishWords, fittingWords } from '../overview';
 import { atPaces, makeTrack, progressOf, reserveOf } from '../pace';
-import { makePlan, makeProblem, type Plan } from '../stagger';
+import { makePlan, makeProblem } from '../stagger';
 import { inHand } from '../words';
-import { afterDeed } from './apply';
+import { deed, type Real } from './lived-real';
 import { things, THING_ROWS } from './lived-things';
 import { sayings } from './lived-words';
 import { aCourse, aHousehold, anEnrolment } from './make';
@@ -15,13 +15,6 @@ import { CIRCLE, type Said, type Life, Book, stepId } from './lived-book';
 
 /** A household that is lived in: by real deeds on the one side, by a plain account book on the other. */
 
-/** The real side: the household, changed by deeds alone. */
-export interface Real {
-  state: Household;
-  n: number;
-  /** The plan that stood last, as the app keeps it. */
-  before?: Plan;
-}
 export const begin = (life: Life): Real => ({
   n: 0,
   state: aHousehold({
@@ -39,16 +32,6 @@ export const begin = (life: Life): Real => ({
       },
     ],
   }),
-});
-
-export const deed = (real: Real, puts: readonly Put[]) => {
-  real.state = afterDeed(real.state, puts);
-};
-export const newId = (real: Real) => () => `x${++real.n}`;
-export const on = (book: Book, e: number, i: number, day: Day) => ({
-  enrolmentId: book.course(e).id,
-  stepId: stepId(i),
-  day,
 });
 
 /** Everything that both sides say, side by side; words with a figure are read back and compared as well. */
