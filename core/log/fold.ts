@@ -54,9 +54,11 @@ export function foldMarks(marks: readonly Mark[]): Map<Id, Standing> {
     standings.set(mark.stepId, mark.childId === undefined ? afterMark(before, mark) : afterChildMark(before, mark));
   }
   for (const s of standings.values()) {
+    if (s.missed.length === 0) continue;
     // Said to be missed on a day on which it came to nothing, it was missed by nobody.
     const held = (day: Day) => s.sat.includes(day) || (s.state === 'known' && toDay(s.last.date) === day);
-    if (s.missed.length > 0) s.missed = s.missed.filter((m) => held(m.day));
+    const missed = s.missed.filter((m) => held(m.day));
+    s.missed = missed.filter((m, i) => !missed.some((o, k) => k > i && o.childId === m.childId));
   }
   return standings;
 }
@@ -99,8 +101,11 @@ function afterMark(before: Standing, mark: Mark): Standing {
 
 function afterChildMark(before: Standing, mark: Mark): Standing {
   const { childId, kind, date } = mark;
-  const others = before.missed.filter((m) => m.childId !== childId);
-  return { ...before, missed: kind === 'missed' ? [...others, { childId: childId!, day: toDay(date) }] : others };
+  const missed =
+    kind === 'missed'
+      ? [...before.missed, { childId: childId!, day: toDay(date) }]
+      : before.missed.filter((m) => m.childId !== childId);
+  return { ...before, missed };
 }
 
 const foldCache = new WeakMap<readonly Mark[], Map<Id, Map<Id, Standing>>>();

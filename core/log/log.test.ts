@@ -97,6 +97,7 @@ describe('the fold of the log', () => {
     ]);
     // Said to be missed on a day on which nobody did it.
     expect([who(missed[1]!), who(missed[1]!, on('done', '2026-10-02'))]).toEqual([[], []]);
+    expect(fold(...missed, on('missed', '2026-10-03', { childId: 'A' })).missed[0]!.day).toBe(toDay('2026-10-01'));
     // So it was where it was begun one day and ended another, and put off in between.
     const twice = [...missed, on('again', '2026-10-06'), on('not today', '2026-10-07'), on('partly', '2026-10-08')];
     expect(who(...twice, on('done', '2026-10-09'))).toEqual([]);

@@ -375,8 +375,11 @@ export const commands = [
       proof.failed = true;
       for (const m of [...book.marks.values()]) {
         if (m.proof !== proof.id || book.of(m.e, m.i).at(-1) !== m) continue;
-        if (m.date === book.today) book.marks.delete(`${m.e} ${m.i} ${m.date}`);
-        else book.put(m.e, m.i, book.today, 'again', proof.id);
+        if (m.date === book.today) {
+          book.marks.delete(`${m.e} ${m.i} ${m.date}`);
+          for (const k of book.course(m.e).kids)
+            for (const of of [book.missed, book.saidMissed]) of.delete(`${m.e} ${m.i} ${m.date} ${k}`);
+        } else book.put(m.e, m.i, book.today, 'again', proof.id);
       }
     }),
   ),
