@@ -12,7 +12,7 @@ import {
   type ReadingKind,
   titleOf,
 } from '../household';
-import { marksByEnrolment, sittingMarks, sittingMinutes } from '../log';
+import { atSitting, marksByEnrolment, sittingMarks, sittingMinutes } from '../log';
 import { count, hoursAndMinutes } from '../words';
 
 /** What each kind of sitting is called. */
@@ -92,11 +92,6 @@ export function readingLines(state: Household, childId: Id, from: Day = -Infinit
       ...{ minutes: r.minutes, how: r.how ?? '', readingId: r.id },
     });
   }
-  const missed = new Set(
-    state.marks.flatMap((m) =>
-      m.kind === 'missed' && m.childId === childId ? [`${m.enrolmentId} ${m.stepId} ${m.date}`] : [],
-    ),
-  );
   const steps = new Map<Id, ReadonlyMap<Id, FlatStep>>();
   const stepOf = (enrolment: Enrolment, stepId: Id): FlatStep | undefined => {
     let own = steps.get(enrolment.id);
@@ -107,21 +102,23 @@ export function readingLines(state: Household, childId: Id, from: Day = -Infinit
     }
     return own.get(stepId);
   };
-  const byEnrolment = marksByEnrolment(state.marks);
-  for (const m of sittingMarks(state.marks)) {
-    if (m.kind !== 'done' && m.kind !== 'partly') continue;
-    if (m.childId !== undefined && m.childId !== childId) continue;
-    const enrolment = byId(state.enrolments, m.enrolmentId);
-    if (!enrolment || !(m.was?.childIds ?? enrolment.childIds).includes(childId)) continue;
+  const sat = [...marksByEnrolment(state.marks)].flatMap(([id, own]) => {
+    const enrolment = byId(state.enrolments, id);
+    if (!enrolment) return [];
+    const whoSat = atSitting(own, enrolment);
+    return sittingMarks(own)
+      .filter((m) => m.kind !== 'again' && whoSat(m).includes(childId))
+      .map((m) => ({ m, own, enrolment }));
+  });
+  for (const { m, own, enrolment } of sat) {
     const step = m.was && m.was.kind !== 'read' ? undefined : stepOf(enrolment, m.stepId);
     if ((m.was?.kind ?? step?.kind) !== 'read') continue;
-    if (missed.has(`${m.enrolmentId} ${m.stepId} ${m.date}`)) continue;
     // With a teacher beside them it is read to them; else they read.
     const kind = (m.was?.presence ?? step?.presence ?? 'with') === 'with' ? 'aloud' : 'matched';
     lines.push({
       ...{ date: m.date, day: toDay(m.date), title: titleOf(state, enrolment.courseId), author: '', kind },
       ...{ what: m.was?.words ?? (step ? `${step.lesson.title}, ${stepName(step)}` : '') },
-      minutes: sittingMinutes(byEnrolment.get(m.enrolmentId) ?? [], m, m.was?.minutes ?? step?.minutes ?? 0),
+      minutes: sittingMinutes(own, m, m.was?.minutes ?? step?.minutes ?? 0),
       how: m.note ?? '',
     });
   }

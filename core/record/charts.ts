@@ -7,12 +7,11 @@ import {
   type Household,
   type Id,
   type Kind,
-  type Mark,
   MARK_KINDS,
   type MarkKind,
   type SchoolYear,
 } from '../household';
-import { taughtOf } from '../log';
+import { atSitting, marksByEnrolment, taughtOf } from '../log';
 
 /** Where a child stands at the end of a month of a year: days and hours of school so far. */
 export interface MonthSoFar {
@@ -115,18 +114,20 @@ export function marksByMonth(
   childId?: Id,
 ): { month: string; kinds: Record<MarkKind, number> }[] {
   const months = new Map<string, Record<MarkKind, number>>();
-  const keyOf = (m: Mark) => `${m.enrolmentId} ${m.date} ${m.stepId}`;
-  // What was done without a child is not done by it.
-  const missed = new Set(state.marks.filter((m) => m.kind === 'missed' && m.childId === childId).map(keyOf));
-  for (const m of state.marks) {
-    if (m.date < year.start || m.date > year.end) continue;
-    const about = m.was?.childIds ?? (m.childId ? [m.childId] : byId(state.enrolments, m.enrolmentId)?.childIds);
-    if (childId !== undefined && (!about?.includes(childId) || (m.childId === undefined && missed.has(keyOf(m)))))
-      continue;
-    const month = m.date.slice(0, 7);
-    const own = months.get(month) ?? (Object.fromEntries(MARK_KINDS.map((k) => [k, 0])) as Record<MarkKind, number>);
-    own[m.kind]++;
-    months.set(month, own);
+  for (const [id, own] of marksByEnrolment(state.marks)) {
+    const enrolment = byId(state.enrolments, id);
+    if (!enrolment) continue;
+    // What was done without a child is not done by it.
+    const whoSat = atSitting(own, enrolment);
+    for (const m of own) {
+      if (m.date < year.start || m.date > year.end) continue;
+      if (childId !== undefined && !whoSat(m).includes(childId)) continue;
+      const month = m.date.slice(0, 7);
+      const kinds =
+        months.get(month) ?? (Object.fromEntries(MARK_KINDS.map((k) => [k, 0])) as Record<MarkKind, number>);
+      kinds[m.kind]++;
+      months.set(month, kinds);
+    }
   }
   return [...months].sort(([a], [b]) => (a < b ? -1 : 1)).map(([month, kinds]) => ({ month, kinds }));
 }
