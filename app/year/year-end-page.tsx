@@ -1,17 +1,9 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { isOver, toDay } from '../../core/calendar';
+import { isOver, nextYear, nextYearName, toDay } from '../../core/calendar';
 import { titleOf } from '../../core/household';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
-import {
-  type AfterCourse,
-  landingPlaces,
-  nextYearFrom,
-  nextYearName,
-  samplesOf,
-  yearEnd,
-  yearEndWords,
-} from '../../core/record';
+import { type AfterCourse, landingPlaces, samplesOf, yearEnd, yearEndWords } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { longDate, shortDate } from '../ui/dates';
 import { InputField } from '../ui/field';
@@ -44,7 +36,7 @@ export default function YearEndPage() {
       </>
     );
   const following = household.years.find((y) => y.start > year.end);
-  const proposed = nextYearFrom(year, name, () => 'proposed');
+  const proposed = nextYear(year, name, () => 'proposed');
   const make = () => {
     if (!name.trim()) return setFault('Give the next year a name.');
     void commit(`${name.trim()}: made from ${year.name}`, (now) => makeNextYear(now, year.id, name, newId));
@@ -189,9 +181,9 @@ export default function YearEndPage() {
           <>
             <p className="py-2">
               From the shape of this one, every date 52 weeks later, so that it keeps its weekday:{' '}
-              {longDate(style, toDay(proposed.start), today)} to {longDate(style, toDay(proposed.end), today)},{' '}
-              {proposed.closed.length} closed stretches. Holidays are to be looked up again, outside classes to be
-              asked.
+              {longDate(style, toDay(proposed.start), today)} to {longDate(style, toDay(proposed.end), today)}, with{' '}
+              {count(proposed.closed.length, 'break')} of several days. Holidays and other single days are to be looked
+              up again, outside classes to be asked.
             </p>
             <div className="flex flex-wrap items-end gap-3">
               <InputField

@@ -11,6 +11,7 @@ import {
   isoWeek,
   monthStart,
   nextYear,
+  nextYearName,
   paintDays,
   schoolDays,
   teachingWeek,
@@ -43,7 +44,7 @@ export default function Year() {
   const form = editing && (
     <YearForm
       year={editing === 'new' ? undefined : editing}
-      start={editing === 'new' && year ? nextYear(year, newId(), 'Next school year') : undefined}
+      start={editing === 'new' && year ? { ...nextYear(year, nextYearName(year.name), newId), closed: [] } : undefined}
       close={() => setEditing(undefined)}
     />
   );

@@ -1,4 +1,4 @@
-import { childOut, type Day, toDay, withUs } from '../calendar';
+import { childOut, type Day, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten } from '../course';
 import { isSchool } from '../day';
 import {
@@ -47,7 +47,7 @@ export function workEntries(
   within?: Pick<SchoolYear, 'start' | 'end'>,
 ): WorkEntry[] {
   const steps = new Map(course ? flatten(course).map((s) => [s.id, s]) : []);
-  const whoSat = atSitting(marks, enrolment);
+  const whoSat = atSitting(state, marks, enrolment);
   const work = workMarks(marks);
   const asked = within ? work.filter((m) => m.date >= within.start && m.date <= within.end) : work;
   return asked.map((mark): WorkEntry => {
@@ -58,8 +58,7 @@ export function workEntries(
     return {
       ...{ mark, step, day },
       minutes: mark.kind === 'known' ? (mark.minutes ?? 0) : sittingMinutes(marks, mark, whole),
-      // Who was not with the household yet, or no longer, did none of it: said later, it reaches back.
-      childIds: whoSat(mark).filter((id) => withUs(state, id, day)),
+      childIds: whoSat(mark),
     };
   });
 }

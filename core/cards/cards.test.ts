@@ -219,6 +219,16 @@ describe('what is asked at a sitting', () => {
     expect(later.cards[0]!.why).toMatch(/^8 days since, still known in \d of 10 cases$/);
   });
 
+  it('says of a break only what was known before it: a card first shown long after it is no part of that deck', () => {
+    let h = say(say(base(), 'a', 'right', TODAY), 'b', 'right', TODAY);
+    h = say(say(h, 'a', 'right', TODAY + 8), 'b', 'right', TODAY + 8);
+    const first = say(h, 'c', 'right', TODAY + 12, 'minute');
+    expect(sittingOf(first, DECK, 'A', TODAY + 13).whole).toBeUndefined();
+    // Shown in a minute today and not yet reviewed, it is told so.
+    const why = sittingOf(first, { ...DECK, daily: 5 }, 'A', TODAY + 12).cards.find((c) => c.card.front === 'c')!.why;
+    expect(why).toBe('shown today');
+  });
+
   it('leaves no card out for ever: asked day by day, each comes up, and learned well the deck is mastered', () => {
     let h = base();
     const asked = new Set<string>();
@@ -313,7 +323,17 @@ describe('cards on paper and as a table', () => {
     expect(turned.cards.filter((c) => c.reverseOf).map((c) => [c.front, c.back])).toContainEqual(['apple', 'a']);
     expect(reverseCards(turned, 'd', newId)).toEqual([]);
     const changed = afterDeed(turned, changeCard(turned, idOf(h, 'a'), { back: 'anchor' }));
-    expect(changed.cards.find((c) => c.reverseOf === idOf(h, 'a'))).toMatchObject({ front: 'anchor', back: 'a' });
+    const other = changed.cards.find((c) => c.reverseOf === idOf(h, 'a'))!;
+    expect(other).toMatchObject({ front: 'anchor', back: 'a' });
+    // Either way, and to another lesson as well.
+    const taken = { ...changed, courses: [aCourse('c', { lessons: 2 })] };
+    const own = { ...taken, cards: taken.cards.map((c) => ({ ...c, courseId: 'c' })) };
+    const after = afterDeed(own, changeCard(own, other.id, { front: 'ant', lessonId: 'L2' }));
+    const both = after.cards.filter((c) => c.id === other.id || c.id === idOf(h, 'a'));
+    expect(both.map((c) => [c.front, c.back, c.lessonId])).toEqual([
+      ['a', 'ant', 'L2'],
+      ['ant', 'a', 'L2'],
+    ]);
   });
 
   it('a list is sure after three good runs in a row, each all right and quick', () => {

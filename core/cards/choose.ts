@@ -64,7 +64,10 @@ export function sittingOf(
   const missed = open.filter((s) => s.missed !== undefined && s.missed < today);
   const rest = open.filter((s) => !missed.includes(s));
   const seen = rest.filter((s) => s.recall !== undefined).sort((a, b) => a.recall! - b.recall! || a.card.n - b.card.n);
-  const once = since ? seen.filter((s) => (reviewed.get(s.card.id) ?? -Infinity) < since.day) : [];
+  // What was shown for the first time since then is no part of what was known before.
+  const once = since
+    ? seen.filter((s) => s.first! < since.day && (reviewed.get(s.card.id) ?? -Infinity) < since.day)
+    : [];
   const due = [...once, ...seen.filter((s) => !once.includes(s) && s.recall! < DUE_BELOW)];
   // A card without a lesson is met by being shown; one whose lesson is still to come is not asked.
   const fresh = rest.filter(
@@ -85,6 +88,7 @@ function whyOf(s: CardStanding, today: Day): string {
   if (s.missed !== undefined) return 'missed lately';
   if (s.recall === undefined) return 'new';
   const days = today - s.last!;
+  if (days === 0) return 'shown today';
   return `${count(days, 'day')} since, still known in ${Math.round(s.recall * 10)} of 10 cases`;
 }
 

@@ -13,7 +13,8 @@ export interface CardStanding {
   state: CardState;
   /** Days since the last miss on which it was known; three make it mastered. */
   rightDays: number;
-  /** The last day on which it was shown; undefined before the first. */
+  /** The first and the last day on which it was shown; undefined before. */
+  first?: Day;
   last?: Day;
   /** Missed in one minute, and not reviewed since: it comes up the next day. */
   missed?: Day;
@@ -97,7 +98,7 @@ export function cardStandings(state: Household, deck: Deck, childId: Id, today: 
       const met = own.length > 0 || (card.lessonId !== undefined && (past?.has(card.lessonId) ?? true));
       return {
         ...{ card, state: mastered ? 'mastered' : met ? 'to review' : 'not met', rightDays },
-        ...(own.length > 0 ? { last: own.at(-1)!.day } : {}),
+        ...(own.length > 0 ? { first: own[0]!.day, last: own.at(-1)!.day } : {}),
         ...(missed === undefined ? {} : { missed }),
         ...(known ? { recall: recallAfter(known.memory, Math.max(0, today - known.day)) } : {}),
       };

@@ -151,7 +151,12 @@ export function reverseCards(now: Household, deckId: Id, newId: () => Id): Put[]
     });
 }
 
-/** A card is changed in what stands on it; the one that asks it the other way round follows. */
+/** The one that asks a card the other way round, as the card now is. */
+function turned({ front, back, lessonId }: Card, { lessonId: _before, ...other }: Card): Card {
+  return { ...other, front: back, back: front, ...(lessonId === undefined ? {} : { lessonId }) };
+}
+
+/** A card is changed in what stands on it, or in its lesson; the one that asks it the other way round follows. */
 export function changeCard(
   now: Household,
   cardId: Id,
@@ -163,11 +168,9 @@ export function changeCard(
   for (const key of ['lessonId', 'picture'] as const) if (next[key] === undefined || next[key] === '') delete next[key];
   if ((next.front ?? '').trim() === '') return [];
   const put = next as Card;
-  const other = now.cards.find((c) => c.reverseOf === cardId);
+  const other = now.cards.find((c) => c.reverseOf === cardId || c.id === card.reverseOf);
   return [
     { table: 'cards', put },
-    ...(other && put.back.trim() !== ''
-      ? [{ table: 'cards' as const, put: { ...other, front: put.back, back: put.front } }]
-      : []),
+    ...(other && put.back.trim() !== '' ? [{ table: 'cards' as const, put: turned(put, other) }] : []),
   ];
 }

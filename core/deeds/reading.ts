@@ -45,7 +45,7 @@ export function takeReadingBack(now: Household, readingId: Id): Put[] {
 export function takeReadings(now: Household, rows: readonly ReadingRow[], newId: () => Id): Put[] {
   const books = [...now.books];
   const changed = new Map<Id, Book>();
-  const puts: Put[] = [];
+  const sittings = new Map<string, Reading>();
   const there = new Set(
     now.readings.flatMap((r) =>
       r.childIds.map((c) => JSON.stringify([r.bookId, c, r.date, r.from ?? 0, r.to ?? 0, r.minutes])),
@@ -65,10 +65,20 @@ export function takeReadings(now: Household, rows: readonly ReadingRow[], newId:
       books.push(book);
       changed.set(book.id, book);
     }
+    // A new book is everybody’s who has read in it.
+    const own = changed.get(book.id);
+    if (own) changed.set(own.id, { ...own, childIds: [...new Set([...own.childIds, ...row.childIds])] });
     const key = JSON.stringify([book.id, row.childIds[0], row.date, row.from ?? 0, row.to ?? 0, row.minutes]);
     if (there.has(key)) continue;
     there.add(key);
-    puts.push({ table: 'readings', put: { id: newId(), bookId: book.id, ...row } });
+    // The rows of several children that say the same are one sitting of them all.
+    const { childIds, ...said } = row;
+    const as = JSON.stringify([book.id, said.date, said.kind, said.from, said.to, said.minutes, said.how]);
+    const before = sittings.get(as) ?? { id: newId(), bookId: book.id, ...said, childIds: [] };
+    sittings.set(as, { ...before, childIds: [...before.childIds, ...childIds] });
   }
-  return [...[...changed.values()].map((put): Put => ({ table: 'books', put })), ...puts];
+  return [
+    ...[...changed.values()].map((put): Put => ({ table: 'books', put })),
+    ...[...sittings.values()].map((put): Put => ({ table: 'readings', put })),
+  ];
 }

@@ -1,6 +1,6 @@
 import { byId, type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
-import { type Day, fromDay } from '../calendar';
-import { newOf, nextYearFrom, thingsOfAlone, yearEnd } from '../record';
+import { type Day, fromDay, nextYear } from '../calendar';
+import { newOf, thingsOfAlone, yearEnd } from '../record';
 import { moveThing } from './things';
 
 /** Marks of a table that are not there yet; those without an id get one. */
@@ -26,7 +26,7 @@ export function makeNextYear(now: Household, yearId: Id, name: string, newId: ()
   const year = byId(now.years, yearId);
   const title = name.trim().slice(0, 120);
   if (!year || title === '' || now.years.some((y) => y.start > year.end)) return [];
-  return [{ table: 'years', put: nextYearFrom(year, title, newId) }];
+  return [{ table: 'years', put: nextYear(year, title, newId) }];
 }
 
 /** A course that is through is given away or sold: all its own things that are not used up leave the house, each by an entry of the inventory. */

@@ -1,5 +1,5 @@
 import Holidays from 'date-holidays';
-import { type IsoDate, isIsoDate } from '../calendar';
+import { holidayId, type IsoDate, isIsoDate } from '../calendar';
 
 /** A public holiday that is offered, never assumed. */
 export interface Holiday {
@@ -46,7 +46,7 @@ export function holidaysBetween(country: string, region: string | undefined, fro
       const days = Math.max(1, Math.round((h.end.getTime() - h.start.getTime()) / 86_400_000));
       const last = new Date(Date.parse(first) + (days - 1) * 86_400_000).toISOString().slice(0, 10);
       if (last < from || first > to) continue;
-      const id = `holiday ${country}${region ? `-${region}` : ''} ${first}`;
+      const id = holidayId(`${country}${region ? `-${region}` : ''}`, first);
       if (!found.some((f) => f.id === id)) found.push({ id, name: h.name, from: first, to: last });
     }
   }

@@ -107,15 +107,36 @@ export function goneSteps(
 export const aboutWhom = (mark: Pick<Mark, 'was' | 'childId'>, { childIds }: Pick<Enrolment, 'childIds'>): Id[] =>
   mark.was?.childIds ?? (mark.childId ? [mark.childId] : childIds);
 
+const missedKey = (date: IsoDate, stepId: Id, childId: Id) => `${date} ${stepId} ${childId}`;
+const missedCache = new WeakMap<readonly Mark[], ReadonlySet<string>>();
+function missedIn(own: readonly Mark[]): ReadonlySet<string> {
+  let known = missedCache.get(own);
+  if (!known) {
+    const missed = own.filter((m) => m.kind === 'missed' && m.childId !== undefined);
+    missedCache.set(own, (known = new Set(missed.map((m) => missedKey(m.date, m.stepId, m.childId!)))));
+  }
+  return known;
+}
+
 /**
  * Who was at the sitting of a mark: those it is about, less who missed the step that day; of what one child did by itself, that child.
+ * Who was not with the household by then, or no longer, was at none: said later, it reaches back. Of a mark at which nobody sat (put
+ * off, left out) it is all whom it is about.
  * @param own all marks of the enrolment
  */
-export function atSitting(own: readonly Mark[], enrolment: Pick<Enrolment, 'childIds'>): (mark: Mark) => Id[] {
-  const key = (date: string, stepId: Id, childId: Id) => `${date} ${stepId} ${childId}`;
-  const missed = new Set(own.filter((m) => m.kind === 'missed').map((m) => key(m.date, m.stepId, m.childId ?? '')));
-  return (mark) =>
-    aboutWhom(mark, enrolment).filter((id) => mark.childId || !missed.has(key(mark.date, mark.stepId, id)));
+export function atSitting(
+  state: Pick<Household, 'children'>,
+  own: readonly Mark[],
+  enrolment: Pick<Enrolment, 'childIds'>,
+): (mark: Mark) => Id[] {
+  const missed = missedIn(own);
+  return (mark) => {
+    const { childId, date, stepId, kind } = mark;
+    const day = toDay(date);
+    const all = aboutWhom(mark, enrolment).filter((id) => withUs(state, id, day));
+    if (childId !== undefined || missed.size === 0 || !(sits(kind) || kind === 'known')) return all;
+    return all.filter((id) => !missed.has(missedKey(date, stepId, id)));
+  };
 }
 
 /**

@@ -30,7 +30,7 @@ export function copiesOf(state: Household, materialId: Id): CopyOf[] {
     if (!course) return [];
     const standings = standingsOf(state.marks, e.id);
     const own = marksByEnrolment(state.marks).get(e.id) ?? [];
-    const whoSat = atSitting(own, e);
+    const whoSat = atSitting(state, own, e);
     // Who was out, or joined later, has written nothing in theirs of what the others did.
     const wrote = new Set(sittingMarks(own).flatMap((m) => whoSat(m).map((id) => `${id} ${m.stepId}`)));
     return claims.flatMap((claim): CopyOf[] => {

@@ -1,5 +1,5 @@
 import { contentsOf, flatten } from '../course';
-import { type Course, type Enrolment, type Household, type Id, type Mark, type Need } from '../household';
+import { type Child, type Course, type Enrolment, type Household, type Id, type Mark, type Need } from '../household';
 import { atSitting, compareMarks, marksByEnrolment, sittingMarks } from '../log';
 import { type Claim, claimsByLesson, claimsOf } from './claims';
 
@@ -28,6 +28,7 @@ interface Kept {
   enrolment: Enrolment;
   course: Course | undefined;
   allNeeds: readonly Need[];
+  children: readonly Child[];
   used: Map<Id, Used>;
 }
 /** Kept for as long as the marks of the enrolment are the same list; a new mark elsewhere changes nothing here. */
@@ -42,10 +43,13 @@ export function usedByMarks(state: Household, enrolment: Enrolment): ReadonlyMap
   const course = contentsOf(state, enrolment);
   const list = usedCache.get(marks) ?? [];
   usedCache.set(marks, list);
-  const kept = list.find((k) => k.enrolment === enrolment && k.course === course && k.allNeeds === state.needs);
+  const kept = list.find(
+    (k) =>
+      k.enrolment === enrolment && k.course === course && k.allNeeds === state.needs && k.children === state.children,
+  );
   if (kept) return kept.used;
   const used = countUsed(state, enrolment, claimsOf(state, enrolment), marks);
-  list.push({ enrolment, course, allNeeds: state.needs, used });
+  list.push({ enrolment, course, allNeeds: state.needs, children: state.children, used });
   if (list.length > MOST_KEPT) list.shift();
   return used;
 }
@@ -71,7 +75,7 @@ function countUsed(
   if (!course) return result;
   const byLesson = claimsByLesson(claims).lessons;
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
-  const whoSat = atSitting(marks, enrolment);
+  const whoSat = atSitting(state, marks, enrolment);
   /** Claims of which somebody has a copy of a step that is begun, by the step. */
   const begun = new Map<Id, Set<Used>>();
   const after = (used: Used, { stepId, kind }: Mark, each: readonly Id[], once: boolean) => {

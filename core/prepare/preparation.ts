@@ -214,7 +214,7 @@ function leftOver(state: Household, made: number, course: Course, lessonId: Id):
     .reduce((n, e) => {
       const own = marksByEnrolment(state.marks).get(e.id) ?? [];
       const sat = sittingMarks(own).filter((m) => steps.has(m.stepId));
-      return n + new Set(sat.flatMap(atSitting(own, e))).size;
+      return n + new Set(sat.flatMap(atSitting(state, own, e))).size;
     }, 0);
   return Math.max(0, made - used);
 }

@@ -2,6 +2,7 @@ import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { workOf } from '../attendance';
 import { toDay } from '../calendar';
 import { markStep, readBook, saveBook, takeReadingBack, takeReadings } from '../deeds';
 import { type Book, type Household, READING_KINDS } from '../household';
@@ -100,6 +101,16 @@ describe('the list of what was read', () => {
     expect(readingLines(h, 'A', TODAY + 1)).toEqual([]);
     expect(yearAround(h, TODAY)).toEqual({ from: toDay(h.years[0]!.start), to: toDay(h.years[0]!.end) });
   });
+  it('has a chapter that was read and is to be read again, and nothing of a child before it came', () => {
+    let h = afterDeed(base(), markStep(base(), { enrolmentId: 'e', stepId: 'L1-1', day: TODAY }, 'again', newId));
+    h = afterDeed(h, markStep(h, { enrolmentId: 'e', stepId: 'L1-1', day: TODAY + 1 }, 'done', newId));
+    const minutes = (of: Household) => readingLines(of, 'B').map((l) => l.minutes);
+    expect(minutes(h)).toEqual([20, 20]);
+    // Said afterwards, it reaches back, as in the hours.
+    const [a, b] = h.children;
+    const late = { ...h, children: [a!, { ...b!, from: '2026-09-15' }] };
+    expect([minutes(late), [...workOf(late, 'B').values()]]).toEqual([[20], [20]]);
+  });
   it('reads lines of words one by one', () => {
     expect(linesOf(' sun \r\n\nmoon')).toEqual(['sun', 'moon']);
   });
@@ -141,6 +152,13 @@ describe('readings as a table', () => {
       }),
       { numRuns: 40 },
     );
+  });
+  it('are one sitting of those children whose rows say the same, and a new book is all of theirs', () => {
+    const h = { ...read(base(), TODAY), books: [heron] };
+    const empty = { ...base(), books: [] };
+    const after = afterDeed(empty, takeReadings(empty, readReadingCsv(empty, writeReadingCsv(h)).rows, newId));
+    expect(after.books.map((b) => [b.title, b.childIds])).toEqual([[heron.title, ['A', 'B']]]);
+    expect(after.readings.map((r) => [r.childIds, r.from, r.to])).toEqual([[['A', 'B'], 1, 6]]);
   });
   it('name a row with a fault, and take the others', () => {
     const text =

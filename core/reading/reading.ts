@@ -105,9 +105,9 @@ export function readingLines(state: Household, childId: Id, from: Day = -Infinit
   const sat = [...marksByEnrolment(state.marks)].flatMap(([id, own]) => {
     const enrolment = byId(state.enrolments, id);
     if (!enrolment) return [];
-    const whoSat = atSitting(own, enrolment);
+    const whoSat = atSitting(state, own, enrolment);
     return sittingMarks(own)
-      .filter((m) => m.kind !== 'again' && whoSat(m).includes(childId))
+      .filter((m) => whoSat(m).includes(childId))
       .map((m) => ({ m, own, enrolment }));
   });
   for (const { m, own, enrolment } of sat) {

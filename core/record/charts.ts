@@ -18,6 +18,8 @@ export interface MonthSoFar {
   /** The first day of the month. */
   month: Day;
   days: number;
+  minutes: number;
+  /** Whole ones. */
   hours: number;
 }
 /** A child's year month by month up to today, and what is required by its end; undefined where nothing is. */
@@ -37,7 +39,7 @@ export function yearSoFar(state: Household, year: SchoolYear, child: Child, toda
     .map((m): MonthSoFar => {
       days += m.totals.taught;
       minutes += m.totals.minutes;
-      return { month: m.first, days, hours: Math.floor(minutes / 60) };
+      return { month: m.first, days, minutes, hours: Math.floor(minutes / 60) };
     });
   const count = childCount(state, year, child, today);
   const { needed } = count.minutes;
@@ -58,7 +60,7 @@ export function yearsBeside(
       const each = children.map((c) => yearSoFar(state, year, c, today).months);
       const months = (each[0] ?? []).map(({ month }, i) => ({
         month,
-        hours: each.reduce((n, own) => n + (own[i]?.hours ?? 0), 0),
+        hours: Math.floor(each.reduce((n, own) => n + (own[i]?.minutes ?? 0), 0) / 60),
       }));
       return { year, months };
     });
@@ -118,7 +120,7 @@ export function marksByMonth(
     const enrolment = byId(state.enrolments, id);
     if (!enrolment) continue;
     // What was done without a child is not done by it.
-    const whoSat = atSitting(own, enrolment);
+    const whoSat = atSitting(state, own, enrolment);
     for (const m of own) {
       if (m.date < year.start || m.date > year.end) continue;
       if (childId !== undefined && !whoSat(m).includes(childId)) continue;

@@ -1,10 +1,9 @@
 import { childCount, childMonths, workOfYear } from '../attendance';
-import { type Day, fromDay, toDay } from '../calendar';
+import { type Day, fromDay, isOver, toDay, type Weekday, weekdayOf } from '../calendar';
 import { kindName, lessonsIn } from '../course';
 import {
   byId,
   type Child,
-  childrenOf,
   type Enrolment,
   type Household,
   type Id,
@@ -15,7 +14,16 @@ import {
   sits,
   titleOf,
 } from '../household';
-import { recordLines, type RecordLine, scoresOf, standingsOf, taughtOf, writeScore } from '../log';
+import {
+  foldMarks,
+  marksByEnrolment,
+  recordLines,
+  type RecordLine,
+  scoresOf,
+  standingsOf,
+  taughtOf,
+  writeScore,
+} from '../log';
 import { takenSteps } from '../pace';
 import { minutesByKind, READING_WORDS, readingLines } from '../reading';
 import type { BarChart } from './chart-svg';
@@ -52,11 +60,8 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
   const style = state.settings.dateStyle;
   const [from, to] = [toDay(year.start), Math.min(toDay(year.end), today)];
   // Its own work alone: what it missed, and what the others did before it came, is none of it.
-  const work = new Map(
-    workOfYear(state, year)
-      .filter((w) => w.childIds.includes(child.id))
-      .map((w) => [w.mark, w.minutes]),
-  );
+  const entries = workOfYear(state, year).filter((w) => w.childIds.includes(child.id));
+  const work = new Map(entries.map((w) => [w.mark, w.minutes]));
   const lines = recordLines(state, { childId: child.id }).filter((l) => work.has(l.mark));
   const taken = state.enrolments.filter((e) => lines.some((l) => l.enrolment.id === e.id));
   const sections: Section[] = [];
@@ -71,7 +76,7 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
     table(
       'Curricula used',
       ['Course', 'Publisher, edition', 'ISBN', 'Taught by', 'Done'],
-      taken.map((e) => curriculum(state, e, lines)),
+      taken.map((e) => curriculum(state, year, e, lines)),
     ),
   );
   add(
@@ -80,14 +85,14 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
     table(
       'Weekly timetable',
       ['Course', 'Days', 'With'],
-      taken.map((e) => [
-        ...[titleOf(state, e.courseId), weekdayWords(e.weekdays.length > 0 ? e.weekdays : year.weekdays)],
-        listing(
-          childrenOf(state, e)
-            .filter((c) => c.id !== child.id)
-            .map((c) => c.name),
-        ),
-      ]),
+      taken.map((e) => {
+        const own = entries.filter((w) => w.enrolment.id === e.id);
+        const asked = e.weekdays.length > 0 ? e.weekdays : year.weekdays;
+        // What goes on in another year may be on other days there: of a year gone by the record says it.
+        const days = isOver(year, today) ? usualWeekdays(own.map((w) => w.day)) : asked;
+        const others = state.children.filter((c) => c.id !== child.id && own.some((w) => w.childIds.includes(c.id)));
+        return [titleOf(state, e.courseId), weekdayWords(days), listing(others.map((c) => c.name))];
+      }),
     ),
   );
   add('studied', 'What was studied', studied(state, lines, work));
@@ -213,8 +218,16 @@ export const samplesOf = (state: Pick<Household, 'samples'>, year: SchoolYear, c
     .filter((s) => s.childId === childId && s.date >= year.start && s.date <= year.end)
     .sort((a, b) => (a.date !== b.date ? (a.date < b.date ? -1 : 1) : a.id < b.id ? -1 : 1));
 
-/** A course as it was used: editions and ISBNs of its parts, who taught it in their order, how much of it is done. */
-function curriculum(state: Household, e: Enrolment, lines: readonly RecordLine[]): string[] {
+/** The weekdays on which something was done at least a third as often as on the most usual one. */
+function usualWeekdays(days: readonly Day[]): Weekday[] {
+  const times = new Map<Weekday, number>();
+  for (const d of new Set(days)) times.set(weekdayOf(d), (times.get(weekdayOf(d)) ?? 0) + 1);
+  const most = Math.max(0, ...times.values());
+  return [...times.keys()].filter((w) => 3 * times.get(w)! >= most).sort((a, b) => a - b);
+}
+
+/** A course as it was used: editions and ISBNs of its parts, who taught it in their order, how much of it was done by the year’s end. */
+function curriculum(state: Household, year: SchoolYear, e: Enrolment, lines: readonly RecordLine[]): string[] {
   const course = byId(state.courses, e.courseId)!;
   const parts = (course.parts ?? []).filter((p) => !p.notWanted);
   const editions = [course.edition, ...parts.map((p) => p.edition)].filter((x) => x !== undefined);
@@ -222,7 +235,10 @@ function curriculum(state: Household, e: Enrolment, lines: readonly RecordLine[]
     .reverse()
     .flatMap((l) => (l.enrolment.id === e.id ? (taughtOf(state, e, l.mark)?.teacherId ?? []) : []));
   const steps = takenSteps(state, e);
-  const standings = standingsOf(state.marks, e.id);
+  const own = marksByEnrolment(state.marks).get(e.id) ?? [];
+  const standings = own.some((m) => m.date > year.end)
+    ? foldMarks(own.filter((m) => m.date <= year.end))
+    : standingsOf(state.marks, e.id);
   const done = steps.filter((s) => (standings.get(s.id)?.state ?? 'open') !== 'open').length;
   return [
     titleOf(state, course.id),

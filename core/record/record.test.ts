@@ -19,6 +19,7 @@ import {
   verdictsFor,
   verdictsOf,
   writeLogCsv,
+  writeScoresCsv,
 } from './index';
 
 let n = 0;
@@ -161,7 +162,45 @@ describe('the record is searched', () => {
   });
 });
 
+describe('the record of one child', () => {
+  it('has no step, and no score, that it missed; the line of those who were there names them alone', () => {
+    const on = { enrolmentId: 'f', stepId: 'L1-1', day: MONDAY };
+    let h = base();
+    h = afterDeed(h, markStep(h, on, 'done', newId));
+    h = afterDeed(h, markStep(h, on, 'missed', newId, 'B'));
+    h = { ...h, marks: h.marks.map((m) => (m.kind === 'done' ? { ...m, score: { got: 17, of: 20 } } : m)) };
+    const of = (childId?: string) =>
+      findInRecord(h, { ...(childId ? { childId } : {}), kind: 'done' }).map((l) => l.children.map((c) => c.name));
+    expect([of(), of('A'), of('B')]).toEqual([[['Wren']], [['Wren']], []]);
+    expect([writeScoresCsv(h, 'A'), writeScoresCsv(h, 'B')].map((t) => t.split('17/20').length - 1)).toEqual([1, 0]);
+    expect(findInRecord(h, { childId: 'B' }).map((l) => l.mark.kind)).toEqual(['missed']);
+    // Taken back, it was there after all.
+    h = { ...h, marks: h.marks.filter((m) => m.kind !== 'missed') };
+    expect(of('B')).toEqual([['Wren', 'Jory']]);
+  });
+});
+
 describe('a portfolio', () => {
+  it('of a year gone by stays as it was, however the course goes on', () => {
+    const [year] = base().years;
+    const later = aYear({ id: 'later', start: '2027-09-06', end: '2028-06-09' });
+    let h = base({ years: [year!, later], enrolments: [anEnrolment('f', 'd', { childIds: ['A', 'B'] })] });
+    const done = (stepId: string, day: number) => {
+      h = afterDeed(h, markStep(h, { enrolmentId: 'f', stepId, day }, 'done', newId));
+    };
+    for (let i = 0; i < 4; i++) done(steps[i]!, MONDAY + 7 * i);
+    done(steps[4]!, MONDAY + 1);
+    const rows = (key: string) =>
+      portfolioOf(h, year!, h.children[0]!, toDay('2027-09-20'))
+        .sections.find((s) => s.key === key)!
+        .blocks.flatMap((b) => (b.kind === 'table' ? b.rows.map((r) => r.join(' | ')) : []));
+    const was = [rows('curricula'), rows('timetable')];
+    expect(was[1]).toEqual(['Tales <of> Rivers | Mon | Jory']);
+    expect(was[0]![0]).toContain('5 of 16 steps');
+    done(steps[5]!, toDay('2027-09-13'));
+    h = { ...h, enrolments: [anEnrolment('f', 'd', { childIds: ['A'], weekdays: [3] })] };
+    expect([rows('curricula'), rows('timetable')]).toEqual(was);
+  });
   const validate = new HtmlValidate({ extends: ['html-validate:standard'], rules: { 'no-inline-style': 'off' } });
   it('says what the record says, of what the child took part in alone, and is valid HTML', async () => {
     const list = fc.sample(lived, { numRuns: 12, seed: 7 });

@@ -1,5 +1,5 @@
 import { type Day, fromDay } from '../calendar';
-import { type Household, type Id, type MarkKind, titleOf } from '../household';
+import { type Household, type Id, type Mark, type MarkKind, titleOf } from '../household';
 import { recordLines, type RecordLine } from '../log';
 
 /** What of the record is asked for; each that is not said is everything. */
@@ -19,11 +19,12 @@ export function findInRecord(state: Household, filter: RecordFilter): RecordLine
   const from = filter.from === undefined ? '' : fromDay(filter.from);
   const to = filter.to === undefined ? '9999-12-31' : fromDay(filter.to);
   const wanted = (filter.words ?? '').toLowerCase().split(/\s+/).filter(Boolean);
-  const marks = state.marks.filter((m) => m.date >= from && m.date <= to && (kind === undefined || m.kind === kind));
-  const among = marks.length === state.marks.length ? state : { ...state, marks };
-  const said = { ...(childId ? { childId } : {}), ...(courseId ? { courseId } : {}) };
-  if (wanted.length === 0) return recordLines(among, said);
-  return recordLines(among, {
+  const said = {
+    ...{ ...(childId ? { childId } : {}), ...(courseId ? { courseId } : {}) },
+    mark: (m: Mark) => m.date >= from && m.date <= to && (kind === undefined || m.kind === kind),
+  };
+  if (wanted.length === 0) return recordLines(state, said);
+  return recordLines(state, {
     ...said,
     also: (line) => {
       const all = textOf(line, titleOf(state, line.course.id));

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { rrulestr } from 'rrule';
 import { describe, expect, it } from 'vitest';
-import { fromDay, schoolDays, toDay, weekdayOf } from '../calendar';
+import { fromDay, holidayId, nextYear, nextYearName, schoolDays, toDay, weekdayOf } from '../calendar';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../deeds';
 import type { Household } from '../household';
 import { stock } from '../materials';
 import { shortDate } from '../words';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, yearArbitrary } from '../tests/make';
-import { landingPlaces, nextYearFrom, nextYearName, yearEnd, yearEndWords } from './index';
+import { landingPlaces, yearEnd, yearEndWords } from './index';
 
 let n = 0;
 const newId = () => `y${++n}`;
@@ -17,14 +17,14 @@ describe('the next year from the shape of this one', () => {
   it('keeps every weekday: each date is the one 52 weeks later, as a recurrence library has it (RFC 5545)', () => {
     fc.assert(
       fc.property(yearArbitrary, (year) => {
-        const next = nextYearFrom(year, 'next', newId);
+        const next = nextYear(year, 'next', newId);
         const later = (date: string) => {
           const rule = rrulestr(`DTSTART:${date.replaceAll('-', '')}T000000Z\nRRULE:FREQ=WEEKLY;INTERVAL=52;COUNT=2`);
           return rule.all()[1]!.toISOString().slice(0, 10);
         };
         expect(next.end).toBe(later(year.end));
         expect(next.closed.map((c) => [c.from, c.to, c.label])).toEqual(
-          year.closed.map((c) => [later(c.from), later(c.to), c.label]),
+          year.closed.filter((c) => c.from < c.to).map((c) => [later(c.from), later(c.to), c.label]),
         );
         expect(next.weekdays).toEqual(year.weekdays);
         expect(next.special).toEqual([]);
@@ -33,6 +33,18 @@ describe('the next year from the shape of this one', () => {
       }),
       { numRuns: 60 },
     );
+  });
+  it('carries breaks of several days, but no day alone, no public holiday and no id of this one', () => {
+    const closed = [
+      { id: 'a', from: '2026-12-21', to: '2027-01-01', label: 'winter' },
+      { id: 'b', from: '2026-11-04', to: '2026-11-04', label: 'snow' },
+      { id: holidayId('IE', '2026-12-25'), from: '2026-12-25', to: '2026-12-26', label: 'Christmas' },
+    ];
+    const terms = [{ id: 't', name: 'one', from: '2026-09-07', to: '2027-06-11' }];
+    const next = nextYear(aYear({ closed, rhythm: { kind: 'terms', terms } }), 'next', newId);
+    expect(next.closed.map((c) => [c.from, c.to, c.label])).toEqual([['2027-12-20', '2027-12-31', 'winter']]);
+    const ids = [next.closed[0]!.id, next.rhythm?.kind === 'terms' ? next.rhythm.terms[0]!.id : 't'];
+    expect(ids.some((id) => ['a', 't'].includes(id))).toBe(false);
   });
   it('is made once, however often it is pressed, and not without a name', () => {
     const h = aHousehold({ years: [aYear()] });
@@ -80,6 +92,17 @@ describe('the end of a year', () => {
     expect(end.after[0]!.keepFor!.from).toBe(fromDay(toDay('2019-05-01') + days));
     expect(end.carried.map((c) => c.title)).toEqual(['Tales']);
     expect(end.carried[0]!.words).toContain('goes on with Wren');
+    // With those alone who are still there; of a course whose children have all left nothing goes on.
+    const leaves = (until: string) =>
+      at(
+        home({
+          children: home().children.map((c) => (c.id === 'B' ? { ...c, until } : c)),
+          enrolments: [home().enrolments[0]!, anEnrolment('f', 'd', { childIds: ['B', 'C'] })],
+        }),
+      );
+    expect(leaves('2027-03-01').carried[0]!.words).toContain('goes on with Pip in');
+    const left = home({ children: home().children.map((c) => (c.id === 'B' ? { ...c, until: '2027-03-01' } : c)) });
+    expect([at(left).carried, at(left).after.map((a) => a.course.title)]).toEqual([[], ['Sums', 'Tales']]);
     const alone = at(home({ children: home().children.slice(0, 1), enrolments: [home().enrolments[0]!] }));
     expect(alone.after[0]!.keepFor).toBeUndefined();
     expect(alone.after[0]!.words).toContain('pass it on or sell it');

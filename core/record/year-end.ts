@@ -126,7 +126,9 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
   const within = (e: Enrolment) =>
     (marksByEnrolment(state.marks).get(e.id) ?? []).some((m) => m.date >= year.start && m.date <= year.end);
   const taken = state.enrolments.filter(within);
-  const over = (e: Enrolment) => isEnded(e.life) || isThrough(state, e);
+  // Who takes it and is still there when the next year begins.
+  const stays = (e: Enrolment) => childrenOf(state, e).filter((c) => !c.until || c.until > year.end);
+  const over = (e: Enrolment) => isEnded(e.life) || isThrough(state, e) || stays(e).length === 0;
   const courses = [...new Set(taken.map((e) => e.courseId))].map((id) => byId(state.courses, id)!);
   const done = courses.filter((c) => state.enrolments.filter((e) => e.courseId === c.id).every(over));
   const after = done.map((course): AfterCourse => {
@@ -141,7 +143,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
       ? {
           ...{ course, things },
           keepFor: next,
-          words: `keep it for ${next.child.name}, who is as old about ${shortDate(style, toDay(next.from), today)}`,
+          words: `keep it for ${next.child.name}, who ${toDay(next.from) < today ? 'was' : 'is'} as old about ${shortDate(style, toDay(next.from), today)}`,
         }
       : { course, things, words: `nobody younger waits for it: pass it on or sell it (${whole}${worth})` };
   });
@@ -149,7 +151,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     .filter((e) => !over(e))
     .map((e): Carried => ({
       ...{ enrolment: e, title: titleOf(state, e.courseId) },
-      words: `goes on with ${listing(childrenOf(state, e).map((c) => c.name))} in the next year, from where it stands`,
+      words: `goes on with ${listing(stays(e).map((c) => c.name))} in the next year, from where it stands`,
     }));
   const onHand = stock(state);
   const written = state.materials.flatMap((material) => {
@@ -197,37 +199,6 @@ function toBuy(state: Household, course: Course, from: Day, today: Day): string 
   const when = by <= today ? 'to be ordered now' : `to be ordered by ${shortDate(state.settings.dateStyle, by, today)}`;
   return `${when}: ${listing(missing.map((p) => p.part.title || p.part.kind))}${price > 0 ? ` (${money(price)})` : ''}`;
 }
-
-/** Fifty-two weeks: every date keeps its weekday. */
-const A_YEAR = 52 * 7;
-
-/**
- * The next year from this one's shape: each date 52 weeks later, so that it keeps its weekday; days of one date alone are not carried, holidays are
- * to be looked up again. It begins at the soonest on the day after this one's end.
- */
-export function nextYearFrom(year: SchoolYear, name: string, newId: () => Id): SchoolYear {
-  const later = (date: IsoDate) => fromDay(toDay(date) + A_YEAR);
-  const { earlier: _earlier, rhythm, ...rest } = year;
-  const shifted: SchoolYear['rhythm'] =
-    rhythm?.kind === 'terms'
-      ? { kind: 'terms', terms: rhythm.terms.map((t) => ({ ...t, id: newId(), from: later(t.from), to: later(t.to) })) }
-      : rhythm && { ...rhythm, from: later(rhythm.from) };
-  const start = later(year.start) > year.end ? later(year.start) : fromDay(toDay(year.end) + 1);
-  return {
-    ...rest,
-    ...{ id: newId(), name, start, end: later(year.end), special: [] },
-    ...(shifted ? { rhythm: shifted } : {}),
-    closed: year.closed.map((c) => ({ ...c, id: newId(), from: later(c.from), to: later(c.to) })),
-  };
-}
-
-/** “Autumn 2026” and the like are not guessed at: a name with years in it moves by one, any other is asked for. */
-export const nextYearName = (name: string): string =>
-  /\d{4}/.test(name)
-    ? name.replace(/\d{4}|(?<=\D)\d{2}(?!\d)/g, (n) =>
-        n.length === 4 ? String(Number(n) + 1) : String((Number(n) + 1) % 100).padStart(2, '0'),
-      )
-    : `${name}, the next`;
 
 /** How much there is to settle, in words. */
 export const yearEndWords = ({ after, carried, written, next }: YearEnd): string =>

@@ -197,12 +197,13 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
     const school = sum([...counted.values()]);
     const own = [...book.marks.values()].filter((m) => book.course(m.e).kids.includes(id) && book.stays(id, m.date));
     const caught = book.caught.filter((c) => c.child === id).length;
+    const done = own.filter((m) => m.kind === 'done' && !book.missed.has(`${m.e} ${m.i} ${m.date} ${id}`)).length;
     said[`${id}: steps done, in the record`] = [
-      own.filter((m) => m.kind === 'done').length + caught,
+      done + caught,
       findInRecord(state, { childId: id, kind: 'done' }).length,
     ];
     said[`${id}: steps done, in the chart`] = [
-      own.filter((m) => m.kind === 'done' && !book.missed.has(`${m.e} ${m.i} ${m.date} ${id}`)).length + caught,
+      done + caught,
       sum(marksByMonth(state, year, id).map((m) => m.kinds.done)),
     ];
     said[`${id}: minutes, in the chart`] = [minutes, sum(minutesByCourse(state, year, id).map((c) => c.minutes))];
