@@ -9,11 +9,10 @@ import {
   toDay,
   withUs,
 } from '../calendar';
-import { contentsOf, type FlatStep, flatten, lessonRefOf } from '../course';
+import { contentsOf, type FlatStep, flatten, lessonRefOf, takersOn } from '../course';
 import {
   byId,
   type Child,
-  childrenOf,
   type Course,
   type Enrolment,
   type Household,
@@ -258,13 +257,6 @@ function noteOf(state: Household, enrolment: Enrolment, step: FlatStep): { note?
   const { courseId, lessonId } = lessonRefOf(enrolment.courseId, step.lesson.id);
   const note = notesFor(state, courseId, lessonId);
   return note ? { note } : {};
-}
-
-/** The children of a sitting: those who are with the household on its day. */
-function takersOn(state: Household, enrolment: Enrolment, day: Day): Child[] {
-  const all = childrenOf(state, enrolment);
-  const here = all.filter((c) => withUs(state, c.id, day));
-  return here.length > 0 ? here : all;
 }
 
 const fell = (r: DayRow) => r.mark?.kind === 'known' && r.mark.proofId !== undefined;

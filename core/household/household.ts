@@ -52,7 +52,7 @@ export function byId<T extends { id: Id }>(rows: readonly T[], id: Id): T | unde
 }
 
 /** The children of an enrolment, youngest first. */
-export function childrenOf(state: Household, enrolment: Enrolment): Child[] {
+export function childrenOf(state: Pick<Household, 'children'>, enrolment: Pick<Enrolment, 'childIds'>): Child[] {
   return enrolment.childIds
     .map((id) => byId(state.children, id))
     .filter((c) => c !== undefined)

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { toDay } from '../calendar';
+import { fromDay, toDay } from '../calendar';
+import { remainingSteps } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
-import { aChild, aCourse, aHousehold, anEnrolment, aTeacher, aYear, householdArbitrary } from '../tests/make';
+import { weekPage } from '../week';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, householdArbitrary } from '../tests/make';
 import { overview, whyCrowded } from './index';
 
 it('says of every crowded week, and of no other, what makes it so', () => {
@@ -23,6 +25,36 @@ it('says of every crowded week, and of no other, what makes it so', () => {
       expect(crowds.flatMap((c) => c.clashes)).toEqual(plan.clashes);
     }),
     { numRuns: 60 },
+  );
+});
+
+it('asks of each teacher in a week to come what the week itself says, with the rest alone of what is partly done', () => {
+  fc.assert(
+    fc.property(householdArbitrary, fc.nat(12), ({ state: whole, year, today }, left) => {
+      const marks = whole.enrolments.flatMap((e) => {
+        const next = remainingSteps(whole, e)[0];
+        const date = fromDay(today - 1);
+        return next && date >= year.start
+          ? [aMark(e.id, next.id, 'partly', date, { minutesLeft: left + 1, seq: 1_000_000 })]
+          : [];
+      });
+      const state = { ...whole, marks: [...whole.marks, ...marks] };
+      const plan = makePlan(makeProblem(state, year, today), { sweeps: 1, seed: 1 });
+      for (const { start, teachers } of overview(state, year, plan, today).weeks) {
+        if (start < today) continue;
+        const { days } = weekPage(state, year, plan, start);
+        const told = (id: string) => days.flatMap((d) => d.teachers.filter((t) => t.teacher.id === id));
+        for (const t of teachers) {
+          const own = told(t.teacher.id);
+          expect(t.minutes).toBeCloseTo(
+            own.reduce((n, d) => n + d.minutes, 0),
+            6,
+          );
+          expect(t.hours).toBe(own.reduce((n, d) => n + d.hours, 0));
+        }
+      }
+    }),
+    { numRuns: 40 },
   );
 });
 

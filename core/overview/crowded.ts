@@ -1,6 +1,7 @@
 import { type Day, dayKind, teacherMinutesOn, yearWithOutside } from '../calendar';
 import { teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type SchoolYear, type Teacher } from '../household';
+import { standingsOf } from '../log';
 import { paceOn, stepsByDay } from '../pace';
 import type { Clash, Plan } from '../stagger';
 import type { Overview, OverviewWeek } from './overview';
@@ -62,11 +63,13 @@ function asked(state: Household, plan: Plan, teacher: Teacher, on: (d: Day) => b
       const enrolment = byId(state.enrolments, track.enrolmentId);
       if (!enrolment) return [];
       const stepsOn = stepsByDay(state, enrolment);
+      const standings = standingsOf(state.marks, enrolment.id);
       const minutes = track.stepIds.reduce((n, id, i) => {
         const day = track.days[i]!;
         const step = day >= 0 && on(day) ? stepsOn(day).get(id) : undefined;
         if (!step || paceOn(enrolment, day).teacherId !== teacher.id) return n;
-        return n + teacherMinutes(step.minutes, step.presence, state.settings.startMinutes);
+        const left = standings.get(id)?.minutesLeft ?? step.minutes;
+        return n + teacherMinutes(left, step.presence, state.settings.startMinutes);
       }, 0);
       return minutes > 0 ? [{ enrolment, minutes }] : [];
     })

@@ -148,12 +148,15 @@ function weeksOf(state: Household, year: SchoolYear, plan: Plan | undefined, tod
     const enrolment = byId(state.enrolments, track.enrolmentId);
     if (!enrolment) continue;
     const stepsOn = stepsByDay(state, enrolment);
+    const standings = standingsOf(state.marks, enrolment.id);
     track.stepIds.forEach((id, i) => {
       const day = track.days[i]!;
       const step = stepsOn(day).get(id);
+      // Of what is partly done its rest is asked for, as in the week.
+      const minutes = standings.get(id)?.minutesLeft ?? step?.minutes ?? 0;
       const week = day >= 0 ? weekOf(day) : undefined;
       const load = week?.teachers.find((t) => t.teacher.id === paceOn(enrolment, day).teacherId);
-      if (step && load) load.minutes += teacherMinutes(step.minutes, step.presence, startMinutes);
+      if (step && load) load.minutes += teacherMinutes(minutes, step.presence, startMinutes);
     });
   }
   for (const clash of plan?.clashes ?? []) {

@@ -1,9 +1,8 @@
 import type { Day } from '../calendar';
-import { contentsOf } from '../course';
+import { contentsOf, takersOn } from '../course';
 import {
   byId,
   type Child,
-  childrenOf,
   type Enrolment,
   type Gate,
   type Household,
@@ -71,6 +70,6 @@ export function closedGates(state: Household, year: SchoolYear, day: Day): AtGat
     );
     const words = gate && gateWords(state, enrolment, gate);
     const title = titleOf(state, enrolment.courseId);
-    return words && title ? [{ enrolment, title, children: childrenOf(state, enrolment), words }] : [];
+    return words && title ? [{ enrolment, title, children: takersOn(state, enrolment, day), words }] : [];
   });
 }

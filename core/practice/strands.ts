@@ -1,4 +1,4 @@
-import { type Day, weekStart } from '../calendar';
+import { type Day, weekStart, withUs } from '../calendar';
 import { type FlatStep, lessonRefOf } from '../course';
 import { type Child, type Household, type Id, type Kind, type MemoryItem, titleOf } from '../household';
 import type { WeekPage } from '../week';
@@ -27,6 +27,7 @@ const SHARED: readonly [Kind, NonNullable<Strand['share']>][] = [
 
 /** This week’s strands: each lesson that a course touches, once, in the order of the week’s rows; and the week’s memory work. */
 export function strandsOf(state: Household, page: WeekPage): { strands: Strand[]; memory: MemoryItem[] } {
+  const here = state.children.filter((c) => page.days.some(({ day }) => withUs(state, c.id, day)));
   const strands = page.rows.flatMap((row): Strand[] => {
     const steps = row.cells.flatMap((c) => c.items.filter((i) => !i.slipped).map((i) => i.step));
     const lessons = new Map<Id, FlatStep[]>();
@@ -44,7 +45,7 @@ export function strandsOf(state: Household, page: WeekPage): { strands: Strand[]
         },
         // What all of them take is everybody’s already.
         share:
-          row.children.length >= state.children.length
+          row.children.length >= here.length
             ? undefined
             : SHARED.find(([kind]) => own.some((s) => s.kind === kind))?.[1],
         held: state.holds.some((h) => !h.back && h.courseId === ref.courseId && h.lessonId === ref.lessonId),

@@ -1,4 +1,4 @@
-import { type Day, dayKind, fromDay, hasSchool, schoolDays, toDay } from '../calendar';
+import { type Day, dayKind, fromDay, hasSchool, schoolDays, toDay, withUs } from '../calendar';
 import { BREAK_DAYS, deckView } from '../cards';
 import { levelsAfter } from '../course';
 import { type Enrolment, type Household, type Id, type SchoolYear, titleOf } from '../household';
@@ -32,7 +32,7 @@ const afterBreak: Source = (state, year, today) => {
   const back = days.findLast((d, i) => i > 0 && d - days[i - 1]! > BREAK_DAYS);
   if (back === undefined || today - back > 6) return [];
   const decks = state.decks.filter((deck) =>
-    state.children.some((c) => deckView(state, deck, c.id, today).count['to review'] > 0),
+    state.children.some((c) => withUs(state, c.id, today) && deckView(state, deck, c.id, today).count['to review'] > 0),
   );
   const before = days[days.indexOf(back) - 1]!;
   const gone = `${count(back - before - 1, 'day')} without school`;

@@ -30,6 +30,13 @@ const moved = (h: Household, p: Plan, from: number, to: number): Household => {
 };
 
 describe('the week', () => {
+  it('names of a course those alone who are with the household in it', () => {
+    const [a, b] = [aChild('A'), aChild('B', { until: '2026-09-08' })];
+    const h = household({ children: [a, b] });
+    const both = { ...h, enrolments: h.enrolments.map((e) => ({ ...e, childIds: ['A', 'B'] })) };
+    const names = (start: number) => week(both, plan(both), start).rows[0]!.children.map((c) => c.id);
+    expect([names(MONDAY).sort(), names(MONDAY + 7)]).toEqual([['A', 'B'], ['A']]);
+  });
   it('shows what each day holds, its closed and light days, and what it asks of the teacher', () => {
     const h = household({
       years: [

@@ -10,10 +10,9 @@ import {
   teacherMinutesOn,
   yearWithOutside,
 } from '../calendar';
-import { contentsOf, type FlatStep, teacherMinutes, teacherOn } from '../course';
+import { contentsOf, type FlatStep, takersOn, teacherMinutes, teacherOn } from '../course';
 import {
   type Child,
-  childrenOf,
   type Course,
   type Enrolment,
   type Household,
@@ -188,7 +187,7 @@ function rowOf(
   return {
     enrolment,
     course,
-    children: childrenOf(state, paceOn(enrolment, days.at(-1)!)),
+    children: takersOn(state, paceOn(enrolment, days.at(-1)!), days[0]!, days.at(-1)!),
     cells,
     published: published ? was.length : undefined,
     settled: was.filter((p) => !open(p.stepId)).length,
