@@ -66,9 +66,9 @@ export default function YearEndPage() {
       {end.after.length > 0 && (
         <section aria-labelledby="end-after" className="pt-4">
           <h2 id="end-after" className="border-b border-ink">
-            Courses that are through
+            Courses that are over
           </h2>
-          <ul aria-label="Courses that are through">
+          <ul aria-label="Courses that are over">
             {end.after.map((a) => (
               <li key={a.course.id} className="border-b border-rule/60 py-1 wrap-anywhere">
                 <Link className="page-link" to={`/shelf/${a.course.id}`}>

@@ -10,7 +10,7 @@ import {
   type Id,
   type Material,
 } from '../household';
-import { isEnded, isEverTaken, isTaken } from '../pace';
+import { isEnded, isEverTaken, isTaken, isThrough } from '../pace';
 import { count, listing, shortDate } from '../words';
 import { knownThings, missingParts, stock } from './ledger';
 import { money } from './figures';
@@ -102,7 +102,7 @@ export function exchangeWords(
 }
 
 /**
- * What becomes of a course that everybody has finished, as the household does it: kept for the next younger child while one is there that
+ * What becomes of a course that everybody has finished, or nobody takes any more, as the household does it: kept for the next younger child while one is there that
  * has not taken it, else sold or given away. Empty while somebody takes it, or nobody has.
  */
 export function afterWords(state: Household, course: Course, today: Day): string {
@@ -114,12 +114,13 @@ export function afterWords(state: Household, course: Course, today: Day): string
   const younger = state.children
     .filter((c) => c.born > oldest && !takers.some((t) => t.id === c.id) && (!c.until || c.until >= fromDay(today)))
     .sort((a, b) => a.born.localeCompare(b.born));
+  const given = takings.some((e) => e.life === 'dropped' && !isThrough(state, e));
+  const head = given ? 'Nobody takes it any more' : 'Everybody has finished it';
   const away = way === 'sell' ? 'it can be sold' : 'it can be given away';
-  if (way !== 'keep')
-    return `Everybody has finished it: ${away}${younger[0] ? `, unless ${younger[0].name} is to have it` : ''}.`;
+  if (way !== 'keep') return `${head}: ${away}${younger[0] ? `, unless ${younger[0].name} is to have it` : ''}.`;
   return younger[0]
-    ? `Everybody has finished it: keep it for ${younger[0].name}.`
-    : 'Everybody has finished it, and nobody younger will want it: it can be sold or given away.';
+    ? `${head}: keep it for ${younger[0].name}.`
+    : `${head}, and nobody younger will want it: it can be sold or given away.`;
 }
 
 function paceWords(style: DateStyle, ends: Day | undefined, last: Day, today: Day): string {

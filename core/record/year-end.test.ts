@@ -103,10 +103,19 @@ describe('the end of a year', () => {
     expect(leaves('2027-03-01').carried[0]!.words).toContain('goes on with Pip in');
     const left = home({ children: home().children.map((c) => (c.id === 'B' ? { ...c, until: '2027-03-01' } : c)) });
     expect([at(left).carried, at(left).after.map((a) => a.course.title)]).toEqual([[], ['Sums', 'Tales']]);
+    const dropped = home({
+      enrolments: home().enrolments.map((e) => (e.id === 'f' ? { ...e, life: 'dropped' as const } : e)),
+    });
+    expect(at(dropped).after.map((a) => a.words.slice(0, 25))).toEqual([
+      ...['keep it for Wren, who is ', 'not finished, and not tak'],
+    ]);
+    // As the household does with what is over.
+    const sells = home({ settings: { ...home().settings, ways: { after: 'sell' } } });
+    expect(at(sells).after[0]!.words).toBe('sell it (complete, as far as is known), unless Wren is to have it');
     const alone = at(home({ children: home().children.slice(0, 1), enrolments: [home().enrolments[0]!] }));
     expect(alone.after[0]!.keepFor).toBeUndefined();
     expect(alone.after[0]!.words).toContain('pass it on or sell it');
-    expect(yearEndWords(end)).toMatch(/^1 course through, 1 going on/);
+    expect(yearEndWords(end)).toMatch(/^1 course over, 1 going on/);
   });
 
   it('says now who would want the same level in the same year', () => {

@@ -10,6 +10,7 @@ import {
   type Material,
   type SchoolYear,
   titleOf,
+  wayOf,
 } from '../household';
 import { levelsAfter } from '../course';
 import { marksByEnrolment } from '../log';
@@ -28,7 +29,7 @@ import {
 import { isEnded, isThrough } from '../pace';
 import { count, listing, shortDate } from '../words';
 
-/** What becomes of a course's reusable parts, as the program would have it, and why. */
+/** What becomes of a course's reusable parts, as the household does it, and why. */
 export interface AfterCourse {
   course: Course;
   /** Kept for this child, wanted from about that date: when it is as old as the one before it was at its first lesson. */
@@ -118,7 +119,7 @@ export function thingsOfAlone(state: Household, courseId: Id): AfterCourse['thin
 }
 
 /**
- * What a year's end has to settle, each with a proposal: courses that are through, kept for the next child or to be passed on or sold; what goes
+ * What a year's end has to settle, each with a proposal: courses that are over, kept for the next child or to be passed on or sold; what goes
  * on; what is written in; what waits on the shelf for whom.
  */
 export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd {
@@ -139,13 +140,21 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     const whole = missing.length === 0 ? 'complete, as far as is known' : `without ${listing(missing)}`;
     const worth = price > 0 ? `, bought for ${money(price)}` : '';
     const things = thingsOfAlone(state, course.id);
+    const gone = state.enrolments.some((e) => e.courseId === course.id && !isThrough(state, e));
+    const head = gone ? 'not finished, and not taken any more: ' : '';
+    const way = wayOf(state.settings, 'after');
+    if (next && way !== 'keep')
+      return {
+        ...{ course, things, keepFor: next },
+        words: `${head}${way === 'sell' ? 'sell it' : 'give it away'} (${whole}${worth}), unless ${next.child.name} is to have it`,
+      };
     return next
       ? {
           ...{ course, things },
           keepFor: next,
-          words: `keep it for ${next.child.name}, who ${toDay(next.from) < today ? 'was' : 'is'} as old about ${shortDate(style, toDay(next.from), today)}`,
+          words: `${head}keep it for ${next.child.name}, who ${toDay(next.from) < today ? 'was' : 'is'} as old about ${shortDate(style, toDay(next.from), today)}`,
         }
-      : { course, things, words: `nobody younger waits for it: pass it on or sell it (${whole}${worth})` };
+      : { course, things, words: `${head}nobody younger waits for it: pass it on or sell it (${whole}${worth})` };
   });
   const carried = taken
     .filter((e) => !over(e))
@@ -202,4 +211,4 @@ function toBuy(state: Household, course: Course, from: Day, today: Day): string 
 
 /** How much there is to settle, in words. */
 export const yearEndWords = ({ after, carried, written, next }: YearEnd): string =>
-  `${count(after.length, 'course')} through, ${carried.length} going on, ${count(written.length, 'thing')} written in, ${count(next.length, 'level')} waiting on the shelf`;
+  `${count(after.length, 'course')} over, ${carried.length} going on, ${count(written.length, 'thing')} written in, ${count(next.length, 'level')} waiting on the shelf`;
