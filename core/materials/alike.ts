@@ -1,4 +1,5 @@
 import type { Day } from '../calendar';
+import { asIsbn13 } from '../course';
 import { toBuy } from '../jot';
 import type { Household, Id, Material } from '../household';
 import { stock } from './ledger';
@@ -35,7 +36,8 @@ export function alike(
   const onHand = stock(state);
   const coming = new Set(openOrders(state, today).map((o) => o.material.id));
   const same = (other: string, number?: string) =>
-    (isbn !== undefined && isbn === number) || (title !== '' && plain(other) === title);
+    (isbn !== undefined && number !== undefined && asIsbn13(isbn) === asIsbn13(number)) ||
+    (title !== '' && plain(other) === title);
   const found: Alike[] = [];
   for (const m of state.materials) {
     if (m.id === except || m.retired || !same(m.name, m.isbn)) continue;

@@ -282,6 +282,8 @@ describe('from a shortage to the shelf', () => {
     const said = (name: string, isbn?: string) => alikeWords(alike(h, { name, isbn }, TODAY));
     expect(said('river readers')).toBe('“The River Reader” is here already (1).');
     expect(said('Something else', '9780306406157')).toContain('The River Reader');
+    // The ten digits of the same book.
+    expect(said('Something else', '0306406152')).toContain('The River Reader');
     expect(said('River Writer')).toBe('');
     const jotted = { id: 'j', kind: 'buy' as const, text: 'glue sticks', date: '2026-09-01' };
     expect(alikeWords(alike({ ...h, jottings: [jotted] }, { name: 'Glue stick' }, TODAY))).toContain('list to buy');

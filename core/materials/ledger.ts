@@ -37,8 +37,8 @@ const fold = (entries: readonly Entry[]): number =>
  * nothing, something was not entered, and the thing wants counting (`countIt`).
  */
 export function stock(state: Household): ReadonlyMap<Id, number> {
-  const { movements, materials, marks, needs, courses, enrolments } = state;
-  const of = [materials, marks, needs, courses, enrolments];
+  const { movements, materials, marks, needs, courses, enrolments, children } = state;
+  const of = [materials, marks, needs, courses, enrolments, children];
   const known = stockKept.get(movements);
   if (known?.of.every((x, i) => x === of[i])) return known.stock;
   const found = addUp(state);

@@ -193,4 +193,33 @@ describe('what was spent', () => {
     expect([spent.all, spent.byCourse.get('c'), spent.byCourse.get('d')]).toEqual([2200, 2200, undefined]);
     expect([spent.byChild.get('A'), spent.byChild.get('B')]).toEqual([1100, 1100]);
   });
+
+  it('has no part that was left out on purpose or never here, one that came by an order once, and one that is used up still', () => {
+    const part = (title: string, price: number, change = {}) => ({
+      ...{ id: title, kind: 'workbook' as const, title, price, ...change },
+    });
+    const parts = [
+      part('manual', 2000, { notWanted: true }),
+      part('tiles', 900),
+      part('reader', 700),
+      part('sheets', 50),
+    ];
+    const things = ['tiles', 'reader', 'sheets'].map((name) => thing({ id: name, name }));
+    const entry = (materialId: string, kind: 'count' | 'arrived' | 'bought' | 'lost', quantity: number, more = {}) => ({
+      ...{ id: `${materialId} ${kind}`, materialId, kind, quantity, date: '2026-09-02', seq: 2, ...more },
+    });
+    const h = base({
+      courses: [{ ...aCourse('c', { lessons: 1 }), parts }],
+      materials: things,
+      orders: [{ id: 'o', materialId: 'reader', quantity: 1, date: '2026-09-01', ordered: '2026-09-01', price: 650 }],
+      movements: [
+        entry('tiles', 'count', 0),
+        entry('reader', 'arrived', 1, { orderId: 'o' }),
+        entry('sheets', 'bought', 1),
+        entry('sheets', 'lost', 1, { seq: 3 }),
+      ],
+      needs: [],
+    });
+    expect([spentSoFar(h).all, stock(h).get('sheets')]).toEqual([650 + 50, 0]);
+  });
 });

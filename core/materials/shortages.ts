@@ -258,7 +258,7 @@ function waysOut(
   for (const id of material.substitutes ?? []) {
     const other = byId(state.materials, id);
     const there = onHand.get(id) ?? 0;
-    if (other && there >= short) ways.push({ kind: 'instead', material: other, there });
+    if (other && !other.retired && there >= short) ways.push({ kind: 'instead', material: other, there });
   }
   if (material.copied) ways.push({ kind: 'copy' });
   ways.push({ kind: 'order' });

@@ -1,4 +1,5 @@
-import { byId, type Household, type Id } from '../household';
+import { byId, type Course, type Household, type Id, MOVEMENTS, type Order } from '../household';
+import { setOf } from './sets';
 import { arrivedOf } from './shortages';
 
 /** What was spent: hundredths of the household's own money. */
@@ -9,7 +10,8 @@ export interface Spent {
 }
 
 /**
- * What was spent so far: parts of courses that were bought, and lines of orders with a price, by as much of them as has arrived. A line is
+ * What was spent so far: parts of courses that were bought, and lines of orders with a price, by as much of them as has arrived. A part
+ * that came by such a line is counted once; one that was left out on purpose, or was never here, was not bought. A line is
  * of the courses that need its thing, in equal shares; a course of the children who take it, in equal shares; what is of no course or
  * child is in the whole alone.
  */
@@ -23,22 +25,37 @@ export function spentSoFar(state: Household): Spent {
     const children = new Set(state.enrolments.filter((e) => e.courseId === courseId).flatMap((e) => e.childIds));
     for (const id of children) add(byChild, id, sum / children.size);
   };
+  const arrived = arrivedOf(state.movements);
+  const came = (o: Order) => (o.price ? Math.min(o.quantity, arrived.get(o.id) ?? 0) : 0);
+  const ordered = new Set(state.orders.filter((o) => came(o) > 0).map((o) => o.materialId));
   for (const c of state.courses) {
     // What stands on the wish list is not bought.
     if (c.wish) continue;
-    const sum = (c.parts ?? []).reduce((n, p) => n + (p.price ?? 0), 0);
+    const sum = priceOf(state, c, ordered);
     all += sum;
     if (sum > 0) forCourse(c.id, sum);
   }
-  const arrived = arrivedOf(state.movements);
   for (const o of state.orders) {
-    const came = Math.min(o.quantity, arrived.get(o.id) ?? 0);
-    if (!o.price || came === 0) continue;
-    const sum = (o.price * came) / o.quantity;
+    if (came(o) === 0) continue;
+    const sum = (o.price! * came(o)) / o.quantity;
     all += sum;
     const courses = [...new Set(state.needs.filter((n) => n.materialId === o.materialId).map((n) => n.courseId))];
     for (const id of courses) if (byId(state.courses, id)) forCourse(id, sum / courses.length);
   }
   const whole = (map: Map<Id, number>) => new Map([...map].map(([id, sum]) => [id, Math.round(sum)]));
   return { all: Math.round(all), byCourse: whole(byCourse), byChild: whole(byChild) };
+}
+
+/** What the parts of a course cost that were bought with it, used up or lost since or not; `but`: things that came by an order of their own. */
+export const priceOf = (state: Household, course: Course, but: ReadonlySet<Id> = new Set()): number =>
+  setOf(state, course)
+    .filter(({ is, thing }) => is !== 'not wanted' && !(thing && (but.has(thing.id) || neverHere(state, thing.id))))
+    .reduce((n, { part }) => n + (part.price ?? 0), 0);
+
+/** Of what was looked for and not found, nothing was ever here. */
+function neverHere({ movements }: Household, materialId: Id): boolean {
+  const own = movements.filter((m) => m.materialId === materialId);
+  return (
+    own.length > 0 && !own.some((m) => m.quantity > 0 && (MOVEMENTS[m.kind] === 'sets' || MOVEMENTS[m.kind] === 1))
+  );
 }

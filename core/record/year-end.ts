@@ -23,6 +23,7 @@ import {
   money,
   type PlaceNode,
   placeTree,
+  priceOf,
   setOf,
   stock,
 } from '../materials';
@@ -136,7 +137,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     const [next] = waiting(state, course.id, today);
     const set = setOf(state, course);
     const missing = set.filter((p) => p.is === 'missing').map((p) => p.part.title || p.part.kind);
-    const price = (course.parts ?? []).reduce((n, p) => n + (p.price ?? 0), 0);
+    const price = priceOf(state, course);
     const whole = missing.length === 0 ? 'complete, as far as is known' : `without ${listing(missing)}`;
     const worth = price > 0 ? `, bought for ${money(price)}` : '';
     const things = thingsOfAlone(state, course.id);
