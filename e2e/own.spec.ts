@@ -290,7 +290,7 @@ test('a teacher’s hours from a coming date: the weeks behind it are planned by
   await expect(dialog.getByText('Two of them hold from the same day.')).toBeVisible();
   await dialog.getByRole('button', { name: 'Leave these out' }).last().click();
   await dialog.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('from 30 Nov: 1 h 30 a week')).toBeVisible();
+  await expect(page.getByText('from 30 Nov: 1 h 30 min a week')).toBeVisible();
   await page.goto('/week?of=2026-11-30');
   await expect(page.getByText(/of 90 min/).first()).toBeVisible();
   await page.goto('/household');
@@ -312,13 +312,13 @@ test('other minutes or hours hold from today unless another day is given; a day 
   await expect(dialog.getByText('Give the day from which the minutes hold.')).toBeVisible();
   await dialog.getByLabel('They hold from').fill('2027-01-11');
   await save();
-  await expect(page.getByText(/up to 2 h 30 of school a day, from 11 Jan 2027 2 h 45/)).toBeVisible();
+  await expect(page.getByText(/up to 2 h 30 min of school a day, from 11 Jan 2027 2 h 45 min/)).toBeVisible();
   await page.getByRole('button', { name: 'Change Wren' }).click();
   await expect(dialog.getByLabel('Minutes of school on a full day')).toHaveValue('150');
   await dialog.getByRole('button', { name: 'Leave this out' }).click();
   await dialog.getByLabel('Minutes of school on a full day').fill('140');
   await save();
-  await expect(page.getByText(/up to 2 h 20 of school a day$/)).toBeVisible();
+  await expect(page.getByText(/up to 2 h 20 min of school a day$/)).toBeVisible();
 
   // A teacher's hours of weeks gone by stay what they were.
   const weekFrom = async (week: string, heading: RegExp) => {
@@ -332,7 +332,7 @@ test('other minutes or hours hold from today unless another day is given; a day 
     await dialog.getByLabel(`Hours on ${d}`).fill('0.75');
   await expect(dialog.getByLabel('They hold from')).toHaveValue('11 Nov 2026');
   await save();
-  await expect(page.getByText(/3 h 45 a week/)).toBeVisible();
+  await expect(page.getByText(/3 h 45 min a week/)).toBeVisible();
   await expect((await weekFrom('2026-11-16', /^16 Nov/)).first()).toBeVisible();
   await expect(await weekFrom('2026-11-02', /^2 Nov/)).toHaveCount(0);
 });

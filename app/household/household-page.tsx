@@ -25,7 +25,7 @@ import { useHousehold } from '../shell/household';
 import { longDate, shortDate, WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { Field, InputField } from '../ui/field';
 import { ChildName } from '../ui/ornament';
-import { count } from '../ui/words';
+import { count, hoursAndMinutes } from '../ui/words';
 import { ChildForm } from './child-form';
 import { DayWindows } from './day-windows';
 import { WhileWaiting } from './while-waiting';
@@ -34,11 +34,6 @@ import { TeacherForm } from './teacher-form';
 import { WishesSection } from './wishes';
 import { StoredTime } from '../ui/date-field';
 import { StoredWhole } from '../ui/whole-field';
-
-function hours(minutes: number): string {
-  if (minutes < 60) return `${minutes} min`;
-  return minutes % 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60}` : `${minutes / 60} h`;
-}
 
 export default function HouseholdPage() {
   const { household, today, commit } = useHousehold();
@@ -75,9 +70,10 @@ export default function HouseholdPage() {
                     </span>
                     <span className="block text-aside text-soft">
                       {count(Math.max(0, ageOn(c.born, fromDay(today))), 'year')} old, born{' '}
-                      {shortDate(settings.dateStyle, c.born, today)} · up to {hours(fullDay(c, today))} of school a day
+                      {shortDate(settings.dateStyle, c.born, today)} · up to {hoursAndMinutes(fullDay(c, today))} of
+                      school a day
                       {stillToCome(c.later, today).map(
-                        (l) => `, from ${shortDate(settings.dateStyle, l.from, today)} ${hours(l.minutes)}`,
+                        (l) => `, from ${shortDate(settings.dateStyle, l.from, today)} ${hoursAndMinutes(l.minutes)}`,
                       )}
                     </span>
                   </span>
@@ -103,7 +99,8 @@ export default function HouseholdPage() {
               <li key={t.id} className="border-b border-rule py-1">
                 <div className="flex items-center justify-between gap-3">
                   <span className="text-lead">
-                    {t.name} <span className="text-aside text-soft">· {hours(minutesAWeek(t, today))} a week</span>
+                    {t.name}{' '}
+                    <span className="text-aside text-soft">· {hoursAndMinutes(minutesAWeek(t, today))} a week</span>
                   </span>
                   <span className="flex gap-2">
                     <Link className="btn btn-quiet" to={`/teacher/${t.id}`} aria-label={`The week of ${t.name}`}>
@@ -117,12 +114,13 @@ export default function HouseholdPage() {
                 <p className="text-aside text-soft">
                   {week
                     .filter((d) => (weeklyMinutes(t, today)[d - 1] ?? 0) > 0)
-                    .map((d) => `${WEEKDAY_NAMES[d].slice(0, 3)} ${hours(weeklyMinutes(t, today)[d - 1]!)}`)
+                    .map((d) => `${WEEKDAY_NAMES[d].slice(0, 3)} ${hoursAndMinutes(weeklyMinutes(t, today)[d - 1]!)}`)
                     .join(' · ') || 'no hours set'}
                 </p>
                 {stillToCome(t.later, today).map((l) => (
                   <p key={l.from} className="text-aside text-soft">
-                    from {shortDate(settings.dateStyle, l.from, today)}: {hours(minutesAWeek(t, toDay(l.from)))} a week
+                    from {shortDate(settings.dateStyle, l.from, today)}:{' '}
+                    {hoursAndMinutes(minutesAWeek(t, toDay(l.from)))} a week
                   </p>
                 ))}
               </li>

@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { asIsbn13 } from '../../core/course';
 import type { Course } from '../../core/household';
 import { thingsOfCourse } from '../../core/deeds';
-import { afterWords, editionsWords, exchangeWords, money, setOf, setWords } from '../../core/materials';
+import { afterWords, editionsWords, exchangeWords, money, priceOf, setOf, setWords } from '../../core/materials';
 import { finishOf } from '../../core/overview';
 import { isTaken } from '../../core/pace';
 import { usePlan } from '../shell/plan';
@@ -18,7 +18,7 @@ export function Bought({ course }: { course: Course }) {
   const [editing, setEditing] = useState(false);
   const style = household.settings.dateStyle;
   const { parts = [], bought } = course;
-  const total = parts.reduce((n, p) => n + (p.price ?? 0), 0);
+  const total = priceOf(household, course);
   const { plan, reserves } = usePlan();
   const ends = household.enrolments
     .filter((e) => e.courseId === course.id && isTaken(e))

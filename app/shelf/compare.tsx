@@ -1,7 +1,7 @@
 import { type Enrolment, type Household, type SchoolYear } from '../../core/household';
 import { type PaceFigures, paceFigures, isPlanned } from '../../core/pace';
 import { shortDate } from '../ui/dates';
-import { count, inHand } from '../ui/words';
+import { count, hoursAndMinutes, inHand } from '../ui/words';
 
 /** What a change of a pace rule comes to, before it is kept: the figures as they are and as they would be. */
 export function Compare({
@@ -27,7 +27,7 @@ export function Compare({
     ['Last day', date],
     ['In hand', (f) => (f.daysInHand === undefined ? 'no date to end by' : inHand(f.daysInHand))],
     ['Steps a week', (f) => one(f.stepsAWeek)],
-    ['Teacher a week', (f) => (f.teacherAWeek === undefined ? '–' : hours(f.teacherAWeek))],
+    ['Teacher a week', (f) => (f.teacherAWeek === undefined ? '–' : hoursAndMinutes(Math.round(f.teacherAWeek)))],
   ];
   return (
     <div role="status" className="sticky -bottom-5 border border-ink bg-sheet px-3 py-2">
@@ -55,11 +55,4 @@ export function Compare({
       )}
     </div>
   );
-}
-
-/** Minutes as hours and minutes: "1 h 20 min". */
-function hours(minutes: number): string {
-  const m = Math.round(minutes);
-  const h = Math.floor(m / 60);
-  return h === 0 ? `${m} min` : m % 60 === 0 ? `${h} h` : `${h} h ${m % 60} min`;
 }
