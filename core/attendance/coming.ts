@@ -1,5 +1,5 @@
 import { childOut, type Day, schoolDays, yearWithOutside } from '../calendar';
-import { contentsOf, flatten } from '../course';
+import { contentsOf, flatten, takersOn } from '../course';
 import { answeredAtTable, type DayRitual, isSchool, ritualsOn } from '../day';
 import { byId, type Enrolment, type Household, type Id, type Kind, type SchoolYear } from '../household';
 import { standingsOf } from '../log';
@@ -48,13 +48,19 @@ function workByDay(state: Household, plan: Plan): Map<Day, DayWork[]> {
 }
 
 /** The steps of a day that are answered at its games: they take no time of their own, as once they are marked. */
-function answeredAtGames(due: readonly DayRitual[], work: readonly DayWork[]): ReadonlySet<DayWork['steps'][number]> {
+function answeredAtGames(
+  state: Household,
+  day: Day,
+  due: readonly DayRitual[],
+  work: readonly DayWork[],
+): ReadonlySet<DayWork['steps'][number]> {
   const answered = new Set<DayWork['steps'][number]>();
   const taken = new Set<Id>();
   for (const { ritual, children } of due)
     for (const { enrolment, steps } of ritual.sheets ? work : []) {
       if (!ritual.sheets!.includes(enrolment.id) || taken.has(enrolment.id)) continue;
-      if (!enrolment.childIds.every((c) => children.some((there) => there.id === c))) continue;
+      const takers = takersOn(state, enrolment, day);
+      if (!takers.every((c) => children.some((there) => there.id === c.id))) continue;
       taken.add(enrolment.id);
       for (const s of answeredAtTable(steps, (x) => x.kind)) answered.add(s);
     }
@@ -77,7 +83,7 @@ export function comingOf(state: Household, stored: SchoolYear, plan: Plan): Comi
   const school = new Set(schoolDays(year).filter((d) => d >= plan.today));
   for (const day of new Set([...school, ...work.keys()])) {
     const due = school.has(day) ? ritualsOn(state, year, day).filter((r) => !r.mark) : [];
-    const atTable = answeredAtGames(due, work.get(day) ?? []);
+    const atTable = answeredAtGames(state, day, due, work.get(day) ?? []);
     const worked = new Set<Id>();
     for (const { enrolment, steps } of work.get(day) ?? [])
       for (const childId of enrolment.childIds) {

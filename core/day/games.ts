@@ -31,9 +31,10 @@ export function gamesOn(
     if (!ritual.sheets || mark) continue;
     const rows: DayRow[] = [];
     for (const sitting of sittings) {
-      const { id, childIds } = sitting.enrolment;
+      const { id } = sitting.enrolment;
       if (!ritual.sheets.includes(id) || taken.has(id)) continue;
-      if (!childIds.every((c) => children.some((there) => there.id === c))) continue;
+      // Who is no longer with the household, or not yet, is not waited for.
+      if (!sitting.children.every((c) => children.some((there) => there.id === c.id))) continue;
       taken.add(id);
       rows.push(
         ...answeredAtTable(

@@ -1,14 +1,6 @@
 import { type Day, fromDay } from '../calendar';
-import { contentsOf, type FlatStep, flatten } from '../course';
-import {
-  byId,
-  type Child,
-  childrenOf,
-  type Course,
-  type Enrolment,
-  type Household,
-  type SchoolYear,
-} from '../household';
+import { contentsOf, type FlatStep, flatten, takersOn } from '../course';
+import { byId, type Child, type Course, type Enrolment, type Household, type SchoolYear } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
 import { makeTrack, openDates } from '../pace';
 import type { Plan } from '../stagger';
@@ -54,7 +46,7 @@ export function practicesOn(state: Household, year: SchoolYear, plan: Plan | und
       {
         enrolment,
         course,
-        children: childrenOf(state, enrolment),
+        children: takersOn(state, enrolment, day),
         next,
         until: track.days[at]!,
         others,

@@ -1,9 +1,8 @@
 import { type Day, dayKind, fromDay } from '../calendar';
-import { contentsOf, type FlatStep, flatten } from '../course';
+import { contentsOf, type FlatStep, flatten, takersOn } from '../course';
 import {
   byId,
   type Child,
-  childrenOf,
   type Course,
   type Enrolment,
   type Household,
@@ -74,7 +73,7 @@ export function holdBacks(state: Household, year: SchoolYear, plan: Plan, clash:
       const way = (to: Day, lost: number, moved: boolean): HoldBack => ({
         enrolment,
         course,
-        children: childrenOf(state, enrolment),
+        children: takersOn(state, enrolment, clash.day),
         step,
         to,
         moved,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { minutesOf } from '../calendar';
+import { fromDay, minutesOf } from '../calendar';
 import { type Enrolment, inOrderOfDay, type OrderRule, type Ritual } from '../household';
 import { comingOf, workOf } from '../attendance';
 import { markSteps, ritualDone, ritualUndone } from '../deeds';
@@ -107,6 +107,22 @@ describe('a game round the table', () => {
     ).toEqual(['sums-nine']);
     const done = { ...h, ritualMarks: [{ id: 'r', ritualId: 'game', date: DATE }] };
     expect(gamesOn(done, year, pageOf(done)).size).toBe(0);
+  });
+
+  it('does the sheet of a course whose other child has left: it is not waited for', () => {
+    const left = {
+      ...h,
+      children: h.children.map((c) => (c.id === 'nine' ? { ...c, until: fromDay(day - 1) } : c)),
+      enrolments: h.enrolments.map((e) => (e.id === 'sums-six' ? { ...e, childIds: ['six', 'nine'] } : e)),
+    };
+    const plan = makePlan(makeProblem(left, year, day), { sweeps: 4, seed: 1 });
+    const rows = gamesOn(left, year, dayPage(left, plan, day)).get('game')!;
+    expect(rows.map((r) => r.enrolment.id)).toEqual(['sums-six']);
+    // Its minutes are those of the game, to come as well.
+    const without = { ...left, rituals: [] };
+    const own = rows.reduce((n, r) => n + r.minutes, 0);
+    const planned = (x: Family) => comingOf(x, year, plan).planned('six', day);
+    expect(planned(left)).toBe(planned(without) - own + 25);
   });
 
   it('is all the time that its sheets take: done, to come, and in their own time again once the game is taken back', () => {
