@@ -97,7 +97,7 @@ function Standing({ enrolment }: { enrolment: Enrolment }) {
       `from ${shortDate(household.settings.dateStyle, fromDay(p.from), today)}: ${paceWords(household, p.pace)}`,
     );
   for (const g of enrolment.gates ?? []) {
-    const words = gateWords(household, enrolment, g);
+    const words = gateWords(household, enrolment, g, today);
     if (words) lines.push(words);
   }
   if (enrolment.swappedFor) lines.push(`swapped for ${title(of(enrolment.swappedFor))}`);

@@ -12,7 +12,7 @@ import { FormDialog } from '../ui/form-dialog';
 import { count, listing } from '../ui/words';
 import { newId } from '../ui/id';
 import { Choice, lessonOptions } from '../ui/choice';
-import { lessonsIn } from '../../core/course';
+import { lessonsIn, takerIdsOn } from '../../core/course';
 import { WholeField } from '../ui/whole-field';
 
 interface Values {
@@ -65,7 +65,7 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
           others={others}
           name={name}
           today={fromDay(today)}
-          childIds={enrolment.childIds}
+          childIds={takerIdsOn(household, enrolment, today)}
           change={(gate) => change(i, gate)}
           remove={() => setGates(gates.filter((_, k) => k !== i))}
         />

@@ -106,7 +106,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   // Feeds are fetched often and mostly say the same: what they come to is what counts.
   const outside = outsideOf(household);
   // Of cards only what they hold open.
-  const gates = gatesOpenByDecks(household);
+  const gates = gatesOpenByDecks(household, today);
 
   // Only what a plan is made from: a change of materials must not start the planner.
   const asked = useWhile(year ? household : undefined, [

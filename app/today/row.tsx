@@ -2,7 +2,7 @@ import { Check } from 'lucide-react';
 import { type KeyboardEvent, memo } from 'react';
 import { Link } from 'react-router';
 import { fromDay } from '../../core/calendar';
-import { lessonName, stepName } from '../../core/course';
+import { lessonName, stepName, takerIdsOn } from '../../core/course';
 import type { DayRow, DaySitting } from '../../core/day';
 import { editionFlag } from '../../core/materials/editions';
 import { wayOf, byId, titleOf } from '../../core/household';
@@ -170,8 +170,8 @@ function ManualPages({ pages, before }: { pages: string; before: boolean }) {
 
 /** Where a drill is chosen for the step, the way to it; it is held for one child. */
 function DrillLink({ row: { enrolment, step, missed } }: { row: DayRow }) {
-  const { household } = useHousehold();
-  const [childId, ...others] = enrolment.childIds.filter((id) => !missed.some((c) => c.id === id));
+  const { household, today } = useHousehold();
+  const [childId, ...others] = takerIdsOn(household, enrolment, today).filter((id) => !missed.some((c) => c.id === id));
   const offer = others.length === 0 && childId ? drillOffer(household, enrolment.id, step.id) : undefined;
   if (!offer) return null;
   const to = new URLSearchParams({ drill: offer.drill.id, child: childId!, enrolment: enrolment.id, step: step.id });

@@ -118,6 +118,12 @@ export function takersOn(
   const here = all.filter((c) => (!c.until || toDay(c.until) >= from) && (!c.from || toDay(c.from) <= to));
   return here.length > 0 ? here : all;
 }
+/** The same by their ids. */
+export const takerIdsOn = (
+  state: Pick<Household, 'children'>,
+  enrolment: Pick<Enrolment, 'childIds'>,
+  day: Day,
+): Id[] => takersOn(state, enrolment, day).map((c) => c.id);
 
 /** Who teaches an enrolment on a day. */
 export const teacherOn = (enrolment: Enrolment, day: Day): Id =>

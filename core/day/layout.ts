@@ -1,5 +1,5 @@
 import type { Day } from '../calendar';
-import { contentsOf, type FlatStep } from '../course';
+import { contentsOf, type FlatStep, takersOn } from '../course';
 import { byId, type Child, type Course, type Enrolment, type Household, type Teacher } from '../household';
 import { isTaken, remainingSteps, isPlanned } from '../pace';
 import { ownMeanwhile } from './meanwhile';
@@ -127,7 +127,10 @@ function waitsOf(state: Household, day: Day, problem: DayProblem, pieces: readon
 
 /** What a child can do by itself: the next of what has no timetable, then drill and practice of what it has begun. */
 function meanwhileOf(state: Household, child: Child, day: Day, pieces: readonly DayPiece[]): Wait['meanwhile'] {
-  const own = state.enrolments.filter((e) => isTaken(e) && e.childIds.length === 1 && e.childIds[0] === child.id);
+  const own = state.enrolments.filter((e) => {
+    const takers = isTaken(e) ? takersOn(state, e, day) : [];
+    return takers.length === 1 && takers[0]!.id === child.id;
+  });
   const planned = new Set(pieces.flatMap((p) => (p.task.row ? [p.task.row.key] : [])));
   const by = (e: Enrolment) => {
     const course = contentsOf(state, e, day);

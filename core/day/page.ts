@@ -290,7 +290,7 @@ function childDay(state: Household, child: Child, rows: readonly DayRow[], day: 
   const out = childOut(state, child.id, day);
   // Absent, they miss what the others do together; what is marked for them alone stands all the same.
   const own = rows.filter(
-    (r) => r.enrolment.childIds.includes(child.id) && (!out || r.enrolment.childIds.length === 1),
+    (r) => r.enrolment.childIds.includes(child.id) && (!out || takersOn(state, r.enrolment, day).length === 1),
   );
   const open = own.filter((r) => r.mark === undefined && !r.missed.some((m) => m.id === child.id));
   const carried = own.filter((r) => r.mark && MARKS[r.mark.kind].refuses).length;

@@ -115,6 +115,10 @@ describe('chores and extras', () => {
       ['museum', ['A']],
     ]);
     expect(choresByChild(state, toDay('2026-09-07')).map((c) => [c.child.id, c.chores.length])).toEqual([['A', 1]]);
+    const left = { ...state, children: state.children.map((c) => ({ ...c, until: '2026-09-08' })) };
+    expect([toDay('2026-09-07'), toDay('2026-09-14')].map((start) => choresByChild(left, start).length)).toEqual([
+      1, 0,
+    ]);
   });
 
   it('what is secure, or past its last date, rests; it comes back when it is wanted again', () => {

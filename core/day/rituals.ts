@@ -1,4 +1,4 @@
-import { childOut, type Day, dayKind, fromDay, hasSchool, type IsoDate, toDay, weekdayOf } from '../calendar';
+import { childOut, type Day, dayKind, fromDay, hasSchool, type IsoDate, toDay, weekdayOf, withUs } from '../calendar';
 import {
   byId,
   type Child,
@@ -142,18 +142,20 @@ export const extrasWithin = (
   state.rituals
     .flatMap((r) => {
       if (r.sort !== 'extra' || r.date === undefined) return [];
-      const names = r.childIds.map((id) => byId(state.children, id)?.name ?? '');
-      return [{ ...r, day: toDay(r.date), names }];
+      const day = toDay(r.date);
+      const names = r.childIds.filter((id) => withUs(state, id, day)).map((id) => byId(state.children, id)?.name ?? '');
+      return [{ ...r, day, names }];
     })
     .filter((r) => r.day >= from && r.day <= to)
     .sort((a, b) => a.day - b.day || a.title.localeCompare(b.title));
 
-/** The chores that each child has in the week of a day; children without any are not named. */
+/** The chores that each child has in the week of a day, of those who are there in it; children without any are not named. */
 export const choresByChild = (
   state: Pick<Household, 'rituals' | 'children'>,
   start: Day,
 ): { child: Child; chores: Ritual[] }[] =>
   state.children.flatMap((child) => {
+    if (!Array.from({ length: 7 }, (_, i) => start + i).some((d) => withUs(state, child.id, d))) return [];
     const chores = state.rituals.filter(
       (r) =>
         r.sort === 'chore' &&

@@ -1,5 +1,6 @@
 import { type Day, fromDay, toDay } from '../calendar';
 import type { CardLine, CardRow } from '../cards';
+import { takerIdsOn, takersOn } from '../course';
 import {
   type Answer,
   byId,
@@ -82,10 +83,11 @@ function gatesAfter(now: Household, round: Round): Put[] {
       const { until } = g;
       if (until.kind !== 'mastery' || until.deckId !== round.deckId) return g;
       const { opened, ...closed } = until;
-      const mastered = isMastered(then, e.childIds, closed);
+      const takers = takerIdsOn(now, e, toDay(round.date));
+      const mastered = isMastered(then, takers, closed);
       if (opened === undefined) return mastered ? { ...g, until: { ...closed, opened: round.date } } : g;
       // What was opened on another day, or by a word while the deck was not there yet, stays open.
-      return opened === round.date && !mastered && isMastered(now, e.childIds, closed) ? { ...g, until: closed } : g;
+      return opened === round.date && !mastered && isMastered(now, takers, closed) ? { ...g, until: closed } : g;
     });
     return gates.some((g, i) => g !== e.gates![i]) ? [{ table: 'enrolments', put: { ...e, gates } }] : [];
   });
@@ -122,7 +124,8 @@ export function endDrill(now: Household, roundId: Id, seconds: number, newId: ()
   if (enrolmentId === undefined || stepId === undefined) return over;
   const then = { ...now, rounds: now.rounds.map((r) => (r.id === roundId ? put : r)) };
   if (ticks) {
-    const alone = byId(now.enrolments, enrolmentId)?.childIds.length === 1;
+    const enrolment = byId(now.enrolments, enrolmentId);
+    const alone = enrolment !== undefined && takersOn(now, enrolment, toDay(date)).length === 1;
     const of = { kind: 'step', enrolmentId, stepId } as const;
     return [...over, ...tickOff(then, { childId, date, of }, alone, newId)];
   }

@@ -1,6 +1,6 @@
 import { type Day, weekStart } from '../calendar';
 import { answersOf, masteredOn } from '../cards';
-import { contentsOf, flatten } from '../course';
+import { contentsOf, flatten, takerIdsOn } from '../course';
 import { byId, type Enrolment, type Household, type Id } from '../household';
 import type { Shortage } from '../materials';
 import { isEnded, isMastered } from '../pace';
@@ -95,8 +95,9 @@ export function gateForecasts(state: Household, plan: Plan, told: readonly Forec
           const whom = { enrolmentId: other.id, ...(waited === undefined ? {} : { lesson: waited }) };
           return [{ ...base, for: whom, ...(done ? { opens: plus(done, until.days + 1) } : {}) }];
         }
-        if (until.deckId === undefined || isMastered(state, e.childIds, until)) return [];
-        const each = e.childIds.map((id) => deckForecast(state, until.deckId!, id, today));
+        const takers = takerIdsOn(state, e, today);
+        if (until.deckId === undefined || isMastered(state, takers, until)) return [];
+        const each = takers.map((id) => deckForecast(state, until.deckId!, id, today));
         const waits = each.filter((d) => d.toGo > 0);
         const spans = waits.flatMap((d) => d.opens ?? []);
         return [

@@ -54,6 +54,35 @@ const events = (text: string) =>
   Object.values(ical.sync.parseICS(text)).filter((c): c is VEvent => c?.type === 'VEVENT');
 
 describe('the calendar file', () => {
+  it('names who was there, with what it took, and who will be: who missed it, or has left, has no entry of it', () => {
+    const [a, b] = household().children;
+    const h: Household = {
+      ...household(),
+      children: [a!, { ...b!, until: '2026-09-14' }],
+      enrolments: [anEnrolment('e', 'c', { childIds: ['A', 'B'], rule: { kind: 'weekly', n: 5, unit: 'steps' } })],
+      marks: [
+        aMark('e', 'L1-1', 'done', '2026-09-07', { minutes: 7 }),
+        aMark('e', 'L1-2', 'done', '2026-09-08'),
+        aMark('e', 'L1-2', 'missed', '2026-09-08', { childId: 'B' }),
+        aMark('e', 'L2-1', 'partly', '2026-09-09', { minutesLeft: 3 }),
+      ],
+    };
+    const told = (childIds: string[]) =>
+      entriesOf(h, year, planOf(h, TODAY + 1), { ...OPTIONS, closed: false, orders: false, childIds })
+        .filter((e) => e.uid.startsWith('sitting'))
+        .map((e) => [fromDay(e.from), e.title.split(':')[0], e.text] as const);
+    const all = told([]);
+    expect(all.slice(0, 3)).toEqual([
+      ['2026-09-07', 'Ännchen, the elder, B', '7 minutes, done'],
+      ['2026-09-08', 'Ännchen, the elder', '15 minutes, done'],
+      ['2026-09-10', 'Ännchen, the elder, B', '3 minutes'],
+    ]);
+    expect(all.filter(([day]) => day > '2026-09-14').every(([, who]) => who === 'Ännchen, the elder')).toBe(true);
+    expect(told(['B']).map(([day]) => day)).toEqual(
+      all.map(([day]) => day).filter((day) => day !== '2026-09-08' && day <= '2026-09-14'),
+    );
+  });
+
   it('is read by an independent library (node-ical) as the same entries, event by event', () => {
     const h = household();
     const entries = entriesOf(h, year, planOf(h), OPTIONS);

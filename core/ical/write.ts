@@ -1,8 +1,8 @@
 import ICAL from 'ical.js';
 import { blocksOf, type Day, dayKind, dayLabel, fromDay, toDay } from '../calendar';
-import { contentsOf, type FlatStep, flatten, stepName } from '../course';
-import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
-import { standingsOf } from '../log';
+import { contentsOf, type FlatStep, flatten, stepName, takerIdsOn } from '../course';
+import { byId, type Household, type Id, type SchoolYear } from '../household';
+import { atSitting, marksByEnrolment, sittingMinutes, standingsOf } from '../log';
 import { shortages } from '../materials';
 import type { Plan } from '../stagger';
 import { paceOn } from '../pace';
@@ -84,14 +84,16 @@ const uid = (...parts: string[]) => `${parts.map((p) => encodeURIComponent(p)).j
 
 /** One entry for each sitting: what an enrolment has on a date, planned or done. */
 function sittingEntries(state: Household, plan: Plan | undefined, { childIds }: WriteOptions): Entry[] {
-  const about = (e: Enrolment) => childIds.length === 0 || e.childIds.some((id) => childIds.includes(id));
+  const about = (who: readonly Id[]) => childIds.length === 0 || who.some((id) => childIds.includes(id));
   return state.enrolments.flatMap((enrolment) => {
     const course = contentsOf(state, enrolment);
     if (!course) return [];
     const standings = standingsOf(state.marks, enrolment.id);
+    const own = marksByEnrolment(state.marks).get(enrolment.id) ?? [];
+    const whoSat = atSitting(state, own, enrolment);
     const track = plan?.tracks.find((t) => t.enrolmentId === enrolment.id);
     const planned = new Map(track?.stepIds.map((id, i) => [id, track.days[i]!]));
-    const sittings = new Map<Day, { steps: FlatStep[]; done: number }>();
+    const sittings = new Map<Day, { steps: FlatStep[]; done: number; minutes: number; who: Set<Id> }>();
     for (const step of flatten(course)) {
       const standing = standings.get(step.id);
       const settled = standing !== undefined && standing.state !== 'open';
@@ -99,15 +101,20 @@ function sittingEntries(state: Household, plan: Plan | undefined, { childIds }: 
       if (settled && standing.state !== 'done') continue;
       const day = settled ? toDay(standing.last.date) : planned.get(step.id);
       if (day === undefined || day < 0) continue;
-      const sitting = sittings.get(day) ?? { steps: [], done: 0 };
+      const sitting = sittings.get(day) ?? { steps: [], done: 0, minutes: 0, who: new Set() };
       sittings.set(day, sitting);
       sitting.steps.push(step);
       if (settled) sitting.done++;
+      // Done, what it took and who was there; to come, what is left of it and who will be with the household.
+      const last = settled ? standing.last : undefined;
+      sitting.minutes += last
+        ? sittingMinutes(own, last, last.was?.minutes ?? step.minutes)
+        : (standing?.minutesLeft ?? step.minutes);
+      for (const id of last ? whoSat(last) : takerIdsOn(state, paceOn(enrolment, day), day)) sitting.who.add(id);
     }
-    return [...sittings].flatMap(([day, { steps, done }]): Entry[] => {
-      const then = paceOn(enrolment, day);
-      if (!about(then)) return [];
-      const names = then.childIds.map((id) => byId(state.children, id)?.name ?? '').join(', ');
+    return [...sittings].flatMap(([day, { steps, done, minutes, who }]): Entry[] => {
+      if (!about([...who])) return [];
+      const names = state.children.flatMap((c) => (who.has(c.id) ? c.name : [])).join(', ');
       const pages = [...new Set(steps.flatMap((s) => s.lesson.pages ?? []))];
       return [
         {
@@ -116,7 +123,7 @@ function sittingEntries(state: Household, plan: Plan | undefined, { childIds }: 
           from: day,
           to: day,
           text: [
-            `${steps.reduce((n, s) => n + s.minutes, 0)} minutes`,
+            `${minutes} minutes`,
             pages.length > 0 && `manual pages ${pages.join(', ')}`,
             done > 0 && (done === steps.length ? 'done' : `${done} of ${steps.length} done`),
           ]

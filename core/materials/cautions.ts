@@ -1,3 +1,4 @@
+import { takerIdsOn } from '../course';
 import { ageOn, type Day, fromDay, toDay } from '../calendar';
 import type { Caution, Child, Household, Material, Presence } from '../household';
 import { listing } from '../words';
@@ -88,7 +89,7 @@ export function cautionsInUse(
 ): string[] {
   if (material.cautions.length === 0) return [];
   const lines = uses.flatMap(({ day, enrolment, step }) =>
-    cautionsOf(state, material, day, { childIds: enrolment.childIds, presence: step.presence }),
+    cautionsOf(state, material, day, { childIds: takerIdsOn(state, enrolment, day), presence: step.presence }),
   );
   return [...new Set(lines.filter((l) => l.near).map((l) => l.words))];
 }

@@ -1,5 +1,5 @@
 import type { Day } from '../calendar';
-import { contentsOf, takersOn } from '../course';
+import { contentsOf, takerIdsOn, takersOn } from '../course';
 import {
   byId,
   type Child,
@@ -24,12 +24,13 @@ import {
 import { count } from '../words';
 
 /** What a gate holds and what it waits for, in words; undefined where nothing waits. */
-export function gateWords(state: Household, enrolment: Enrolment, gate: Gate): string | undefined {
+export function gateWords(state: Household, enrolment: Enrolment, gate: Gate, day: Day): string | undefined {
   const what = lessonTitle(state, enrolment, gate.lessonId);
   const { until } = gate;
   if (until.kind === 'mastery') {
-    if (isMastered(state, enrolment.childIds, until)) return undefined;
-    const { list, known, of } = masteryOfGate(state, enrolment.childIds, until);
+    const takers = takerIdsOn(state, enrolment, day);
+    if (isMastered(state, takers, until)) return undefined;
+    const { list, known, of } = masteryOfGate(state, takers, until);
     return `${what} waits: ${list}, ${known} of ${of} known`;
   }
   const other = byId(state.enrolments, until.enrolmentId);
@@ -66,9 +67,9 @@ export function closedGates(state: Household, year: SchoolYear, day: Day): AtGat
       (g) =>
         gatePosition(g, taken, remaining, standings) === 0 &&
         // One that opens behind another course on a date of its own is no news on every day until then.
-        gateState(state, year, enrolment.childIds, g, day, {}, new Set([enrolment.id]), makeTrack).kind === 'held',
+        gateState(state, year, enrolment, g, day, {}, new Set([enrolment.id]), makeTrack).kind === 'held',
     );
-    const words = gate && gateWords(state, enrolment, gate);
+    const words = gate && gateWords(state, enrolment, gate, day);
     const title = titleOf(state, enrolment.courseId);
     return words && title ? [{ enrolment, title, children: takersOn(state, enrolment, day), words }] : [];
   });

@@ -1,6 +1,6 @@
 import { type Day, toDay } from '../calendar';
 import { masteredBy } from '../cards';
-import { contentsOf, type FlatStep } from '../course';
+import { contentsOf, type FlatStep, takerIdsOn } from '../course';
 import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYear } from '../household';
 import { isOpen, type Standing, standingsOf } from '../log';
 import { earliestFit } from './fit';
@@ -20,7 +20,7 @@ export type GateState =
   | { kind: 'behind'; enrolmentId: Id; stepId: Id; gap: number; day: Day };
 
 type Mastery = Extract<Gate['until'], { kind: 'mastery' }>;
-/** How far the list of a mastery gate is known: counted by hand, or from the deck that it names, by all who take the course. */
+/** How far the list of a mastery gate is known: counted by hand, or from the deck that it names, by all who take the course by now. */
 export function masteryOfGate(
   state: Pick<Household, 'decks' | 'cards' | 'rounds'>,
   childIds: readonly Id[],
@@ -44,10 +44,16 @@ export function isMastered(
 }
 
 /** The gates that their decks hold open now, though nobody has written so yet: by these alone a plan is another. */
-export const gatesOpenByDecks = (state: Pick<Household, 'decks' | 'cards' | 'rounds' | 'enrolments'>): string =>
+export const gatesOpenByDecks = (
+  state: Pick<Household, 'children' | 'decks' | 'cards' | 'rounds' | 'enrolments'>,
+  today: Day,
+): string =>
   state.enrolments
     .flatMap((e) => (e.gates ?? []).map((g) => ({ e, g })))
-    .filter(({ e, g }) => g.until.kind === 'mastery' && g.until.deckId && isMastered(state, e.childIds, g.until))
+    .filter(
+      ({ e, g }) =>
+        g.until.kind === 'mastery' && g.until.deckId && isMastered(state, takerIdsOn(state, e, today), g.until),
+    )
     .map(({ g }) => g.id)
     .sort()
     .join(' ');
@@ -61,7 +67,7 @@ export const gatesOpenByDecks = (state: Pick<Household, 'decks' | 'cards' | 'rou
 export function gateState(
   state: Household,
   year: SchoolYear,
-  childIds: readonly Id[],
+  enrolment: Pick<Enrolment, 'childIds'>,
   gate: Gate,
   today: Day,
   options: TrackOptions,
@@ -69,7 +75,9 @@ export function gateState(
   trackOf: TrackOf,
 ): GateState {
   const { until } = gate;
-  if (until.kind === 'mastery') return { kind: isMastered(state, childIds, until) ? 'open' : 'held' };
+  // Who has left, or is still to come, knows no card of it and holds nobody up.
+  if (until.kind === 'mastery')
+    return { kind: isMastered(state, takerIdsOn(state, enrolment, today), until) ? 'open' : 'held' };
   const other = byId(state.enrolments, until.enrolmentId);
   if (!other || seen.has(other.id)) return { kind: 'open' };
   const steps = takenSteps(state, other).filter((s) => until.lessonId === undefined || s.lesson.id === until.lessonId);
@@ -137,7 +145,7 @@ export function fillWindow(
     if (seen.has(other.id)) continue;
     const gate = other.gates?.find((g) => g.fillId === enrolment.id);
     if (!gate || isEnded(lifeOn(other, today))) continue;
-    const stands = gateState(state, year, other.childIds, gate, today, options, seen, trackOf);
+    const stands = gateState(state, year, other, gate, today, options, seen, trackOf);
     if (stands.kind === 'open') return { from: today, before: today };
     const taken = takenSteps(state, other);
     const standings = standingsOf(state.marks, other.id);

@@ -252,7 +252,7 @@ function holdAtGates(
   for (const gate of enrolment.gates ?? []) {
     const at = gatePosition(gate, how.taken, how.remaining, standingsOf(state.marks, enrolment.id));
     if (at < 0) continue;
-    const stands = gateState(state, year, enrolment.childIds, gate, how.today, how.options, how.seen, how.trackOf);
+    const stands = gateState(state, year, enrolment, gate, how.today, how.options, how.seen, how.trackOf);
     if (stands.kind === 'held' && how.options.gates === 'held') cutTrack(track, at);
     if (stands.kind !== 'behind' || at >= track.steps.length) continue;
     holdStep(track, at, stands.day);

@@ -243,7 +243,7 @@ describe('a gate that counts its deck', () => {
     const shut = planned(h);
     for (const day of [TODAY, TODAY + 1]) for (const card of [0, 1]) h = say(h, card, day);
     h = say(h, 0, TODAY + 2);
-    expect([gatesOpenByDecks(h), planned(h)]).toEqual(['', shut]);
+    expect([gatesOpenByDecks(h, TODAY), planned(h)]).toEqual(['', shut]);
     h = say(h, 1, TODAY + 2);
     expect(h.enrolments[0]!.gates![0]!.until).toMatchObject({ opened: fromDay(TODAY + 2) });
     expect(planned(h)).toBeGreaterThan(shut);
@@ -253,9 +253,15 @@ describe('a gate that counts its deck', () => {
     const later = say(h, 0, TODAY + 9, 'wrong');
     const more = afterDeed(later, addCards(later, 'd', [{ front: 'z', back: '' }], newId));
     expect(planned(more)).toBe(planned(h));
+    // A sibling takes it too and answers nothing: it waits for both, until the sibling has left, or as long as it has not come.
+    const both = { ...h, enrolments: base().enrolments.map((e) => ({ ...e, childIds: ['A', 'B'] })) };
+    const sibling = (change: object) => ({ ...both, children: [...h.children, { ...aChild('B'), ...change }] });
+    const stays = [{}, { until: fromDay(TODAY - 1) }, { from: fromDay(TODAY + 400) }].map(sibling);
+    expect(stays.map((s) => gatesOpenByDecks(s, TODAY))).toEqual(['', 'g', 'g']);
+    expect(stays.map((s) => planned(s) > shut)).toEqual([false, true, true]);
     // Two devices may have half of the answers each: open by what both hold, whoever wrote it.
     const merged = { ...h, enrolments: base().enrolments };
-    expect([gatesOpenByDecks(merged), planned(merged)]).toEqual(['g', planned(h)]);
+    expect([gatesOpenByDecks(merged, TODAY), planned(merged)]).toEqual(['g', planned(h)]);
   });
 });
 

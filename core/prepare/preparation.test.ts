@@ -96,6 +96,12 @@ describe('making lessons ready', () => {
       ['L2', '', 20],
     ]);
     expect(prepDayWords(of(withTasks()).filter((l) => l.lessonId === 'L1'))).toBe('c, Lesson 1 (print, copy, cut)');
+    // Of two who take it one has left: nothing is cut for that one.
+    const left = withTasks({
+      children: [aChild('A'), aChild('B', { until: '2026-09-01' })],
+      enrolments: withTasks().enrolments.map((e) => ({ ...e, childIds: ['A', 'B'] })),
+    });
+    expect(tasks(left)).toEqual(tasks(withTasks()));
     // A level that is under way was printed.
     const under = withTasks({ marks: [aMark('e', 'L1-1', 'done', '2026-09-07')] });
     expect(tasks(under)[0]).toEqual(['L2', 'copy', 4]);

@@ -1,5 +1,5 @@
 import { type Day, fromDay, teacherAways, weekdayOf } from '../calendar';
-import { type FlatStep, lastPageIn, lessonRefOf, lessonsIn } from '../course';
+import { type FlatStep, lastPageIn, lessonRefOf, lessonsIn, takersOn } from '../course';
 import {
   byId,
   type Course,
@@ -17,6 +17,7 @@ import {
 } from '../household';
 import { atSitting, marksByEnrolment, sittingMarks } from '../log';
 import { readyBy } from '../materials';
+import { paceOn } from '../pace';
 import { readingOf } from '../sitdown';
 import { lessonsAhead, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
@@ -118,7 +119,7 @@ export function prepTasks(state: Household, year: SchoolYear | undefined, plan: 
       const made = state.prepared.find(
         (p) => p.courseId === courseId && p.lessonId === lessonId && p.task === task.kind,
       );
-      const children = (comes.get(key) ?? 0) + enrolment.childIds.length;
+      const children = (comes.get(key) ?? 0) + takersOn(state, paceOn(enrolment, day), day).length;
       comes.set(key, children);
       const pieces = task.each ? children - leftOver(state, made?.pieces ?? 0, own, lessonId) : 1;
       if (made && !(task.each && pieces > 0)) return;

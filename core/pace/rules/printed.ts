@@ -1,5 +1,5 @@
 import { type Day, fullDay } from '../../calendar';
-import { contentsOf, type FlatStep } from '../../course';
+import { contentsOf, type FlatStep, takersOn } from '../../course';
 import {
   byId,
   type Course,
@@ -72,8 +72,7 @@ function notes(state: Household, enrolment: Enrolment, year: SchoolYear, today: 
     minutes.set(day, (minutes.get(day) ?? 0) + s.minutes);
   }
   const longest = Math.max(0, ...minutes.values());
-  const least = state.children
-    .filter((c) => enrolment.childIds.includes(c.id))
+  const least = takersOn(state, enrolment, today)
     .map((c) => ({ name: c.name, minutes: fullDay(c, today) }))
     .filter((c) => c.minutes < longest)
     .sort((a, b) => a.minutes - b.minutes)[0];
