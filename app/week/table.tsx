@@ -2,11 +2,13 @@ import { titleOf } from '../../core/household';
 import { useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { Day, GoneOn } from '../../core/calendar';
+import { foldedWords } from '../../core/day';
 import type { WeekCell, WeekDay, WeekPage, WeekRow } from '../../core/week';
 import { goneWords } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { useNarrow } from '../ui/use-narrow';
 import { shortDate, WEEKDAY_NAMES } from '../ui/dates';
+import { tip } from '../ui/tip';
 import { weekdayOf } from '../../core/calendar';
 import { Ornament } from '../ui/ornament';
 import type { MoveActions } from './move-actions';
@@ -264,6 +266,11 @@ function Cell({
         {rest.map((i) => (
           <Marked key={i.step.id} item={i} />
         ))}
+        {cell.folded.length > 0 && (
+          <span className="px-1 text-aside text-soft" {...tip(foldedWords(cell.folded))}>
+            {cell.folded.length} known
+          </span>
+        )}
         {planned.length > 0 && (
           <Sitting
             enrolment={row.enrolment}

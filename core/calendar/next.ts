@@ -40,13 +40,15 @@ export function nextYear(year: SchoolYear, name: string, newId: () => Id): Schoo
   };
 }
 
-/** “Autumn 2026” and the like are not guessed at: a name with years in it moves by one, any other is asked for. */
+/** What the year after one of that name is called, to begin with: years in it move by one, “this” is the next, any other is asked for. */
 export const nextYearName = (name: string): string =>
-  /\d{4}/.test(name)
-    ? name.replace(/\d{4}|(?<=\D)\d{2}(?!\d)/g, (n) =>
-        n.length === 4 ? String(Number(n) + 1) : String((Number(n) + 1) % 100).padStart(2, '0'),
-      )
-    : `${name}, the next`;
+  /^this\b/i.test(name)
+    ? name.replace(/^this\b/i, 'Next')
+    : /\d{4}/.test(name)
+      ? name.replace(/\d{4}|(?<=\D)\d{2}(?!\d)/g, (n) =>
+          n.length === 4 ? String(Number(n) + 1) : String((Number(n) + 1) % 100).padStart(2, '0'),
+        )
+      : `${name}, the next`;
 
 /** A year with nothing in it but its dates and weekdays, and nothing required of anybody. */
 export function blankYear(given: Pick<SchoolYear, 'start' | 'end' | 'weekdays'>): SchoolYear {

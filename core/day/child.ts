@@ -6,6 +6,7 @@ import {
   type Household,
   type Kind,
   type MarkKind,
+  MARKS,
   type Presence,
   type SchoolYear,
   type Tick,
@@ -131,7 +132,9 @@ export function childWeek(
     const items = [...rituals, ...steps, ...alone, ...helping, ...chores];
     const school = kind === 'full' || kind === 'light';
     if (items.length === 0 && !school) return [];
-    return [{ day, kind, items, minutes: [...rituals, ...steps, ...alone].reduce((n, x) => n + x.minutes, 0) }];
+    // What was put off takes no time of the day.
+    const own = [...rituals, ...steps, ...alone].filter((x) => !(x.mark && MARKS[x.mark].refuses));
+    return [{ day, kind, items, minutes: own.reduce((n, x) => n + x.minutes, 0) }];
   });
 }
 

@@ -27,6 +27,7 @@ import {
 import {
   isOpen,
   compareMarks,
+  fellAway,
   goneStep,
   marksByEnrolment,
   sittingMinutes,
@@ -259,7 +260,7 @@ function noteOf(state: Household, enrolment: Enrolment, step: FlatStep): { note?
   return note ? { note } : {};
 }
 
-const fell = (r: DayRow) => r.mark?.kind === 'known' && r.mark.proofId !== undefined;
+const fell = (r: DayRow) => r.mark !== undefined && fellAway(r.mark);
 
 function carriedFrom(standing: Standing | undefined, day: Day): Day | undefined {
   if (!standing) return undefined;

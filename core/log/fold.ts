@@ -156,6 +156,10 @@ export function standingsOf(marks: readonly Mark[], enrolmentId: Id): ReadonlyMa
   return one;
 }
 
+/** Whether a mark is one of a stretch that fell away at one stroke, said to be known. */
+export const fellAway = ({ kind, proofId }: Pick<Mark, 'kind' | 'proofId'>): boolean =>
+  kind === 'known' && proofId !== undefined;
+
 const workCache = new WeakMap<readonly Mark[], readonly Mark[]>();
 /**
  * The marks of one enrolment that say that school was held: something was done, or shown to be known. What was put off, missed or
@@ -169,7 +173,7 @@ export function workMarks(marks: readonly Mark[]): readonly Mark[] {
     work = [...marks].sort(compareMarks).filter((m) => {
       const was = settled.get(m.stepId) ?? false;
       if (m.childId === undefined) settled.set(m.stepId, MARKS[m.kind].settles);
-      if (m.kind === 'known') return m.proofId === undefined;
+      if (m.kind === 'known') return !fellAway(m);
       return m.kind === 'again' ? !was : sits(m.kind);
     });
     workCache.set(marks, work);

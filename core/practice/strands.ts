@@ -29,7 +29,7 @@ const SHARED: readonly [Kind, NonNullable<Strand['share']>][] = [
 export function strandsOf(state: Household, page: WeekPage): { strands: Strand[]; memory: MemoryItem[] } {
   const here = state.children.filter((c) => page.days.some(({ day }) => withUs(state, c.id, day)));
   const strands = page.rows.flatMap((row): Strand[] => {
-    const steps = row.cells.flatMap((c) => c.items.filter((i) => !i.slipped).map((i) => i.step));
+    const steps = row.cells.flatMap((c) => c.items.filter((i) => i.sits).map((i) => i.step));
     const lessons = new Map<Id, FlatStep[]>();
     for (const s of steps) lessons.set(s.lesson.id, [...(lessons.get(s.lesson.id) ?? []), s]);
     return [...lessons.values()].map((own): Strand => {

@@ -54,8 +54,8 @@ describe('the next year from the shape of this one', () => {
     expect([makeNextYear(made, id, 'again', newId), makeNextYear(h, id, ' ', newId)]).toEqual([[], []]);
   });
   it('is named a year on where its name has years in it', () => {
-    expect(['2026–27', 'School year 2026', '1999–00', 'Form two'].map(nextYearName)).toEqual([
-      ...['2027–28', 'School year 2027', '2000–01', 'Form two, the next'],
+    expect(['2026–27', 'School year 2026', '1999–00', 'Form two', 'This school year'].map(nextYearName)).toEqual([
+      ...['2027–28', 'School year 2027', '2000–01', 'Form two, the next', 'Next school year'],
     ]);
   });
 });

@@ -59,15 +59,16 @@ export function courseLines(state: Household, page: WeekPage, year?: SchoolYear,
     return `reviews on ${listing(days)}, until ${listing(behind)} ${behind.length > 1 ? 'have' : 'has'} come as far`;
   };
   return page.rows.flatMap((row): CourseLine[] => {
-    const items = row.cells.flatMap((c) => c.items.filter((i) => !i.slipped).map((item) => ({ ...item, day: c.day })));
-    const open = items.filter((i) => i.mark === undefined || !i.sits);
+    // What is known or left out, or put off to another day, is not what the week holds.
+    const items = row.cells.flatMap((c) => c.items.filter((i) => i.sits).map((item) => ({ ...item, day: c.day })));
+    const open = items.filter((i) => i.mark === undefined);
     const before = lastSat(state, row);
     const last = before ? `${before.lesson.title}, ${stepName(before)}` : '';
     const tests = open.filter((i) => i.step.kind === 'assess');
     return [
       {
         ...{ row, last, proposed: spanWords(items.map((i) => i.step)) },
-        sittings: row.cells.filter((c) => c.items.some((i) => !i.slipped)).length,
+        sittings: row.cells.filter((c) => c.items.some((i) => i.sits)).length,
         steps: items.length,
         minutes: items.reduce((n, i) => n + i.minutes, 0),
         tests: tests.map(

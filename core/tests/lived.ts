@@ -9,6 +9,7 @@ import { makePlan, makeProblem } from '../stagger';
 import { inHand } from '../words';
 import { deed, type Real } from './lived-real';
 import { things, THING_ROWS } from './lived-things';
+import { views } from './lived-views';
 import { sayings } from './lived-words';
 import { aCourse, aHousehold, anEnrolment } from './make';
 import { CIRCLE, type Said, type Life, Book, stepId } from './lived-book';
@@ -47,7 +48,9 @@ export function compare(book: Book, real: Real): Said {
   real.before = plan;
   book.keepLists(plan);
   const state = atPaces(real.state, today);
-  const said: Said = { ...sayings(book, state, year, plan), ...things(book, state, plan) };
+  const said: Said = {
+    ...{ ...sayings(book, state, year, plan), ...things(book, state, plan), ...views(book, state, year, plan) },
+  };
   for (const e of book.standing) {
     const x = book.course(e);
     const enrolment = state.enrolments.find((y) => y.id === x.id)!;

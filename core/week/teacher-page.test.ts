@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import { markSteps } from '../deeds';
+import { known, markSteps } from '../deeds';
+import { courseLines } from '../sitdown';
 import type { Household } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
@@ -56,5 +57,32 @@ describe('the page of one who teaches from this shelf', () => {
     );
     expect(after.marks.map((m) => [m.stepId, toDay(m.date)])).toEqual(lines.map((l) => [l.step.id, l.day]));
     expect(toReport(teacherPage(after, pageOf(after, MONDAY + 2), 'U'), MONDAY + 1)).toEqual([]);
+  });
+
+  it('what is known, or left out, is taught by nobody; what was put off that day is not reported as done', () => {
+    const h = home();
+    const on = (i: number) => ({ enrolmentId: 'e', stepId: `L${i}-1`, day: MONDAY });
+    let n = 0;
+    const id = () => `m${++n}`;
+    let after = afterDeed(h, markSteps(h, [on(1)], 'left out', id));
+    after = afterDeed(after, markSteps(after, [on(2)], 'not today', id));
+    after = afterDeed(after, known(after, on(3), 'L6-1', false, id));
+    const page = pageOf(after);
+    const [monday] = teacherPage(after, page, 'U');
+    expect(monday!.lines.map((l) => [l.step.id, l.mark])).toEqual([['L2-1', 'not today']]);
+    expect(toReport([monday!], MONDAY)).toEqual([]);
+    // A stretch that fell away is told in one line of its day, and is no part of what the week holds.
+    const row = page.rows.find((r) => r.enrolment.id === 'e')!;
+    expect(row.cells[0]!.folded.map((s) => s.id)).toEqual(['L3-1', 'L4-1', 'L5-1', 'L6-1']);
+    expect(row.cells[0]!.items.map((i) => [i.step.id, i.mark])).toEqual([
+      ['L1-1', 'left out'],
+      ['L2-1', 'not today'],
+    ]);
+    const course = courseLines(after, page).find((c) => c.row.enrolment.id === 'e')!;
+    const steps = row.cells.flatMap((c) => c.items.filter((i) => i.mark === undefined).map((i) => i.step.id));
+    expect(steps).toEqual(['L2-1', 'L7-1', 'L8-1', 'L9-1']);
+    expect([course.proposed, course.steps, course.sittings, course.minutes]).toEqual([
+      ...['Lesson 2 to Lesson 9', 4, 4, 4 * 15],
+    ]);
   });
 });

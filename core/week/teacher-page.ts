@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
 import { type FlatStep, stepName } from '../course';
-import { type Child, type Enrolment, type Household, type Id, type MarkKind, sits } from '../household';
+import { type Child, type Enrolment, type Household, type Id, type MarkKind } from '../household';
 import { holdersOf, thingsAt } from '../materials';
 import type { WeekPage } from './week';
 
@@ -30,7 +30,8 @@ export function teacherPage(state: Household, page: WeekPage, teacherId: Id): { 
       day,
       lines: page.rows.flatMap((row) =>
         (row.cells.find((c) => c.day === day)?.items ?? [])
-          .filter((i) => !i.slipped && i.taught.teacherId === teacherId)
+          // What is known, or was left out, nobody teaches.
+          .filter((i) => !i.slipped && i.mark !== 'known' && i.mark !== 'left out' && i.taught.teacherId === teacherId)
           .map((i): TeacherLine => ({
             ...{ day, enrolment: row.enrolment, step: i.step, children: row.children, title: row.course.title },
             ...{ words: `${i.step.lesson.title}, ${stepName(i.step)}`, minutes: i.minutes, fresh: i.fresh },
@@ -47,4 +48,4 @@ export function teacherPage(state: Household, page: WeekPage, teacherId: Id): { 
 
 /** Of a teacher's page what can be reported as done by a day: what stands there unmarked up to it. */
 export const toReport = (days: readonly { day: Day; lines: readonly TeacherLine[] }[], until: Day): TeacherLine[] =>
-  days.filter((d) => d.day <= until).flatMap((d) => d.lines.filter((l) => l.mark === undefined || !sits(l.mark)));
+  days.filter((d) => d.day <= until).flatMap((d) => d.lines.filter((l) => l.mark === undefined));

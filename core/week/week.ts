@@ -28,6 +28,7 @@ import {
 import {
   isOpen,
   compareMarks,
+  fellAway,
   goneStep,
   marksByEnrolment,
   sittingMinutes,
@@ -58,6 +59,8 @@ export interface WeekItem {
 export interface WeekCell {
   day: Day;
   items: WeekItem[];
+  /** Steps that fell away at one stroke on this day, said to be known: told in one line. */
+  folded: FlatStep[];
 }
 export interface WeekRow {
   enrolment: Enrolment;
@@ -110,7 +113,7 @@ export function weekPage(state: Household, stored: SchoolYear, plan: Plan | unde
   const rows = inOrderOfDay(state)
     .map((e) => rowOf(state, plan, published, e, all))
     .filter((r) => r !== undefined);
-  const used = (day: Day) => rows.some((r) => r.cells.some((c) => c.day === day && c.items.length > 0));
+  const used = (day: Day) => rows.some((r) => r.cells.some((c) => c.day === day && !isEmpty(c)));
   const shown = all.filter((d) => {
     const kind = dayKind(year, d);
     // A class on a Saturday stands in its week too.
@@ -133,6 +136,8 @@ export function programmesIn(state: Pick<Household, 'aways'>, start: Day): WeekP
     return week === undefined ? [] : [{ label: a.label, week, ...(a.notes ? { notes: a.notes } : {}) }];
   });
 }
+
+const isEmpty = ({ items, folded }: WeekCell): boolean => items.length === 0 && folded.length === 0;
 
 function rowOf(
   state: Household,
@@ -179,10 +184,23 @@ function rowOf(
     };
     for (const p of was) if (p.date === date && planned.get(p.stepId) !== day) put(p.stepId, true);
     for (const [id, d] of planned) if (d === day) put(id, false);
-    for (const m of marks) if (m.date === date) put(m.stepId, false, m);
-    return { day, items: [...items.values()].sort((a, b) => a.step.index - b.step.index) };
+    const folded: FlatStep[] = [];
+    for (const m of marks) {
+      if (m.date !== date) continue;
+      const fell = fellAway(m) ? (stepsOn(day).get(m.stepId) ?? goneStep(m, course)) : undefined;
+      if (fell) {
+        items.delete(m.stepId);
+        folded.push(fell);
+      } else put(m.stepId, false, m);
+    }
+    const inOrder = (a: FlatStep, b: FlatStep) => a.index - b.index;
+    return {
+      day,
+      items: [...items.values()].sort((a, b) => inOrder(a.step, b.step)),
+      folded: folded.sort(inOrder),
+    };
   });
-  if (cells.every((c) => c.items.length === 0) && was.length === 0) return undefined;
+  if (cells.every(isEmpty) && was.length === 0) return undefined;
   const settledIds = new Set(marks.filter((m) => m.kind === 'done' || m.kind === 'known').map((m) => m.stepId));
   return {
     enrolment,
