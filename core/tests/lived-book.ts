@@ -239,6 +239,20 @@ export class Book {
     this.marks.delete(`${m.e} ${m.i} ${m.date}`);
     this.marks.set(`${m.e} ${m.i} ${date}`, { ...m, date });
   }
+  /** What was published for a week, by its Monday: what was planned in it then, and what had been sat for. */
+  published = new Map<Day, { e: number; i: number }[]>();
+  publish({ tracks }: Plan) {
+    const monday = this.today - weekdayOf(this.today) + 1;
+    const within = (d: Day) => d >= monday && d < monday + 7;
+    const planned = tracks.flatMap((t) => {
+      const e = this.courses.findIndex((x) => x.id === t.enrolmentId);
+      return t.stepIds.flatMap((id, k) => (within(t.days[k]!) ? [{ e, i: Number(/\d+/.exec(id)![0]) - 1 }] : []));
+    });
+    const sat = [...this.marks.values()].filter(
+      (m) => within(m.date) && this.sat(m) && !this.gone.has(`${m.e} ${m.i}`),
+    );
+    this.published.set(monday, [...planned, ...sat.map(({ e, i }) => ({ e, i }))]);
+  }
   /** What stood on the list of each school day, written down once. */
   lists = new Map<Day, { e: number; i: number }[]>();
   private planned: { today: Day; tracks: Plan['tracks'] } | undefined;

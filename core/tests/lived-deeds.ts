@@ -22,6 +22,7 @@ import type { MarkKind, Put } from '../household';
 import { entryText, markOn } from '../log';
 import { atPaces, lifeEntered, paceEntered } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
+import { publishWeek, weekPage } from '../week';
 import { compare } from './lived';
 import { type Book, stepId } from './lived-book';
 import { deed, newId, on, type Real } from './lived-real';
@@ -269,6 +270,17 @@ const lessonOut = fc.tuple(fc.nat(2), fc.nat(40)).map(([which, n]) =>
   }),
 );
 
+const publish = fc.constant(
+  command('the week is published', (book, real) => {
+    const state = atPaces(real.state, book.today);
+    const year = state.years.find((y) => y.id === book.life.year.id)!;
+    const plan = makePlan(makeProblem(state, year, book.today), { sweeps: 1, seed: 1 });
+    const page = weekPage(state, year, plan, book.today - weekdayOf(book.today) + 1);
+    deed(real, [{ table: 'published', put: publishWeek(page) }]);
+    book.publish(plan);
+  }),
+);
+
 /** The deeds of the days, as often as days have them. */
 export const commands = [
   ...[1, 2, 3].map(() => marks('done')),
@@ -277,6 +289,7 @@ export const commands = [
   doneInSoLong,
   leftDone,
   lessonOut,
+  publish,
   doneYesterday,
   mended,
   catchUp,

@@ -3,6 +3,8 @@ import { type Day, fromDay, weekStart } from '../calendar';
 import { childWeek, dayPage } from '../day';
 import type { Household, SchoolYear } from '../household';
 import { entriesOf } from '../ical';
+import { overview } from '../overview';
+import { progressOf } from '../pace';
 import type { Plan } from '../stagger';
 import { teacherPage, weekPage } from '../week';
 import type { Book, Said } from './lived-book';
@@ -24,6 +26,23 @@ export function views(book: Book, state: Household, year: SchoolYear, plan: Plan
     ...{ from: today, to: until, sittings: true, closed: false, orders: false, childIds: [], stamp: 0 },
   });
   const weeks = new Map<Day, ReturnType<typeof weekPage>>();
+  const whole = overview(state, year, plan, today);
+  for (const { enrolment, counts } of whole.groups.flatMap((g) => g.rows)) {
+    const { done, known, leftOut, open } = progressOf(state, enrolment);
+    const { unplaced, waiting } = counts;
+    said[`${enrolment.id}: in the year as on the shelf`] = [
+      [done, known, leftOut, open],
+      [counts.done, counts.known, counts['left out'], counts['to come'] + unplaced + waiting + counts['for later']],
+    ];
+  }
+  let teaching = 0;
+  for (const { start, days, teaching: n } of whole.weeks) {
+    const open = Array.from({ length: 7 }, (_, i) => start + i).filter((d) => book.isOpen(d)).length;
+    said[`${fromDay(start)}: school days of the week, and which it is`] = [
+      [open, open > 0 ? ++teaching : undefined],
+      [days, n],
+    ];
+  }
   for (let d = today; d <= until; d++) {
     const date = fromDay(d);
     const start = weekStart(d, state.settings.firstDay);

@@ -90,6 +90,16 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
     [days.taught, days.toCome],
   ];
   const page = weekPage(state, year, plan, monday);
+  const published = book.published.get(monday);
+  said['published for the week, and settled of it, by course'] = [
+    book.courses.flatMap(({ id }, e) => {
+      const own = published?.filter((p) => p.e === e) ?? [];
+      return own.length > 0 ? [[id, own.length, own.filter((p) => book.settled(p.e, p.i)).length]] : [];
+    }),
+    page.rows
+      .flatMap((r) => (r.published ? [[r.enrolment.id, r.published, r.settled]] : []))
+      .sort((a, b) => book.courses.findIndex((x) => x.id === a[0]) - book.courses.findIndex((x) => x.id === b[0])),
+  ];
   // What is read to a child takes the one teacher; a sheet done alone does not.
   const taught = (day: Day): number => {
     let minutes = 0;
