@@ -1,6 +1,7 @@
 import {
   type Day,
   dayKind,
+  isShut,
   dayLabel,
   fromDay,
   fullDay,
@@ -119,13 +120,13 @@ function noSchoolBetween(year: SchoolYear, from: Day, to: Day): boolean {
   return true;
 }
 
-/** The coming days without school on one weekday: Saturday, or the first weekday that holds none. */
+/** The coming days without school on one weekday, none of them in a break: Saturday, or the first weekday that holds none. */
 function freeDays(year: SchoolYear, today: Day): Day[] {
   const order: Weekday[] = [6, 7, 1, 2, 3, 4, 5];
   const weekday = order.find((w) => !year.weekdays.includes(w));
   const days: Day[] = [];
   for (let d = Math.max(today + 1, toDay(year.start)); d <= toDay(year.end); d++) {
-    if (weekdayOf(d) === weekday && dayKind(year, d) === 'weekend') days.push(d);
+    if (weekdayOf(d) === weekday && dayKind(year, d) === 'weekend' && !isShut(year, d)) days.push(d);
   }
   return days;
 }

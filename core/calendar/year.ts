@@ -18,6 +18,8 @@ interface Entry {
   share: number;
   label: string;
   special?: SpecialDay;
+  /** Of a day without school anyway: it lies where all is closed. */
+  shut?: boolean;
 }
 
 /** The shape that a year has on a day: its own, or what it was before it was changed. */
@@ -85,8 +87,10 @@ function tableOf(year: SchoolYear): { first: Day; entries: Entry[]; open: Day[] 
   const close = (from: Day, to: Day, label: string) => {
     for (let d = Math.max(first, from); d <= Math.min(last, to); d++) {
       const e = entries[d - first]!;
-      if (e.kind !== 'weekend')
-        entries[d - first] = { kind: 'closed', share: e.share, label: e.kind === 'closed' ? e.label : label };
+      entries[d - first] =
+        e.kind === 'weekend'
+          ? { ...e, shut: true }
+          : { kind: 'closed', share: e.share, label: e.kind === 'closed' ? e.label : label };
     }
   };
   // A range that is named wins over the break it lies in; of several, the first.
@@ -123,6 +127,12 @@ const entryOf = (year: SchoolYear, day: Day): Entry | undefined => {
 export function dayKind(year: SchoolYear, day: Day): DayKind {
   return entryOf(year, day)?.kind ?? 'outside';
 }
+
+/** Whether a day is closed: a school day in a closed range or a break, or a Saturday in one, which else something can be moved onto. */
+export const isShut = (year: SchoolYear, day: Day): boolean => {
+  const entry = entryOf(year, day);
+  return entry?.kind === 'closed' || entry?.shut === true;
+};
 
 /** Whether there is school on a day of that kind, were it to catch up. */
 export const hasSchool = (kind: DayKind): boolean => kind === 'full' || kind === 'light' || kind === 'catch-up';

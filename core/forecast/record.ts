@@ -109,8 +109,10 @@ export function priorOf(state: Household, enrolment: Enrolment, plan: Plan): { w
   const siblings = state.enrolments
     .filter((e) => e.id !== enrolment.id && levels.includes(e.courseId))
     .map((e) => {
+      // The year in which it was begun, in whatever order its marks lie.
+      const dates = (marksByEnrolment(state.marks).get(e.id) ?? []).map((m) => m.date);
+      const first = dates.reduce<string | undefined>((a, b) => (a !== undefined && a < b ? a : b), undefined);
       const own = state.years.find((y) => {
-        const first = marksByEnrolment(state.marks).get(e.id)?.[0]?.date;
         return first !== undefined && y.start <= first && first <= y.end;
       });
       return { e, weeks: own ? recordOf(state, own, e, plan.today) : [] };

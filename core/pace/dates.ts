@@ -4,6 +4,7 @@ import {
   childOut,
   type Day,
   dayKind,
+  isShut,
   schoolDays,
   shapeOn,
   toDay,
@@ -34,7 +35,7 @@ export function openDates(state: Household, enrolment: Enrolment, year: SchoolYe
   const turn = loop?.turns === 'weeks' ? weekTurns(days, state.settings.firstDay, members, enrolment) : undefined;
   const open = days.filter((d) => d >= first && takes(d) && there(d) && (!turn || turn(d)));
   const more = moved.filter(
-    (d) => !open.includes(d) && ['full', 'light', 'weekend', 'catch-up'].includes(dayKind(whole, d)) && there(d),
+    (d) => !open.includes(d) && dayKind(whole, d) !== 'outside' && !isShut(whole, d) && there(d),
   );
   return more.length === 0 ? open : [...open, ...new Set(more)].sort((a, b) => a - b);
 }

@@ -248,9 +248,7 @@ export class Book {
       const e = this.courses.findIndex((x) => x.id === t.enrolmentId);
       return t.stepIds.flatMap((id, k) => (within(t.days[k]!) ? [{ e, i: Number(/\d+/.exec(id)![0]) - 1 }] : []));
     });
-    const sat = [...this.marks.values()].filter(
-      (m) => within(m.date) && this.sat(m) && !this.gone.has(`${m.e} ${m.i}`),
-    );
+    const sat = [...this.marks.values()].filter((m) => within(m.date) && this.sat(m));
     this.published.set(monday, [...planned, ...sat.map(({ e, i }) => ({ e, i }))]);
   }
   /** What stood on the list of each school day, written down once. */

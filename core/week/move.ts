@@ -1,4 +1,4 @@
-import { type Day, dayKind, fromDay, toDay } from '../calendar';
+import { type Day, dayKind, fromDay, isShut, toDay } from '../calendar';
 import {
   byId,
   type Enrolment,
@@ -47,9 +47,8 @@ export function moveSitting(
   to: Day,
 ): Move {
   if (to < plan.today) return { fault: 'That day is past: a sitting can only be moved to today or later.' };
-  const kind = dayKind(year, to);
-  if (kind === 'closed') return { fault: 'That day is closed. Open it under Year first, or choose another.' };
-  if (kind === 'outside') return { fault: 'That day is outside the school year.' };
+  if (isShut(year, to)) return { fault: 'That day is closed. Open it under Year first, or choose another.' };
+  if (dayKind(year, to) === 'outside') return { fault: 'That day is outside the school year.' };
   const track = plan.tracks.find((t) => t.enrolmentId === enrolment.id);
   const ids = track?.stepIds.filter((_, i) => track.days[i] === from) ?? [];
   const standings = standingsOf(state.marks, enrolment.id);
