@@ -240,16 +240,19 @@ export class Book {
     this.marks.set(`${m.e} ${m.i} ${date}`, { ...m, date });
   }
   /** What was published for a week, by its Monday: what was planned in it then, and what had been sat for. */
-  published = new Map<Day, { e: number; i: number }[]>();
+  published = new Map<Day, { e: number; i: number; day: Day }[]>();
   publish({ tracks }: Plan) {
     const monday = this.today - weekdayOf(this.today) + 1;
     const within = (d: Day) => d >= monday && d < monday + 7;
     const planned = tracks.flatMap((t) => {
       const e = this.courses.findIndex((x) => x.id === t.enrolmentId);
-      return t.stepIds.flatMap((id, k) => (within(t.days[k]!) ? [{ e, i: Number(/\d+/.exec(id)![0]) - 1 }] : []));
+      return t.stepIds.flatMap((id, k) => {
+        const day = t.days[k]!;
+        return within(day) ? [{ e, i: Number(/\d+/.exec(id)![0]) - 1, day }] : [];
+      });
     });
     const sat = [...this.marks.values()].filter((m) => within(m.date) && this.sat(m));
-    this.published.set(monday, [...planned, ...sat.map(({ e, i }) => ({ e, i }))]);
+    this.published.set(monday, [...planned, ...sat.map(({ e, i, date }) => ({ e, i, day: date }))]);
   }
   /** What stood on the list of each school day, written down once. */
   lists = new Map<Day, { e: number; i: number }[]>();
@@ -423,7 +426,9 @@ export class Book {
     for (const [day, n] of [...room].sort((a, b) => a[0] - b[0]))
       for (let k = 0; k < n && open.length > 0; k++) {
         // Where nobody is there on that day after all, it waits for it no more.
-        const moved = this.moves.get(`${e} ${open[0]}`) ?? day;
+        const published = [...this.published.values()].flat().findLast((p) => p.e === e && p.i === open[0])?.day;
+        // What was published waits for its day, as what was moved does.
+        const moved = this.moves.get(`${e} ${open[0]}`) ?? published ?? day;
         if (moved > day && room.has(moved)) break;
         open.shift();
       }

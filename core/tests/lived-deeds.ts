@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { attendanceRow } from '../attendance';
-import { type Day, fromDay, paintDays, type Weekday, weekdayOf } from '../calendar';
+import { type Day, fromDay, paintDays, toDay, type Weekday, weekdayOf } from '../calendar';
 import { deleteLesson } from '../course';
 import { nodsTo, waitingTicks } from '../day';
 import {
@@ -419,6 +419,15 @@ export const commands = [
         if (book.settled(e, i!) || (day < from + by && behind) || (day > from + by && before)) book.moves.delete(key);
       }
       for (const i of moved) book.moves.set(`${e} ${i}`, from + by);
+      // What a published week held in its way is let go: how much that is, is the program’s own.
+      for (const [monday, list] of book.published) {
+        const kept = real.state.published.find((p) => p.weekStart === fromDay(monday))?.placements ?? [];
+        const own = kept.filter((p) => p.enrolmentId === enrolment.id);
+        book.published.set(monday, [
+          ...list.filter((p) => p.e !== e),
+          ...own.map((p) => ({ e, i: Number(/\d+/.exec(p.stepId)![0]) - 1, day: toDay(p.date) })),
+        ]);
+      }
     }),
   ),
   fc.nat(2).map((which) =>
