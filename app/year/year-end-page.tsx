@@ -107,9 +107,9 @@ export default function YearEndPage() {
       {end.carried.length > 0 && (
         <section aria-labelledby="end-carried" className="pt-4">
           <h2 id="end-carried" className="border-b border-ink">
-            What goes on
+            {end.over ? 'What goes on' : 'Not through yet'}
           </h2>
-          <ul aria-label="What goes on">
+          <ul aria-label={end.over ? 'What goes on' : 'Not through yet'}>
             {end.carried.map((c) => (
               <li key={c.enrolment.id} className="border-b border-rule/60 py-1 wrap-anywhere">
                 {c.title}: {c.words}.

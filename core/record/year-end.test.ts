@@ -116,6 +116,10 @@ describe('the end of a year', () => {
     expect(alone.after[0]!.keepFor).toBeUndefined();
     expect(alone.after[0]!.words).toContain('pass it on or sell it');
     expect(yearEndWords(end)).toMatch(/^1 course over, 1 going on/);
+    // Before the last day nobody can say that it goes on.
+    const before = yearEnd(home(), home().years[0]!, toDay('2026-11-11'));
+    expect(before.carried[0]!.words).toBe('what is left of it by then goes on with Wren in the next year');
+    expect(yearEndWords(before)).toMatch(/^1 course over, 1 not through yet/);
   });
 
   it('says now who would want the same level in the same year', () => {

@@ -56,6 +56,8 @@ export interface NextLevel {
   buy: string;
 }
 export interface YearEnd {
+  /** Its last day is here, or past: what is open by now goes on in the next. */
+  over: boolean;
   after: AfterCourse[];
   carried: Carried[];
   /** Copies that are written in: to throw, or into the portfolio; `thrown`: all of them are full and no blank one is left, so the thing can go. */
@@ -125,14 +127,15 @@ export function thingsOfAlone(state: Household, courseId: Id): AfterCourse['thin
  */
 export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd {
   const style = state.settings.dateStyle;
+  const over = today >= toDay(year.end);
   const within = (e: Enrolment) =>
     (marksByEnrolment(state.marks).get(e.id) ?? []).some((m) => m.date >= year.start && m.date <= year.end);
   const taken = state.enrolments.filter(within);
   // Who takes it and is still there when the next year begins.
   const stays = (e: Enrolment) => childrenOf(state, e).filter((c) => !c.until || c.until > year.end);
-  const over = (e: Enrolment) => isEnded(e.life) || isThrough(state, e) || stays(e).length === 0;
+  const settled = (e: Enrolment) => isEnded(e.life) || isThrough(state, e) || stays(e).length === 0;
   const courses = [...new Set(taken.map((e) => e.courseId))].map((id) => byId(state.courses, id)!);
-  const done = courses.filter((c) => state.enrolments.filter((e) => e.courseId === c.id).every(over));
+  const done = courses.filter((c) => state.enrolments.filter((e) => e.courseId === c.id).every(settled));
   const after = done.map((course): AfterCourse => {
     const [next] = waiting(state, course.id, today);
     const set = setOf(state, course);
@@ -158,10 +161,12 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
       : { course, things, words: `${head}nobody younger waits for it: pass it on or sell it (${whole}${worth})` };
   });
   const carried = taken
-    .filter((e) => !over(e))
+    .filter((e) => !settled(e))
     .map((e): Carried => ({
       ...{ enrolment: e, title: titleOf(state, e.courseId) },
-      words: `goes on with ${listing(stays(e).map((c) => c.name))} in the next year, from where it stands`,
+      words: over
+        ? `goes on with ${listing(stays(e).map((c) => c.name))} in the next year, from where it stands`
+        : `what is left of it by then goes on with ${listing(stays(e).map((c) => c.name))} in the next year`,
     }));
   const onHand = stock(state);
   const written = state.materials.flatMap((material) => {
@@ -197,7 +202,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
         clash: others.length > 0 ? `${listing(others.map((o) => o.child.name))} would want it in the same year` : '',
       };
     });
-  return { after, carried, written, next };
+  return { over, after, carried, written, next };
 }
 
 /** What has to be in the house before a level is begun, a week for it to come. */
@@ -211,5 +216,5 @@ function toBuy(state: Household, course: Course, from: Day, today: Day): string 
 }
 
 /** How much there is to settle, in words. */
-export const yearEndWords = ({ after, carried, written, next }: YearEnd): string =>
-  `${count(after.length, 'course')} over, ${carried.length} going on, ${count(written.length, 'thing')} written in, ${count(next.length, 'level')} waiting on the shelf`;
+export const yearEndWords = ({ over, after, carried, written, next }: YearEnd): string =>
+  `${count(after.length, 'course')} over, ${carried.length} ${over ? 'going on' : 'not through yet'}, ${count(written.length, 'thing')} written in, ${count(next.length, 'level')} waiting on the shelf`;

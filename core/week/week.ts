@@ -71,7 +71,7 @@ export interface WeekRow {
   published: number | undefined;
   /** Of those, the steps settled by now. */
   settled: number;
-  /** Steps done or known in this week, published or not. */
+  /** Steps done, or shown to be known, in this week, published or not; not what fell away at one stroke. */
   done: number;
 }
 export interface TeacherDay {
@@ -201,7 +201,8 @@ function rowOf(
     };
   });
   if (cells.every(isEmpty) && was.length === 0) return undefined;
-  const settledIds = new Set(marks.filter((m) => m.kind === 'done' || m.kind === 'known').map((m) => m.stepId));
+  const did = marks.filter((m) => m.kind === 'done' || (m.kind === 'known' && !fellAway(m)));
+  const settledIds = new Set(did.map((m) => m.stepId));
   return {
     enrolment,
     course,
