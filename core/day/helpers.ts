@@ -1,10 +1,10 @@
-import { ageOn, type Day, fromDay } from '../calendar';
+import { ageOn, type Day, fromDay, withUs } from '../calendar';
 import type { Child, Household } from '../household';
 
 /** Age from which an older one helps (common practice: one who reads well). */
 export const HELPER_FROM = 8;
 
-/** Who can be asked to help some children: older than all of them, and of the age that the household sets for it. */
+/** Who can be asked to help some children: with the household, older than all of them, and of the age that the household sets for it. */
 export function helpersFor(
   state: Pick<Household, 'children' | 'settings'>,
   childIds: readonly string[],
@@ -14,6 +14,9 @@ export function helpersFor(
   const helped = state.children.filter((c) => childIds.includes(c.id));
   return state.children.filter(
     (c) =>
-      !childIds.includes(c.id) && ageOn(c.born, fromDay(day)) >= youngestHelper && helped.every((h) => c.born < h.born),
+      !childIds.includes(c.id) &&
+      withUs(state, c.id, day) &&
+      ageOn(c.born, fromDay(day)) >= youngestHelper &&
+      helped.every((h) => c.born < h.born),
   );
 }

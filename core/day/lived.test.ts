@@ -181,6 +181,8 @@ describe('helpers, swaps and folds', () => {
     const h = home();
     const of = (state: Household, day = MONDAY) => helpersFor(state, ['B'], day).map((c) => c.id);
     expect([of(h), helpersFor(h, ['A'], MONDAY)]).toEqual([['A'], []]);
+    const left = { ...h, children: h.children.map((c) => ({ ...c, until: fromDay(MONDAY - 1) })) };
+    expect(of(left)).toEqual([]);
     expect(of({ ...h, settings: { ...h.settings, helperFrom: 12 } })).toEqual([]);
     const long = aCourse('c', { lessons: 3, perLesson: [{ kind: 'practise', count: 1 }] });
     const alone = home({ courses: [long], enrolments: [anEnrolment('e', 'c', { childIds: ['B'], rule: DAILY })] });
