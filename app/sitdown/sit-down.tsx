@@ -122,7 +122,13 @@ export default function SitDownPage() {
   const bodies: Record<SitDownPart, ReactNode> = {
     left: (
       <>
-        {days.length === 0 && <p className="text-soft">Everything that stood on a list was done or carried.</p>}
+        {days.length === 0 && (
+          <p className="text-soft">
+            {left.listed
+              ? 'Everything that stood on a list was done or carried.'
+              : 'No day of the last four weeks has a list.'}
+          </p>
+        )}
         {days.map((d) => (
           <section key={d.day} aria-label={`Left from ${longDate(style, d.day, today)}`} className="pb-2">
             <h3 className="label">{longDate(style, d.day, today)}</h3>

@@ -93,7 +93,7 @@ describe('what was left', () => {
         id,
       ),
     );
-    expect(leftBefore(done, tuesday).last).toBeUndefined();
+    expect(leftBefore(done, tuesday)).toEqual({ last: undefined, older: [], listed: true });
     expect(done.marks.every((m) => m.date === fromDay(MONDAY))).toBe(true);
     // What is done later is not left any more either.
     const later = afterDeed(h, markStep(h, on(two, tuesday), 'done', id));
@@ -141,7 +141,7 @@ describe('what was left', () => {
     );
     expect(leftBefore(away, MONDAY + 3).older).toEqual([]);
     // After four weeks nobody is asked.
-    expect(leftBefore(h, MONDAY + 40)).toEqual({ last: undefined, older: [] });
+    expect(leftBefore(h, MONDAY + 40)).toEqual({ last: undefined, older: [], listed: false });
   });
 
   it('and what was marked make up the list, whatever was pressed (property)', () => {

@@ -110,9 +110,12 @@ export function leftOn(state: Household, day: Day): LeftStep[] {
 
 /**
  * What was left of the last school day that has a list, and of days before it (within four weeks, each step once, with its latest
- * day). Nothing of it is late: unanswered, all of it is carried.
+ * day). Nothing of it is late: unanswered, all of it is carried. `listed`: whether any day of the four weeks has a list at all.
  */
-export function leftBefore(state: Household, today: Day): { last: LeftDay | undefined; older: LeftDay[] } {
+export function leftBefore(
+  state: Household,
+  today: Day,
+): { last: LeftDay | undefined; older: LeftDay[]; listed: boolean } {
   const days = state.dayLists
     .map((l) => toDay(l.date))
     .filter((d) => d < today && d >= today - REMEMBERED)
@@ -127,6 +130,7 @@ export function leftBefore(state: Household, today: Day): { last: LeftDay | unde
   return {
     last: last && last.steps.length > 0 ? last : undefined,
     older: older.filter((d) => d.steps.length > 0),
+    listed: days.length > 0,
   };
 }
 
