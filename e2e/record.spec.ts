@@ -192,6 +192,13 @@ test('a year is closed: from its last day to the first of the next, by keyboard'
   // The Saturday after the last day.
   await page.clock.setFixedTime(new Date('2027-06-12T09:00:00'));
   await page.goto('/');
+  await expect(page.getByRole('link', { name: 'The year’s end' })).toBeVisible();
+  // Nothing is called unfitting any more.
+  for (const view of ['/shelf', '/']) {
+    await page.goto(view);
+    await settled(page);
+    await expect(page.getByText(/days? short|finds? no day/)).toHaveCount(0);
+  }
   await page.getByRole('link', { name: 'The year’s end' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('The end of');

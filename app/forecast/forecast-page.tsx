@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
+import { isOver } from '../../core/calendar';
 import {
   childWords,
   forecastWords,
@@ -31,6 +32,7 @@ export default function ForecastPage() {
   const [open, setOpen] = useState<string>();
   const [helped, setHelped] = useState<string>();
   const style = household.settings.dateStyle;
+  const over = year !== undefined && isOver(year, today);
   const name = (id: string) => takingName(household, id);
   // What holds a child's year up most; each is tried in every way, so no more than a few.
   const heldUpBy = (childId: string) =>
@@ -59,7 +61,12 @@ export default function ForecastPage() {
       )}
       {told && (
         <>
-          <h2 className="pt-4">Each child’s year</h2>
+          {over && (
+            <p className="py-3">
+              {year.name} is over. What is left of a course is foretold once the next year is set up.
+            </p>
+          )}
+          {told.children.length > 0 && <h2 className="pt-4">Each child’s year</h2>}
           <ul aria-label="Each child’s year">
             {told.children.map((c) => (
               <li key={c.childId} className="border-b border-rule py-1">
@@ -81,7 +88,7 @@ export default function ForecastPage() {
               </li>
             ))}
           </ul>
-          <h2 className="pt-4">Each course, those least sure of their last day first</h2>
+          {late.length > 0 && <h2 className="pt-4">Each course, those least sure of their last day first</h2>}
           <ul aria-label="Each course">
             {late.map((f) => {
               const here = open === f.enrolmentId;

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { InputField, SelectField } from '../ui/field';
-import { toDay } from '../../core/calendar';
+import { isOver, toDay } from '../../core/calendar';
 import { contentsWords } from '../../core/course';
 import {
   childrenOf,
@@ -160,7 +160,7 @@ function CourseLine({ course }: { course: Course }) {
 }
 
 export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
-  const { household, today } = useHousehold();
+  const { household, year, today } = useHousehold();
   const { plan, reserves } = usePlan();
   const progress = progressOf(household, enrolment);
   const reserve = reserves.get(enrolment.id);
@@ -191,6 +191,11 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
               : forecast === undefined
                 ? 'when there is time; nothing done in the last four weeks'
                 : `when there is time · at this pace until ${shortDate(household.settings.dateStyle, forecast, today)}`}
+          </span>
+        ) : year && isOver(year, today) ? (
+          // What is left is planned once the next year is set up: nothing is short until then.
+          <span className="text-soft">
+            {progress.open === 0 ? 'nothing left to do' : [ruleWords(enrolment), ahead].filter(Boolean).join(' · ')}
           </span>
         ) : reserve?.projected === undefined && !reserve?.forLater ? (
           <span className="text-soft">{progress.open === 0 ? 'nothing left to do' : 'no weekday set'}</span>

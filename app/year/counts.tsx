@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { type ChildCount, childCount, isShort, presetOf, type Remedy, remedies } from '../../core/attendance';
-import { fullDay } from '../../core/calendar';
+import { fullDay, isOver } from '../../core/calendar';
 import { byId, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
@@ -97,10 +97,11 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
   const stored = byId(household.years, year.id);
+  const over = isOver(year, today);
   const coming = useComing(year);
   const found = useMemo(
-    () => (stored ? remedies(household, stored, c.child, today, newId, coming) : []),
-    [household, stored, c.child, today, coming],
+    () => (stored && !over ? remedies(household, stored, c.child, today, newId, coming) : []),
+    [household, stored, over, c.child, today, coming],
   );
   const missing = [
     c.days.spare !== undefined && c.days.spare < 0 && count(-c.days.spare, 'day'),
@@ -123,12 +124,16 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
     <div className="mt-3 border-l-4 border-ink py-1 pl-3" role="group" aria-label={`${c.child.name}: not reached`}>
       <p>
         <b>
-          {c.child.name}: {requirementWords(c.requirement)} cannot be reached as things are planned;{' '}
+          {c.child.name}: {requirementWords(c.requirement)}{' '}
+          {over ? 'were not reached, as far as is said;' : 'cannot be reached as things are planned;'}{' '}
           {missing.join(c.requirement.meets === 'both' ? ' and ' : ' or ')} missing.
         </b>{' '}
-        {found.length > 0
-          ? 'Any of these would do:'
-          : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
+        {over
+          ? c.unmarked.length > 0 &&
+            `${count(c.unmarked.length, 'day')} of it ${c.unmarked.length === 1 ? 'carries' : 'carry'} no mark: say what they were under Attendance.`
+          : found.length > 0
+            ? 'Any of these would do:'
+            : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
       </p>
       <ul className="flex flex-col gap-1 pt-1">
         {found.map((r) => (

@@ -1,4 +1,4 @@
-import { type Day, schoolDays, yearWithOutside } from '../calendar';
+import { type Day, isOver, schoolDays, yearWithOutside } from '../calendar';
 import { byId, type Enrolment, type Household, type Id } from '../household';
 import { isTaken, makeTrack, type Reserve, reserveOf } from '../pace';
 import { childCount, type ChildCount } from './attendance';
@@ -23,7 +23,8 @@ export function standingOf(state: Household, yearId: Id, today: Day): Standing {
   const stored = byId(state.years, yearId);
   if (!stored) return { schoolDays: 0, children: [], courses: new Map() };
   const year = yearWithOutside(state, stored);
-  const running = state.enrolments.filter(isTaken);
+  // Of a year that is over no course has days in hand, or lacks any.
+  const running = isOver(year, today) ? [] : state.enrolments.filter(isTaken);
   return {
     schoolDays: schoolDays(year).filter((d) => d >= today).length,
     children: state.children.map((c) => childCount(state, year, c, today)),

@@ -1,4 +1,4 @@
-import { type Day, toDay, weekStart, yearFor } from '../calendar';
+import { type Day, isOver, toDay, weekStart, yearFor } from '../calendar';
 import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id, SchoolYear } from '../household';
 import { MARKS, sits } from '../household';
@@ -127,11 +127,12 @@ export function priorOf(state: Household, enrolment: Enrolment, plan: Plan): { w
 
 /**
  * Enrolments that something can be foretold of: taken now or from a day to come on, with steps to come in the plan and an end of their
- * own; not one that is paused or over from a day to come on, whatever is left of it.
+ * own; not one that is paused or over from a day to come on, whatever is left of it, and none once the year is over.
  */
 export function foretold(state: Household, plan: Plan): Enrolment[] {
   const year = yearFor(state.years, plan.today);
   const until = year ? toDay(year.end) : plan.today;
+  if (year && isOver(year, plan.today)) return [];
   return state.enrolments.filter(
     (e) =>
       isTakenFrom(e, plan.today, until) &&

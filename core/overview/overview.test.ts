@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekStart } from '../calendar';
 import { takenSteps } from '../pace';
-import { makePlan, makeProblem } from '../stagger';
+import { standingOf } from '../attendance';
+import { forecasts } from '../forecast';
+import { makePlan, makeProblem, reservesOf } from '../stagger';
+import { figuresOf } from '../whatif';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, householdArbitrary } from '../tests/make';
 import { cellWords, lessonsOf, misfits, overview, pinUnit } from './index';
 
@@ -123,4 +126,30 @@ describe('the year of every course', () => {
     const finished = { ...household, marks: all.map((s) => aMark('a', s.id, 'done', '2026-09-10')) };
     expect(pinUnit(finished, year, row.enrolment, row.units[0]!.unit, today, today)).toHaveProperty('fault');
   });
+});
+
+it('of a year that is over nothing is in hand, short, unfitting or foretold: what is left is planned in the next', () => {
+  const year = aYear({ end: '2026-10-30' });
+  const h = aHousehold({
+    years: [year],
+    children: [aChild('A')],
+    courses: [aCourse('c', { lessons: 60 })],
+    enrolments: [anEnrolment('e', 'c')],
+    marks: Array.from({ length: 9 }, (_, i) => aMark('e', `L${i + 1}-1`, 'done', fromDay(toDay('2026-09-07') + 7 * i))),
+  });
+  const told = (today: number) => {
+    const problem = makeProblem(h, year, today);
+    const plan = makePlan(problem, { sweeps: 1, seed: 1 });
+    const figures = figuresOf(h, year, plan, { runs: 20 });
+    const row = overview(h, year, plan, today).groups[0]?.rows[0];
+    return [
+      reservesOf(h, year, today, problem).now.length,
+      standingOf(h, year.id, today).courses.size,
+      Number(row?.reserve !== undefined),
+      Number(figures.unplaced > 0),
+      forecasts(h, year, plan, { runs: 20 }).length,
+    ];
+  };
+  expect(told(toDay('2026-10-30'))).toEqual([1, 1, 1, 1, 1]);
+  expect(told(toDay('2026-10-31'))).toEqual([0, 0, 0, 0, 0]);
 });

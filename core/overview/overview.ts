@@ -222,7 +222,7 @@ function rowOf(
     cells,
     units: [...units.values()],
     counts,
-    reserve: taken ? reserveOf(makeTrack(state, year, enrolment, today), year) : undefined,
+    reserve: taken && !isOver(year, today) ? reserveOf(makeTrack(state, year, enrolment, today), year) : undefined,
     target: Math.min(targetDay(enrolment, year), (stop ?? Infinity) - 1),
     lastPlanned,
     changes: changesAhead(state, enrolment, today),

@@ -1,4 +1,4 @@
-import { catchUpDays, type Day } from '../calendar';
+import { catchUpDays, type Day, isOver } from '../calendar';
 import { byId, type Household, type Id, type SchoolYear } from '../household';
 import { makeTrack, morningReserve, type Reserve, reserveOf } from '../pace';
 import type { Problem } from './types';
@@ -12,6 +12,8 @@ export interface Reserves {
 export function reservesOf(state: Household, year: SchoolYear, today: Day, problem: Problem): Reserves {
   const kept = catchUpDays(year).length > 0;
   const made: Reserves = { now: [], morning: [] };
+  // Of a year that is over nothing is in hand, and nothing short: what is left is planned in the next.
+  if (isOver(year, today)) return made;
   for (const track of problem.tracks)
     for (const id of track.members) {
       const enrolment = byId(state.enrolments, id)!;

@@ -1,4 +1,4 @@
-import { type Day, weekStart } from '../calendar';
+import { type Day, isOver, weekStart } from '../calendar';
 import { contentsOf, teacherMinutes } from '../course';
 import { type ChildForecast, childForecasts, type Forecast, forecasts } from '../forecast';
 import { byId, type Household, type Id, type SchoolYear } from '../household';
@@ -67,10 +67,12 @@ export function figuresOf(state: Household, year: SchoolYear, plan: Plan, { runs
   const years = new Map(childForecasts(state, told).map((c) => [c.childId, c]));
   const minutes = minutesAWeek(state, plan);
   const missing = shortages(state, plan);
+  // After its last day nothing is called unfitting.
+  const over = isOver(year, plan.today);
   return {
     courses: plan.tracks.flatMap((t): CourseFigures[] => {
       const enrolment = byId(state.enrolments, t.enrolmentId);
-      if (!enrolment || t.stepIds.length === 0) return [];
+      if (!enrolment || t.stepIds.length === 0 || over) return [];
       const { runs: _runs, ...forecast } = byEnrolment.get(enrolment.id) ?? { runs: undefined };
       const { daysInHand } = reserveOf(makeTrack(state, year, enrolment, plan.today), year);
       return [
@@ -94,6 +96,6 @@ export function figuresOf(state: Household, year: SchoolYear, plan: Plan, { runs
       money: missing.reduce((n, s) => n + (s.price ?? 0), 0),
       ...(missing.length > 0 ? { first: Math.min(...missing.map((s) => s.orderBy)) } : {}),
     },
-    unplaced: plan.tracks.reduce((n, t) => n + t.days.filter((d) => d < 0).length, 0),
+    unplaced: over ? 0 : plan.tracks.reduce((n, t) => n + t.days.filter((d) => d < 0).length, 0),
   };
 }
