@@ -17,7 +17,7 @@ test('from a blank page to the first marked step: children, teacher, year, cours
   await page.getByLabel('Name', { exact: true }).fill('Asa');
   await page.getByLabel('Hours on Friday').fill('1,5');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('13 h 30 a week')).toBeVisible();
+  await expect(page.getByText('13 h 30 min a week')).toBeVisible();
 
   await page.getByRole('link', { name: 'Year' }).click();
   await page.getByRole('button', { name: 'Set up the school year' }).click();
