@@ -486,6 +486,6 @@ function markKnown(household: Household, enrolmentId: string, stepIds: string[],
   const flat = flatten(household.courses.find((c) => c.id === enrolment.courseId)!);
   for (const step of flat) {
     if (!stepIds.includes(step.id) || settled.has(step.id)) continue;
-    mark({ key: '', enrolment, step, missed: [], fresh: false, minutes: step.minutes, readBefore: false });
+    mark({ key: '', enrolment, step, missed: [], fresh: false, sits: true, minutes: step.minutes, readBefore: false });
   }
 }

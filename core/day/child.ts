@@ -6,7 +6,6 @@ import {
   type Household,
   type Kind,
   type MarkKind,
-  MARKS,
   type Presence,
   type SchoolYear,
   type Tick,
@@ -31,6 +30,8 @@ export interface ChildItem {
   minutes: number;
   presence: Presence;
   fresh: boolean;
+  /** It takes time on the day: it is to be done, or was sat for. */
+  sits: boolean;
   mark?: MarkKind;
   /** The other children who do it too. */
   others: Child[];
@@ -86,7 +87,7 @@ export function childWeek(
         kind: r.ritual.sort === 'chore' ? 'chore' : 'ritual',
         minutes: r.ritual.minutes,
         presence: r.ritual.presence,
-        fresh: false,
+        ...{ fresh: false, sits: true },
         ...(r.mark ? { mark: 'done' as const } : {}),
         others: r.children.filter((c) => c.id !== child.id),
         ...tickable({ kind: 'ritual', ritualId: r.ritual.id }, day),
@@ -111,7 +112,7 @@ export function childWeek(
               kind: r.step.kind,
               minutes: r.minutes,
               presence: r.step.presence,
-              fresh: r.fresh,
+              ...{ fresh: r.fresh, sits: r.sits },
               ...(r.mark ? { mark: r.mark.kind } : {}),
               others: s.children.filter((c) => c.id !== child.id),
               ...helperOf(state, r),
@@ -125,15 +126,15 @@ export function childWeek(
       .map(({ enrolment, step, title, mark, minutes }): ChildItem => ({
         key: `alone ${enrolment.id} ${step.id} ${day}`,
         ...{ title, lesson: step.lesson.title, what: stepName(step), kind: step.kind, minutes },
-        ...{ presence: step.presence, fresh: false, mark: mark.kind, others: [] },
+        ...{ presence: step.presence, fresh: false, sits: true, mark: mark.kind, others: [] },
         ...tickable({ kind: 'step', enrolmentId: enrolment.id, stepId: step.id }, day),
       }));
     const helping = out ? [] : helpingOn(state, page, child);
     const items = [...rituals, ...steps, ...alone, ...helping, ...chores];
     const school = kind === 'full' || kind === 'light';
     if (items.length === 0 && !school) return [];
-    // What was put off takes no time of the day.
-    const own = [...rituals, ...steps, ...alone].filter((x) => !(x.mark && MARKS[x.mark].refuses));
+    // What was put off, or back in front, takes no time of the day.
+    const own = [...rituals, ...steps, ...alone].filter((x) => x.sits);
     return [{ day, kind, items, minutes: own.reduce((n, x) => n + x.minutes, 0) }];
   });
 }
@@ -158,7 +159,7 @@ function helpingOn(state: Household, page: DayPage, child: Child): ChildItem[] {
           kind: 'help',
           minutes: r.minutes,
           presence: 'near',
-          fresh: false,
+          ...{ fresh: false, sits: r.sits },
           ...(r.mark ? { mark: r.mark.kind } : {}),
           others: s.children,
         })),

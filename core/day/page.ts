@@ -50,6 +50,8 @@ export interface DayRow {
   missed: Child[];
   /** A new lesson: the teacher starts it with the child on this day. */
   fresh: boolean;
+  /** It takes time on this day: it is to be done, or was sat for. */
+  sits: boolean;
   /** The day it was carried from, when it stood there and was not finished. */
   carriedFrom?: Day;
   /** What is left of it in words, when it was done partly before this day. */
@@ -211,6 +213,7 @@ function sittingOf(
       ...(mark ? { mark } : {}),
       missed: missed.map((m) => byId(state.children, m.childId!)).filter((c) => c !== undefined),
       fresh: step.opensNewLesson && (mark === undefined || wasSat(mark, all)),
+      sits: mark === undefined || wasSat(mark, all),
       ...(from === undefined ? {} : { carriedFrom: from }),
       ...(!mark && standing?.left ? { left: standing.left } : {}),
       ...(proof ? { proof } : {}),

@@ -94,7 +94,7 @@ export function tasksOn(
   const steps = page.groups.flatMap((g) =>
     g.sittings.flatMap((s) =>
       s.rows
-        .filter((row) => !atTable.has(row) && !['known', 'left out', 'not today'].includes(row.mark?.kind ?? ''))
+        .filter((row) => !atTable.has(row) && row.sits)
         .map((row, i): DayTask => {
           const children = there(s.children).filter((c) => !row.missed.some((m) => m.id === c.id));
           const { at, helper, portable } = s.enrolment;

@@ -371,7 +371,9 @@ export class Book {
       const all = this.of(e, i);
       // Taught all over again since, or still to be: nobody missed it then.
       const sat = all.filter((m) => ['done', 'partly', 'again'].includes(m.kind));
-      if (!all.some((m) => m.date === on && (this.sat(m) || m.kind === 'known'))) continue;
+      // What was shown known counts as held as long as that stands.
+      const known = all.at(-1)?.kind === 'known' && all.at(-1)!.date === on;
+      if (!known && !all.some((m) => m.date === on && this.sat(m))) continue;
       const anew = sat.some((m, k) => m.kind === 'again' && m.date >= on && sat[k + 1] && sat[k + 1]!.kind !== 'again');
       const toCome = sat.at(-1)?.kind === 'again' && !this.settled(e, i);
       const caught = this.caught.some((c) => c.e === e && c.i === i && c.child === child && c.date >= on);

@@ -1,5 +1,5 @@
 import { comingOf } from '../attendance';
-import { type Day, fromDay, weekStart } from '../calendar';
+import { childOut, type Day, fromDay, weekStart } from '../calendar';
 import { teacherMinutes } from '../course';
 import { childWeek, dayPage, tasksOn } from '../day';
 import type { Household, SchoolYear } from '../household';
@@ -67,16 +67,26 @@ export function sideBySide(state: Household, year: SchoolYear, plan: Plan, until
         .flatMap((p) => p.lines.map((l) => line(l.enrolment.id, l.step.id, l.minutes, l.mark)))
         .sort(),
     ];
-    const page = dayPage(state, plan, d);
-    const tasks = tasksOn(state, year, page).flatMap((t) => (t.row ? [{ ...t, teacher: t.teacher?.id }] : []));
-    said[`${date}: minutes of each teacher, by the day’s tasks as in the week`] = [
+    const takesTime = sat.flatMap((s) => s.rows.filter((r) => r.sits).map((r) => ({ ...r, who: s.children })));
+    said[`${date}: minutes of each teacher on the day as in the week`] = [
       state.teachers.map((t) => {
-        const own = tasks.filter((x) => x.teacher === t.id);
-        return own.reduce((n, x) => n + teacherMinutes(x.minutes, x.presence, state.settings.startMinutes), 0);
+        const own = takesTime.filter((x) => x.enrolment.teacherId === t.id);
+        return own.reduce((n, x) => n + teacherMinutes(x.minutes, x.step.presence, state.settings.startMinutes), 0);
       }),
       state.teachers.map(
         (t) => week.days.find((x) => x.day === d)?.teachers.find((x) => x.teacher.id === t.id)?.minutes ?? 0,
       ),
+    ];
+    const there = (r: (typeof takesTime)[number]) =>
+      r.who.some((c) => !childOut(state, c.id, d) && !r.missed.some((m) => m.id === c.id));
+    said[`${date}: drawn as on its day`] = [
+      takesTime
+        .filter((r) => r.minutes > 0 && there(r))
+        .map((r) => line(r.enrolment.id, r.step.id, r.minutes))
+        .sort(),
+      tasksOn(state, year, dayPage(state, plan, d))
+        .flatMap((t) => (t.row ? line(t.row.enrolment.id, t.row.step.id, t.minutes) : []))
+        .sort(),
     ];
     if (d === today) continue;
     const sittings = new Map<string, number>();
