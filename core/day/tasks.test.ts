@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { minutesOf } from '../calendar';
+import { fromDay, minutesOf } from '../calendar';
 import { DATE, day, dayCourse, family, laidOut, pageOf, year } from '../tests/family';
 import { aChild, aMark, anEnrolment } from '../tests/make';
-import { attentionOf, carriedEarly, freeParts, tasksOn } from './index';
+import { attentionOf, carriedEarly, childWeek, freeParts, tasksOn } from './index';
 
 describe('attention', () => {
   it('a six-year-old’s half hour comes in pieces, a twelve-year-old’s does not, family style is never cut (common practice)', () => {
@@ -22,6 +22,38 @@ describe('attention', () => {
     const own = layout.pieces.filter((p) => p.task.id.startsWith('sums-six'));
     expect(own.map((p) => p.to - p.from)).toEqual([8, 7, 8, 7]);
     own.slice(1).forEach((p, k) => expect(p.from - own[k]!.to).toBeGreaterThanOrEqual(5));
+  });
+});
+
+describe('what is put back in front', () => {
+  it('without a sitting, or put off, takes no time of the day; taught without sticking it does', () => {
+    const before = fromDay(day - 1);
+    const marks = [
+      aMark('sums-six', 'L1-1', 'done', before),
+      aMark('sums-six', 'L1-1', 'again', DATE, { seq: 9 }),
+      aMark('letters-six', 'L1-1', 'again', DATE, { seq: 9 }),
+      aMark('sums-nine', 'L1-1', 'not today', DATE, { seq: 9 }),
+    ];
+    const h = family({ marks });
+    const page = pageOf(h);
+    const marked = page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows.filter((r) => r.mark)));
+    expect(marked.map((r) => [r.enrolment.id, r.sits]).sort()).toEqual([
+      ['letters-six', true],
+      ['sums-nine', false],
+      ['sums-six', false],
+    ]);
+    const drawn = tasksOn(h, year, page).flatMap((t) => (t.marked && t.row ? t.row.enrolment.id : []));
+    expect(drawn).toEqual(['letters-six']);
+    const list = (id: string) =>
+      childWeek(
+        h,
+        year,
+        undefined,
+        h.children.find((c) => c.id === id)!,
+        day,
+      ).find((d) => d.day === day)!;
+    // Of the six-year-old’s list the letters alone were sat for.
+    expect([list('six').items.length, list('six').minutes, list('nine').minutes]).toEqual([2, 30, 0]);
   });
 });
 
