@@ -240,7 +240,7 @@ export function Today() {
             />
           ))}
           {page.groups.length === 0 && day < today && <p className="py-3">Nothing was marked on this day.</p>}
-          {page.groups.length === 0 && !noSchool && day >= today && (
+          {page.groups.length === 0 && !noSchool && !between && day >= today && (
             <p className="py-6">
               {unplanned ? (
                 `Days of ${held.name} are planned once it has begun.`

@@ -181,9 +181,11 @@ export function WeekTable({
             {page.rows.length === 0 && (
               <tr>
                 <td colSpan={page.days.length + 1} className="py-4">
-                  {page.days.every((d) => d.kind === 'closed')
-                    ? 'This week is closed.'
-                    : 'Nothing is marked or planned in this week.'}
+                  {page.days.length === 0
+                    ? 'No day of the school year lies in this week.'
+                    : page.days.every((d) => d.kind === 'closed')
+                      ? 'This week is closed.'
+                      : 'Nothing is marked or planned in this week.'}
                 </td>
               </tr>
             )}

@@ -2,7 +2,7 @@ import { ChevronLeft, ChevronRight, Printer } from 'lucide-react';
 import { DndContext, type DragEndEvent, PointerSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { type Day, fromDay, isIsoDate, teachingWeek, toDay, weekStart } from '../../core/calendar';
+import { type Day, fromDay, hasSchool, isIsoDate, teachingWeek, toDay, weekStart } from '../../core/calendar';
 import { moveTo, unpinDay } from '../../core/deeds';
 import { byId, type Enrolment, titleOf } from '../../core/household';
 import { errandsOf } from '../../core/jot';
@@ -113,6 +113,12 @@ export default function Week() {
   const past = last < (plan?.today ?? today);
   const words = sitDownOf(household, start)?.words;
 
+  const about = [
+    // A week of a break, or behind the last day, is none of the teaching weeks.
+    ...(page.days.some((d) => hasSchool(d.kind)) ? [`teaching week ${teachingWeek(year, last, firstDay)}`] : []),
+    ...page.programmes.map((p) => `${p.label}: its week ${p.week}`),
+    ...(page.published ? ['published'] : []),
+  ];
   return (
     <div
       className={`week-sheet ${page.rows.length <= ROOMY ? 'week-roomy' : page.rows.length > FULL ? 'week-full' : ''}`}
@@ -120,11 +126,7 @@ export default function Week() {
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2 pb-2">
         <h1>
           {shortDate(style, start, today)} – {shortDate(style, last, today)}
-          <span className="ml-4 text-plain font-normal">
-            teaching week {teachingWeek(year, last, firstDay)}
-            {page.programmes.map((p) => ` · ${p.label}: its week ${p.week}`)}
-            {page.published && ' · published'}
-          </span>
+          <span className="ml-4 text-plain font-normal">{about.join(' · ')}</span>
         </h1>
         <span className="flex flex-wrap gap-2 print:hidden">
           <button type="button" className="btn" onClick={() => step(-7)} {...tip('The key [')}>
