@@ -27,12 +27,12 @@ export interface LineFilter {
 }
 
 /** Lines by their mark, each as long as what it was made from stands: ten years are not put into words anew after each mark. */
-const lines = new WeakMap<Mark, { line: RecordLine; children: readonly Child[] }>();
+const lines = new WeakMap<Mark, { line: RecordLine; own: readonly Mark[]; children: readonly Child[] }>();
 const flats = new WeakMap<Course, Map<Id, FlatStep>>();
 
 /** The record, newest first. */
 export function recordLines(state: Household, { childId, courseId, mark: asked, also }: LineFilter = {}): RecordLine[] {
-  const taken = new Map<Id, (Taken & { whoSat: (mark: Mark) => Id[] }) | undefined>();
+  const taken = new Map<Id, Taken | undefined>();
   const found: RecordLine[] = [];
   const marks = marksByEnrolment(state.marks);
   for (const mark of state.marks) {
@@ -41,31 +41,32 @@ export function recordLines(state: Household, { childId, courseId, mark: asked, 
     if (!of && !taken.has(mark.enrolmentId)) {
       const enrolment = byId(state.enrolments, mark.enrolmentId);
       const course = enrolment && contentsOf(state, enrolment);
-      if (enrolment && course)
-        of = { enrolment, course, whoSat: atSitting(state, marks.get(enrolment.id) ?? [], enrolment) };
+      const own = marks.get(mark.enrolmentId)!;
+      if (enrolment && course) of = { enrolment, course, own, whoSat: atSitting(state, own, enrolment) };
       taken.set(mark.enrolmentId, of);
     }
     if (!of || (courseId && of.course.id !== courseId)) continue;
-    const who = of.whoSat(mark);
-    if (childId && !who.includes(childId)) continue;
-    const line = lineOf(state, mark, of, who);
+    const line = lineOf(state, mark, of);
+    if (childId && !line.children.some((c) => c.id === childId)) continue;
     if (!also || also(line)) found.push(line);
   }
   return found.sort((a, b) => compareMarks(b.mark, a.mark));
 }
 
-type Taken = Pick<RecordLine, 'enrolment' | 'course'>;
-function lineOf(state: Household, mark: Mark, { enrolment, course }: Taken, who: readonly Id[]): RecordLine {
+interface Taken extends Pick<RecordLine, 'enrolment' | 'course'> {
+  /** All marks of the enrolment: what is said of another of them may say who was there. */
+  own: readonly Mark[];
+  whoSat: (mark: Mark) => Id[];
+}
+function lineOf(state: Household, mark: Mark, { enrolment, course, own, whoSat }: Taken): RecordLine {
   const known = lines.get(mark);
-  const { line: before } = known ?? {};
-  if (
-    before?.enrolment === enrolment &&
-    before.course === course &&
-    known!.children === state.children &&
-    before.children.length === who.length &&
-    before.children.every((c) => who.includes(c.id))
-  )
-    return before;
+  const same = known?.line.enrolment === enrolment && known.line.course === course && known.children === state.children;
+  if (same && known.own === own) return known.line;
+  const who = whoSat(mark);
+  if (same && known.line.children.length === who.length && known.line.children.every((c) => who.includes(c.id))) {
+    lines.set(mark, { ...known, own });
+    return known.line;
+  }
   let flat = flats.get(course);
   if (!flat) flats.set(course, (flat = new Map(flatten(course).map((s) => [s.id, s]))));
   const step = flat.get(mark.stepId);
@@ -74,6 +75,6 @@ function lineOf(state: Household, mark: Mark, { enrolment, course }: Taken, who:
     words: mark.was?.words ?? (step ? `${step.lesson.title}, ${stepName(step)}` : 'a step no longer in the course'),
     children: state.children.filter((c) => who.includes(c.id)),
   };
-  lines.set(mark, { line, children: state.children });
+  lines.set(mark, { line, own, children: state.children });
   return line;
 }
