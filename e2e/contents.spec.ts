@@ -30,7 +30,7 @@ test('a book from its pasted contents: understood line by line, mended, put on t
   await expect(report).toContainText('6 lessons: 18 steps');
   await page.getByRole('button', { name: 'Put it on the shelf' }).click();
   await expect(page.getByRole('heading', { name: 'Down to the Sea' })).toBeVisible();
-  await expect(page.getByRole('button', { name: /Lesson 1, Wells and springs.*manual 2–5/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Lesson 1, Wells and springs.*manual pp\. 2–5/ })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Part 2, The Sea' })).toBeVisible();
 });
 

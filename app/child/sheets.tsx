@@ -19,20 +19,23 @@ import type { ChildDayItems, ChildItem } from '../../core/day';
 import type { Child } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, WEEKDAY_NAMES } from '../ui/dates';
-import { count, listing, PRESENCE_WORDS } from '../ui/words';
+import { count, listing, MARK_WORDS, PRESENCE_WORDS } from '../ui/words';
 
 /** Over the work about the house: when it is done. */
 export const BEFORE_PLAY = 'before screens and play';
 
-/** The box a child ticks: empty on paper, ticked where it is done already. */
-export function Box({ done }: { done: boolean }) {
+/** The box a child ticks: empty on paper, ticked where it is done already. `told`: it says otherwise in words how it went. */
+export function Box({ done, told = '' }: { done: boolean; told?: string }) {
   return (
     <span className="flex size-[20px] flex-none items-center justify-center border-[1.500px] border-ink">
       {done && <Check size={16} strokeWidth={3} aria-hidden="true" />}
-      <span className="sr-only">{done ? 'done' : 'to do'}</span>
+      {!told && <span className="sr-only">{done ? 'done' : 'to do'}</span>}
     </span>
   );
 }
+
+/** How it went, where it was not simply done: what was put off or is to come again is no longer to do on its day. */
+const went = ({ mark }: ChildItem): string => (mark && mark !== 'done' ? MARK_WORDS[mark].word : '');
 
 /** Who else is there: those who do it too, who helps, or whom it helps. */
 export function company(item: ChildItem): string {
@@ -65,11 +68,11 @@ export function Checklist({ days, workday }: { days: ChildDayItems[]; workday: D
                   <li className="label pt-2">{BEFORE_PLAY}</li>
                 )}
                 <li className="flex gap-2 border-b border-rule py-1.5 leading-tight">
-                  <Box done={item.mark === 'done'} />
+                  <Box done={item.mark === 'done'} told={went(item)} />
                   <span className="min-w-0 wrap-break-word">
                     {item.title} {short(item) && <b className="font-semibold">{short(item)}</b>}
                     <span className="block text-note text-soft">
-                      {[item.what, company(item)].filter(Boolean).join(' · ')}
+                      {[item.what, company(item), went(item)].filter(Boolean).join(' · ')}
                     </span>
                   </span>
                 </li>
@@ -117,10 +120,10 @@ export function Planner({ days, child }: { days: ChildDayItems[]; child: Child }
                     .filter((x) => x.title === title)
                     .map((item) => (
                       <span key={item.key} className="flex gap-1.5 leading-tight">
-                        <Box done={item.mark === 'done'} />
+                        <Box done={item.mark === 'done'} told={went(item)} />
                         <span className="text-aside">
-                          <b className="font-semibold">{short(item) || count(item.minutes, 'min', 'min')}</b>{' '}
-                          {item.what}
+                          {short(item) && <b className="font-semibold">{short(item)} </b>}
+                          {[item.what, went(item)].filter(Boolean).join(' · ')}
                           <span className="block text-note text-soft">
                             {item.minutes} min,{' '}
                             {item.kind === 'help' || item.helper
@@ -198,7 +201,7 @@ export function Cards({ days }: { days: ChildDayItems[] }) {
                   )}
                   <span className="text-aside wrap-anywhere">{item.title}</span>
                   {item.kind === 'help' && <span className="text-note text-soft">{company(item)}</span>}
-                  <span className="text-note text-soft">{down ? 'done' : `${item.minutes} min`}</span>
+                  <span className="text-note text-soft">{down ? 'done' : went(item) || `${item.minutes} min`}</span>
                 </li>
               );
             })}

@@ -1,6 +1,6 @@
 import { Trash2 } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
-import { type Day, weekStart } from '../../core/calendar';
+import { type Day, toDay, weekStart } from '../../core/calendar';
 import { byId, type Jotting } from '../../core/household';
 import { errandsOf, notesOf, tick } from '../../core/jot';
 import { useHousehold } from '../shell/household';
@@ -18,7 +18,8 @@ export function JottingList({
   also?: (jotting: Jotting) => ReactNode;
 }) {
   const { household, today, commit } = useHousehold();
-  const { dateStyle } = household.settings;
+  const { dateStyle, firstDay } = household.settings;
+  const thisWeek = weekStart(today, firstDay);
   return (
     <ul aria-label={name}>
       {jottings.map((j) => (
@@ -34,11 +35,15 @@ export function JottingList({
                 })
               }
             />
-            <span className={`min-w-0 wrap-break-word ${j.settled ? 'text-soft line-through' : ''}`}>{j.text}</span>
-            {j.kind === 'reminder' && <span className="label">reminder</span>}
-            {j.week === undefined && (
-              <span className="text-note whitespace-nowrap text-soft">since {shortDate(dateStyle, j.date, today)}</span>
-            )}
+            <span className="flex min-w-0 flex-wrap items-center gap-x-3">
+              <span className={`min-w-0 wrap-break-word ${j.settled ? 'text-soft line-through' : ''}`}>{j.text}</span>
+              {j.kind === 'reminder' && <span className="label">reminder</span>}
+              {(j.week === undefined || toDay(j.week) < thisWeek) && (
+                <span className="text-note whitespace-nowrap text-soft">
+                  {j.week === undefined ? 'since' : 'for the week of'} {shortDate(dateStyle, j.week ?? j.date, today)}
+                </span>
+              )}
+            </span>
           </label>
           {!j.settled && also?.(j)}
           <button

@@ -1,3 +1,4 @@
+import { isOver } from '../../core/calendar';
 import { type Enrolment, type Household, type SchoolYear } from '../../core/household';
 import { type PaceFigures, paceFigures, isPlanned } from '../../core/pace';
 import { shortDate } from '../ui/dates';
@@ -17,6 +18,8 @@ export function Compare({
   after: Enrolment;
   today: number;
 }) {
+  if (isOver(year, today))
+    return <p role="status">{year.name} is over. What this comes to is reckoned once the next year is set up.</p>;
   const was = before && isPlanned(before) ? paceFigures(state, year, before, today) : undefined;
   const is = paceFigures(state, year, after, today);
   const { dateStyle } = state.settings;

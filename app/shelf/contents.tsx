@@ -25,6 +25,7 @@ import {
   kindName,
   moveLesson,
   moveStep,
+  pageWords,
   splitStep,
   stepName,
 } from '../../core/course';
@@ -193,7 +194,7 @@ function LessonLine({
           )}
           <span className="min-w-0 flex-1 wrap-break-word">{lesson.title}</span>
           <span className="flex-none text-aside text-soft">
-            {lesson.pages && `manual ${lesson.pages} · `}
+            {lesson.pages && `manual ${pageWords(lesson.pages)} · `}
             {count(lesson.steps.length, 'step')}
             {lesson.steps.some((s) => s.optional) && ', some optional'}
           </span>

@@ -11,6 +11,7 @@ import {
   kindName,
   LAYOUTS,
   mayComeBefore,
+  pageWords,
   patternFault,
   readNumbers,
   readTracks,
@@ -422,7 +423,7 @@ function Preview({ values }: { values: CourseValues }) {
         {shown.map((l) => (
           <li key={l.id}>
             {l.title}
-            {l.pages && `, pp. ${l.pages}`}: {l.steps.map((s) => s.label ?? kindName(s.kind)).join(', ')}
+            {l.pages && `, ${pageWords(l.pages)}`}: {l.steps.map((s) => s.label ?? kindName(s.kind)).join(', ')}
           </li>
         ))}
         {total.lessons > 3 && (

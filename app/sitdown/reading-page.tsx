@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { fromDay, isIsoDate, toDay, weekStart } from '../../core/calendar';
+import { pageWords } from '../../core/course';
 import { readingOf, readingWords } from '../../core/sitdown';
 import { Box } from '../child/sheets';
 import { useHousehold } from '../shell/household';
@@ -45,7 +46,7 @@ export default function ReadingPage() {
                 <li key={`${l.courseId} ${l.lessonId}`} className="flex items-baseline gap-3 border-b border-rule py-1">
                   <Box done={l.read} />
                   <span className="min-w-0 flex-1 wrap-anywhere">
-                    {l.title}, {l.lesson.title}: pages {l.pages}
+                    {l.title}, {l.lesson.title}: {pageWords(l.pages)}
                     {l.note && <i className="block">{l.note}</i>}
                   </span>
                   <span className="text-soft">

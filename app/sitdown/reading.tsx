@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { object, type ObjectSchema, string } from 'yup';
 import { type Day, fromDay } from '../../core/calendar';
+import { pageWords } from '../../core/course';
 import { noteLesson, readInCourse, readLesson } from '../../core/deeds';
 import { titleOf } from '../../core/household';
 import { isTaken } from '../../core/pace';
@@ -61,7 +62,7 @@ export function Reading({ lines, start }: { lines: readonly ReadingLine[]; start
                           }
                         />
                         <span className={`min-w-0 wrap-anywhere ${l.read ? 'text-soft' : ''}`}>
-                          {title}, {l.lesson.title}: pages {l.pages}{' '}
+                          {title}, {l.lesson.title}: {pageWords(l.pages)}{' '}
                           <span className="text-soft">
                             {l.minutes} min, for {dayAndDate(style, l.day, today)}
                           </span>

@@ -1,8 +1,16 @@
 import { closedGates } from '../../core/overview';
 import { memo, useDeferredValue, useMemo } from 'react';
 import { Link } from 'react-router';
-import { type DayPage, type DayRitual, gamesOn, practicesOn, practiceWords, ritualsOn } from '../../core/day';
-import { childrenOf, titleOf } from '../../core/household';
+import {
+  type DayPage,
+  type DayRitual,
+  gamesOn,
+  gameWords,
+  practicesOn,
+  practiceWords,
+  ritualsOn,
+} from '../../core/day';
+import { titleOf } from '../../core/household';
 import { reviewsOn } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -32,21 +40,13 @@ export const Rituals = memo(function Rituals({ page }: { page: DayPage }) {
               {r.ritual.minutes} min
               {r.ritual.at && ` · at ${r.ritual.at}`}
               {r.ritual.sort === 'extra' && ` · ${r.ritual.alone ? 'counts as school' : 'today only'}`}
-              {games.has(r.ritual.id) &&
-                ` · does ${listing(
-                  games
-                    .get(r.ritual.id)!
-                    .map(
-                      (row) =>
-                        `${titleOf(household, row.enrolment.courseId)} ${row.step.lesson.title} (${listing(childrenOf(household, row.enrolment).map((c) => c.name))})`,
-                    ),
-                )}`}
+              {games.has(r.ritual.id) && ` · does ${gameWords(household, games.get(r.ritual.id)!, day)}`}
             </span>
           </span>
         </label>
         {r.ritual.sheets && !r.mark && household.drills.length + household.decks.length > 0 && (
           <Link
-            className="page-link press inline-flex items-center"
+            className="page-link press inline-flex flex-none items-center"
             to={`/cards/game/${r.ritual.id}`}
             aria-label={`Play ${r.ritual.title}`}
           >

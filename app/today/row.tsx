@@ -2,7 +2,7 @@ import { Check } from 'lucide-react';
 import { type KeyboardEvent, memo } from 'react';
 import { Link } from 'react-router';
 import { fromDay } from '../../core/calendar';
-import { lessonName, stepName, takerIdsOn } from '../../core/course';
+import { lessonName, pageWords, stepName, takerIdsOn } from '../../core/course';
 import type { DayRow, DaySitting } from '../../core/day';
 import { editionFlag } from '../../core/materials/editions';
 import { wayOf, byId, titleOf } from '../../core/household';
@@ -160,7 +160,7 @@ export const Row = memo(function Row({
 });
 
 function ManualPages({ pages, before }: { pages: string; before: boolean }) {
-  const at = `${/^\d+$/.test(pages) ? 'p.' : 'pp.'} ${pages}`;
+  const at = pageWords(pages);
   return before ? (
     <b className="font-semibold text-ink"> · read {at} before</b>
   ) : (

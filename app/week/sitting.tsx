@@ -3,7 +3,7 @@ import * as Menu from '@radix-ui/react-dropdown-menu';
 import { Pin } from 'lucide-react';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { type Day, weekdayOf } from '../../core/calendar';
-import { lessonName, stepName } from '../../core/course';
+import { stepName } from '../../core/course';
 import type { Enrolment } from '../../core/household';
 import type { WeekDay, WeekItem } from '../../core/week';
 import { WEEKDAY_NAMES } from '../ui/dates';
@@ -14,15 +14,12 @@ import { tip } from '../ui/tip';
 /** "7" with a small "2/6" behind it: lesson and step as numbers. */
 function StepNumber({ item, struck }: { item: WeekItem; struck?: boolean }) {
   const { step } = item;
-  const name = lessonName(step.lesson.title);
   const at = step.lesson.steps.findIndex((s) => s.id === step.id) + 1;
   return (
     <span
       className={`whitespace-nowrap ${item.fresh ? 'font-semibold text-rubric underline decoration-2 underline-offset-4' : ''} ${struck ? 'text-soft line-through' : ''}`}
     >
-      <span className="text-lead leading-none">
-        {name.numeral ?? (step.lessonIndex < 0 ? '·' : step.lessonIndex + 1)}
-      </span>
+      <span className="text-lead leading-none">{item.number}</span>
       {step.lesson.steps.length > 1 && (
         <span className="pl-[1px] font-sans text-fine">
           {' '}

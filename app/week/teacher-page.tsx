@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { fromDay, isIsoDate, toDay, weekStart } from '../../core/calendar';
+import { pageWords } from '../../core/course';
 import { markSteps } from '../../core/deeds';
 import { byId } from '../../core/household';
 import { readingOf, readingWords } from '../../core/sitdown';
@@ -79,7 +80,7 @@ export default function TeacherPage() {
           {readingWords(reading, teacher.name)}:{' '}
           {reading
             .filter((l) => !l.read)
-            .map((l) => `${l.title}, ${l.lesson.title}, pages ${l.pages}`)
+            .map((l) => `${l.title}, ${l.lesson.title}, ${pageWords(l.pages)}`)
             .join('; ')}
           .
         </p>
@@ -117,7 +118,7 @@ export default function TeacherPage() {
                         {[
                           listing(l.children.map((c) => c.name)),
                           `${l.minutes} min`,
-                          l.step.lesson.pages && `manual pages ${l.step.lesson.pages}`,
+                          l.step.lesson.pages && `manual ${pageWords(l.step.lesson.pages)}`,
                           l.things.length > 0 && `needs ${listing(l.things)}`,
                           l.mark && MARK_WORDS[l.mark].word,
                         ]

@@ -1,9 +1,9 @@
 import { type Day, toDay } from '../../core/calendar';
-import { openHolds, orderByWords, toOrderWords } from '../../core/materials';
+import { holdWords, openHolds, orderByWords, toOrderWords } from '../../core/materials';
 import { prepDayWords, preparationMinutes, preparationOn } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { useAhead } from '../today/use-ahead';
-import { dayAndDate, shortDate } from '../ui/dates';
+import { dayAndDate } from '../ui/dates';
 import { listing } from '../ui/words';
 
 /** What a week asks beside its lessons: what has to be ordered in it, what is made ready on which of its days, what is due back. */
@@ -47,7 +47,7 @@ export default function WeekThings({ start }: { start: Day }) {
         })}
         {back.map(({ hold }) => (
           <li key={hold.id} className="border-b border-rule py-1 wrap-anywhere">
-            {hold.title}: back to the library by {shortDate(style, toDay(hold.due!), today)}
+            {hold.title}: {holdWords(style, hold, today)}
           </li>
         ))}
       </ul>

@@ -5,7 +5,7 @@ import { attendanceRow, childMonths, type ChildDay, daysAsked, type DayStatus, h
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
 import { type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
 import { newAttendance, readAttendanceCsv, writeAttendanceCsv } from '../../core/record';
-import { wholeHours } from '../../core/words';
+import { clockHours } from '../../core/words';
 import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, longDate, monthName } from '../ui/dates';
@@ -155,13 +155,13 @@ function Register({
   const { household } = useHousehold();
   const months = useMemo(() => childMonths(household, year, child, today), [household, year, child, today]);
   const style = household.settings.dateStyle;
-  const foot: [string, (m: (typeof months)[number]) => number][] = [
+  const foot: [string, (m: (typeof months)[number]) => number, ((n: number) => string)?][] = [
     ['taught', (m) => m.totals.taught],
     ['sick', (m) => m.totals.sick],
     ['no school', (m) => m.totals.closed],
     ['away', (m) => m.totals.away],
     ['?', (m) => m.totals.unmarked],
-    ['hours', (m) => wholeHours(m.totals.minutes)],
+    ['hours', (m) => m.totals.minutes, clockHours],
   ];
   const cell = (m: (typeof months)[number], date: number) =>
     m.days.find((d) => Number(fromDay(d.day).slice(8)) === date);
@@ -213,19 +213,15 @@ function Register({
           ))}
         </tbody>
         <tfoot>
-          {foot.map(([word, of]) => (
+          {foot.map(([word, of, told = String]) => (
             <tr key={word}>
               <th scope="row" className="whitespace-nowrap">
                 {word}
               </th>
               {months.map((m) => (
-                <td key={m.first}>{of(m) || ''}</td>
+                <td key={m.first}>{of(m) > 0 && told(of(m))}</td>
               ))}
-              <td className="font-semibold">
-                {word === 'hours'
-                  ? wholeHours(months.reduce((n, m) => n + m.totals.minutes, 0))
-                  : months.reduce((n, m) => n + of(m), 0)}
-              </td>
+              <td className="font-semibold">{told(months.reduce((n, m) => n + of(m), 0))}</td>
             </tr>
           ))}
         </tfoot>

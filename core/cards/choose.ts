@@ -137,7 +137,7 @@ export function minuteWords(list: readonly Minute[]): string {
   const best = Math.max(...list.map((m) => m.right));
   const wrong = last.wrong > 0 ? `, ${last.wrong} wrong` : '';
   return last.right >= best && list.length > 1
-    ? `last ${last.right} right${wrong}: the own best`
+    ? `last ${last.right} right${wrong}: the child’s own best`
     : `last ${last.right} right${wrong}, best ${best}`;
 }
 

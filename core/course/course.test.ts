@@ -14,6 +14,7 @@ import {
   insertStep,
   KIND_DEFAULTS,
   lessonName,
+  lessonNumber,
   moveLesson,
   moveStep,
   patternFault,
@@ -165,6 +166,23 @@ describe('steps of a course', () => {
     expect(lessonName('3.2')).toEqual({ numeral: '3.2', word: '', rest: '' });
     for (const whole of ['Test 1 (lessons 1–6)', 'Still water', ''])
       expect(lessonName(whole)).toEqual({ word: '', rest: whole });
+  });
+
+  it('bear no number that the book does not give them', () => {
+    const numbers = (titles: string[]) => {
+      const course = aCourse('c', { lessons: titles.length });
+      const lessons = course.units[0]!.lessons.map((l, i) => ({
+        ...{ ...l, title: titles[i]! },
+        steps: l.steps.map((s) => (titles[i]!.startsWith('Test') ? { ...s, kind: 'assess' as const } : s)),
+      }));
+      const named = { ...course, units: [{ ...course.units[0]!, lessons }] };
+      return [...new Map(flatten(named).map((s) => [s.lesson.id, lessonNumber(named, s)])).values()];
+    };
+    expect(numbers(['Lesson 1', 'Lesson 2', 'Test 1 (lessons 1–2)', 'Lesson 3', 'A rest'])).toEqual(
+      '1 2 test 3 ·'.split(' '),
+    );
+    // Where nothing is counted the place in the course is all there is.
+    expect(numbers(['Herons', 'Reeds', 'Still water'])).toEqual(['1', '2', '3']);
   });
 });
 

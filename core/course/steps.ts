@@ -135,6 +135,19 @@ export function pagesIn(text: string | undefined): number {
   return pages;
 }
 
+/**
+ * Such a text as it is told: “p. 12”, “pp. 46–48”; one that says itself what it names stays as it is.
+ * @example
+ * pageWords('54') // => 'p. 54'
+ * pageWords('3, 7–9') // => 'pp. 3, 7–9'
+ * pageWords('sheet 4') // => 'sheet 4'
+ */
+export function pageWords(text: string): string {
+  const plain = text.trim();
+  if (/^\p{L}/u.test(plain)) return plain;
+  return `${/^\d+$/.test(plain) ? 'p.' : 'pp.'} ${plain}`;
+}
+
 /** The last page that such a text names; 0 where it names none. @example lastPageIn('46–48, 51') // => 51 */
 export function lastPageIn(text: string | undefined): number {
   let most = 0;
@@ -159,4 +172,23 @@ export function lessonName(title: string): LessonName {
   if (!m) return { word: '', rest: title };
   const word = (m[1] ?? '').trim().toLowerCase();
   return { numeral: m[2]!, word: word === 'lesson' ? '' : word, rest: m[3] ?? '' };
+}
+
+const countedCache = new WeakMap<Course, boolean>();
+
+/**
+ * What stands for a lesson where there is room for a number alone: the book’s own numeral; where the book counts no lesson, its place
+ * in the course, from 1; in a book that counts, "test" for a lesson that only tests and "·" for any other that bears no number, since its
+ * place is not the number the book would give it ("Test 3" behind Lesson 30 is not 33).
+ */
+export function lessonNumber(course: Course, step: Pick<FlatStep, 'lesson' | 'lessonIndex'>): string {
+  const { numeral } = lessonName(step.lesson.title);
+  if (numeral !== undefined) return numeral;
+  let counts = countedCache.get(course);
+  if (counts === undefined) {
+    counts = course.units.some((u) => u.lessons.some((l) => lessonName(l.title).numeral !== undefined));
+    countedCache.set(course, counts);
+  }
+  if (!counts && step.lessonIndex >= 0) return `${step.lessonIndex + 1}`;
+  return step.lesson.steps.every((s) => s.kind === 'assess') ? 'test' : '·';
 }

@@ -10,6 +10,7 @@ import {
   type SchoolYear,
   type Tick,
   titleOf,
+  untaught,
 } from '../household';
 import type { Plan } from '../stagger';
 import { caughtOn } from './missed';
@@ -101,9 +102,7 @@ export function childWeek(
         .filter((s) => s.children.some((c) => c.id === child.id) && (!out || s.children.length === 1))
         .flatMap((s) =>
           s.rows
-            .filter(
-              (r) => !['known', 'left out'].includes(r.mark?.kind ?? '') && !r.missed.some((c) => c.id === child.id),
-            )
+            .filter((r) => !(r.mark && untaught(r.mark.kind)) && !r.missed.some((c) => c.id === child.id))
             .map((r): ChildItem => ({
               key: `${r.key} ${day}`,
               title: titleOf(state, s.course.id),

@@ -1,4 +1,7 @@
-import type { Household, Id, Kind, SchoolYear } from '../household';
+import type { Day } from '../calendar';
+import { stepName, takersOn } from '../course';
+import { type Household, type Id, type Kind, type SchoolYear, titleOf } from '../household';
+import { listing } from '../words';
 import type { DayPage, DayRow } from './page';
 import { ritualsOn } from './rituals';
 
@@ -46,4 +49,24 @@ export function gamesOn(
     if (rows.length > 0) games.set(ritual.id, rows);
   }
   return games;
+}
+
+/**
+ * What a game does of a day, in words: a course, the steps of each of its lessons, and for whom.
+ * "Sluice Arithmetic Lesson 14 (practise 2 of 2 and review, Wren)".
+ */
+export function gameWords(state: Household, rows: readonly DayRow[], day: Day): string {
+  const lessons = new Map<string, DayRow[]>();
+  for (const row of rows) {
+    const key = `${row.enrolment.id} ${row.step.lesson.id}`;
+    lessons.set(key, [...(lessons.get(key) ?? []), row]);
+  }
+  return listing(
+    [...lessons.values()].map((own) => {
+      const { enrolment, step } = own[0]!;
+      const who = listing(takersOn(state, enrolment, day).map((c) => c.name));
+      const what = own.length === step.lesson.steps.length ? '' : `${listing(own.map((r) => stepName(r.step)))}, `;
+      return `${titleOf(state, enrolment.courseId)} ${step.lesson.title} (${what}${who})`;
+    }),
+  );
 }

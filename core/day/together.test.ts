@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { fromDay, minutesOf } from '../calendar';
-import { type Enrolment, inOrderOfDay, type OrderRule, type Ritual } from '../household';
+import { type Enrolment, inOrderOfDay, type Kind, type OrderRule, type Ritual } from '../household';
 import { comingOf, workOf } from '../attendance';
 import { markSteps, ritualDone, ritualUndone } from '../deeds';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { DATE, day, dayCourse, family, laidOut, pageOf, year } from '../tests/family';
 import { aMark, aTeacher, MON_TO_FRI } from '../tests/make';
-import { childWeek, dayPage, type DayRow, gamesOn, nodsTo, nodTo, tasksOn, waitingTicks } from './index';
+import { childWeek, dayPage, type DayRow, gamesOn, gameWords, nodsTo, nodTo, tasksOn, waitingTicks } from './index';
 
 type Family = ReturnType<typeof family>;
 const withEnrolment = (h: Family, id: string, change: Partial<Enrolment>): Family => ({
@@ -85,6 +85,13 @@ describe('a game round the table', () => {
 
   it('does every child’s sheet at once: their minutes are the game’s', () => {
     const rows = gamesOn(h, year, pageOf(h)).get('game')!;
+    expect(gameWords(h, rows, day)).toBe('sums Lesson 1 (six) and sums Lesson 1 (nine)');
+    // Of a lesson that has more to it, which of its steps; two of one lesson in one breath.
+    const [row] = rows as [DayRow];
+    const lesson = { ...row.step.lesson, steps: [...row.step.lesson.steps, { id: 'r', kind: 'review' as const }] };
+    const of = (kind: Kind): DayRow => ({ ...row, step: { ...row.step, lesson, kind } });
+    expect(gameWords(h, [of('practise')], day)).toBe('sums Lesson 1 (practise, six)');
+    expect(gameWords(h, [of('practise'), of('review')], day)).toBe('sums Lesson 1 (six)');
     expect(rows.map((r) => r.enrolment.id).sort()).toEqual(['sums-nine', 'sums-six']);
     const tasks = tasksOn(h, year, pageOf(h));
     expect(tasks.filter((t) => /^sums-(six|nine)/.test(t.id))).toEqual([]);

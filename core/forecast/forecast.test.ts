@@ -1,7 +1,8 @@
 import { jStat } from 'jstat';
 import { describe, expect, it } from 'vitest';
 import { fromDay, toDay, weekdayOf } from '../calendar';
-import type { Household, Mark } from '../household';
+import type { Course, Enrolment, Household, Mark, SchoolYear } from '../household';
+import { earliestFit, makeTrack } from '../pace';
 import { makePlan, makeProblem, seeded } from '../stagger';
 import { calibration } from '../tests/calibration';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
@@ -139,14 +140,30 @@ describe('a record', () => {
       aMark('e', 'L5-1', 'done', '2026-09-19'),
     ];
     const h = base(marks);
-    expect(recordOf(h, h.years[0]!, h.enrolments[0]!, toDay('2026-09-21'))).toEqual([
+    const two = [
       [1, 0, 2, 0],
       [0, 0, 0, 0, 1],
-    ]);
-    expect(recordOf(base(), h.years[0]!, h.enrolments[0]!, TODAY)).toEqual([]);
+    ];
+    expect(recordOf(h, h.enrolments[0]!, toDay('2026-09-21'))).toEqual(two);
+    // Taken on in the next year it is the same record, and goes on; the summer between the two lost it nothing.
+    const [year] = h.years as [SchoolYear];
+    const short = { ...year, end: '2026-09-20' };
+    const next = { ...year, id: 'next', name: 'next', start: '2026-10-05' };
+    const later = { ...h, years: [short, next], marks: [...marks, aMark('e', 'L6-1', 'done', '2026-10-05')] };
+    expect(recordOf(later, h.enrolments[0]!, toDay('2026-10-05'))).toEqual(two);
+    expect(recordOf(later, h.enrolments[0]!, toDay('2026-10-06'))).toEqual([...two, [1]]);
+    expect(recordOf(base(), h.enrolments[0]!, TODAY)).toEqual([]);
     // Of days that stood on no list nobody knows whether it was wanted; a whole week without a mark was lost.
     const unlisted = base(marks, { dayLists: [] });
-    expect(recordOf(unlisted, h.years[0]!, h.enrolments[0]!, TODAY)).toEqual([[1, 0, 2], [1], [0, 0], [0, 0]]);
+    expect(recordOf(unlisted, h.enrolments[0]!, TODAY)).toEqual([[1, 0, 2], [1], [0, 0], [0, 0]]);
+    // In a week whose lists name other courses alone it was not wanted: a chapter a month loses nothing in the weeks between.
+    const others = ['2026-09-23', '2026-09-30'].map((date) => ({
+      ...{ id: date, date, placements: [{ enrolmentId: 'another', stepId: 'L1-1' }] },
+    }));
+    expect(recordOf({ ...unlisted, dayLists: others }, h.enrolments[0]!, TODAY)).toEqual([[1, 0, 2], [1]]);
+    // Nor does a course that is through lose anything behind its last step.
+    const [own] = h.enrolments as [Enrolment];
+    expect(recordOf(unlisted, { ...own, life: 'finished' }, TODAY)).toEqual([[1, 0, 2], [1]]);
   });
 });
 
@@ -211,6 +228,30 @@ describe('a forecast', () => {
     const told = of(now);
     expect(told.chance!).toBeGreaterThan(85);
     expect(told.last.late).toBeLessThanOrEqual(toDay('2027-06-18') + 7);
+  });
+
+  it('waits where the book ties a step to a weekday, or nobody teaches: never sooner than the planner can place it', () => {
+    const [course] = base().courses as [Course];
+    const fridays = course.units.map((u) => ({
+      ...u,
+      lessons: u.lessons.map((l, i) => ({
+        ...l,
+        steps: l.steps.map((s) => (i % 3 === 2 ? { ...s, weekday: 5 as const } : s)),
+      })),
+    }));
+    const free = base(marksWhere(() => true));
+    const tied = { ...free, courses: [{ ...course, units: fridays }] };
+    const days = (h: Household) =>
+      earliestFit(makeTrack(h, h.years[0]!, h.enrolments[0]!, TODAY), toDay('2027-06-25'))!.days;
+    const fit = days(tied);
+    expect(fit.at(-1)!).toBeGreaterThan(days(free).at(-1)! + 14);
+    // Every other lesson in threes is a test on a Friday: a child who never lost a day cannot be through before the last of them.
+    const told = of(tied);
+    expect([told.last.early, of(free).last.early < fit.at(-1)!]).toEqual([fit.at(-1)!, true]);
+    for (const m of told.fan) expect(m.early).toBeGreaterThanOrEqual(fit[m.steps - 1]!);
+    // One who is now and then away is later by that, not by a Friday each time more.
+    const ragged = { ...base(marksWhere((d) => d % 5 !== 0)), courses: tied.courses };
+    expect(of(ragged).last.middle).toBeGreaterThan(fit.at(-1)!);
   });
 
   it('of a whole child is no better than its worst course', () => {

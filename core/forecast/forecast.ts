@@ -1,11 +1,12 @@
-import { type Day, toDay } from '../calendar';
+import type { Day } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
 import type { Shortage } from '../materials';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
-import { datesWithoutEnd, makeTrack, type Track } from '../pace';
+import { makeTrack } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { blocksOf, priorShare, quantile, sittingsTo } from './model';
 import { askedOf } from './asked';
+import { datesAhead, tiedTo } from './tied';
 import { foretold, priorOf, recordOf, spreadOf } from './record';
 
 /** One chance in ten that it is earlier, as likely before as after, one in ten that it is later. */
@@ -47,16 +48,6 @@ export const RUNS = 2000;
 /** Places on the way that a drawing shows. */
 const PLACES = 12;
 
-/** The first `n` dates on which something can be done, running on along the weekdays beyond the year; what is begun today is none. */
-function datesAhead(track: Track, yearEnd: Day, n: number): Day[] {
-  const dates: Day[] = [];
-  for (const [day] of datesWithoutEnd(track, yearEnd)) {
-    if (dates.length >= n) break;
-    if (dates.length > 0 || !track.begunToday || day !== track.dates[0]) dates.push(day);
-  }
-  return dates;
-}
-
 /** How a course is likely to go: by its own record, drawn in towards the plan or a sibling’s record while there is little of it. */
 export function forecastOf(
   state: Household,
@@ -70,7 +61,7 @@ export function forecastOf(
   const steps = track?.stepIds.length ?? 0;
   const prior = priorOf(state, enrolment, plan);
   if (!track || !course || steps === 0 || prior.weeks.length === 0) return undefined;
-  const own = recordOf(state, year, enrolment, plan.today);
+  const own = recordOf(state, enrolment, plan.today);
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const words = (at: number) => {
     const step = flat.get(track.stepIds[at - 1]!);
@@ -92,9 +83,10 @@ export function forecastOf(
     runs,
     seed,
     spread: spreadOf(full, enrolment, plan),
+    may: tiedTo(full, year, track.stepIds),
   });
   const most = found.at(-1)!.reduce((n, x) => Math.max(n, x), 1);
-  const dates = datesAhead(full, toDay(year.end), most);
+  const dates = datesAhead(full, year, most);
   if (dates.length === 0) return undefined;
   const day = (sittings: number) => dates[Math.min(sittings, dates.length) - 1]!;
   const span = (of: Int32Array): Span => ({

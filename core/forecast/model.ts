@@ -65,7 +65,7 @@ export function gamma(shape: number, random: Random): number {
 }
 
 /** No run goes on for longer: nobody plans so far, and a record of nothing but lost weeks would never end. */
-const MOST_SITTINGS = 2000;
+export const MOST_SITTINGS = 2000;
 const ROUNDING = 1e-9;
 
 /** Weeks that are alike taken as one of their weights together: a Dirichlet distribution is the same either way, with fewer numbers drawn. */
@@ -93,12 +93,23 @@ export interface Spread {
  * in order. For several numbers of steps at once, each run’s own. Where a course is planned on fewer dates than are open, what is left is
  * spread anew date by date, as the planner does: who falls behind sits more often, until every date is used.
  * @param steps numbers of steps, rising; each at least 1.
+ * @param may whether a step, counted from 0, can be done on a date, counted from 0: one that cannot waits for its date, and all behind it.
  * @returns for each number, the dates of every run; `MOST_SITTINGS` where a run did not come to its end.
  */
 export function sittingsTo(
   given: readonly Block[],
   steps: readonly number[],
-  { runs = 2000, seed = 1, spread }: { runs?: number; seed?: number; spread?: Spread } = {},
+  {
+    runs = 2000,
+    seed = 1,
+    spread,
+    may = () => true,
+  }: {
+    runs?: number;
+    seed?: number;
+    spread?: Spread;
+    may?: ((step: number, date: number) => boolean) | undefined;
+  } = {},
 ): Int32Array[] {
   const random = seeded(seed);
   const blocks = merged(given);
@@ -130,10 +141,10 @@ export function sittingsTo(
         due += Math.min(1, density ?? (left > 0 ? (total - done) / typical / left : 1));
       } else due = 1;
       date++;
-      if (due < 1 - ROUNDING) continue;
+      if (due < 1 - ROUNDING || !may(done, date - 1)) continue;
       due -= 1;
       while (at >= week.length) [week, at] = [drawn(), 0];
-      done += week[at++]!;
+      for (let n = week[at++]!; n > 0 && may(done, date - 1); n--) done++;
       while (next < steps.length && done >= steps[next]!) found[next++]![run] = date;
     }
   }

@@ -1,9 +1,9 @@
-import { type Day, isOver, toDay, weekStart, yearFor } from '../calendar';
+import { type Day, isOver, toDay, weekStart, yearFor, yearWithOutside } from '../calendar';
 import { levelsBefore } from '../course';
-import type { Enrolment, Household, Id, SchoolYear } from '../household';
+import type { Enrolment, Household, Id } from '../household';
 import { MARKS, sits } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
-import { isTakenFrom, openDates, stopsOn, type Track, wishOf } from '../pace';
+import { isTakenFrom, isThrough, openDates, stopsOn, type Track, wishOf } from '../pace';
 import type { Plan } from '../stagger';
 import type { Spread, Weeks } from './model';
 
@@ -14,11 +14,12 @@ const PLAN_WEEKS = 12;
 
 /**
  * What was finished in each past sitting of an enrolment, in household weeks, oldest first: from its first mark to the day before
- * `today`. A sitting is an open date on which it stood on the day’s list, or on which it was marked; what was listed and not done is
+ * `today`, in whatever school years those lie; what was done between two years stands in neither. A sitting is an open date on which it stood on the day’s list, or on which it was marked; what was listed and not done is
  * nought. A day of its own outside its usual dates counts once something was done on it; one on which work was only told to be known is
- * none. Of a week of the household without a single mark of this course nobody knows what was listed: its usual sittings were lost.
+ * none. Of a week of which the household has no list at all, and this course no mark, nobody knows what was listed: its usual sittings
+ * were lost. In a week whose lists name others alone it was not wanted, nor behind its last step.
  */
-export function recordOf(state: Household, year: SchoolYear, enrolment: Enrolment, today: Day): Weeks {
+export function recordOf(state: Household, enrolment: Enrolment, today: Day): Weeks {
   const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).filter((m) => m.childId === undefined);
   if (marks.length === 0) return [];
   const { firstDay } = state.settings;
@@ -39,10 +40,13 @@ export function recordOf(state: Household, year: SchoolYear, enrolment: Enrolmen
     state.dayLists.filter((l) => l.placements.some((p) => p.enrolmentId === enrolment.id)).map((l) => toDay(l.date)),
   );
   const first = Math.min(...touched.keys());
-  const inYear = (d: Day) => d >= Math.max(first, toDay(year.start)) && d < today;
+  const end = isThrough(state, enrolment) ? Math.max(...touched.keys()) + 1 : today;
+  const past = (d: Day) => d >= first && d < Math.min(end, today);
+  const years = state.years.filter((y) => toDay(y.start) < today && toDay(y.end) >= first);
+  const inYear = (d: Day) => past(d) && years.some((y) => d >= toDay(y.start) && d <= toDay(y.end));
   // Of the past: nothing entered for days to come was so then.
   const { lives: _, ...sofar } = enrolment;
-  const open = openDates(state, sofar, year).filter(inYear);
+  const open = years.flatMap((y) => openDates(state, sofar, yearWithOutside(state, y))).filter(past);
   const sat = open.filter((d) => touched.get(d) === true || (listed.has(d) && touched.get(d) !== false));
   const extra = [...finished.keys()].filter((d) => inYear(d) && !open.includes(d));
   const weeks = new Map<Day, number[]>();
@@ -55,7 +59,8 @@ export function recordOf(state: Household, year: SchoolYear, enrolment: Enrolmen
     1,
     Math.round([...weeks.values()].reduce((n, w) => n + w.length, 0) / Math.max(1, weeks.size)),
   );
-  const known = new Set([...touched.keys(), ...listed].map((d) => weekStart(d, firstDay)));
+  const told = state.dayLists.map((l) => toDay(l.date));
+  const known = new Set([...touched.keys(), ...told].map((d) => weekStart(d, firstDay)));
   const away = [...new Set(open.map((d) => weekStart(d, firstDay)))].filter((w) => !known.has(w) && !weeks.has(w));
   for (const w of away) {
     const dates = open.filter((d) => weekStart(d, firstDay) === w);
@@ -108,15 +113,7 @@ export function priorOf(state: Household, enrolment: Enrolment, plan: Plan): { w
     e.courseId === enrolment.courseId ? 0 : (own(e) ? 0 : levels.length) + levels.indexOf(e.courseId);
   const siblings = state.enrolments
     .filter((e) => e.id !== enrolment.id && levels.includes(e.courseId))
-    .map((e) => {
-      // The year in which it was begun, in whatever order its marks lie.
-      const dates = (marksByEnrolment(state.marks).get(e.id) ?? []).map((m) => m.date);
-      const first = dates.reduce<string | undefined>((a, b) => (a !== undefined && a < b ? a : b), undefined);
-      const own = state.years.find((y) => {
-        return first !== undefined && y.start <= first && first <= y.end;
-      });
-      return { e, weeks: own ? recordOf(state, own, e, plan.today) : [] };
-    })
+    .map((e) => ({ e, weeks: recordOf(state, e, plan.today) }))
     .filter((s) => s.weeks.reduce((n, w) => n + w.length, 0) >= SIBLING_FROM);
   const told = siblings.filter((s) => s.weeks.some((w) => w.some((n) => n > 0)));
   const best = told.sort((a, b) => rank(a.e) - rank(b.e) || b.weeks.length - a.weeks.length)[0];

@@ -7,6 +7,7 @@ import { count, LIFE_WORDS, shortDate } from '../words';
 import { RUNS } from './forecast';
 import { blocksOf, quantile, sittingsTo } from './model';
 import { priorOf, recordOf, spreadOf } from './record';
+import { tiedTo } from './tied';
 
 /** How far a course is, in steps from now on: the last of them in words, empty before the first. */
 export interface Reached {
@@ -50,9 +51,18 @@ export function stopForecast(
   const steps = left.length;
   if (!course || dates === 0 || steps === 0 || prior.weeks.length === 0) return undefined;
   const found = sittingsTo(
-    blocksOf(recordOf(state, year, enrolment, today), prior.weeks),
+    blocksOf(recordOf(state, enrolment, today), prior.weeks),
     left.map((_, i) => i + 1),
-    { runs, seed, spread: spreadOf(track, enrolment, plan) },
+    {
+      runs,
+      seed,
+      spread: spreadOf(track, enrolment, plan),
+      may: tiedTo(
+        track,
+        year,
+        left.map((s) => s.id),
+      ),
+    },
   );
   const done = new Int32Array(runs);
   for (const to of found) to.forEach((sittings, run) => (done[run]! += sittings <= dates ? 1 : 0));

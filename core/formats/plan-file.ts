@@ -1,4 +1,4 @@
-import { fromDay, type IsoDate, isOver, toDay, yearFor } from '../calendar';
+import { fromDay, type IsoDate, toDay, yearFor } from '../calendar';
 import { byId } from '../household';
 import { finishOf } from '../overview';
 import { makeTrack, reserveOf } from '../pace';
@@ -60,15 +60,15 @@ export function planFile(
       })),
       enrolments: plan.tracks.map((t) => {
         const e = byId(household.enrolments, t.enrolmentId)!;
-        const reserve = isOver(year, day) ? undefined : reserveOf(makeTrack(household, year, e, day), year);
+        const reserve = reserveOf(makeTrack(household, year, e, day), year);
         const finish = finishOf(plan, e.id, reserve);
         return {
           id: e.id,
           course: byId(household.courses, e.courseId)?.title ?? e.courseId,
           children: e.childIds.map((id) => byId(household.children, id)?.name ?? id),
-          daysInHand: reserve?.daysInHand ?? null,
+          daysInHand: reserve.daysInHand ?? null,
           lastDay: finish.kind === 'planned' ? fromDay(finish.day) : null,
-          earliestLastDay: reserve?.projected === undefined ? null : fromDay(reserve.projected),
+          earliestLastDay: reserve.projected === undefined ? null : fromDay(reserve.projected),
           steps: t.stepIds.map((id, i) => ({ id, date: t.days[i]! < 0 ? null : fromDay(t.days[i]!) })),
         };
       }),

@@ -20,6 +20,8 @@ export const MARKS: Record<MarkKind, MarkMeaning> = {
 };
 /** Whether a sitting was spent, by a mark of that kind. */
 export const sits = (kind: MarkKind): boolean => MARKS[kind].sits;
+/** Whether a step is behind by a mark of that kind without having been taught: it is known, or was left out. */
+export const untaught = (kind: MarkKind): boolean => MARKS[kind].settles && !MARKS[kind].sits;
 
 /** What a movement does to what is there: adds it, takes it, or says what was counted. */
 export const MOVEMENTS: Record<MovementKind, 'sets' | 1 | -1> = {

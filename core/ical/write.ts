@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { blocksOf, type Day, dayKind, dayLabel, fromDay, toDay } from '../calendar';
-import { contentsOf, type FlatStep, flatten, stepName, takerIdsOn } from '../course';
+import { contentsOf, type FlatStep, flatten, pageWords, stepName, takerIdsOn } from '../course';
 import { byId, type Household, type Id, type SchoolYear } from '../household';
 import { atSitting, marksByEnrolment, sittingMinutes, standingsOf } from '../log';
 import { shortages } from '../materials';
@@ -124,7 +124,7 @@ function sittingEntries(state: Household, plan: Plan | undefined, { childIds }: 
           to: day,
           text: [
             `${minutes} minutes`,
-            pages.length > 0 && `manual pages ${pages.join(', ')}`,
+            pages.length > 0 && `manual ${pageWords(pages.join(', '))}`,
             done > 0 && (done === steps.length ? 'done' : `${done} of ${steps.length} done`),
           ]
             .filter(Boolean)

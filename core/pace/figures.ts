@@ -1,4 +1,4 @@
-import { type Day, isOver, toDay, weekStart } from '../calendar';
+import { type Day, toDay, weekStart } from '../calendar';
 import { teacherMinutes } from '../course';
 import type { Enrolment, Household, SchoolYear } from '../household';
 import { earliestFit } from './fit';
@@ -29,8 +29,7 @@ export function paceFigures(state: Household, year: SchoolYear, enrolment: Enrol
   const track = makeTrack(own, year, enrolment, today);
   const held = makeTrack(own, year, enrolment, today, { gates: 'held' });
   const none = { lastDay: undefined, stepsAWeek: undefined, teacherAWeek: undefined };
-  // Of a year that is over nothing is in hand, and nothing short.
-  const daysInHand = isOver(year, today) ? undefined : reserveOf(track, year).daysInHand;
+  const { daysInHand } = reserveOf(track, year);
   const fit = track.steps.length > 0 ? earliestFit(track, toDay(year.end)) : undefined;
   if (!fit) return { ...none, daysInHand, waiting: held.waiting };
   const last = track.own?.last ?? track.steps.length - 1;

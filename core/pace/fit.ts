@@ -25,6 +25,13 @@ export function countedOn(track: Track, day: Day): readonly TrackStep[] | undefi
   return Number.isFinite(weeklyCap) ? steps : undefined;
 }
 
+/** Whether a step can stand on a date at all: not before its own, on its weekday, and where it needs teaching on one on which somebody teaches. */
+export function mayStand(track: Pick<Track, 'untaught'>, step: TrackStep, day: Day): boolean {
+  if (step.notBefore > day) return false;
+  if (step.teacher > 0 && step.heldOn !== day && track.untaught.has(day)) return false;
+  return step.weekday === 0 || day === Infinity || weekdayOf(day) === step.weekday;
+}
+
 /**
  * The largest j such that steps i…j−1 of the track fit together on `day` with `room` steps of room, when `used` of
  * the weekly cap is gone. Every shorter run from i fits too, so one number says it all. This is the one place that
@@ -44,9 +51,7 @@ export function reach(track: Track, i: number, day: Day, room: number, used: num
     if (places > room + ROUNDING) break;
     minutes += step.minutes;
     uses += step.uses;
-    if (step.notBefore > day) break;
-    if (step.teacher > 0 && step.heldOn !== day && track.untaught.has(day)) break;
-    if (step.weekday !== 0 && day !== Infinity && weekdayOf(day) !== step.weekday) break;
+    if (!mayStand(track, step, day)) break;
     if (uses > weeklyCap) break;
     if (minutes > minutesPerSitting && j > i) break;
     if (step.behind >= i) break;

@@ -1,4 +1,4 @@
-import { type Day, fromDay, toDay, weekStart } from '../calendar';
+import { type Day, fromDay, isOver, toDay, weekStart } from '../calendar';
 import { type Enrolment, type Household, type Loop, type SchoolYear } from '../household';
 import { standingsOf } from '../log';
 import { catchUpDates, openDates } from './dates';
@@ -84,6 +84,7 @@ export function loopTrack(
       usedThisWeek: 0,
       ideal,
       weighByPages: false,
+      yearOver: isOver(year, today),
       begunToday: tracks.some((t) => t.begunToday) && dates[0] === today,
       today: {
         fresh: Math.max(0, ...tracks.map((t) => t.today.fresh)),

@@ -1,4 +1,4 @@
-import { type Day, fromDay, teacherMinutesOn, toDay, type Weekday, weekStart } from '../calendar';
+import { type Day, fromDay, isOver, teacherMinutesOn, toDay, type Weekday, weekStart } from '../calendar';
 import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { goneSteps, marksByEnrolment, type Standing, standingsOf } from '../log';
@@ -129,6 +129,7 @@ export function ownTrack(
     usedThisWeek: pace.cap === Infinity ? 0 : Math.min(pace.cap, usedInWeek(spent, standings, week, today, pace)),
     ideal: [],
     weighByPages: byId(state.courses, enrolment.courseId)?.weighByPages ?? false,
+    yearOver: isOver(year, today),
     begunToday: used.begun && dates[0] === today,
     today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
     dated: false,

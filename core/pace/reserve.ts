@@ -7,10 +7,10 @@ import type { Track } from './types';
 export interface Reserve {
   /**
    * Sittings that can still be lost before the target date is lost; negative: sittings missing.
-   * Undefined when the course has nothing left to do, no weekday to do it on, or nothing to be in time for.
+   * Undefined when the course has nothing left to do, no weekday to do it on, nothing to be in time for, or a year that is over.
    */
   daysInHand: number | undefined;
-  /** Where the earliest fit of the remaining steps ends; undefined when nothing is left, or no weekday is set. */
+  /** Where the earliest fit of the remaining steps ends; undefined when nothing is left, no weekday is set, or the year is over. */
   projected: Day | undefined;
   /** True when the projected day lies behind the school year, where only weekdays are counted. */
   afterYear: boolean;
@@ -49,7 +49,7 @@ function newReserve(track: Track, year: SchoolYear): Reserve {
     last: track.steps.length - 1,
     target: track.target,
   };
-  const fit = remaining > 0 ? earliestFit(track, yearEnd) : undefined;
+  const fit = remaining > 0 && !track.yearOver ? earliestFit(track, yearEnd) : undefined;
   if (!fit) return { daysInHand: undefined, projected: undefined, afterYear: false, remaining, forLater };
   const projected = fit.days[last]!;
   const afterYear = projected > yearEnd;

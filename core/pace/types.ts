@@ -78,6 +78,8 @@ export interface Track extends Phase {
   ideal: number[];
   /** The even rule weighs lessons by their manual pages. */
   weighByPages: boolean;
+  /** Its school year has ended: nothing is in hand any more, and nothing short; what is left is planned in the next. */
+  yearOver: boolean;
   /** True once today's sitting has begun: it can no longer be lost, but its room still counts. */
   begunToday: boolean;
   /** What today already holds from marks: new lessons, teacher and child minutes. */

@@ -1,5 +1,5 @@
 import { type Day, toDay } from '../calendar';
-import type { Enrolment, Household, Unit } from '../household';
+import { type Enrolment, type Household, MARKS, type Unit } from '../household';
 import { marksByEnrolment, sittingMarks } from '../log';
 import { takenSteps } from './taken';
 
@@ -28,7 +28,7 @@ export function unitRecords(state: Household, enrolment: Enrolment): UnitRecord[
   for (const m of own) {
     const unit = unitOf.get(m.stepId);
     if (!unit || m.childId !== undefined) continue;
-    if (m.kind === 'done' || m.kind === 'known' || m.kind === 'left out') settled.add(m.stepId);
+    if (MARKS[m.kind].settles) settled.add(m.stepId);
     if (!sat.has(m)) continue;
     const spent = days.get(unit) ?? new Map<Day, number>();
     days.set(unit, spent.set(toDay(m.date), (spent.get(toDay(m.date)) ?? 0) + (m.minutes ?? 0)));

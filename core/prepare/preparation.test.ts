@@ -200,9 +200,9 @@ describe('making lessons ready', () => {
       of(base(prepares, { courses: [{ ...made, units }], ...change }));
     const lines = read(DAILY);
     expect(lines.map((l) => [makingWords(l), l.minutes, l.due])).toEqual([
-      ['read pages 10–14', 10, TODAY - 1],
-      ['read pages 11–15', 10, TODAY],
-      ['read pages 12–16', 10, TODAY + 1],
+      ['read pp. 10–14', 10, TODAY - 1],
+      ['read pp. 11–15', 10, TODAY],
+      ['read pp. 12–16', 10, TODAY + 1],
     ]);
     expect(read(undefined)).toEqual([]);
     const h = base(DAILY, { courses: [{ ...made, units }] });

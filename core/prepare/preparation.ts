@@ -1,5 +1,5 @@
 import { type Day, fromDay, teacherAways, weekdayOf } from '../calendar';
-import { type FlatStep, lastPageIn, lessonRefOf, lessonsIn, takersOn } from '../course';
+import { type FlatStep, lastPageIn, lessonRefOf, lessonsIn, pageWords, takersOn } from '../course';
 import {
   byId,
   type Course,
@@ -268,7 +268,7 @@ export function makingWords({
   pages,
 }: Pick<PrepTask, 'kind' | 'tool' | 'pieces' | 'level' | 'instalment' | 'pages'>): string {
   if (!kind) return '';
-  if (pages) return `read pages ${pages}`;
+  if (pages) return `read ${pageWords(pages)}`;
   if (instalment) return `print ${instalment.name}, pages ${instalment.from}–${instalment.to}`;
   const what = tool ? `${kind} with the ${tool}` : kind;
   return [what, pieces !== undefined && `for ${count(pieces, 'child', 'children')}`, level && 'for the whole level']

@@ -3,7 +3,7 @@ import { rrulestr } from 'rrule';
 import { describe, expect, it } from 'vitest';
 import { fromDay, holidayId, nextYear, nextYearName, schoolDays, toDay, weekdayOf } from '../calendar';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../deeds';
-import type { Household } from '../household';
+import type { Enrolment, Household } from '../household';
 import { stock } from '../materials';
 import { shortDate } from '../words';
 import { afterDeed } from '../tests/apply';
@@ -120,6 +120,20 @@ describe('the end of a year', () => {
     const before = yearEnd(home(), home().years[0]!, toDay('2026-11-11'));
     expect(before.carried[0]!.words).toBe('what is left of it by then goes on with Wren in the next year');
     expect(yearEndWords(before)).toMatch(/^1 course over, 1 not through yet/);
+    // What is taken and not begun goes on as well, told by the year that it is: this one, and once that has begun the next.
+    const next = { ...home().years[0]!, id: 'next', name: 'next', start: '2027-09-06', end: '2028-06-09' };
+    const [sums, tales] = home().enrolments as [Enrolment, Enrolment];
+    const more = home({
+      years: [...home().years, next],
+      enrolments: [sums, tales, { ...sums, id: 'g', childIds: ['B'] }],
+    });
+    const carried = (year: number, day: string) =>
+      yearEnd(more, more.years[year]!, toDay(day)).carried.map((c) => c.enrolment.id);
+    expect([carried(0, '2026-11-11'), carried(0, '2027-06-14')]).toEqual([
+      ['f', 'g'],
+      ['f', 'g'],
+    ]);
+    expect([carried(0, '2027-09-20'), carried(1, '2027-09-20')]).toEqual([['f'], ['f', 'g']]);
   });
 
   it('says now who would want the same level in the same year', () => {

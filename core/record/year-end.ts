@@ -27,7 +27,7 @@ import {
   setOf,
   stock,
 } from '../materials';
-import { isEnded, isThrough } from '../pace';
+import { isEnded, isTakenFrom, isThrough } from '../pace';
 import { count, listing, shortDate } from '../words';
 
 /** What becomes of a course's reusable parts, as the household does it, and why. */
@@ -130,11 +130,18 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
   const over = today >= toDay(year.end);
   const within = (e: Enrolment) =>
     (marksByEnrolment(state.marks).get(e.id) ?? []).some((m) => m.date >= year.start && m.date <= year.end);
-  const taken = state.enrolments.filter(within);
+  // What is taken goes on behind the year whether or not anything of it was marked in it; once the next has begun, that is told there.
+  const last = !state.years.some((y) => y.start > year.end && toDay(y.start) <= today);
+  const ahead = (e: Enrolment) =>
+    last &&
+    !isThrough(state, e) &&
+    isTakenFrom(e, Math.max(today, toDay(year.start)), Math.max(today, toDay(year.end)));
+  const begun = state.enrolments.filter(within);
+  const taken = state.enrolments.filter((e) => within(e) || ahead(e));
   // Who takes it and is still there when the next year begins.
   const stays = (e: Enrolment) => childrenOf(state, e).filter((c) => !c.until || c.until > year.end);
   const settled = (e: Enrolment) => isEnded(e.life) || isThrough(state, e) || stays(e).length === 0;
-  const courses = [...new Set(taken.map((e) => e.courseId))].map((id) => byId(state.courses, id)!);
+  const courses = [...new Set(begun.map((e) => e.courseId))].map((id) => byId(state.courses, id)!);
   const done = courses.filter((c) => state.enrolments.filter((e) => e.courseId === c.id).every(settled));
   const after = done.map((course): AfterCourse => {
     const [next] = waiting(state, course.id, today);

@@ -9,11 +9,11 @@ const holdsOn = (track: Track, day: Day): Phase =>
 
 /**
  * Days in hand by counting: lose 0, 1, 2 … sittings one after another and try every way of filling the rest,
- * with the rules of a sitting told again from the track alone.
+ * with the rules of a sitting told again from the track alone; none once the year is over.
  */
-export function countAgain(track: Track, yearEnd: Day): number | undefined {
+export function countAgain(track: Track, yearEnd: Day, today: Day): number | undefined {
   const own = track.own ?? { count: track.steps.length, last: track.steps.length - 1, target: track.target };
-  if (own.count === 0 || track.noTarget) return undefined;
+  if (own.count === 0 || track.noTarget || today > yearEnd) return undefined;
   const holds = (day: Day): Phase => holdsOn(track, day);
   const beyond: [Day, number][] = [];
   // Where nothing is taken on any weekday in the end, what does not fit in the year never does.

@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
 import { type FlatStep, stepName } from '../course';
-import { type Child, type Enrolment, type Household, type Id, type MarkKind } from '../household';
+import { type Child, type Enrolment, type Household, type Id, type MarkKind, untaught } from '../household';
 import { holdersOf, thingsAt } from '../materials';
 import type { WeekPage } from './week';
 
@@ -31,7 +31,7 @@ export function teacherPage(state: Household, page: WeekPage, teacherId: Id): { 
       lines: page.rows.flatMap((row) =>
         (row.cells.find((c) => c.day === day)?.items ?? [])
           // What is known, or was left out, nobody teaches.
-          .filter((i) => !i.slipped && i.mark !== 'known' && i.mark !== 'left out' && i.taught.teacherId === teacherId)
+          .filter((i) => !i.slipped && !(i.mark && untaught(i.mark)) && i.taught.teacherId === teacherId)
           .map((i): TeacherLine => ({
             ...{ day, enrolment: row.enrolment, step: i.step, children: row.children, title: row.course.title },
             ...{ words: `${i.step.lesson.title}, ${stepName(i.step)}`, minutes: i.minutes, fresh: i.fresh },

@@ -10,7 +10,7 @@ import {
   teacherMinutesOn,
   yearWithOutside,
 } from '../calendar';
-import { contentsOf, type FlatStep, takersOn, teacherMinutes, teacherOn } from '../course';
+import { contentsOf, type FlatStep, lessonNumber, takersOn, teacherMinutes, teacherOn } from '../course';
 import {
   type Child,
   type Course,
@@ -42,6 +42,8 @@ import { paceOn, stepsByDay } from '../pace';
 /** One step in one cell of the week. */
 export interface WeekItem {
   step: FlatStep;
+  /** The lesson, where there is room for a number alone (`lessonNumber`). */
+  number: string;
   /** The mark it got on that day; undefined while it is only planned there. */
   mark?: MarkKind;
   /** It was published for this day and stands elsewhere now, or was done on another day. */
@@ -170,7 +172,7 @@ function rowOf(
       const planned = mark?.was?.minutes ?? step.minutes;
       const takesTime = !slipped && (mark === undefined || wasSat(mark, all));
       items.set(id, {
-        step,
+        ...{ step, number: lessonNumber(course, step) },
         ...(mark ? { mark: mark.kind } : {}),
         ...{ slipped, sits: takesTime },
         taught: (mark && taughtOf(state, enrolment, mark)) ?? {

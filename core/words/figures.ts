@@ -22,6 +22,10 @@ export function inHand(days: number): string {
 export const hoursWord = (minutes: number): string =>
   minutes < 0 ? `${missingHours(-minutes)} short` : String(wholeHours(minutes));
 
+/** A time as a column of figures has it, so that what stands in it adds up: “2:05”. */
+export const clockHours = (minutes: number): string =>
+  `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}`;
+
 /** A time to the minute: “40 min”, “4 h 10 min”, “2 h”. */
 export function hoursAndMinutes(minutes: number): string {
   const [h, m] = [Math.floor(minutes / 60), minutes % 60];

@@ -10,6 +10,7 @@ import { goodnessWords, makePlan, makeProblem } from '../stagger';
 import { makeTrack } from '../pace';
 import { aChild, aCourse, aHousehold, anEnrolment, aPattern, aTeacher, aYear } from '../tests/make';
 import {
+  clockHours,
   count,
   dayAndDate,
   fieldDate,
@@ -75,6 +76,8 @@ describe('words with figures', () => {
   });
 
   it('count whole hours one way: what was held never more, what is missing never less', () => {
+    // In a column they stand to the minute, so that it adds up.
+    expect([0, 65, 600].map(clockHours)).toEqual(['0:00', '1:05', '10:00']);
     expect([wholeHours(119), wholeHours(120), missingHours(1), missingHours(120)]).toEqual([1, 2, 1, 2]);
   });
 
