@@ -165,13 +165,15 @@ async function keep(page: Page, form: Locator, name: string): Promise<void> {
   await form.locator('button[type="submit"]').click();
   // What reaches back is said first.
   const asked = form.getByText(/^This changes \d+ past days? of the register/);
+  const refused = form.getByRole('alert');
   await asked
+    .or(refused)
     .or(page.locator('body:not(:has([role="dialog"]))'))
     .first()
-    .waitFor({ timeout: 4000 })
+    .waitFor({ timeout: 40_000 })
     .catch(() => undefined);
   if (await asked.isVisible()) await form.locator('button[type="submit"]').click();
-  await form.waitFor({ state: 'detached', timeout: 8000 }).catch(async () => {
+  await form.waitFor({ state: 'detached', timeout: 40_000 }).catch(async () => {
     const said = await form.getByRole('alert').allInnerTexts();
     throw new Error(`${name} is not kept: ${said.join(' | ')}`);
   });

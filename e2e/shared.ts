@@ -3,8 +3,9 @@ import type { Browser, BrowserContext, BrowserContextOptions, Page } from '@play
 /** What the keeper's window holds. */
 interface Held {
   rows: Rows;
-  local: [string, string][];
 }
+/** What is noted beside the database. */
+type Notes = [string, string][];
 type Rows = Record<string, [IDBValidKey, unknown][]>;
 const SAMPLE = 'olden-primer-sample';
 
@@ -14,7 +15,7 @@ const SAMPLE = 'olden-primer-sample';
  * Where the sample’s store is no longer what it was (a test took it away), a new one is made.
  */
 export class Shared {
-  private held: { context: BrowserContext; keeper: Page; page?: Page } | undefined;
+  private held: { context: BrowserContext; keeper: Page; local: Notes; page?: Page } | undefined;
 
   constructor(
     private readonly browser: Browser,
@@ -26,8 +27,8 @@ export class Shared {
       const context = await this.browser.newContext(this.options);
       const keeper = await context.newPage();
       await keeper.goto('/icon.svg');
-      await keeper.evaluate(readAll, SAMPLE);
-      this.held = { context, keeper };
+      const local = await keeper.evaluate(readAll, SAMPLE);
+      this.held = { context, keeper, local };
     }
     return this.held.context;
   }
@@ -59,16 +60,19 @@ export class Shared {
   /** Everything as it was at the start: no page open, the sample untouched, no household of one's own, no notes. */
   async putBack(): Promise<void> {
     if (!this.held) return;
-    const { context, keeper, page } = this.held;
+    const { context, keeper, local, page } = this.held;
     await Promise.all(context.pages().map((p) => (p === keeper || p === page ? undefined : p.close())));
     await context.clearPermissions();
     if (page && !page.isClosed()) {
       page.removeAllListeners();
       // The app is left, so that nothing of it writes any more.
       await page.goto('/icon.svg');
+      // Here and not by the keeper alone: what one window notes comes to another only after a while.
+      await page.evaluate(putNotes, local);
       await page.emulateMedia({ media: null, colorScheme: null, reducedMotion: null, contrast: null });
       await page.setViewportSize(this.options.viewport!);
     } else delete this.held.page;
+    await keeper.evaluate(putNotes, local);
     if (!(await keeper.evaluate(putAll, SAMPLE))) await this.close();
   }
 
@@ -78,8 +82,8 @@ export class Shared {
   }
 }
 
-/** Takes all rows of a database, by store, with their keys, and the notes beside it, into the window. */
-function readAll(name: string): Promise<void> {
+/** Takes all rows of a database, by store, with their keys, into the window; gives the notes beside it. */
+function readAll(name: string): Promise<Notes> {
   return new Promise((resolve, reject) => {
     const open = indexedDB.open(name);
     open.onerror = () => reject(open.error!);
@@ -98,19 +102,23 @@ function readAll(name: string): Promise<void> {
       }
       tx.oncomplete = () => {
         db.close();
-        Object.assign(window, { held: { rows: found, local: Object.entries(localStorage) } satisfies Held });
-        resolve();
+        Object.assign(window, { held: { rows: found } satisfies Held });
+        resolve(Object.entries(localStorage));
       };
     };
   });
 }
 
-/** Puts a database back to what the window holds and forgets everything else; false where the database is not what it was. */
-function putAll(name: string): Promise<boolean> {
-  const { rows, local } = (window as unknown as { held: Held }).held;
+/** Notes what there was at the start and nothing else. */
+function putNotes(notes: Notes): void {
   localStorage.clear();
   sessionStorage.clear();
-  for (const [key, value] of local) localStorage.setItem(key, value);
+  for (const [key, value] of notes) localStorage.setItem(key, value);
+}
+
+/** Puts a database back to what the window holds and forgets one’s own; false where the database is not what it was. */
+function putAll(name: string): Promise<boolean> {
+  const { rows } = (window as unknown as { held: Held }).held;
   return new Promise((resolve) => {
     const gone = indexedDB.deleteDatabase('olden-primer-own');
     gone.onerror = gone.onblocked = () => resolve(false);

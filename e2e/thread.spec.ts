@@ -284,9 +284,9 @@ test('a child’s own page: cards, checklist or planner, with what the parent’
     await expect(today.getByRole('listitem').first()).toBeVisible({ timeout: 5000 });
     const steps = (await today.getByRole('listitem').count()) - 1;
     await page.getByRole('link', { name: 'Today' }).click();
-    await expect(far.filter({ hasText: 'Jory' })).toContainText(`0 of ${steps} ·`, { timeout: 1000 });
+    await expect(far.filter({ hasText: 'Jory' })).toContainText(`0 of ${steps} ·`, { timeout: 5000 });
     await far.filter({ hasText: 'Jory' }).getByRole('link').click();
-    await expect(today.getByRole('listitem')).toHaveCount(steps + 1, { timeout: 1000 });
+    await expect(today.getByRole('listitem')).toHaveCount(steps + 1, { timeout: 5000 });
   }).toPass();
   await page.getByRole('radio', { name: 'Planner' }).click();
   await expect(page.getByRole('table').getByText('to do')).not.toHaveCount(0);

@@ -14,7 +14,7 @@ const parts = {};
 /** What failed, by name, told once more at the end: the last lines are what is read first. */
 const failures = [];
 /** A run that never ends must end as a failure, not as silence. */
-const LONGEST = 30 * 60_000;
+const LONGEST = 75 * 60_000;
 
 /** Runs a program to its end and tells its output in one piece, so that several may run side by side. */
 function program(name, command, args, env = {}, live = false) {
