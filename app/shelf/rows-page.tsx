@@ -109,9 +109,9 @@ function Sheet({ year }: { year: SchoolYear }) {
     <div>
       <h1 className="pb-2">A whole shelf on one sheet</h1>
       <p className="double-rule pt-2 text-soft">
-        A row for each book. What is left empty is what stands in grey; a table copied from a spreadsheet can be pasted
-        into a title. <kbd>Enter</kbd> goes to the next row, and from an empty one to the button below. Every row can be
-        opened as a full course later.
+        A row for each book; the same book in two rows is one, which each row takes at its own pace. What is left empty
+        is what stands in grey; a table copied from a spreadsheet can be pasted into a title. <kbd>Enter</kbd> goes to
+        the next row, and from an empty one to the button below. Every row can be opened as a full course later.
       </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The sheet">
         <table id="rows" className="w-full border-collapse text-left" onKeyDown={onEnter}>

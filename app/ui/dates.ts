@@ -1,7 +1,7 @@
 import { type Weekday, WEEKDAY_NAMES, type Day } from '../../core/calendar';
 import type { DateStyle } from '../../core/household';
 
-export { dayAndDate, longDate, monthName, shortDate, weekdayWords } from '../../core/words';
+export { dayAndDate, fullDate, longDate, monthName, shortDate, weekdayWords } from '../../core/words';
 export { WEEKDAY_NAMES };
 
 /** The seven weekdays from the household's first day on. */

@@ -5,6 +5,7 @@ import {
   cellWords,
   lessonsOf,
   misfits,
+  optionalLeft,
   overview,
   type Overview,
   type OverviewRow,
@@ -175,7 +176,7 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
               `: at the earliest it ends ${shortDate(style, row.reserve.projected, today)}`}
             {unplaced > 0 && `; ${count(unplaced, 'step finds', 'steps find')} no day in the year`}.{' '}
             {ways.length > 0
-              ? `It fits with ${ways.join(', or with ')}; or skip what is known, leave optional steps out, or end later.`
+              ? `It fits with ${ways.join(', or with ')}; or skip what is known, ${optionalLeft(household, row.enrolment) ? 'leave optional steps out, ' : ''}or end later.`
               : 'No small change of its pace makes it fit: skip what is known, leave parts out, or run on.'}
           </li>
         );

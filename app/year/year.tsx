@@ -20,7 +20,7 @@ import {
 import { byId, type ClosedRange, type Household, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { ChildChoice } from '../ui/child-choice';
-import { dayAndDate, longDate, monthName } from '../ui/dates';
+import { dayAndDate, fullDate, monthName } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
 import { Almanac, type Sweep } from './almanac';
@@ -128,7 +128,7 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
     const label = dayLabel(year, day);
     const school = kind === 'full' || kind === 'light';
     const parts = [
-      `${longDate(style, day)} ${fromDay(day).slice(0, 4)}: ${KINDS[kind]}${label ? ` (${label})` : ''}`,
+      `${fullDate(style, day)}: ${KINDS[kind]}${label ? ` (${label})` : ''}`,
       statuses.get(day) && STATUS[statuses.get(day)!],
       school && `teaching week ${teachingWeek(year, day, household.settings.firstDay)}`,
       `calendar week ${isoWeek(day)}`,

@@ -71,6 +71,25 @@ describe('a whole shelf on one sheet', () => {
     );
   });
 
+  it('makes one course of rows that say the same of one book, each child at its own pace', () => {
+    const h = put([
+      row({ week: '3' }),
+      row({ title: ' sums ', childIds: ['B'], week: '1' }),
+      row({ childIds: ['B'], minutes: '45' }),
+      row({ title: 'Knots' }),
+      row({ title: 'Knots' }),
+    ]);
+    // Another length of a lesson is another book, and nobody has the same one twice.
+    expect(h.courses.map((c) => c.title)).toEqual(['Sums', 'Sums', 'Knots', 'Knots']);
+    const of = h.courses[0]!.id;
+    const two = h.enrolments.filter((e) => e.courseId === of);
+    expect(two.map((e) => [e.childIds, e.rule])).toEqual([
+      [['A'], { kind: 'weekly', n: 3, unit: 'lessons' }],
+      [['B'], { kind: 'weekly', n: 1, unit: 'lessons' }],
+    ]);
+    expect(h.enrolments).toHaveLength(5);
+  });
+
   it('goes by so many lessons a week where that is said', () => {
     const [e] = put([row({ week: '2', steps: '3' })]).enrolments;
     expect(e).toMatchObject({ rule: { kind: 'weekly', n: 2, unit: 'lessons' }, perSitting: 2 });

@@ -86,11 +86,13 @@ export function rowDefaults({ shape }: Pick<ShelfRow, 'shape'>): {
   return { steps, presence: alone ? 'alone' : KIND_DEFAULTS[first].presence, minutes: KIND_DEFAULTS[first].minutes };
 }
 
-/** The course and who takes it how, of a row without faults. */
-function rowsOf(now: Household, year: SchoolYear, row: ShelfRow, today: Day, newId: () => Id): [Course, Enrolment] {
+const stepsOf = (row: ShelfRow): number => whole(row.steps, 1, 20) ?? rowDefaults(row).steps;
+
+/** The book of a row without faults. */
+function courseOf(row: ShelfRow, id: Id): Course {
   const { first, more, word } = SHAPES[row.shape];
   const usual = rowDefaults(row);
-  const steps = whole(row.steps, 1, 20) ?? usual.steps;
+  const steps = stepsOf(row);
   const minutes = whole(row.minutes, 1, 600);
   const pattern: CoursePattern = {
     ...{ lessons: Number(row.lessons), word, testEvery: 0, lessonsPerUnit: 0, firstPage: 0, pagesPerLesson: 1 },
@@ -104,14 +106,18 @@ function rowsOf(now: Household, year: SchoolYear, row: ShelfRow, today: Day, new
   const kinds = { ...KIND_DEFAULTS };
   kinds[first] = { minutes: minutes ?? usual.minutes, presence: row.presence || usual.presence };
   if (minutes !== undefined && more !== first) kinds[more] = { ...kinds[more], minutes };
-  const course: Course = {
-    ...{ id: newId(), title: row.title.trim().slice(0, 500), kinds },
+  return {
+    ...{ id, title: row.title.trim().slice(0, 500), kinds },
     // What is read, or done alone, is nothing to be begun apart.
     countsNew: first === 'introduce' || first === 'make',
     units: expandPattern(pattern),
   };
+}
+
+/** Who takes it, and how. */
+function enrolmentOf(now: Household, year: SchoolYear, row: ShelfRow, course: Course, today: Day, id: Id): Enrolment {
   const enrolment: Enrolment = {
-    ...{ id: newId(), courseId: course.id, childIds: row.childIds },
+    ...{ id, courseId: course.id, childIds: row.childIds },
     teacherId: usualTeacher(now, year.weekdays, today)!.id,
     weekdays: year.weekdays,
     ...{ rule: { kind: 'even' }, perSitting: 1, life: 'running', takesOptional: true },
@@ -122,17 +128,25 @@ function rowsOf(now: Household, year: SchoolYear, row: ShelfRow, today: Day, new
   enrolment.rule = week
     ? { kind: 'weekly', n: week, unit: 'lessons' }
     : ruleOffered(all, sittings, year.weekdays.length);
-  const perWeek = week ? week * steps : 0;
+  const perWeek = week ? week * stepsOf(row) : 0;
   enrolment.perSitting = week
     ? Math.max(1, Math.ceil(perWeek / Math.max(1, year.weekdays.length)))
     : wishOf(enrolment) === 'spread'
       ? evenPerSitting(all, sittings)
       : 1;
-  return [course, enrolment];
+  return enrolment;
 }
 
+/** What makes two rows rows of one book. */
+const bookOf = (row: ShelfRow): string =>
+  JSON.stringify([
+    ...[row.title.trim().toLowerCase(), row.shape, row.lessons.trim(), stepsOf(row)],
+    ...[row.presence || rowDefaults(row).presence, whole(row.minutes, 1, 600)],
+  ]);
+
 /**
- * The courses of a sheet and who takes them, or what is missing, row by row. Blank rows are passed over. A teacher has to be there.
+ * The courses of a sheet and who takes them, or what is missing, row by row. Blank rows are passed over; of rows that say the same of
+ * one book for different children one course is made, which each of them takes at a pace of its own. A teacher has to be there.
  */
 export function shelfOf(
   now: Household,
@@ -144,14 +158,19 @@ export function shelfOf(
   const faults = rows.map(rowFaults);
   if (faults.some((f) => Object.keys(f).length > 0)) return { faults };
   const from = Math.max(today, toDay(year.start));
+  const books = new Map<string, { course: Course; taken: Set<Id> }>();
   return {
     puts: rows
       .filter((r) => !isBlank(r))
       .flatMap((row): Put[] => {
-        const [course, enrolment] = rowsOf(now, year, row, from, newId);
+        const there = books.get(bookOf(row));
+        const shared = there && !row.childIds.some((id) => there.taken.has(id)) ? there : undefined;
+        const { course, taken } = shared ?? { course: courseOf(row, newId()), taken: new Set<Id>() };
+        for (const id of row.childIds) taken.add(id);
+        if (!shared) books.set(bookOf(row), { course, taken });
         return [
-          { table: 'courses', put: course },
-          { table: 'enrolments', put: enrolment },
+          ...(shared ? [] : [{ table: 'courses', put: course } as const]),
+          { table: 'enrolments', put: enrolmentOf(now, year, row, course, from, newId()) },
         ];
       }),
   };

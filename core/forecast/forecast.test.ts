@@ -185,7 +185,7 @@ describe('a forecast', () => {
     expect(forecastWords('day month', bad, TODAY)).toMatch(
       /^most likely .*; one chance in ten after .*; .* to be done by 29 Jan 2027$/,
     );
-    expect(testWords('day month', good, TODAY)).toMatch(/^next test \(Lesson 30/);
+    expect(testWords('day month', good, TODAY)).toMatch(/^next test, Lesson 30.*: most likely/);
     expect(good.fan.at(-1)).toMatchObject({ steps: good.steps });
     for (const m of good.fan) expect(m.early <= m.middle && m.middle <= m.late).toBe(true);
   });

@@ -28,7 +28,7 @@ export function forecastWords(style: DateStyle, f: Forecast, today: Day): string
 
 /** When the next test is likely reached. */
 export const testWords = (style: DateStyle, f: Forecast, today: Day): string =>
-  f.test ? `next test (${f.test.words}) ${spanOf(style, f.test, today)}` : '';
+  f.test ? `next test, ${f.test.words}: ${spanOf(style, f.test, today)}` : '';
 
 /** When what waits is likely to open: “Letters and sounds (14 cards to go): most likely 3 March; one chance in ten after 2 April”. */
 export function gateWords(state: Household, g: GateForecast, today: Day): string {

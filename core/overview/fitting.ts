@@ -1,6 +1,24 @@
-import { byId, type Household } from '../household';
+import { byId, type Enrolment, type Household } from '../household';
+import { remainingSteps } from '../pace';
 import type { Plan } from '../stagger';
 import { count, listing, takingName } from '../words';
+
+/** Whether steps that the book itself leaves to choice are still among those to do. */
+export const optionalLeft = (state: Household, enrolment: Enrolment): boolean =>
+  remainingSteps(state, enrolment).some((s) => s.optional);
+
+/** What makes room for such courses, of what each of them can still do: “Another weekday or more steps a sitting makes room.” */
+function roomWords(state: Household, lacking: readonly Enrolment[]): string {
+  const taught = new Set(state.years.flatMap((y) => y.weekdays));
+  const ways = [
+    lacking.some((e) => [...taught].some((d) => !e.weekdays.includes(d))) && 'another weekday',
+    'more steps a sitting',
+    lacking.some((e) => optionalLeft(state, e)) && 'leaving optional steps out',
+    'skipping what is known',
+  ].filter((w) => w !== false);
+  const words = `${ways.slice(0, -1).join(', ')} or ${ways.at(-1)!}`;
+  return `${words[0]!.toUpperCase()}${words.slice(1)} makes room.`;
+}
 
 /**
  * What a plan could not place, in sentences: whether all has a date; else which course lacks how many steps, and what makes
@@ -8,14 +26,17 @@ import { count, listing, takingName } from '../words';
  */
 export function fittingWords(state: Household, plan: Pick<Plan, 'tracks'>): string[] {
   const tracks = plan.tracks.filter((t) => byId(state.enrolments, t.enrolmentId));
-  const lacking = tracks.flatMap((t) => {
-    const n = t.days.filter((d) => d < 0).length;
-    return n > 0 ? [`${takingName(state, t.enrolmentId)} by ${count(n, 'step')}`] : [];
-  });
+  const short = tracks.filter((t) => t.days.some((d) => d < 0));
+  const lacking = short.map(
+    (t) => `${takingName(state, t.enrolmentId)} by ${count(t.days.filter((d) => d < 0).length, 'step')}`,
+  );
   const fits =
     lacking.length === 0
       ? 'Every step of every running course has a date in this school year.'
-      : `Not everything fits into the year: ${listing(lacking)}. One more weekday, two steps a sitting, or leaving optional steps out makes room.`;
+      : `Not everything fits into the year: ${listing(lacking)}. ${roomWords(
+          state,
+          short.map((t) => byId(state.enrolments, t.enrolmentId)!),
+        )}`;
   const long = tracks
     .filter((t) => t.oversize.length > 0)
     .map((t) => {

@@ -7,7 +7,7 @@ import { forecasts } from '../forecast';
 import { makePlan, makeProblem, reservesOf } from '../stagger';
 import { figuresOf } from '../whatif';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, householdArbitrary } from '../tests/make';
-import { cellWords, lessonsOf, misfits, overview, pinUnit } from './index';
+import { cellWords, fittingWords, lessonsOf, misfits, overview, pinUnit } from './index';
 
 const planOf = (h: Parameters<typeof makeProblem>[0], year: Parameters<typeof makeProblem>[1], today: number) =>
   makePlan(makeProblem(h, year, today), { sweeps: 2, seed: 1 });
@@ -98,6 +98,23 @@ describe('the year of every course', () => {
     const view = overview(h, long, planOf(h, long, start), start);
     const [misfit] = misfits(h, long, view, start);
     expect(misfit).toMatchObject({ unplaced: 36, short: 36, perWeek: 5, perSitting: 2, weekly: undefined });
+    // In a sentence what such a course can do of its own: no weekday where it has them all, nothing optional where nothing is.
+    const said = (state: typeof h) => fittingWords(state, planOf(state, long, start))[0];
+    expect(said(h)).toMatch(
+      /by 36 steps\. Another weekday, more steps a sitting or skipping what is known makes room\.$/,
+    );
+    const units = h.courses[0]!.units.map((u) => ({
+      ...u,
+      lessons: u.lessons.map((l, i) => (i < 9 ? l : { ...l, steps: l.steps.map((x) => ({ ...x, optional: true })) })),
+    }));
+    const full = {
+      ...h,
+      courses: [{ ...h.courses[0]!, units }],
+      years: [{ ...long, weekdays: h.enrolments[0]!.weekdays }],
+    };
+    expect(said(full)).toMatch(
+      /\. More steps a sitting, leaving optional steps out or skipping what is known makes room\.$/,
+    );
     // Each of the ways does what it says.
     for (const change of [{ weekdays: [1, 2, 3, 4, 5] as const }, { perSitting: 2 }]) {
       const e = { ...h.enrolments[0]!, ...change, weekdays: [...(change.weekdays ?? h.enrolments[0]!.weekdays)] };

@@ -31,14 +31,19 @@ const inAnotherYear = (day: Day, near: Day | undefined) =>
 
 /** "Wednesday 11 November"; with its year where `near` lies in another. */
 export function longDate(style: DateStyle, day: Day, near?: Day): string {
-  if (style === 'year-month-day') return `${format(style, day, { weekday: 'long' })} ${fromDay(day)}`;
-  return format(style, day, {
-    weekday: 'long',
+  const weekday = format(style, day, { weekday: 'long' });
+  if (style === 'year-month-day') return `${weekday} ${fromDay(day)}`;
+  const date = format(style, day, {
     day: 'numeric',
     month: 'long',
     ...(inAnotherYear(day, near) ? { year: 'numeric' } : {}),
   });
+  // Put together here: whether a comma stands between them differs from one engine’s tables to another’s.
+  return style === 'month day' ? `${weekday}, ${date}` : `${weekday} ${date}`;
 }
+
+/** A day named in full, always with its year: "Wednesday 11 November 2026", "Wednesday, November 11, 2026", "Wednesday 2026-11-11". */
+export const fullDate = (style: DateStyle, day: Day): string => longDate(style, day, day > 0 ? -366 : 366);
 
 /** "11 Nov"; "11 Nov 2027" where `near` is given and lies in another year. */
 export function shortDate(style: DateStyle, day: Day | IsoDate, near?: Day): string {

@@ -14,6 +14,7 @@ import {
   count,
   dayAndDate,
   fieldDate,
+  fullDate,
   inHand,
   listing,
   longDate,
@@ -93,6 +94,9 @@ describe('words with figures', () => {
         },
       ),
     );
+    // Named in full, the year stands once and where the style has it.
+    const named = (['day month', 'month day', 'year-month-day'] as const).map((style) => fullDate(style, near));
+    expect(named).toEqual(['Thursday 26 November 2026', 'Thursday, November 26, 2026', 'Thursday 2026-11-26']);
     // The same day within half a year needs no year.
     fc.assert(
       fc.property(
@@ -139,7 +143,7 @@ describe('words with figures', () => {
     const next = toDay('2027-01-20');
     expect([shortDate('day month', near, near), shortDate('day month', next, near)]).toEqual(['26 Nov', '20 Jan 2027']);
     expect(dayAndDate('month day', next, near)).toBe('Wed Jan 20, 2027');
-    expect(longDate('day month', next, near)).toBe('Wednesday, 20 January 2027');
+    expect(longDate('day month', next, near)).toBe('Wednesday 20 January 2027');
     expect(longDate('day month', next)).toBe('Wednesday 20 January');
   });
 });
