@@ -91,7 +91,7 @@ function KeepingPage() {
         keep: true,
         at: clockOf(minuteNow()),
       });
-      say('The backup is restored. What was here before is kept below.');
+      say('The backup is restored. What was here before is kept under Backup.');
     } catch (error) {
       say(String((error as Error).message), true);
     }

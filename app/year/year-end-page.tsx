@@ -183,7 +183,7 @@ export default function YearEndPage() {
               From the shape of this one, every date 52 weeks later, so that it keeps its weekday:{' '}
               {longDate(style, toDay(proposed.start), today)} to {longDate(style, toDay(proposed.end), today)}, with{' '}
               {count(proposed.closed.length, 'break')} of several days. Holidays and other single days are to be looked
-              up again, outside classes to be asked.
+              up again, outside classes to be asked. Its days can be changed under Year afterwards.
             </p>
             <div className="flex flex-wrap items-end gap-3">
               <InputField

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { workOf } from '../attendance';
 import { fromDay, toDay } from '../calendar';
+import { flatten } from '../course';
 import { known } from '../deeds';
 import type { Gate, Household } from '../household';
 import { closedGates } from '../overview';
@@ -165,13 +166,18 @@ describe('extra practice', () => {
   });
 
   it('names only what really begins that day', () => {
-    const h = home({ enrolments: ['A', 'B'].map((id) => anEnrolment(id, 'c', { childIds: [id], rule: DAILY })) });
+    const fresh = home({ enrolments: ['A', 'B'].map((id) => anEnrolment(id, 'c', { childIds: [id], rule: DAILY })) });
+    // A book of which nothing was taught yet waits a day to begin, with nothing to practise.
+    expect(practicesOn(fresh, fresh.years[0]!, planOf(fresh), MONDAY)).toEqual([]);
+    const first = flatten(fresh.courses[0]!).filter((s) => s.lessonIndex === 0);
+    const begun = ['A', 'B'].flatMap((id) => first.map((s) => aMark(id, s.id, 'done', '2026-09-04')));
+    const h = { ...fresh, marks: begun };
     const plan = planOf(h);
     const [practice] = practicesOn(h, h.years[0]!, plan, MONDAY);
     const [other] = practice!.others;
     expect(plan.tracks.find((t) => t.enrolmentId === other!.id)!.days[0]).toBe(MONDAY);
     // Put off since, it begins no more.
-    const off = { ...h, marks: [aMark(other!.id, 'L1-1', 'not today', '2026-09-07')] };
+    const off = { ...h, marks: [...begun, aMark(other!.id, 'L2-1', 'not today', '2026-09-07')] };
     expect(practicesOn(off, h.years[0]!, plan, MONDAY)).toEqual([]);
   });
 });

@@ -38,7 +38,7 @@ export function practicesOn(state: Household, year: SchoolYear, plan: Plan | und
     const own = marksByEnrolment(state.marks).get(enrolment.id) ?? [];
     if (own.some((m) => m.childId === undefined && m.date === fromDay(day))) return [];
     const next = flatten(course).find((s) => s.id === track.stepIds[at]);
-    if (!next?.opensNewLesson) return [];
+    if (!next?.opensNewLesson || !begunBefore(state, enrolment, course, next)) return [];
     const moved = state.pins.some((p) => p.enrolmentId === enrolment.id && p.stepId === next.id);
     const others = begun(enrolment.teacherId, day);
     if ((others.length === 0 && !moved) || !wantedBy(state, year, enrolment, next, day, plan.today)) return [];
@@ -54,6 +54,12 @@ export function practicesOn(state: Household, year: SchoolYear, plan: Plan | und
       },
     ];
   });
+}
+
+/** Whether anything of a course was taught before a step: what has not begun yet has nothing to practise. */
+function begunBefore(state: Household, enrolment: Enrolment, course: Course, next: FlatStep): boolean {
+  const standings = standingsOf(state.marks, enrolment.id);
+  return flatten(course).some((s) => s.index < next.index && (standings.get(s.id)?.sat.length ?? 0) > 0);
 }
 
 /** Whether the pace of a course would have a step no later than on a day. */
