@@ -234,7 +234,7 @@ test('a backup is asked for once the last is old, and no longer when it was made
   await page.getByRole('button', { name: 'Restore it' }).click();
   await expect(page.getByText('The backup is restored.')).toBeVisible();
   await page.goto('/year');
-  await expect(page.getByText(/No backup yet, after \d+ days of marks/)).toBeVisible();
+  await expect(page.getByText(/No backup yet, and the first mark is \d+ days old/)).toBeVisible();
   await page.getByRole('link', { name: 'Make one' }).click();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Make a backup' }).click();

@@ -56,7 +56,7 @@ export function Levels({ records }: { records: readonly LevelRecord[] }) {
             <tr>
               <th>Level</th>
               <th>Sittings a lesson</th>
-              <th>Lessons done</th>
+              <th>Lessons and tests done</th>
               <th>From</th>
               <th>To</th>
             </tr>

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { fromDay } from '../../core/calendar';
+import { kindName } from '../../core/course';
 import { byId, KINDS, MARK_KINDS, titleOf } from '../../core/household';
 import { marksByMonth, minutesByCourse, teachersByWeek, yearsBeside, yearSoFar } from '../../core/record';
 import { monthName } from '../../core/words';
@@ -118,7 +119,7 @@ export default function ChartsPage() {
                   at: titleOf(household, c.courseId),
                   ...Object.fromEntries(used.map((k) => [k, c.kinds[k] ?? 0])),
                 }))}
-                series={used.map((k) => ({ key: k, name: k, fill: KINDS.indexOf(k) }))}
+                series={used.map((k) => ({ key: k, name: kindName(k), fill: KINDS.indexOf(k) }))}
               />
             )
           );

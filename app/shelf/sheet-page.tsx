@@ -15,6 +15,7 @@ import {
   sheetPuts,
   withThings,
 } from '../../core/contents';
+import { kindName } from '../../core/course';
 import { byId, type Course, KINDS, PRESENCES } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { count } from '../ui/words';
@@ -53,7 +54,7 @@ const WIDTHS: Record<SheetColumn, number> = {
   things: 240,
 };
 const OFFERS: Partial<Record<SheetColumn, readonly string[]>> = {
-  step: KINDS.map((k) => (k === 'assess' ? 'test' : k)),
+  step: KINDS.map(kindName),
   presence: PRESENCES,
 };
 /** What a lesson or unit says once stands out only where it begins. */

@@ -55,7 +55,7 @@ export function Reminders() {
         <Line>
           {state?.last
             ? `The last backup is ${count(due, 'day')} old.`
-            : `No backup yet, after ${count(due, 'day')} of marks.`}{' '}
+            : `No backup yet, and the first mark is ${count(due, 'day')} old.`}{' '}
           <Link className="page-link" to="/keeping">
             Make one
           </Link>

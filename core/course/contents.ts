@@ -209,8 +209,12 @@ export function countContents(units: readonly Unit[]): ContentsCount {
   };
 }
 
-/** The same in words: "30 lessons, 6 tests, 153 steps". */
-export function contentsWords(units: readonly Unit[]): string {
-  const { lessons, tests, steps } = countContents(units);
-  return [count(lessons, 'lesson'), tests > 0 && count(tests, 'test'), count(steps, 'step')].filter(Boolean).join(', ');
+/** Its lessons in words, and the tests beside them: "30 lessons, 6 tests". */
+export function lessonWords(units: readonly Unit[]): string {
+  const { lessons, tests } = countContents(units);
+  return [count(lessons, 'lesson'), tests > 0 && count(tests, 'test')].filter(Boolean).join(', ');
 }
+
+/** The same with its steps: "30 lessons, 6 tests, 153 steps". */
+export const contentsWords = (units: readonly Unit[]): string =>
+  `${lessonWords(units)}, ${count(countContents(units).steps, 'step')}`;

@@ -1,6 +1,6 @@
 import { childCount, childMonths, workOfYear } from '../attendance';
 import { type Day, fromDay, isOver, toDay, type Weekday, weekdayOf } from '../calendar';
-import { kindName, lessonsIn } from '../course';
+import { kindName, lessonWords } from '../course';
 import {
   byId,
   type Child,
@@ -245,7 +245,7 @@ function curriculum(state: Household, year: SchoolYear, e: Enrolment, lines: rea
     [course.publisher, [...new Set(editions)].join(', ')].filter(Boolean).join(', '),
     parts.flatMap((p) => p.isbn ?? []).join(', '),
     listing([...new Set(taught)].flatMap((id) => byId(state.teachers, id)?.name ?? [])),
-    `${done} of ${count(steps.length, 'step')}, ${count(lessonsIn(course).length, 'lesson')} in the book`,
+    `${done} of ${count(steps.length, 'step')} (${lessonWords(course.units)} in the book)`,
   ];
 }
 
