@@ -86,6 +86,8 @@ describe('the list of what was read', () => {
       ['The Heron’s Year', 'aloud'],
     ]);
     expect(titles('B')).toEqual([['The Heron’s Year', 'aloud']]);
+    // The chapter, without a word of its kind: all of the list was read.
+    expect(readingLines(h, 'A')[0]!.what).toBe('Lesson 1');
     // What was recorded stays when the book is changed afterwards.
     const course = h.courses[0]!;
     const renamed = {

@@ -1,6 +1,6 @@
 import { type Day, fromDay, type IsoDate, isIsoDate, toDay } from '../calendar';
 import { readTable, type TableFault, writeTable } from '../contents';
-import { contentsOf, type FlatStep, flatten, stepName } from '../course';
+import { contentsOf, type FlatStep, flatten, kindName, stepName } from '../course';
 import {
   type Book,
   byId,
@@ -117,7 +117,7 @@ export function readingLines(state: Household, childId: Id, from: Day = -Infinit
     const kind = (m.was?.presence ?? step?.presence ?? 'with') === 'with' ? 'aloud' : 'matched';
     lines.push({
       ...{ date: m.date, day: toDay(m.date), title: titleOf(state, enrolment.courseId), author: '', kind },
-      ...{ what: m.was?.words ?? (step ? `${step.lesson.title}, ${stepName(step)}` : '') },
+      ...{ what: withoutKind(m.was?.words ?? (step ? `${step.lesson.title}, ${stepName(step)}` : '')) },
       minutes: sittingMinutes(own, m, m.was?.minutes ?? step?.minutes ?? 0),
       how: m.note ?? '',
     });
@@ -126,6 +126,9 @@ export function readingLines(state: Household, childId: Id, from: Day = -Infinit
     .filter((l) => l.day >= from && l.day <= to)
     .sort((a, b) => a.day - b.day || a.title.localeCompare(b.title) || a.what.localeCompare(b.what));
 }
+
+/** In a list of what was read it is not said of each line that it was. */
+const withoutKind = (words: string): string => words.replace(new RegExp(`, ${kindName('read')}$`), '');
 
 /** Minutes of each kind, in the order of the kinds; kinds of which there is nothing are not there. */
 export function minutesByKind(lines: readonly ReadingLine[]): { kind: ReadingKind; minutes: number }[] {
