@@ -185,7 +185,11 @@ describe('a forecast', () => {
     expect(forecastWords('day month', bad, TODAY)).toMatch(
       /^most likely .*; one chance in ten after .*; .* to be done by 29 Jan 2027$/,
     );
-    expect(testWords('day month', good, TODAY)).toMatch(/^next test, Lesson 30.*: most likely/);
+    expect(testWords('day month', good, TODAY)).toMatch(/^next test “Lesson 30, test” most likely/);
+    // What is called a test says so once, in whatever words it has.
+    const called = (words: string) => testWords('day month', { ...good, test: { ...good.test!, words } }, TODAY);
+    expect(called('Test 3 (lessons 21–30), test')).toMatch(/^next test “Test 3 \(lessons 21–30\)” most/);
+    expect(called('2, chapter test, test, first half')).toMatch(/^next test “2, chapter test, first half” most/);
     expect(good.fan.at(-1)).toMatchObject({ steps: good.steps });
     for (const m of good.fan) expect(m.early <= m.middle && m.middle <= m.late).toBe(true);
   });
@@ -269,6 +273,9 @@ describe('a forecast', () => {
     expect(child!.last.middle).toBeGreaterThanOrEqual(Math.max(...list.map((f) => f.last.middle)));
     expect(childWords(h, 'day month', child!, TODAY)).toMatch(
       /^Ann: the last of 2 courses most likely .*; all in time: /,
+    );
+    expect(childWords(h, 'day month', { ...child!, courses: 1 }, TODAY)).toMatch(
+      /^Ann: the one course most likely .*; in time: /,
     );
     expect([100, 97, 55, 3, 1].map(chanceWords)).toEqual([
       ...['all but certain', '9 in 10', '6 in 10', '1 in 10', 'hardly to be expected'],

@@ -26,9 +26,12 @@ export function forecastWords(style: DateStyle, f: Forecast, today: Day): string
   return `${spanOf(style, f.last, today)}${target}`;
 }
 
-/** When the next test is likely reached. */
-export const testWords = (style: DateStyle, f: Forecast, today: Day): string =>
-  f.test ? `next test, ${f.test.words}: ${spanOf(style, f.test, today)}` : '';
+/** When the next test is likely reached; of one that is called a test it is not said again. */
+export function testWords(style: DateStyle, f: Forecast, today: Day): string {
+  if (!f.test) return '';
+  const called = f.test.words.replace(/, test(?=,|$)/, '');
+  return `next test “${/test/i.test(called) ? called : f.test.words}” ${spanOf(style, f.test, today)}`;
+}
 
 /** When what waits is likely to open: “Letters and sounds (14 cards to go): most likely 3 March; one chance in ten after 2 April”. */
 export function gateWords(state: Household, g: GateForecast, today: Day): string {
@@ -68,5 +71,6 @@ export function groundWords(state: Household, f: Forecast): string {
 /** A child’s year in a sentence. */
 export function childWords(state: Pick<Household, 'children'>, style: DateStyle, c: ChildForecast, today: Day): string {
   const name = byId(state.children, c.childId)?.name ?? '';
-  return `${name}: the last of ${count(c.courses, 'course')} ${spanOf(style, c.last, today)}; all in time: ${chanceWords(c.chance)}`;
+  const [what, all] = c.courses === 1 ? ['the one course', ''] : [`the last of ${c.courses} courses`, 'all '];
+  return `${name}: ${what} ${spanOf(style, c.last, today)}; ${all}in time: ${chanceWords(c.chance)}`;
 }
