@@ -29,6 +29,9 @@ function format(style: DateStyle, day: Day, options: Intl.DateTimeFormatOptions)
 const inAnotherYear = (day: Day, near: Day | undefined) =>
   near !== undefined && fromDay(near).slice(0, 4) !== fromDay(day).slice(0, 4);
 
+/** A day of a year that is not this day’s: near it, any day is told with its year. */
+const anotherYear = (day: Day): Day => (day > 0 ? -366 : 366);
+
 /** "Wednesday 11 November"; with its year where `near` lies in another. */
 export function longDate(style: DateStyle, day: Day, near?: Day): string {
   const weekday = format(style, day, { weekday: 'long' });
@@ -43,7 +46,7 @@ export function longDate(style: DateStyle, day: Day, near?: Day): string {
 }
 
 /** A day named in full, always with its year: "Wednesday 11 November 2026", "Wednesday, November 11, 2026", "Wednesday 2026-11-11". */
-export const fullDate = (style: DateStyle, day: Day): string => longDate(style, day, day > 0 ? -366 : 366);
+export const fullDate = (style: DateStyle, day: Day): string => longDate(style, day, anotherYear(day));
 
 /** "11 Nov"; "11 Nov 2027" where `near` is given and lies in another year. */
 export function shortDate(style: DateStyle, day: Day | IsoDate, near?: Day): string {
@@ -62,7 +65,7 @@ export function dayAndDate(style: DateStyle, day: Day, near?: Day): string {
 }
 
 /** A date as a field shows it, always with its year: "11 Nov 2026", "Nov 11, 2026", "2026-11-11". */
-export const fieldDate = (style: DateStyle, day: Day): string => shortDate(style, day, day > 0 ? -366 : 366);
+export const fieldDate = (style: DateStyle, day: Day): string => shortDate(style, day, anotherYear(day));
 
 const MONTHS = [
   ...['January', 'February', 'March', 'April', 'May', 'June'],
