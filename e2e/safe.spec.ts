@@ -64,20 +64,28 @@ test.describe('with the service worker', () => {
     await page.evaluate(() => navigator.serviceWorker.ready);
     await page.reload();
     await expect(rows(page).first()).toBeVisible();
+    // Before anything changes: the browser looks for a newer version when it likes, and would find half of one.
+    await stop(server);
     const index = join(dist, 'index.html');
     const html = readFileSync(index, 'utf8');
     writeFileSync(index, html.replace('<title>', '<meta name="edition" content="newer"><title>'));
     const sw = join(dist, 'sw.js');
     const revision = /"?url"?:"\/","?revision"?:"([0-9a-f]+)"/.exec(readFileSync(sw, 'utf8'))![1]!;
     writeFileSync(sw, readFileSync(sw, 'utf8').replace(revision, '0123456789abcdef'));
-    await stop(server);
     const newer = await serve(4332, dist);
+    // On a second day the older version fetches the rest of the pages: one that does not come must not hold the newer up.
+    await page.evaluate(() => localStorage.setItem('olden-primer first used', '2026-01-01'));
+    let held: () => void;
+    const holding = new Promise<void>((resolve) => (held = resolve));
+    await page.context().route('**/assets/charts-page-*.js', () => held());
     await page.reload();
     await expect(page.getByText('A newer version is ready.')).toBeVisible();
+    await holding;
     expect(await page.locator('meta[name="edition"]').count()).toBe(0);
     await page.getByRole('button', { name: 'Take it now' }).click();
     await expect(page.locator('meta[name="edition"]')).toHaveCount(1);
     await expect(page.getByText('A newer version is ready.')).toHaveCount(0);
+    await page.context().unrouteAll();
     await stop(newer);
   });
 });

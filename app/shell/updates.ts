@@ -27,10 +27,11 @@ export async function watchUpdates(): Promise<void> {
   try {
     const registration = await navigator.serviceWorker.register('/sw.js');
     found(registration.waiting);
-    registration.addEventListener('updatefound', () => {
-      const { installing } = registration;
+    const follow = (installing: ServiceWorker | null) =>
       installing?.addEventListener('statechange', () => installing.state === 'installed' && found(installing));
-    });
+    // The browser may have begun on a newer version before this page listened.
+    follow(registration.installing);
+    registration.addEventListener('updatefound', () => follow(registration.installing));
     await navigator.serviceWorker.ready;
     putKept('some');
     // Somebody who looks in once need not fetch it all; whoever comes back shall have every page without a connection.
@@ -73,6 +74,10 @@ export const updateReady = (): boolean => waiting !== undefined;
 
 /** Lets the newer version take over and loads the page anew from it. */
 export function takeUpdate(): void {
+  // Another tab may have let it in already.
+  if (waiting?.state === 'activated') return location.reload();
   navigator.serviceWorker.addEventListener('controllerchange', () => location.reload(), { once: true });
+  // What is still being fetched for the older version would keep the newer one waiting.
+  navigator.serviceWorker.controller?.postMessage('make way');
   waiting?.postMessage('take over');
 }

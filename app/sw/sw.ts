@@ -31,8 +31,13 @@ registerRoute(new NavigationRoute(createHandlerBoundToURL('/'), { denylist: [/^\
 // Names change with their content, so what is kept is never out of date.
 registerRoute(({ url, sameOrigin }) => sameOrigin && known.has(url.pathname), new CacheFirst({ cacheName: REST }));
 
+/** Breaks off what is being fetched when a newer version shall take over: a worker that is busy is not replaced. */
+let fetching = new AbortController();
+
 /** Fetches what is not here yet, one after the other, and lets go of what older versions left; whether all is here. */
 async function keepRest(): Promise<boolean> {
+  fetching = new AbortController();
+  const { signal } = fetching;
   // Of versions that kept the solver by itself.
   await caches.delete('solver');
   const cache = await caches.open(REST);
@@ -43,10 +48,10 @@ async function keepRest(): Promise<boolean> {
     else await cache.delete(request);
   }
   try {
-    for (const url of __REST__) if (!here.has(url)) await cache.add(url);
+    for (const url of __REST__) if (!here.has(url)) await cache.add(new Request(url, { signal }));
     return true;
   } catch {
-    // Out of reach, or out of room: the next visit goes on from here.
+    // Out of reach, out of room or broken off: the next visit goes on from here.
     return false;
   }
 }
@@ -54,6 +59,7 @@ async function keepRest(): Promise<boolean> {
 const scope = self as unknown as Scope;
 scope.addEventListener('message', (e) => {
   if (e.data === 'take over') void scope.skipWaiting();
+  if (e.data === 'make way') fetching.abort();
   if (e.data === 'keep the rest')
     e.waitUntil(keepRest().then((all) => e.source?.postMessage(all ? 'all is kept' : 'not all is kept')));
 });
