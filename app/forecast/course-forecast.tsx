@@ -2,11 +2,10 @@ import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { forecastWords, gateWords, groundWords, nextOrderWords, stopWords } from '../../core/forecast';
 import { toDay } from '../../core/calendar';
-import { byId, childrenOf, type Course, type Id } from '../../core/household';
+import { byId, type Course, type Id } from '../../core/household';
 import { isTakenFrom } from '../../core/pace';
-import { takingName } from '../../core/words';
+import { takingName, takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
-import { listing } from '../ui/words';
 import { useForecast } from './use-forecast';
 
 const Fan = lazy(() => import('./fan').then((m) => ({ default: m.Fan })));
@@ -24,7 +23,7 @@ export default function CourseForecast({ course }: { course: Course }) {
     told || failed || !year
       ? []
       : household.enrolments.filter((e) => e.courseId === course.id && isTakenFrom(e, today, until));
-  const names = (id: Id) => listing(childrenOf(household, byId(household.enrolments, id)!).map((c) => c.name));
+  const names = (id: Id) => takerNames(household, byId(household.enrolments, id)!, today);
   if (own.length + stops.length + awaited.length === 0) return null;
   return (
     <section className="pb-5" aria-labelledby="how-long">
@@ -62,7 +61,7 @@ export default function CourseForecast({ course }: { course: Course }) {
               course={f}
               today={today}
               style={household.settings.dateStyle}
-              name={takingName(household, f.enrolmentId)}
+              name={takingName(household, f.enrolmentId, today)}
             />
           </Suspense>
         ))}

@@ -33,7 +33,7 @@ export default function ForecastPage() {
   const [helped, setHelped] = useState<string>();
   const style = household.settings.dateStyle;
   const over = year !== undefined && isOver(year, today);
-  const name = (id: string) => takingName(household, id);
+  const name = (id: string) => takingName(household, id, today);
   // What holds a child's year up most; each is tried in every way, so no more than a few.
   const heldUpBy = (childId: string) =>
     late

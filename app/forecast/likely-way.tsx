@@ -20,7 +20,7 @@ export default function LikelyWay({ enrolment }: { enrolment: Enrolment }) {
         {forecastWords(style, own, today)}. <span className="text-soft">({groundWords(household, own)})</span>
       </p>
       <Suspense>
-        <Fan course={own} today={today} style={style} name={takingName(household, enrolment.id)} />
+        <Fan course={own} today={today} style={style} name={takingName(household, enrolment.id, today)} />
       </Suspense>
     </div>
   );

@@ -49,7 +49,7 @@ export function Remedies({ enrolmentIds, close }: { enrolmentIds: readonly strin
   const { list, share, failed } = useJudgements(enrolmentIds);
   const [all, setAll] = useState(false);
   const several = enrolmentIds.length > 1;
-  const name = (r: Remedy) => takingName(household, r.enrolmentId);
+  const name = (r: Remedy) => takingName(household, r.enrolmentId, today);
   const keep = async (j: Judged) => {
     if (j.remedy.wish.kind === 'accept') return close();
     const plan = settled?.plan;

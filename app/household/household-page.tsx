@@ -20,6 +20,7 @@ import {
   type Teacher,
 } from '../../core/household';
 import { askSitDown } from '../../core/deeds';
+import { stayWords } from '../../core/words';
 import { putAway, useHintsAway } from '../shell/hint-store';
 import { useHousehold } from '../shell/household';
 import { longDate, shortDate, WEEKDAY_NAMES, weekFrom } from '../ui/dates';
@@ -72,6 +73,7 @@ export default function HouseholdPage() {
                       {count(Math.max(0, ageOn(c.born, fromDay(today))), 'year')} old, born{' '}
                       {shortDate(settings.dateStyle, c.born, today)} · up to {hoursAndMinutes(fullDay(c, today))} of
                       school a day
+                      {stayWords(settings.dateStyle, c, today) && ` · ${stayWords(settings.dateStyle, c, today)}`}
                       {stillToCome(c.later, today).map(
                         (l) => `, from ${shortDate(settings.dateStyle, l.from, today)} ${hoursAndMinutes(l.minutes)}`,
                       )}

@@ -1,10 +1,10 @@
+import { takerNames } from '../../core/words';
 import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ArrowDown, ArrowUp, GripVertical } from 'lucide-react';
 import { moveInOrder } from '../../core/day';
 import {
-  childrenOf,
   type Enrolment,
   inOrderOfDay,
   ORDER_RULES,
@@ -15,7 +15,6 @@ import {
 import { isTaken } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
-import { listing } from '../ui/words';
 
 const RULE_WORDS: Record<OrderRule, string> = {
   youngest: 'the youngest first, since small ones cannot wait',
@@ -26,12 +25,11 @@ const RULE_WORDS: Record<OrderRule, string> = {
 
 /** The order in which the day's work is done: a rule, and what was put elsewhere by hand. */
 export function OrderOfDay() {
-  const { household, commit } = useHousehold();
+  const { household, today, commit } = useHousehold();
   const { settings } = household;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const order = inOrderOfDay(household).filter(isTaken);
-  const name = (e: Enrolment) =>
-    `${titleOf(household, e.courseId)}, ${listing(childrenOf(household, e).map((c) => c.name))}`;
+  const name = (e: Enrolment) => `${titleOf(household, e.courseId)}, ${takerNames(household, e, today)}`;
   const change = (words: string, of: (now: Settings) => Settings) =>
     void commit(words, (now) => [{ table: 'settings', put: of(now.settings) }]);
   const shift = (e: Enrolment, onto: Enrolment | undefined) =>

@@ -44,7 +44,7 @@ export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingOut
           <span className="flex flex-wrap gap-2 print:hidden">
             {soon.length > 0 && soon.length < unlisted.length && (
               <button type="button" className="btn" onClick={() => void want(soon)}>
-                Put the {soon.length} that are due on the list to order
+                Put {soon.length === 1 ? 'the one that is' : `the ${soon.length} that are`} due on the list to order
               </button>
             )}
             <button type="button" className="btn" onClick={() => void want(unlisted)}>

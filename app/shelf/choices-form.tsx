@@ -1,14 +1,15 @@
+import { takerNames } from '../../core/words';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { contentsOf, kindName, tracksOf, variantsOf } from '../../core/course';
 import { helpersFor } from '../../core/day';
-import { childrenOf, type Course, type Enrolment } from '../../core/household';
+import { type Course, type Enrolment } from '../../core/household';
 import { takenSteps } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { PeopleControl, TimeControl } from '../ui/controls';
 import { Fault, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
-import { count, listing } from '../ui/words';
+import { count } from '../ui/words';
 import {
   bookUnits,
   choicesSchema,
@@ -42,7 +43,7 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
   // Whoever helps already stays to be chosen, whatever age is set now.
   const offered = helpersFor(household, enrolment.childIds, today);
   const siblings = household.children.filter((c) => offered.includes(c) || c.id === enrolment.helper?.childId);
-  const who = listing(childrenOf(household, enrolment).map((c) => c.name));
+  const who = takerNames(household, enrolment, today);
   const setUnits = (units: ChoicesValues['units']) => setValue('units', units, { shouldDirty: true });
   const keep = handleSubmit(async (v) => {
     const put = choosing(enrolment, course, v);

@@ -1,3 +1,4 @@
+import { takerNames } from '../../core/words';
 import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
@@ -31,7 +32,6 @@ import {
 } from '../../core/course';
 import {
   byId,
-  childrenOf,
   type Course,
   type Enrolment,
   type Kind,
@@ -44,7 +44,7 @@ import {
 import { isTaken, remainingSteps } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { download } from '../ui/download';
-import { count, listing, PRESENCE_WORDS } from '../ui/words';
+import { count, PRESENCE_WORDS } from '../ui/words';
 import { RestepDialog } from './restep-dialog';
 import { newId } from '../ui/id';
 import { tip } from '../ui/tip';
@@ -286,7 +286,7 @@ function LessonKnown({ course, lesson }: { course: Course; lesson: Lesson }) {
         ({ enrolment, step }) =>
           step && (
             <button key={enrolment.id} type="button" className="btn" onClick={() => setAsking({ enrolment, step })}>
-              {listing(childrenOf(household, enrolment).map((c) => c.name))}: already knows this from here on …
+              {takerNames(household, enrolment, day)}: already knows this from here on …
             </button>
           ),
       )}

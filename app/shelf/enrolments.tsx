@@ -1,11 +1,12 @@
+import { takerNames } from '../../core/words';
 import { gateWords, paceWords } from '../../core/overview';
 import { lazy, Suspense, useState } from 'react';
-import { byId, childrenOf, type Course, type Enrolment, titleOf } from '../../core/household';
+import { byId, type Course, type Enrolment, titleOf } from '../../core/household';
 import { coveredLessons, pacesAhead, unitRecords } from '../../core/pace';
 import { fromDay } from '../../core/calendar';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { listing, WORTH_WORDS } from '../ui/words';
+import { WORTH_WORDS } from '../ui/words';
 import { EnrolmentForm } from './enrolment-form';
 import { EnrolmentLine } from './shelf';
 
@@ -23,7 +24,7 @@ const BUTTONS = [
 
 /** Who takes a course: how far each is, and what can be changed for each without touching the book. */
 export function Enrolments({ course }: { course: Course }) {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const [asked, setAsked] = useState<Asked>();
   const enrolments = household.enrolments.filter((e) => e.courseId === course.id);
   const close = () => setAsked(undefined);
@@ -42,7 +43,7 @@ export function Enrolments({ course }: { course: Course }) {
       {enrolments.length === 0 && <p className="text-soft">Nobody yet. Until somebody does, it is not planned.</p>}
       <ul>
         {enrolments.map((e) => {
-          const who = listing(childrenOf(household, e).map((c) => c.name));
+          const who = takerNames(household, e, today);
           return (
             <li key={e.id} className="border-b border-rule py-1.5">
               <EnrolmentLine enrolment={e} />
@@ -125,7 +126,7 @@ function UnitTimes({ enrolments }: { enrolments: Enrolment[] }) {
   const { dateStyle } = household.settings;
   const rows = enrolments.flatMap((e) =>
     unitRecords(household, e).map((r) => ({
-      who: listing(childrenOf(household, e).map((c) => c.name)),
+      who: takerNames(household, e),
       id: e.id,
       ...r,
     })),

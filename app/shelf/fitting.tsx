@@ -25,7 +25,7 @@ export function Fitting() {
     );
   return (
     <div className="flex flex-col gap-1 border-b border-edge pb-2">
-      {fittingWords(household, plan).map((words) => (
+      {fittingWords(household, plan, today).map((words) => (
         <p key={words}>{words}</p>
       ))}
       {year && <Allowance plan={plan} year={year} />}

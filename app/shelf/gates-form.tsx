@@ -2,17 +2,17 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { array, mixed, object, type ObjectSchema } from 'yup';
 import { fromDay } from '../../core/calendar';
-import { byId, childrenOf, type Course, type Enrolment, type Gate, type Household } from '../../core/household';
+import { byId, type Course, type Enrolment, type Gate, type Household, takerIdsOn } from '../../core/household';
 import { gateFault, isMastered, masteryOfGate } from '../../core/pace';
-import { takingName } from '../../core/words';
+import { takingName, takerNames } from '../../core/words';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { byFaults } from '../ui/faults';
 import { Fault, Field, InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
-import { count, listing } from '../ui/words';
+import { count } from '../ui/words';
 import { newId } from '../ui/id';
 import { Choice, lessonOptions } from '../ui/choice';
-import { lessonsIn, takerIdsOn } from '../../core/course';
+import { lessonsIn } from '../../core/course';
 import { WholeField } from '../ui/whole-field';
 
 interface Values {
@@ -42,8 +42,8 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
   const gates = useWatch({ control, name: 'gates' });
   const setGates = (next: Gate[]) => setValue('gates', next, { shouldDirty: true });
   const others = household.enrolments.filter((e) => e.id !== enrolment.id);
-  const name = (e: Enrolment) => takingName(household, e.id);
-  const who = listing(childrenOf(household, enrolment).map((c) => c.name));
+  const name = (e: Enrolment) => takingName(household, e.id, today);
+  const who = takerNames(household, enrolment, today);
   const change = (i: number, gate: Gate) => setGates(gates.map((g, k) => (k === i ? gate : g)));
   const keep = handleSubmit(async (v) => {
     const put = gatedBy(enrolment, v.gates);

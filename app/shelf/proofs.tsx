@@ -1,6 +1,7 @@
+import { takerNames } from '../../core/words';
 import { toDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
-import { childrenOf, type Enrolment } from '../../core/household';
+import { type Enrolment } from '../../core/household';
 import { proofFailed, proofWithdrawn } from '../../core/deeds';
 import { proofsOf } from '../../core/proof';
 import { useHousehold } from '../shell/household';
@@ -24,7 +25,7 @@ export function Proofs({ enrolments }: { enrolments: Enrolment[] }) {
             className="flex flex-wrap items-center justify-between gap-x-4 border-b border-rule py-1.5"
           >
             <span className="min-w-0">
-              {listing(childrenOf(household, e).map((c) => c.name))}, {shortDate(style, toDay(p.proof.date), today)}:{' '}
+              {takerNames(household, e)}, {shortDate(style, toDay(p.proof.date), today)}:{' '}
               <b>{count(p.fell, 'step')} skipped</b>
               <span className="block text-aside text-soft">
                 {p.kept.length === 0

@@ -1,9 +1,10 @@
+import { takerNames } from '../../core/words';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { fromDay, type IsoDate, usualTeacher } from '../../core/calendar';
 import { easierFor, GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
-import { childrenOf, PRESENCES, type Ritual, type RitualSort, titleOf } from '../../core/household';
+import { PRESENCES, type Ritual, type RitualSort, titleOf } from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { PeopleControl, TimeControl, WeekdayControl } from '../ui/controls';
@@ -57,7 +58,7 @@ export function RitualForm({
     .filter((e) => isTaken(e) && e.childIds.every((id) => childIds.includes(id)))
     .map((e) => ({
       id: e.id,
-      name: `${titleOf(household, e.courseId)}, ${listing(childrenOf(household, e).map((c) => c.name))}`,
+      name: `${titleOf(household, e.courseId)}, ${takerNames(household, e, today)}`,
     }));
   const keep = handleSubmit(async (v) => {
     const answered = v.sheets.filter((id) => atTable.some((e) => e.id === id));

@@ -372,7 +372,7 @@ function FirstWeek({ rows, left, year }: { rows: readonly ShelfRow[]; left: numb
         </table>
       </div>
       <div role="status" className="py-2">
-        {fittingWords(draft, { tracks: known }).map((w) => (
+        {fittingWords(draft, { tracks: known }, today).map((w) => (
           <p key={w}>{w}</p>
         ))}
         <p>{heldWords(draft, plan, today)}</p>

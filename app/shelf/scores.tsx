@@ -1,8 +1,9 @@
+import { takerNames } from '../../core/words';
 import { lazy, Suspense } from 'react';
-import { childrenOf, type Enrolment } from '../../core/household';
+import { type Enrolment } from '../../core/household';
 import { scoresOf } from '../../core/log';
 import { useHousehold } from '../shell/household';
-import { count, listing } from '../ui/words';
+import { count } from '../ui/words';
 
 const Chart = lazy(() => import('./scores-chart'));
 
@@ -18,7 +19,7 @@ export function Scores({ enrolments }: { enrolments: readonly Enrolment[] }) {
     <section className="pb-5" aria-labelledby="scores">
       <h2 id="scores">Scores</h2>
       {scored.map(({ e, scores }) => {
-        const names = listing(childrenOf(household, e).map((c) => c.name));
+        const names = takerNames(household, e);
         const low = scores.filter((s) => s.low).length;
         return (
           <div key={e.id}>

@@ -4,15 +4,15 @@ import { InputField, SelectField } from '../ui/field';
 import { isOver, toDay } from '../../core/calendar';
 import { contentsWords } from '../../core/course';
 import {
-  childrenOf,
   type Course,
   COURSE_ORDERS,
   type CourseOrder,
   coursesInOrder,
   type Enrolment,
+  takersOn,
 } from '../../core/household';
 import { finishOf, finishWords, livesWords } from '../../core/overview';
-import { forecastDay, isTaken, progressOf, isPlanned, ruleWords } from '../../core/pace';
+import { anybodyLeft, forecastDay, isTaken, progressOf, isPlanned, ruleWords } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { useQuery } from '../ui/use-query';
 import { usePlan } from '../shell/plan';
@@ -170,7 +170,7 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
   return (
     <div className="grid items-center gap-x-5 sm:grid-cols-[minmax(100px,1fr)_200px_210px]">
       <span className="flex flex-wrap gap-x-3">
-        {childrenOf(household, enrolment).map((c) => (
+        {takersOn(household, enrolment, today).map((c) => (
           <ChildName key={c.id} child={c} />
         ))}
       </span>
@@ -198,7 +198,13 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
             {progress.open === 0 ? 'nothing left to do' : [ruleWords(enrolment), ahead].filter(Boolean).join(' · ')}
           </span>
         ) : reserve?.projected === undefined && !reserve?.forLater ? (
-          <span className="text-soft">{progress.open === 0 ? 'nothing left to do' : 'no weekday set'}</span>
+          <span className="text-soft">
+            {progress.open === 0
+              ? 'nothing left to do'
+              : anybodyLeft(household, enrolment, today)
+                ? 'no weekday set'
+                : 'nobody takes it any more'}
+          </span>
         ) : (
           <>
             {reserve?.daysInHand !== undefined && <b className="font-semibold">{inHand(reserve.daysInHand)}</b>}

@@ -34,7 +34,7 @@ export default function Together() {
   const [asked, setAsked] = useState<Asked>();
   const style = household.settings.dateStyle;
   const close = () => setAsked(undefined);
-  const name = (id: string) => takingName(household, id);
+  const name = (id: string) => takingName(household, id, today);
   const lesson = (ref: { courseId: string; lessonId: string }) => {
     const course = byId(household.courses, ref.courseId);
     const found = course?.units.flatMap((u) => u.lessons).find((l) => l.id === ref.lessonId);

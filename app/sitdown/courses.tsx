@@ -33,7 +33,7 @@ export function Courses({ lines, page, start }: { lines: readonly CourseLine[]; 
       {lines.map((l) => {
         const { enrolment } = l.row;
         const hand = reserves.get(enrolment.id)?.daysInHand;
-        const name = takingName(household, enrolment.id);
+        const name = takingName(household, enrolment.id, start);
         const here = open === enrolment.id;
         return (
           <li key={enrolment.id} className="border-b border-rule/60 py-1">

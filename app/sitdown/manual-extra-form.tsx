@@ -1,8 +1,8 @@
+import { takerNames } from '../../core/words';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { number, object, type ObjectSchema, string } from 'yup';
 import { extraOfManual, MANUAL_EXTRAS, type ManualExtra } from '../../core/deeds';
-import { childrenOf } from '../../core/household';
 import type { ReadingLine } from '../../core/sitdown';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
@@ -10,7 +10,6 @@ import { InputField, NumberField, RadioField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { asNumber, whole } from '../ui/whole';
-import { listing } from '../ui/words';
 
 interface Values {
   words: string;
@@ -36,7 +35,7 @@ export function ManualExtraForm({ line, close }: { line: ReadingLine; close: () 
   });
   const { errors } = formState;
   const as = useWatch({ control, name: 'as' });
-  const names = listing(childrenOf(household, line.enrolment).map((c) => c.name));
+  const names = takerNames(household, line.enrolment, line.day);
   const becomes: Record<ManualExtra, string> = {
     step: `a step of ${line.lesson.title} that may be left out, for everybody who takes ${line.title}`,
     extra: `an extra on ${dayAndDate(household.settings.dateStyle, line.day, today)}, for ${names}`,

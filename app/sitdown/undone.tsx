@@ -1,6 +1,6 @@
+import { takerNames } from '../../core/words';
 import { unmarkStep } from '../../core/deeds';
 import type { Undone as Making } from '../../core/sitdown';
-import { childrenOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { listing } from '../ui/words';
@@ -22,8 +22,7 @@ export function Undone({ makings }: { makings: readonly Making[] }) {
             <span className="min-w-0 flex-1 wrap-anywhere">
               {m.words}{' '}
               <span className="text-soft">
-                {listing(childrenOf(household, m.enrolment).map((c) => c.name))} · {m.state},{' '}
-                {dayAndDate(style, m.day, today)}
+                {takerNames(household, m.enrolment)} · {m.state}, {dayAndDate(style, m.day, today)}
                 {m.things.length > 0 && ` · needs ${listing(m.things)}`}
               </span>
             </span>

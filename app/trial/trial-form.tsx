@@ -2,8 +2,8 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { array, number, object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
-import { childrenOf, titleOf } from '../../core/household';
 import { type ReadyMade, readyMadeFault, readyMadeName, readyMadePuts } from '../../core/whatif';
+import { takingName } from '../../core/words';
 import { beginTrial, type Trial } from '../../store';
 import { useHousehold } from '../shell/household';
 import { courseOptions } from '../ui/course-options';
@@ -12,7 +12,6 @@ import { DateControl } from '../ui/date-control';
 import { Fault, Field, InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
-import { listing } from '../ui/words';
 
 interface Values {
   kind: ReadyMade['kind'] | 'own';
@@ -158,16 +157,7 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
           <SelectField
             label="Which course"
             fault={errors.enrolmentId?.message}
-            options={[
-              ['', 'Choose …'],
-              ...going.map(
-                (e) =>
-                  [
-                    e.id,
-                    `${titleOf(household, e.courseId)} (${listing(childrenOf(household, e).map((c) => c.name))})`,
-                  ] as const,
-              ),
-            ]}
+            options={[['', 'Choose …'], ...going.map((e) => [e.id, takingName(household, e.id, today)] as const)]}
             {...register('enrolmentId')}
           />
           <SelectField

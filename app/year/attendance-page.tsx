@@ -36,7 +36,9 @@ export default function AttendancePage() {
   const { year } = useViewYear();
   const [params, setParams] = useSearchParams();
   const [editing, setEditing] = useState<ChildDay>();
-  const child = byId(household.children, params.get('child') ?? '') ?? household.children[0];
+  // A toddler beside the table has no course, and a register of question marks.
+  const first = household.children.find((c) => household.enrolments.some((e) => e.childIds.includes(c.id)));
+  const child = byId(household.children, params.get('child') ?? '') ?? first ?? household.children[0];
   if (!year || !child) {
     return (
       <div className="max-w-2xl">

@@ -1,6 +1,7 @@
+import { takerNames, takingName } from '../../core/words';
 import { lazy, startTransition, Suspense, useCallback, useMemo, useState } from 'react';
 import { fromDay, isOver, toDay } from '../../core/calendar';
-import { childrenOf, type Enrolment, type Lesson, type SchoolYear, type Unit } from '../../core/household';
+import { type Enrolment, type Lesson, type SchoolYear, type Unit } from '../../core/household';
 import {
   cellWords,
   lessonsOf,
@@ -168,9 +169,7 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
         ].filter((w) => w !== false);
         return (
           <li key={row.enrolment.id} className="border-b border-rule py-1">
-            <b>
-              {row.course.title} ({listing(row.children.map((c) => c.name))})
-            </b>{' '}
+            <b>{takingName(household, row.enrolment.id, today)}</b>{' '}
             {short > 0 ? `lacks ${count(short, 'sitting')}` : 'would end after its date'}
             {row.reserve?.projected !== undefined &&
               `: at the earliest it ends ${shortDate(style, row.reserve.projected, today)}`}
@@ -183,10 +182,8 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
       })}
       {waits.map((row) => (
         <li key={`waits ${row.enrolment.id}`} className="border-b border-rule py-1">
-          <b>
-            {row.course.title} ({listing(row.children.map((c) => c.name))})
-          </b>{' '}
-          is held until what it waits for is there, with {count(row.counts.waiting, 'step')} behind it
+          <b>{takingName(household, row.enrolment.id, today)}</b> is held until what it waits for is there, with{' '}
+          {count(row.counts.waiting, 'step')} behind it
           {row.reserve?.daysInHand !== undefined && `; if it went on today: ${inHand(row.reserve.daysInHand)}`}.
         </li>
       ))}
@@ -311,7 +308,7 @@ function WeekTable({ view }: { view: Overview }) {
       }
     return counts;
   }, [household.published, view.weeks]);
-  const name = (e: Enrolment) => listing(childrenOf(household, e).map((c) => c.name));
+  const name = (e: Enrolment) => takerNames(household, e);
   return (
     <section aria-labelledby="as-table" className="pt-4">
       <div className="flex items-baseline justify-between print:hidden">

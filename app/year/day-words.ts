@@ -9,5 +9,5 @@ export const DAY_WORDS: Record<DayStatus, string> = {
   unmarked: 'nothing marked',
   'to come': 'to come',
   free: 'no school weekday',
-  outside: 'outside the year',
+  outside: 'not at school here',
 };

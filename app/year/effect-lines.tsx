@@ -1,9 +1,10 @@
+import { takerNames } from '../../core/words';
 import { useMemo } from 'react';
 import { type Effect, effectOf, isShort, pastChanged, type Standing, standingOf } from '../../core/attendance';
-import { childrenOf, type Household, titleOf } from '../../core/household';
+import { type Household, titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { count, listing } from '../ui/words';
+import { count } from '../ui/words';
 
 /** Counts and days in hand as they are now, to hold a change against; worked out when first needed. */
 export function useStanding(yearId: string | undefined): Standing | undefined {
@@ -83,7 +84,7 @@ export function EffectLines({ effect }: { effect: Effect }) {
               <tr key={enrolment.id}>
                 <td>
                   {titleOf(household, enrolment.courseId)}{' '}
-                  <span className="text-soft">{listing(childrenOf(household, enrolment).map((c) => c.name))}</span>
+                  <span className="text-soft">{takerNames(household, enrolment, today)}</span>
                   {after.afterYear && !before.afterYear && after.projected !== undefined && (
                     <b> – could end {shortDate(style, after.projected, today)} at the earliest, past the year</b>
                   )}

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { isOver, nextYear, nextYearName, toDay } from '../../core/calendar';
+import { beganLate, isOver, nextYear, nextYearName, toDay } from '../../core/calendar';
 import { titleOf } from '../../core/household';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
 import { type AfterCourse, landingPlaces, samplesOf, yearEnd, yearEndWords } from '../../core/record';
@@ -181,9 +181,14 @@ export default function YearEndPage() {
           <>
             <p className="py-2">
               From the shape of this one, every date 52 weeks later, so that it keeps its weekday:{' '}
-              {longDate(style, toDay(proposed.start), today)} to {longDate(style, toDay(proposed.end), today)}, with{' '}
-              {count(proposed.closed.length, 'break')} of several days. Holidays and other single days are to be looked
-              up again, outside classes to be asked. Its days can be changed under Year afterwards.
+              {longDate(style, toDay(proposed.start), today)} to {longDate(style, toDay(proposed.end), today)}
+              {proposed.rhythm?.kind === 'terms' && `, in ${count(proposed.rhythm.terms.length, 'term')}`}
+              {proposed.rhythm?.kind === 'weeks' &&
+                `, ${count(proposed.rhythm.on, 'week')} on and ${proposed.rhythm.off} off`}
+              {proposed.closed.length > 0 && `, with ${count(proposed.closed.length, 'break')} of several days`}.
+              {beganLate(year) && ' This one was begun in its middle, so the next one starts a summer after its end.'}{' '}
+              Holidays and other single days are to be looked up again, outside classes to be asked. Its days can be
+              changed under Year afterwards.
             </p>
             <div className="flex flex-wrap items-end gap-3">
               <InputField

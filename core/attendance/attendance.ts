@@ -21,13 +21,14 @@ import {
   type Requirement,
   type SchoolYear,
 } from '../household';
-import { requirementOf } from './presets';
+import { asksAnything, requiredHere, requirementOf } from './presets';
 import type { Coming } from './coming';
 import { workOf } from './work';
 
 /**
  * What a date was or will be for one child. `unmarked`: a past school day about which nothing was said, to be asked
- * about and never assumed; `free`: no school weekday, or a day kept to catch up on that was not used.
+ * about and never assumed; `free`: no school weekday, or a day kept to catch up on that was not used; `outside`: the child is not with
+ * the household that day.
  */
 export type DayStatus = Attendance['status'] | 'unmarked' | 'to come' | 'free' | 'outside';
 
@@ -208,8 +209,7 @@ function metOn(
 /** Whether something is required that the calendar, as it stands, cannot reach. */
 export function isShort({ requirement, met, days, hoursKnown }: ChildCount): boolean {
   if (met !== undefined) return false;
-  if (hoursKnown || requirement.hours === undefined)
-    return requirement.days !== undefined || requirement.hours !== undefined;
+  if (hoursKnown || requirement.hours === undefined) return asksAnything(requirement);
   return requirement.meets === 'both' && (days.spare ?? 0) < 0;
 }
 
@@ -295,8 +295,8 @@ export function daysAsked(state: Household, year: SchoolYear, today: Day): { day
       .filter((d) => d.status === 'taught')
       .map((d) => d.day),
   );
-  for (const { child, requirement, unmarked } of counts) {
-    const required = requirement.days !== undefined || requirement.hours !== undefined;
+  for (const { child, unmarked } of counts) {
+    const required = asksAnything(requiredHere(year, child));
     for (const day of unmarked) if (required || !taught.has(day)) asked.set(day, [...(asked.get(day) ?? []), child]);
   }
   return [...asked].sort(([a], [b]) => a - b).map(([day, children]) => ({ day, children }));

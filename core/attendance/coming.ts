@@ -1,7 +1,7 @@
 import { childOut, type Day, schoolDays, yearWithOutside } from '../calendar';
-import { contentsOf, flatten, takersOn } from '../course';
+import { contentsOf, flatten } from '../course';
 import { answeredAtTable, type DayRitual, isSchool, ritualsOn } from '../day';
-import { byId, type Enrolment, type Household, type Id, type Kind, type SchoolYear } from '../household';
+import { byId, type Enrolment, type Household, type Id, type Kind, type SchoolYear, takersOn } from '../household';
 import { standingsOf } from '../log';
 import type { Plan } from '../stagger';
 import { paceOn } from '../pace';

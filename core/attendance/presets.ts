@@ -93,16 +93,24 @@ export function presetOf(requirement: Requirement): Preset | undefined {
 
 const NOTHING: Requirement = { meets: 'both' };
 
+type Required = Pick<SchoolYear, 'start' | 'end' | 'requirement' | 'own'>;
+type Asked = Pick<Child, 'id' | 'born' | 'until'>;
 /**
  * What is required of a child in a year: their own requirement, or the year's. Of a child below the age that the household has
- * set for it, on the first day of the year, nothing is.
+ * set for it, on the first day of the year, nothing is; nor of one who leaves before the year ends, since its days are counted on
+ * elsewhere (common practice), unless it has a figure of its own.
  */
-export function requirementOf(
-  year: Pick<SchoolYear, 'start' | 'requirement' | 'own'>,
-  child: Pick<Child, 'id' | 'born'>,
-): Requirement {
-  const own = year.own.find((o) => o.childId === child.id)?.requirement;
-  if (own) return own;
-  const { fromAge } = year.requirement;
-  return fromAge !== undefined && ageOn(child.born, year.start) < fromAge ? NOTHING : year.requirement;
+export function requirementOf(year: Required, child: Asked): Requirement {
+  const leaves = child.until !== undefined && child.until < year.end;
+  return leaves && !ownOf(year, child) ? NOTHING : requiredHere(year, child);
 }
+/** The same for as long as the child is here: its days are asked about, whether or not it stays to the end. */
+export function requiredHere(year: Required, child: Asked): Requirement {
+  const { fromAge } = year.requirement;
+  const tooYoung = fromAge !== undefined && ageOn(child.born, year.start) < fromAge;
+  return ownOf(year, child) ?? (tooYoung ? NOTHING : year.requirement);
+}
+const ownOf = (year: Required, { id }: Asked): Requirement | undefined =>
+  year.own.find((o) => o.childId === id)?.requirement;
+/** Whether anything is required at all. */
+export const asksAnything = ({ days, hours }: Requirement): boolean => days !== undefined || hours !== undefined;

@@ -3,26 +3,48 @@ import { fromDay, toDay } from './day';
 
 /** Fifty-two weeks: weekdays stay what they are, and a year that began on a Monday begins on one again. */
 const A_YEAR = 364;
+/** Days without school between two years beyond which the first of them was begun in its middle: longer than any summer’s break. */
+const TOO_LONG = 112;
+/** A summer’s break, in days; a multiple of seven, so that weekdays stay. Six to eleven weeks are common practice. */
+const SUMMER = 70;
+
+/**
+ * Whether a year was begun in its middle: 52 weeks on, months would pass between its end and the next one’s first day. The next begins a
+ * summer after its end instead.
+ */
+export const beganLate = (year: Pick<SchoolYear, 'start' | 'end'>): boolean =>
+  toDay(year.start) + A_YEAR - toDay(year.end) > TOO_LONG;
+
+/** The first day of the year after this one. */
+function nextStart(year: SchoolYear): string {
+  const [first, last] = [toDay(year.start), toDay(year.end)];
+  if (beganLate(year)) return fromDay(first + Math.ceil((last + SUMMER - first) / 7) * 7);
+  return fromDay(Math.max(first + A_YEAR, last + 1));
+}
 /** What a public holiday is called that was looked up and closed: it falls anew each year. */
 export const holidayId = (place: string, date: string): Id => `holiday ${place} ${date}`;
 const isHoliday = (id: Id): boolean => id.startsWith('holiday ');
 
 /**
  * The year after this one, to begin with: the same shape 52 weeks on, starting the day after this one has ended when it
- * is that long. Terms and weeks on and off move along, exceptions by the number of their block, and so do breaks of several days; a day
+ * is that long, and a summer behind its end when this one was begun in its middle (its first term then reaches back). Terms and weeks on and off move along, exceptions by the number of their block, and so do breaks of several days; a day
  * closed alone and a public holiday do not: holidays fall anew, and are looked up. Requirements stay.
  */
 export function nextYear(year: SchoolYear, name: string, newId: () => Id): SchoolYear {
   const move = (iso: string) => fromDay(toDay(iso) + A_YEAR);
-  const start = move(year.start) > year.end ? move(year.start) : fromDay(toDay(year.end) + 1);
+  const start = nextStart(year);
+  const late = beganLate(year);
   const later = (iso: string) => (move(iso) < start ? start : move(iso));
   const rhythm: Rhythm | undefined =
     year.rhythm?.kind === 'terms'
       ? {
           kind: 'terms',
-          terms: year.rhythm.terms.map((t) => ({ ...t, id: newId(), from: move(t.from), to: move(t.to) })),
+          terms: year.rhythm.terms.map((t, i) => ({
+            ...{ ...t, id: newId(), to: move(t.to) },
+            from: late && i === 0 ? start : move(t.from),
+          })),
         }
-      : year.rhythm && { ...year.rhythm, from: later(year.rhythm.from) };
+      : year.rhythm && { ...year.rhythm, from: late ? start : later(year.rhythm.from) };
   return {
     id: newId(),
     name,

@@ -1,9 +1,8 @@
 import { count } from '../words';
 import type { Day } from '../calendar/day';
 import { toDay } from '../calendar/day';
-import { byId, childrenOf } from '../household/household';
+import { byId } from '../household/household';
 import type {
-  Child,
   Course,
   Enrolment,
   Household,
@@ -106,24 +105,6 @@ export function pacesBegun({ rule, paces }: Enrolment, day: Day): PaceFrom[] {
   if (!paces || rule.kind === 'loop' || rule.kind === 'when') return [];
   return paces.filter((p) => toDay(p.from) <= day).sort((a, b) => (a.from < b.from ? -1 : 1));
 }
-
-/** The children of a sitting, or of some days: of those who take it, whoever is with the household on one of them; all where none is. */
-export function takersOn(
-  state: Pick<Household, 'children'>,
-  enrolment: Pick<Enrolment, 'childIds'>,
-  from: Day,
-  to: Day = from,
-): Child[] {
-  const all = childrenOf(state, enrolment);
-  const here = all.filter((c) => (!c.until || toDay(c.until) >= from) && (!c.from || toDay(c.from) <= to));
-  return here.length > 0 ? here : all;
-}
-/** The same by their ids. */
-export const takerIdsOn = (
-  state: Pick<Household, 'children'>,
-  enrolment: Pick<Enrolment, 'childIds'>,
-  day: Day,
-): Id[] => takersOn(state, enrolment, day).map((c) => c.id);
 
 /** Who teaches an enrolment on a day. */
 export const teacherOn = (enrolment: Enrolment, day: Day): Id =>

@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
-import { stepName, takersOn } from '../course';
-import { type Household, type Id, type Kind, type SchoolYear, titleOf } from '../household';
+import { stepName } from '../course';
+import { type Household, type Id, type Kind, type SchoolYear, titleOf, takersOn } from '../household';
 import { listing } from '../words';
 import type { DayPage, DayRow } from './page';
 import { ritualsOn } from './rituals';

@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
-import { contentsOf, type FlatStep, takersOn } from '../course';
-import { byId, type Child, type Course, type Enrolment, type Household, type Teacher } from '../household';
+import { contentsOf, type FlatStep } from '../course';
+import { byId, type Child, type Course, type Enrolment, type Household, type Teacher, takersOn } from '../household';
 import { isTaken, remainingSteps, isPlanned } from '../pace';
 import { ownMeanwhile } from './meanwhile';
 import { practiceOffers } from './practice';

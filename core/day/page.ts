@@ -9,7 +9,7 @@ import {
   toDay,
   withUs,
 } from '../calendar';
-import { contentsOf, type FlatStep, flatten, lessonRefOf, takersOn } from '../course';
+import { contentsOf, type FlatStep, flatten, lessonRefOf } from '../course';
 import {
   byId,
   type Child,
@@ -23,6 +23,7 @@ import {
   sits,
   type Teacher,
   youngestFirst,
+  takersOn,
 } from '../household';
 import {
   isOpen,

@@ -1,6 +1,6 @@
 import { type Day, fromDay } from '../calendar';
-import { contentsOf, type FlatStep, flatten, takersOn } from '../course';
-import { byId, type Child, type Course, type Enrolment, type Household, type SchoolYear } from '../household';
+import { contentsOf, type FlatStep, flatten } from '../course';
+import { byId, type Child, type Course, type Enrolment, type Household, type SchoolYear, takersOn } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
 import { makeTrack, openDates } from '../pace';
 import type { Plan } from '../stagger';

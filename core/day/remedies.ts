@@ -1,5 +1,5 @@
 import { type Day, dayKind, fromDay } from '../calendar';
-import { contentsOf, type FlatStep, flatten, takersOn } from '../course';
+import { contentsOf, type FlatStep, flatten } from '../course';
 import {
   byId,
   type Child,
@@ -8,6 +8,7 @@ import {
   type Household,
   type Kind,
   type SchoolYear,
+  takersOn,
 } from '../household';
 import { compareMarks, marksByEnrolment, markRows } from '../log';
 import { makeTrack, openDates, reserveOf } from '../pace';

@@ -1,6 +1,5 @@
 import { type Day, fromDay, toDay } from '../calendar';
 import type { CardLine, CardRow } from '../cards';
-import { takerIdsOn, takersOn } from '../course';
 import {
   type Answer,
   byId,
@@ -12,6 +11,8 @@ import {
   type Put,
   type Round,
   type Saying,
+  takerIdsOn,
+  takersOn,
 } from '../household';
 import { nextSeq } from '../log';
 import { isMastered } from '../pace';

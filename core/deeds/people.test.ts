@@ -1,11 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { childCount, childDays, workOf } from '../attendance';
+import { childCount, childDays, daysAsked, isShort, workOf } from '../attendance';
 import { fromDay, isBetweenYears, toDay } from '../calendar';
 import { dayPage } from '../day';
+import { childForecasts, forecasts } from '../forecast';
 import { titleOf, whyKept } from '../household';
+import { fittingWords } from '../overview';
+import { portfolioOf } from '../record';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
+import { stayWords, takingName } from '../words';
 import { markStep, putChild, stayFault } from './index';
 
 const MONDAY = toDay('2026-09-07');
@@ -63,6 +67,51 @@ describe('a child who leaves', () => {
     const after = afterDeed(h, put);
     const [group] = dayPage(after, undefined, today).groups;
     expect(group!.children.map((c) => c.id)).toEqual(['A']);
+  });
+
+  it('is asked for no whole year, unless by a figure of its own; its days here are asked about still', () => {
+    expect(days(h, 'B', today).requirement.days).toBeUndefined();
+    expect(isShort(days(h, 'B', today))).toBe(false);
+    expect(days(h, 'A', today).requirement.days).toBe(10);
+    const own = { ...year, own: [{ childId: 'B', requirement: { days: 5, meets: 'both' as const } }] };
+    expect(childCount(h, own, h.children[1]!, today).days.spare).toBe(2 - 5);
+    const asked = daysAsked(h, year, today).flatMap((d) => d.children.map((c) => `${c.id} ${fromDay(d.day)}`));
+    expect(asked).toContain('B 2026-09-08');
+    expect(asked.filter((x) => x.startsWith('B') && x > 'B 2026-09-15')).toEqual([]);
+  });
+
+  it('is not named where it is said what is to come, nor foretold; its record says what it did, and no more', () => {
+    const next = afterDeed(
+      h,
+      markStep(h, { enrolmentId: 'both', stepId: 'L2-1', day: today }, 'done', () => 'new'),
+    );
+    expect([takingName(next, 'both', today), takingName(next, 'both'), takingName(next, 'own', today)]).toEqual([
+      'c (A)',
+      'c (A and B)',
+      'c (B)',
+    ]);
+    const plan = makePlan(makeProblem(next, year, today), { sweeps: 2, seed: 1 });
+    expect(fittingWords(next, plan, today)[0]).toMatch(/^Not everything fits into the year: c \(A\) by /);
+    const list = forecasts(next, year, plan, { runs: 20 });
+    expect(childForecasts(next, list, today).map((c) => c.childId)).toEqual(['A']);
+    expect(childForecasts(next, list, toDay('2026-09-15')).map((c) => c.childId)).toEqual(['A', 'B']);
+    const done = ['A', 'B'].map((id) =>
+      portfolioOf(
+        next,
+        year,
+        next.children.find((c) => c.id === id)!,
+        today,
+      )
+        .sections.find((s) => s.key === 'curricula')!
+        .blocks.flatMap((b) => (b.kind === 'table' ? b.rows.map((r) => r.at(-1)) : [])),
+    );
+    expect(done.map(([d]) => /^\d+/.exec(d!)?.[0])).toEqual(['3', '2']);
+    const style = next.settings.dateStyle;
+    expect(stayWords(style, next.children[1]!, today)).toBe('left on 15 Sept');
+    expect(stayWords(style, { from: '2026-09-20', until: '2026-09-24' }, today)).toBe(
+      'here from 20 Sept, here until 24 Sept',
+    );
+    expect(stayWords(style, {}, today)).toBe('');
   });
 
   it('keeps its courses until the day has come', () => {

@@ -1,7 +1,7 @@
 import type { Day } from '../calendar';
 import { levelsBefore, lessonsIn } from '../course';
-import { byId, childrenOf, type Enrolment, type Household, type Id, titleOf } from '../household';
-import { count, listing } from '../words';
+import { byId, type Enrolment, type Household, type Id, titleOf } from '../household';
+import { count, takerNames } from '../words';
 import { levelRecords } from './levels';
 
 /** How a course, or a level before it, was taken: the proposal for who begins it now. */
@@ -25,7 +25,7 @@ export function takenBefore(state: Household, courseId: Id, today: Day): Taken[]
     .sort((a, b) => levels.indexOf(a.courseId) - levels.indexOf(b.courseId) || b.lessons - a.lessons)
     .map((r): Taken => {
       const enrolment = byId(state.enrolments, r.enrolmentId)!;
-      const who = listing(childrenOf(state, enrolment).map((c) => c.name));
+      const who = takerNames(state, enrolment);
       const each = Math.round(10 * r.aLesson) / 10;
       const here = count(Math.round(lessons * r.aLesson), 'sitting');
       return {

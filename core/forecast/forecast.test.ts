@@ -267,7 +267,7 @@ describe('a forecast', () => {
       },
     );
     const list = forecasts(h, h.years[0]!, planOf(h));
-    const [child] = childForecasts(h, list);
+    const [child] = childForecasts(h, list, TODAY);
     expect([list.length, child!.courses]).toEqual([2, 2]);
     expect(child!.chance).toBeLessThanOrEqual(Math.min(...list.map((f) => f.chance!)));
     expect(child!.last.middle).toBeGreaterThanOrEqual(Math.max(...list.map((f) => f.last.middle)));

@@ -1,4 +1,4 @@
-import type { Day } from '../calendar';
+import { type Day, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
 import type { Shortage } from '../materials';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
@@ -143,8 +143,10 @@ export interface ChildForecast {
   courses: number;
 }
 
-export function childForecasts(state: Household, list: readonly Forecast[]): ChildForecast[] {
+/** The years of the children who are with the household on `today` or come later: of one who has left nothing is foretold. */
+export function childForecasts(state: Household, list: readonly Forecast[], today: Day): ChildForecast[] {
   return state.children.flatMap((c): ChildForecast[] => {
+    if (c.until && toDay(c.until) < today) return [];
     // What has no last day holds up no year.
     const own = list.filter(
       (f) => f.target !== undefined && byId(state.enrolments, f.enrolmentId)?.childIds.includes(c.id),

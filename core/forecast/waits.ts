@@ -1,7 +1,7 @@
 import { type Day, weekStart } from '../calendar';
 import { answersOf, masteredOn } from '../cards';
-import { contentsOf, flatten, takerIdsOn } from '../course';
-import { byId, type Enrolment, type Household, type Id } from '../household';
+import { contentsOf, flatten } from '../course';
+import { byId, type Enrolment, type Household, type Id, takerIdsOn } from '../household';
 import type { Shortage } from '../materials';
 import { isEnded, isMastered } from '../pace';
 import { type Plan, seedOf } from '../stagger';

@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
-import { byId, childrenOf, type DateStyle, type Household, titleOf } from '../household';
-import { count, listing, shortDate } from '../words';
+import { byId, type DateStyle, type Household, titleOf } from '../household';
+import { count, shortDate, takerNames } from '../words';
 import type { ChildForecast, Forecast as WithRuns, Span } from './forecast';
 import type { GateForecast, OrderForecast } from './waits';
 
@@ -63,7 +63,7 @@ export function groundWords(state: Household, f: Forecast): string {
     sibling && sibling.courseId !== byId(state.enrolments, f.enrolmentId)?.courseId
       ? titleOf(state, sibling.courseId)
       : 'it';
-  const rest = sibling ? `how ${listing(childrenOf(state, sibling).map((c) => c.name))} took ${what}` : 'the plan';
+  const rest = sibling ? `how ${takerNames(state, sibling)} took ${what}` : 'the plan';
   if (f.sittings === 0) return `nothing recorded yet: from ${rest} alone`;
   return `from ${count(f.sittings, 'sitting')} of its own${f.own >= 0.95 ? '' : `, ${Math.round(100 * (1 - f.own))} per cent from ${rest}`}`;
 }

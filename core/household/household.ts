@@ -1,4 +1,4 @@
-import type { Weekday } from '../calendar/day';
+import { type Day, toDay, type Weekday } from '../calendar/day';
 import {
   type Child,
   type Course,
@@ -58,6 +58,24 @@ export function childrenOf(state: Pick<Household, 'children'>, enrolment: Pick<E
     .filter((c) => c !== undefined)
     .sort((a, b) => (a.born > b.born ? -1 : a.born < b.born ? 1 : 0));
 }
+
+/** The children of a sitting, or of some days: of those who take it, whoever is with the household on one of them; all where none is. */
+export function takersOn(
+  state: Pick<Household, 'children'>,
+  enrolment: Pick<Enrolment, 'childIds'>,
+  from: Day,
+  to: Day = from,
+): Child[] {
+  const all = childrenOf(state, enrolment);
+  const here = all.filter((c) => (!c.until || toDay(c.until) >= from) && (!c.from || toDay(c.from) <= to));
+  return here.length > 0 ? here : all;
+}
+/** The same by their ids. */
+export const takerIdsOn = (
+  state: Pick<Household, 'children'>,
+  enrolment: Pick<Enrolment, 'childIds'>,
+  day: Day,
+): Id[] => takersOn(state, enrolment, day).map((c) => c.id);
 
 /**
  * Enrolments in the household's order of the day. Those it has not placed follow by its rule: family style first, then, unless

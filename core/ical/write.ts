@@ -1,7 +1,7 @@
 import ICAL from 'ical.js';
 import { blocksOf, type Day, dayKind, dayLabel, fromDay, toDay } from '../calendar';
-import { contentsOf, type FlatStep, flatten, pageWords, stepName, takerIdsOn } from '../course';
-import { byId, type Household, type Id, type SchoolYear } from '../household';
+import { contentsOf, type FlatStep, flatten, pageWords, stepName } from '../course';
+import { byId, type Household, type Id, type SchoolYear, takerIdsOn } from '../household';
 import { atSitting, marksByEnrolment, sittingMinutes, standingsOf } from '../log';
 import { shortages } from '../materials';
 import type { Plan } from '../stagger';

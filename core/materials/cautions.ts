@@ -1,6 +1,5 @@
-import { takerIdsOn } from '../course';
 import { ageOn, type Day, fromDay, toDay } from '../calendar';
-import type { Caution, Child, Household, Material, Presence } from '../household';
+import { type Caution, type Child, type Household, type Material, type Presence, takerIdsOn } from '../household';
 import { listing } from '../words';
 import type { Use } from './uses';
 

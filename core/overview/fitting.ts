@@ -1,3 +1,4 @@
+import type { Day } from '../calendar';
 import { byId, type Enrolment, type Household } from '../household';
 import { remainingSteps } from '../pace';
 import type { Plan } from '../stagger';
@@ -22,13 +23,14 @@ function roomWords(state: Household, lacking: readonly Enrolment[]): string {
 
 /**
  * What a plan could not place, in sentences: whether all has a date; else which course lacks how many steps, and what makes
- * room; and steps that are longer than their sitting. Courses no longer there are not spoken of.
+ * room; and steps that are longer than their sitting. Courses no longer there are not spoken of, nor children who are no longer with the
+ * household on `today`.
  */
-export function fittingWords(state: Household, plan: Pick<Plan, 'tracks'>): string[] {
+export function fittingWords(state: Household, plan: Pick<Plan, 'tracks'>, today: Day): string[] {
   const tracks = plan.tracks.filter((t) => byId(state.enrolments, t.enrolmentId));
   const short = tracks.filter((t) => t.days.some((d) => d < 0));
   const lacking = short.map(
-    (t) => `${takingName(state, t.enrolmentId)} by ${count(t.days.filter((d) => d < 0).length, 'step')}`,
+    (t) => `${takingName(state, t.enrolmentId, today)} by ${count(t.days.filter((d) => d < 0).length, 'step')}`,
   );
   const fits =
     lacking.length === 0
@@ -41,7 +43,7 @@ export function fittingWords(state: Household, plan: Pick<Plan, 'tracks'>): stri
     .filter((t) => t.oversize.length > 0)
     .map((t) => {
       const n = t.oversize.length;
-      return `${takingName(state, t.enrolmentId)}: ${count(n, 'step is', 'steps are')} longer than ${n === 1 ? 'its sitting and sits' : 'their sittings and sit'} alone.`;
+      return `${takingName(state, t.enrolmentId, today)}: ${count(n, 'step is', 'steps are')} longer than ${n === 1 ? 'its sitting and sits' : 'their sittings and sit'} alone.`;
     });
   return [fits, ...long];
 }

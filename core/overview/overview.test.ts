@@ -99,7 +99,7 @@ describe('the year of every course', () => {
     const [misfit] = misfits(h, long, view, start);
     expect(misfit).toMatchObject({ unplaced: 36, short: 36, perWeek: 5, perSitting: 2, weekly: undefined });
     // In a sentence what such a course can do of its own: no weekday where it has them all, nothing optional where nothing is.
-    const said = (state: typeof h) => fittingWords(state, planOf(state, long, start))[0];
+    const said = (state: typeof h) => fittingWords(state, planOf(state, long, start), start)[0];
     expect(said(h)).toMatch(
       /by 36 steps\. Another weekday, more steps a sitting or skipping what is known makes room\.$/,
     );

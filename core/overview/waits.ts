@@ -1,5 +1,5 @@
 import type { Day } from '../calendar';
-import { contentsOf, takerIdsOn, takersOn } from '../course';
+import { contentsOf } from '../course';
 import {
   byId,
   type Child,
@@ -9,6 +9,8 @@ import {
   type Id,
   type SchoolYear,
   titleOf,
+  takerIdsOn,
+  takersOn,
 } from '../household';
 import { standingsOf } from '../log';
 import {

@@ -1,7 +1,7 @@
 import { type Day, toDay } from '../calendar';
 import { masteredBy } from '../cards';
-import { contentsOf, type FlatStep, takerIdsOn } from '../course';
-import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYear } from '../household';
+import { contentsOf, type FlatStep } from '../course';
+import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYear, takerIdsOn } from '../household';
 import { isOpen, type Standing, standingsOf } from '../log';
 import { earliestFit } from './fit';
 import { isPlanned } from './rules';

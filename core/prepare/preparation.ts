@@ -1,5 +1,5 @@
 import { type Day, fromDay, teacherAways, weekdayOf } from '../calendar';
-import { type FlatStep, lastPageIn, lessonRefOf, lessonsIn, pageWords, takersOn } from '../course';
+import { type FlatStep, lastPageIn, lessonRefOf, lessonsIn, pageWords } from '../course';
 import {
   byId,
   type Course,
@@ -14,6 +14,7 @@ import {
   type Prepared,
   type SchoolYear,
   type Teacher,
+  takersOn,
 } from '../household';
 import { atSitting, marksByEnrolment, sittingMarks } from '../log';
 import { readyBy } from '../materials';

@@ -15,6 +15,7 @@ import {
   titleOf,
 } from '../household';
 import {
+  atSitting,
   foldMarks,
   marksByEnrolment,
   recordLines,
@@ -76,7 +77,7 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
     table(
       'Curricula used',
       ['Course', 'Publisher, edition', 'ISBN', 'Taught by', 'Done'],
-      taken.map((e) => curriculum(state, year, e, lines)),
+      taken.map((e) => curriculum(state, year, child, e, lines)),
     ),
   );
   add(
@@ -88,8 +89,9 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
       taken.map((e) => {
         const own = entries.filter((w) => w.enrolment.id === e.id);
         const asked = e.weekdays.length > 0 ? e.weekdays : year.weekdays;
-        // What goes on in another year may be on other days there: of a year gone by the record says it.
-        const days = isOver(year, today) ? usualWeekdays(own.map((w) => w.day)) : asked;
+        // What goes on in another year, or without this child, may be on other days there: of what is gone by the record says it.
+        const gone = isOver(year, today) || (child.until !== undefined && toDay(child.until) < today);
+        const days = gone ? usualWeekdays(own.map((w) => w.day)) : asked;
         const others = state.children.filter((c) => c.id !== child.id && own.some((w) => w.childIds.includes(c.id)));
         return [titleOf(state, e.courseId), weekdayWords(days), listing(others.map((c) => c.name))];
       }),
@@ -226,8 +228,17 @@ function usualWeekdays(days: readonly Day[]): Weekday[] {
   return [...times.keys()].filter((w) => 3 * times.get(w)! >= most).sort((a, b) => a - b);
 }
 
-/** A course as it was used: editions and ISBNs of its parts, who taught it in their order, how much of it was done by the year’s end. */
-function curriculum(state: Household, year: SchoolYear, e: Enrolment, lines: readonly RecordLine[]): string[] {
+/**
+ * A course as a child used it: editions and ISBNs of its parts, who taught it in their order, how much of it the child had done by the
+ * year’s end: not what the others did without it.
+ */
+function curriculum(
+  state: Household,
+  year: SchoolYear,
+  child: Child,
+  e: Enrolment,
+  lines: readonly RecordLine[],
+): string[] {
   const course = byId(state.courses, e.courseId)!;
   const parts = (course.parts ?? []).filter((p) => !p.notWanted);
   const editions = [course.edition, ...parts.map((p) => p.edition)].filter((x) => x !== undefined);
@@ -239,7 +250,11 @@ function curriculum(state: Household, year: SchoolYear, e: Enrolment, lines: rea
   const standings = own.some((m) => m.date > year.end)
     ? foldMarks(own.filter((m) => m.date <= year.end))
     : standingsOf(state.marks, e.id);
-  const done = steps.filter((s) => (standings.get(s.id)?.state ?? 'open') !== 'open').length;
+  const at = atSitting(state, own, e);
+  const settles = (m: Mark) => sits(m.kind) || m.kind === 'known' || m.kind === 'left out';
+  const its = own.filter((m) => m.date <= year.end && settles(m) && at(m).includes(child.id));
+  const had = new Set(its.map((m) => m.stepId));
+  const done = steps.filter((s) => had.has(s.id) && (standings.get(s.id)?.state ?? 'open') !== 'open').length;
   return [
     titleOf(state, course.id),
     [course.publisher, [...new Set(editions)].join(', ')].filter(Boolean).join(', '),

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { rrulestr } from 'rrule';
 import { describe, expect, it } from 'vitest';
-import { fromDay, holidayId, nextYear, nextYearName, schoolDays, toDay, weekdayOf } from '../calendar';
+import { beganLate, fromDay, holidayId, nextYear, nextYearName, schoolDays, toDay, weekdayOf } from '../calendar';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../deeds';
 import type { Enrolment, Household } from '../household';
 import { stock } from '../materials';
@@ -12,6 +12,7 @@ import { landingPlaces, yearEnd, yearEndWords } from './index';
 
 let n = 0;
 const newId = () => `y${++n}`;
+const dayAfter = (date: string) => fromDay(toDay(date) + 1);
 
 describe('the next year from the shape of this one', () => {
   it('keeps every weekday: each date is the one 52 weeks later, as a recurrence library has it (RFC 5545)', () => {
@@ -29,6 +30,11 @@ describe('the next year from the shape of this one', () => {
         expect(next.weekdays).toEqual(year.weekdays);
         expect(next.special).toEqual([]);
         expect(next.start > year.end).toBe(true);
+        expect(weekdayOf(toDay(next.start)) === weekdayOf(toDay(year.start)) || next.start === dayAfter(year.end)).toBe(
+          true,
+        );
+        // A summer lies between two years, never half a year.
+        expect(toDay(next.start) - toDay(year.end)).toBeLessThanOrEqual(112);
         for (const d of schoolDays(next).slice(0, 30)) expect(year.weekdays).toContain(weekdayOf(d));
       }),
       { numRuns: 60 },
@@ -45,6 +51,24 @@ describe('the next year from the shape of this one', () => {
     expect(next.closed.map((c) => [c.from, c.to, c.label])).toEqual([['2027-12-20', '2027-12-31', 'winter']]);
     const ids = [next.closed[0]!.id, next.rhythm?.kind === 'terms' ? next.rhythm.terms[0]!.id : 't'];
     expect(ids.some((id) => ['a', 't'].includes(id))).toBe(false);
+  });
+  it('begins a summer after this one where this one was begun in its middle, and ends 52 weeks after it', () => {
+    const terms = [
+      { id: 's', name: 'winter', from: '2026-11-30', to: '2027-03-26' },
+      { id: 't', name: 'summer', from: '2027-04-05', to: '2027-06-24' },
+    ];
+    const year = aYear({ start: '2026-11-30', end: '2027-06-24', rhythm: { kind: 'terms', terms } });
+    const next = nextYear(year, 'next', newId);
+    // Ten weeks after Thursday 24 June it is September; the first Monday from then on.
+    expect([next.start, next.end]).toEqual(['2027-09-06', '2028-06-22']);
+    const has = next.rhythm?.kind === 'terms' ? next.rhythm.terms.map((t) => [t.from, t.to]) : [];
+    expect(has).toEqual([
+      ['2027-09-06', '2028-03-24'],
+      ['2028-04-03', '2028-06-22'],
+    ]);
+    const inWeeks = aYear({ ...year, rhythm: { kind: 'weeks', from: '2026-11-30', on: 6, off: 1, changes: [] } });
+    expect(nextYear(inWeeks, 'next', newId).rhythm).toMatchObject({ from: '2027-09-06' });
+    expect([beganLate(year), beganLate(aYear())]).toEqual([true, false]);
   });
   it('is made once, however often it is pressed, and not without a name', () => {
     const h = aHousehold({ years: [aYear()] });

@@ -233,8 +233,16 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
     said[`${id}: time by course and month in the portfolio`] = [minutes, sum(studied.map((r) => minutesIn(r.at(-1)!)))];
     for (const row of blocks('curricula').flatMap((b) => (b.kind === 'table' ? b.rows : []))) {
       const e = book.courses.findIndex((x) => x.id === row[0]);
+      // What the others did without the child is none of its own.
+      const had = (i: number) =>
+        book.caught.some((c) => c.child === id && c.e === e && c.i === i) ||
+        book
+          .of(e, i)
+          .some(
+            (m) => m.kind !== 'not today' && book.stays(id, m.date) && !book.missed.has(`${e} ${i} ${m.date} ${id}`),
+          );
       said[`${id}: ${row[0]} in the portfolio`] = [
-        [book.steps(e).filter((i) => book.settled(e, i)).length, book.steps(e).length],
+        [book.steps(e).filter((i) => book.settled(e, i) && had(i)).length, book.steps(e).length],
         [numbers(row.at(-1)!, /^(\d+) of/g)[0], numbers(row.at(-1)!, / of (\d+) steps?/g)[0]],
       ];
     }

@@ -85,7 +85,7 @@ export function compare(book: Book, real: Real): Said {
     }
   }
   const lacking = book.standing.map((e) => said[`${book.course(e).id}: finds no day`]![0]).filter(Boolean);
-  const fitting = [...fittingWords(state, plan)[0]!.matchAll(/by (\d+) steps?/g)].map((m) => Number(m[1]));
+  const fitting = [...fittingWords(state, plan, today)[0]!.matchAll(/by (\d+) steps?/g)].map((m) => Number(m[1]));
   said['does not fit, in words'] = [[...lacking].sort(), [...fitting].sort()];
   said['a day without school is called one'] = [book.isOpen(today), noSchoolWords(state, year, today) === ''];
   for (const e of book.standing) {
@@ -123,7 +123,8 @@ export function compare(book: Book, real: Real): Said {
     for (let d = today; d <= end; d++)
       if ((book.isOpen(d) || moved.has(d)) && !book.away.get(id)!.has(d) && !work.has(d)) toCome++;
     said[`${id}: days to come`] = [toCome, count.days.toCome];
-    spares.push(counted.size + toCome - life.required);
+    // Of who leaves before the year ends no whole year is asked.
+    if (book.stays(id, end)) spares.push(counted.size + toCome - life.required);
     const ahead = new Map<Day, number>();
     for (const e of book.standing) {
       const track = plan.tracks.find((t) => t.enrolmentId === book.course(e).id);

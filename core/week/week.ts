@@ -10,7 +10,7 @@ import {
   teacherMinutesOn,
   yearWithOutside,
 } from '../calendar';
-import { contentsOf, type FlatStep, lessonNumber, takersOn, teacherMinutes, teacherOn } from '../course';
+import { contentsOf, type FlatStep, lessonNumber, teacherMinutes, teacherOn } from '../course';
 import {
   type Child,
   type Course,
@@ -24,6 +24,7 @@ import {
   type PublishedWeek,
   type SchoolYear,
   type Teacher,
+  takersOn,
 } from '../household';
 import {
   isOpen,

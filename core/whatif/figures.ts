@@ -1,7 +1,7 @@
 import { type Day, isOver, weekStart } from '../calendar';
 import { contentsOf, teacherMinutes } from '../course';
 import { type ChildForecast, childForecasts, type Forecast, forecasts } from '../forecast';
-import { byId, type Household, type Id, type SchoolYear } from '../household';
+import { byId, type Household, type Id, type SchoolYear, takerIdsOn } from '../household';
 import { shortages } from '../materials';
 import { makeTrack, paceOn, reserveOf, stepsByDay } from '../pace';
 import type { Plan } from '../stagger';
@@ -50,9 +50,9 @@ function minutesAWeek(state: Household, plan: Plan): { children: Map<Id, number>
       const step = stepsOn(day).get(id);
       if (!step || day < 0) return;
       weeks.add(weekStart(day, firstDay));
-      const { childIds, teacherId } = paceOn(enrolment, day);
-      for (const child of childIds) add(children, child, step.minutes);
-      add(teachers, teacherId, teacherMinutes(step.minutes, step.presence, startMinutes));
+      const then = paceOn(enrolment, day);
+      for (const child of takerIdsOn(state, then, day)) add(children, child, step.minutes);
+      add(teachers, then.teacherId, teacherMinutes(step.minutes, step.presence, startMinutes));
     });
   }
   const each = (of: Map<Id, number>) =>
@@ -64,7 +64,7 @@ function minutesAWeek(state: Household, plan: Plan): { children: Map<Id, number>
 export function figuresOf(state: Household, year: SchoolYear, plan: Plan, { runs }: { runs?: number } = {}): Figures {
   const told = forecasts(state, year, plan, runs === undefined ? {} : { runs });
   const byEnrolment = new Map(told.map((f) => [f.enrolmentId, f]));
-  const years = new Map(childForecasts(state, told).map((c) => [c.childId, c]));
+  const years = new Map(childForecasts(state, told, plan.today).map((c) => [c.childId, c]));
   const minutes = minutesAWeek(state, plan);
   const missing = shortages(state, plan);
   // After its last day nothing is called unfitting.

@@ -1,7 +1,7 @@
 import { type Day, fromDay, type IsoDate, isIsoDate, toDay, yearFor, yearWithOutside, usualTeacher } from '../calendar';
-import { byId, childrenOf, type Enrolment, type Household, type Id, type Put, titleOf } from '../household';
+import { byId, type Enrolment, type Household, type Id, type Put, titleOf } from '../household';
 import { neededPerSitting } from '../pace';
-import { count, hoursAndMinutes, listing, shortDate } from '../words';
+import { count, hoursAndMinutes, listing, shortDate, takerNames } from '../words';
 
 /** What is asked most often: what if … */
 export type ReadyMade =
@@ -117,7 +117,7 @@ export function readyMadeName(state: Household, wish: ReadyMade, today: Day): st
       return `${titleOf(state, wish.courseId)} for ${listing(wish.childIds.map(child))} from ${shortDate(style, wish.from, today)}`;
     case 'join': {
       const enrolment = byId(state.enrolments, wish.enrolmentId);
-      const with_ = enrolment ? listing(childrenOf(state, enrolment).map((c) => c.name)) : '';
+      const with_ = enrolment ? takerNames(state, enrolment, today) : '';
       return `${child(wish.childId)} joins ${enrolment ? titleOf(state, enrolment.courseId) : ''} with ${with_}`;
     }
   }

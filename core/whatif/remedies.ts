@@ -88,7 +88,7 @@ export function remediesFor(
     if (giver)
       add(
         { kind: 'yields', otherId: giver.other.id, day: giver.day },
-        `Let ${takingName(state, giver.other.id)} give up its ${WEEKDAY_NAMES[giver.day]}s`,
+        `Let ${takingName(state, giver.other.id, today)} give up its ${WEEKDAY_NAMES[giver.day]}s`,
       );
     const target = forecast?.target;
     const end = toDay(year.end);

@@ -1,10 +1,44 @@
-import { byId, childrenOf, type Household, type Id, titleOf } from '../household';
+import { type Day, toDay } from '../calendar/day';
+import {
+  byId,
+  type Child,
+  childrenOf,
+  type DateStyle,
+  type Enrolment,
+  type Household,
+  type Id,
+  takersOn,
+  titleOf,
+} from '../household';
+import { shortDate } from './dates';
 import { listing } from './figures';
 
-/** A course as somebody takes it: “Sluice Arithmetic, Level B (Wren)”; said so where it is gone. */
-export function takingName(state: Household, enrolmentId: Id): string {
+/**
+ * Who takes a course, by name. From a day on: only who is with the household then, where anybody is; without a day all who ever took
+ * it, as a record has them.
+ */
+export function takerNames(
+  state: Pick<Household, 'children'>,
+  enrolment: Pick<Enrolment, 'childIds'>,
+  from?: Day,
+): string {
+  const who = from === undefined ? childrenOf(state, enrolment) : takersOn(state, enrolment, from);
+  return listing(who.map((c) => c.name));
+}
+
+/** A course as somebody takes it: “Sluice Arithmetic, Level B (Wren)”; said so where it is gone. Of the day as in `takerNames`. */
+export function takingName(state: Household, enrolmentId: Id, from?: Day): string {
   const e = byId(state.enrolments, enrolmentId);
-  return e
-    ? `${titleOf(state, e.courseId)} (${listing(childrenOf(state, e).map((c) => c.name))})`
-    : 'a course that is gone';
+  return e ? `${titleOf(state, e.courseId)} (${takerNames(state, e, from)})` : 'a course that is gone';
+}
+
+/** How long a child is with the household, as a part of a sentence; empty where that is always. */
+export function stayWords(style: DateStyle, { from, until }: Pick<Child, 'from' | 'until'>, today: Day): string {
+  const [first, last] = [from && toDay(from), until && toDay(until)];
+  return [
+    first && first > today && `here from ${shortDate(style, first, today)}`,
+    last && (last < today ? `left on ${shortDate(style, last, today)}` : `here until ${shortDate(style, last, today)}`),
+  ]
+    .filter(Boolean)
+    .join(', ');
 }

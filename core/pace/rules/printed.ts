@@ -1,5 +1,5 @@
 import { type Day, fullDay } from '../../calendar';
-import { contentsOf, type FlatStep, takersOn } from '../../course';
+import { contentsOf, type FlatStep } from '../../course';
 import {
   byId,
   type Course,
@@ -8,6 +8,7 @@ import {
   type PaceRule,
   type PrintedRhythm,
   type SchoolYear,
+  takersOn,
 } from '../../household';
 import { count } from '../../words';
 import { sittingsPerWeek } from '../dates';
