@@ -30,7 +30,7 @@ import { stockOfTheCottage } from './materials';
 
 const YEAR: SchoolYear = {
   id: 'year-1',
-  name: 'This school year',
+  name: 'School year 2026–27',
   start: '2026-09-07',
   end: '2027-06-11',
   weekdays: [1, 2, 3, 4, 5],

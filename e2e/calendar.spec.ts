@@ -395,13 +395,13 @@ test('two years stand side by side: the next is set up in the shape of this one,
   await expect(dialog.getByLabel('First day', { exact: true })).toHaveValue('6 Sept 2027');
   await dialog.getByLabel('First day', { exact: true }).fill('2027-06-01');
   await dialog.getByRole('button', { name: 'Save' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('run into “This school year”');
+  await expect(dialog.getByRole('alert')).toContainText('run into “School year 2026–27”');
   await dialog.getByLabel('First day', { exact: true }).fill('2027-09-06');
   await dialog.getByRole('button', { name: 'Save' }).click();
-  await page.getByRole('link', { name: 'Next school year' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Next school year');
-  await page.getByRole('link', { name: 'This school year' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('This school year');
+  await page.getByRole('link', { name: 'School year 2027–28' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('School year 2027–28');
+  await page.getByRole('link', { name: 'School year 2026–27' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('School year 2026–27');
 });
 
 test('year and register print on one side of paper each', async ({ page }) => {

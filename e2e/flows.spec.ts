@@ -28,7 +28,7 @@ test('from a blank page to the first marked step: children, teacher, year, cours
   await page.getByLabel('Last day').fill('2027-06-18');
   await expect(page.getByRole('dialog').getByRole('status')).toContainText('That makes 160 school days');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByRole('heading', { name: 'This school year' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'School year 2026–27' })).toBeVisible();
 
   await page.getByRole('link', { name: 'Shelf' }).click();
   await page.getByRole('button', { name: 'Add a course' }).click();

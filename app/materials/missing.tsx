@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { isOver } from '../../core/calendar';
 import { moveThing, wantThing } from '../../core/deeds';
 import type { Material } from '../../core/household';
 import {
@@ -20,7 +21,7 @@ import { ThingName } from './thing-name';
 
 /** What the plan will run out of: how many, on which day, by when to order it, and the ways out. */
 export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingOutlook[]; open: (m: Material) => void }) {
-  const { household, today, commit } = useHousehold();
+  const { household, year, today, commit } = useHousehold();
   const [shown, setShown] = useState<string>();
   const listed = new Set(household.orders.filter((o) => !o.ordered && !o.closed).map((o) => o.materialId));
   const want = (wanted: readonly Shortage[]) =>
@@ -55,7 +56,9 @@ export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingOut
       </div>
       {list.length === 0 ? (
         <p className="py-2 text-soft">
-          Nothing that was counted runs out before the year does{unknown.length > 0 ? '.' : ': all is there.'}
+          {year && isOver(year, today)
+            ? 'The school year is over: what is needed is said once the next one is set up.'
+            : `Nothing that was counted runs out before the year does${unknown.length > 0 ? '.' : ': all is there.'}`}
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="What will be missing">

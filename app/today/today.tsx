@@ -2,7 +2,7 @@ import { DayNav } from './day-nav';
 import { useShownDay } from './shown-day';
 import { type FocusEvent, lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { isBetweenYears, teachingWeek, toDay, yearFor, yearWithOutside } from '../../core/calendar';
+import { isBetweenYears, teachingWeek, toDay, withUs, yearFor, yearWithOutside } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import { aheadWords, comingDay, dayPage, type DayRow, noSchoolWords, waitingTicks } from '../../core/day';
 import { markStep, unmarkStep } from '../../core/deeds';
@@ -246,8 +246,9 @@ export function Today() {
                 `Days of ${held.name} are planned once it has begun.`
               ) : plan ? (
                 <>
-                  Nothing is planned for this day. {listing(household.children.map((c) => c.name))} may be free, or the
-                  courses are paused: see the{' '}
+                  Nothing is planned for this day.{' '}
+                  {listing(household.children.filter((c) => withUs(household, c.id, day)).map((c) => c.name))} may be
+                  free, or the courses are paused: see the{' '}
                   <Link className="page-link" to="/shelf">
                     shelf
                   </Link>

@@ -19,7 +19,7 @@ export default function YearEndPage() {
   const begun = household.years.filter((y) => toDay(y.start) <= today).sort((a, b) => (a.start < b.start ? -1 : 1));
   const year = begun.at(-1);
   const end = useMemo(() => (year ? yearEnd(household, year, today) : undefined), [household, year, today]);
-  const [name, setName] = useState(year ? nextYearName(year.name) : '');
+  const [name, setName] = useState(year ? nextYearName(year) : '');
   const [fault, setFault] = useState<string>();
   const style = household.settings.dateStyle;
   if (!year || !end)

@@ -4,6 +4,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import { array, mixed, number, object, type ObjectSchema, string } from 'yup';
 import {
   blankYear,
+  yearName,
   fromDay,
   isIsoDate,
   plainShape,
@@ -46,7 +47,7 @@ interface Values {
 
 const schema = (id: string, others: readonly SchoolYear[]): ObjectSchema<Values> =>
   object({
-    name: string().trim().required('Give the year a name.').max(80, 'Keep the name under 80 letters.'),
+    name: string().trim().defined().max(80, 'Keep the name under 80 letters.'),
     start: string()
       .required('Give the first day.')
       .test('day', 'Give the first day as a day that exists.', (v) => isIsoDate(v)),
@@ -92,7 +93,7 @@ export function YearForm({
   const { register, handleSubmit, control, formState, setValue } = useForm<Values>({
     resolver: yupResolver(schema(year?.id ?? '', household.years)),
     defaultValues: {
-      name: given?.name ?? 'This school year',
+      name: given?.name ?? '',
       start: given?.start ?? '',
       end: given?.end ?? '',
       weekdays: given?.weekdays ?? [1, 2, 3, 4, 5],
@@ -124,7 +125,7 @@ export function YearForm({
     const named = {
       ...rest,
       id: year?.id ?? start?.id ?? newId(),
-      name: now.name,
+      name: now.name.trim() || yearName(now.start, now.end),
       start: now.start,
       end: now.end,
     };
@@ -155,7 +156,12 @@ export function YearForm({
       reach={reach}
       remove={year && { table: 'years', id: year.id, name: year.name }}
     >
-      <InputField label="Name" fault={errors.name?.message} {...register('name')} />
+      <InputField
+        label="Name"
+        hint={now.name.trim() || !made ? undefined : `Left empty: ${made.name}`}
+        fault={errors.name?.message}
+        {...register('name')}
+      />
       <div className="grid gap-4 sm:grid-cols-2">
         <DateControl label="First day" fault={errors.start?.message} control={control} name="start" />
         <DateControl label="Last day" fault={errors.end?.message} control={control} name="end" />

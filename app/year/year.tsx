@@ -44,7 +44,7 @@ export default function Year() {
   const form = editing && (
     <YearForm
       year={editing === 'new' ? undefined : editing}
-      start={editing === 'new' && year ? { ...nextYear(year, nextYearName(year.name), newId), closed: [] } : undefined}
+      start={editing === 'new' && year ? { ...nextYear(year, nextYearName(year), newId), closed: [] } : undefined}
       close={() => setEditing(undefined)}
     />
   );

@@ -1,4 +1,15 @@
-import { ageOn, blankYear, type Day, fromDay, isIsoDate, toDay, type Weekday, weekdayOf, yearFault } from '../calendar';
+import {
+  ageOn,
+  blankYear,
+  type Day,
+  fromDay,
+  isIsoDate,
+  toDay,
+  type Weekday,
+  weekdayOf,
+  yearFault,
+  yearName,
+} from '../calendar';
 import { type CoursePattern, expandPattern, flatten, KIND_DEFAULTS } from '../course';
 import {
   type Child,
@@ -113,7 +124,7 @@ export function begin(wish: BeginWish, today: Day, newId: () => Id): Begun | { f
   }));
   const { start, end } = wish;
   const draft = blankYear({ start, end, weekdays: [...wish.weekdays].sort((a, b) => a - b) });
-  const year: SchoolYear = { ...draft, id: newId(), name: 'This school year', requirement: { meets: 'both' } };
+  const year: SchoolYear = { ...draft, id: newId(), name: yearName(start, end), requirement: { meets: 'both' } };
   const course: Course = {
     id: newId(),
     title: wish.title.trim().slice(0, 500),

@@ -62,10 +62,21 @@ export function nextYear(year: SchoolYear, name: string, newId: () => Id): Schoo
   };
 }
 
-/** What the year after one of that name is called, to begin with: years in it move by one, “this” is the next, any other is asked for. */
-export const nextYearName = (name: string): string =>
-  /^this\b/i.test(name)
-    ? name.replace(/^this\b/i, 'Next')
+/**
+ * What a school year is called where nobody names it: by its dates, so that the name is as true in ten years.
+ * @example
+ * yearName('2026-09-07', '2027-06-11') // => 'School year 2026–27'
+ * yearName('2027-02-01', '2027-12-10') // => 'School year 2027'
+ */
+export function yearName(start: string, end: string): string {
+  const [first, last] = [start.slice(0, 4), end.slice(0, 4)];
+  return `School year ${first}${last > first ? `–${last.slice(2)}` : ''}`;
+}
+
+/** What the year after another is called, to begin with: years in its name move by one, and “this year” is called by its dates. */
+export const nextYearName = ({ name, start, end }: Pick<SchoolYear, 'name' | 'start' | 'end'>): string =>
+  /^(?:this|next)\b/i.test(name)
+    ? yearName(fromDay(toDay(start) + A_YEAR), fromDay(toDay(end) + A_YEAR))
     : /\d{4}/.test(name)
       ? name.replace(/\d{4}|(?<=\D)\d{2}(?!\d)/g, (n) =>
           n.length === 4 ? String(Number(n) + 1) : String((Number(n) + 1) % 100).padStart(2, '0'),

@@ -1,6 +1,7 @@
 import { byId, type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
-import { type Day, fromDay, nextYear } from '../calendar';
-import { newOf, thingsOfAlone, yearEnd } from '../record';
+import { type Day, fromDay, nextYear, toDay } from '../calendar';
+import { isEnded, isThrough, paceEntered } from '../pace';
+import { goingOn, newOf, thingsOfAlone, yearEnd } from '../record';
 import { moveThing } from './things';
 
 /** Marks of a table that are not there yet; those without an id get one. */
@@ -21,12 +22,20 @@ export function keepPage(now: Household, page: Omit<Page, 'id'>, newId: () => Id
   return [{ table: 'pages', put: { ...page, text, id: before?.id ?? newId() } }];
 }
 
-/** The year after another, from its shape; none where one is there already. */
+/**
+ * The year after another, from its shape; none where one is there already. An *even* course that is not through goes on in it as it went
+ * (`goingOn`); what is through by then goes nowhere.
+ */
 export function makeNextYear(now: Household, yearId: Id, name: string, newId: () => Id): Put[] {
   const year = byId(now.years, yearId);
   const title = name.trim().slice(0, 120);
   if (!year || title === '' || now.years.some((y) => y.start > year.end)) return [];
-  return [{ table: 'years', put: nextYear(year, title, newId) }];
+  const next = nextYear(year, title, newId);
+  const paced = now.enrolments.flatMap((e): Put[] => {
+    const pace = isEnded(e.life) || isThrough(now, e) ? undefined : goingOn(now, year, e, toDay(next.start));
+    return pace ? [{ table: 'enrolments', put: paceEntered(e, pace) }] : [];
+  });
+  return [{ table: 'years', put: next }, ...paced];
 }
 
 /** A course that is through is given away or sold: all its own things that are not used up leave the house, each by an entry of the inventory. */

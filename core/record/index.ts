@@ -8,3 +8,4 @@ export * from './charts';
 export * from './attendance-csv';
 export * from './scores-csv';
 export * from './chart-svg';
+export * from './going-on';

@@ -8,7 +8,9 @@ import { stock } from '../materials';
 import { shortDate } from '../words';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, yearArbitrary } from '../tests/make';
-import { landingPlaces, yearEnd, yearEndWords } from './index';
+import { atPaces } from '../pace';
+import { makePlan, makeProblem } from '../stagger';
+import { goingOn, landingPlaces, yearEnd, yearEndWords } from './index';
 
 let n = 0;
 const newId = () => `y${++n}`;
@@ -77,9 +79,41 @@ describe('the next year from the shape of this one', () => {
     expect(made.years.map((y) => y.name)).toEqual([h.years[0]!.name, 'the next']);
     expect([makeNextYear(made, id, 'again', newId), makeNextYear(h, id, ' ', newId)]).toEqual([[], []]);
   });
+  it('takes an even course that is not through on as it went: so many steps a week, in the first weeks, not one now and then', () => {
+    const year = aYear();
+    const course = aCourse('d', { lessons: 30, perLesson: [{ kind: 'practise', count: 1 }] });
+    // Three a week in eight weeks of school: 24 of 30.
+    const days = schoolDays(year).filter((d) => [1, 2, 4].includes(weekdayOf(d)));
+    const marks = days.slice(0, 24).map((d, i) => aMark('f', `L${i + 1}-1`, 'done', fromDay(d)));
+    const h = aHousehold({ years: [year], courses: [course], enrolments: [anEnrolment('f', 'd')], marks });
+    const last = toDay(year.end);
+    expect(yearEnd(h, year, last).carried[0]!.words).toMatch(/, at 3 steps a week, as it went$/);
+    const made = afterDeed(h, makeNextYear(h, year.id, 'next', newId));
+    const [, next] = made.years;
+    expect(made.enrolments[0]!.paces).toMatchObject([
+      { from: next!.start, rule: { kind: 'weekly', n: 3, unit: 'steps' } },
+    ]);
+    const first = toDay(next!.start);
+    const plan = makePlan(makeProblem(atPaces(made, first), next!, first), { sweeps: 4, seed: 1 });
+    expect(Math.max(...plan.tracks[0]!.days)).toBeLessThan(first + 14);
+    expect(yearEnd(made, year, last).carried[0]!.words).not.toContain('as it went');
+    // Another rule, a last day of its own in the next year, and what is through or was never begun stay as they are.
+    for (const other of [
+      { rule: { kind: 'weekly', n: 1, unit: 'lessons' } as const },
+      { target: '2027-12-01' },
+      { life: 'dropped' as const },
+    ]) {
+      const e = anEnrolment('f', 'd', other);
+      expect(goingOn({ ...h, enrolments: [e] }, year, e, first) === undefined).toBe(!('life' in other));
+      expect(makeNextYear({ ...h, enrolments: [e] }, year.id, 'next', newId)).toHaveLength(1);
+    }
+    expect(makeNextYear({ ...h, marks: [] }, year.id, 'next', newId)).toHaveLength(1);
+  });
   it('is named a year on where its name has years in it', () => {
-    expect(['2026–27', 'School year 2026', '1999–00', 'Form two', 'This school year'].map(nextYearName)).toEqual([
-      ...['2027–28', 'School year 2027', '2000–01', 'Form two, the next', 'Next school year'],
+    const names = ['2026–27', 'School year 2026', '1999–00', 'Form two', 'This school year', 'Next school year'];
+    expect(names.map((name) => nextYearName(aYear({ name })))).toEqual([
+      ...['2027–28', 'School year 2027', '2000–01', 'Form two, the next'],
+      ...['School year 2027–28', 'School year 2027–28'],
     ]);
   });
 });
@@ -142,7 +176,9 @@ describe('the end of a year', () => {
     expect(yearEndWords(end)).toMatch(/^1 course over, 1 going on/);
     // Before the last day nobody can say that it goes on.
     const before = yearEnd(home(), home().years[0]!, toDay('2026-11-11'));
-    expect(before.carried[0]!.words).toBe('what is left of it by then goes on with Wren in the next year');
+    expect(before.carried[0]!.words).toBe(
+      'what is left of it by then goes on with Wren in the next year, at 1 step a week, as it went',
+    );
     expect(yearEndWords(before)).toMatch(/^1 course over, 1 not through yet/);
     // What is taken and not begun goes on as well, told by the year that it is: this one, and once that has begun the next.
     const next = { ...home().years[0]!, id: 'next', name: 'next', start: '2027-09-06', end: '2028-06-09' };

@@ -1,4 +1,4 @@
-import { type Day, fromDay, type IsoDate, toDay } from '../calendar';
+import { type Day, fromDay, type IsoDate, nextYear, toDay } from '../calendar';
 import {
   byId,
   type Child,
@@ -29,6 +29,7 @@ import {
 } from '../materials';
 import { isEnded, isTakenFrom, isThrough } from '../pace';
 import { count, listing, shortDate } from '../words';
+import { goingOn, goingOnWords } from './going-on';
 
 /** What becomes of a course's reusable parts, as the household does it, and why. */
 export interface AfterCourse {
@@ -167,14 +168,24 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
         }
       : { course, things, words: `${head}nobody younger waits for it: pass it on or sell it (${whole}${worth})` };
   });
+  // Once the next year is there each course says itself how it goes on.
+  const made = state.years.some((y) => y.start > year.end);
+  const first = toDay(nextYear(year, '', () => '').start);
   const carried = taken
     .filter((e) => !settled(e))
-    .map((e): Carried => ({
-      ...{ enrolment: e, title: titleOf(state, e.courseId) },
-      words: over
-        ? `goes on with ${listing(stays(e).map((c) => c.name))} in the next year, from where it stands`
-        : `what is left of it by then goes on with ${listing(stays(e).map((c) => c.name))} in the next year`,
-    }));
+    .map((e): Carried => {
+      const who = listing(stays(e).map((c) => c.name));
+      const pace = made ? '' : goingOnWords(goingOn(state, year, e, first));
+      return {
+        ...{ enrolment: e, title: titleOf(state, e.courseId) },
+        words: [
+          over
+            ? `goes on with ${who} in the next year, from where it stands`
+            : `what is left of it by then goes on with ${who} in the next year`,
+          ...(pace ? [pace] : []),
+        ].join(', '),
+      };
+    });
   const onHand = stock(state);
   const written = state.materials.flatMap((material) => {
     const copies = material.retired ? [] : copiesOf(state, material.id).filter((c) => c.is !== 'blank');
