@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
-import { byId, type Milestone, MILESTONE_SPANS } from '../../core/household';
+import { childrenHere, byId, type Milestone, MILESTONE_SPANS } from '../../core/household';
 import { milestonesOn } from '../../core/practice';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { InputField, NumberField, SelectField } from '../ui/field';
@@ -86,7 +86,10 @@ function MilestoneForm({ milestone, close }: { milestone?: Milestone; close: () 
   const { register, handleSubmit, formState } = useForm<Values>({
     resolver: yupResolver(schema),
     defaultValues: {
-      ...{ childId: milestone?.childId ?? household.children[0]?.id ?? '', words: milestone?.words ?? '' },
+      ...{
+        childId: milestone?.childId ?? childrenHere(household, today, Infinity)[0]?.id ?? '',
+        words: milestone?.words ?? '',
+      },
       ...{ days: String(milestone?.days ?? 4), span: milestone?.span ?? 'week' },
     },
   });
@@ -112,7 +115,9 @@ function MilestoneForm({ milestone, close }: { milestone?: Milestone; close: () 
       <SelectField
         label="Whose"
         fault={errors.childId?.message}
-        options={household.children.map((c) => [c.id, c.name] as const)}
+        options={childrenHere(household, today, Infinity, milestone ? [milestone.childId] : []).map(
+          (c) => [c.id, c.name] as const,
+        )}
         {...register('childId')}
       />
       <InputField label="What" placeholder="a ride on the ferry" fault={errors.words?.message} {...register('words')} />

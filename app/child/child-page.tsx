@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { childWeek, type Sheet, sheetFor, SHEETS } from '../../core/day';
-import { byId } from '../../core/household';
+import { childrenHere, byId } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
 import { longDate } from '../ui/dates';
@@ -52,7 +52,7 @@ export default function ChildPage() {
         <p>week of {longDate(style, first)}</p>
       </div>
       <div className="double-rule flex flex-wrap gap-2 py-2 print:hidden">
-        {household.children
+        {childrenHere(household, inWeek, inWeek + 6)
           .filter((c) => c.id !== child.id)
           .map((c) => (
             <Link key={c.id} className="btn" to={`/child/${c.id}`}>

@@ -1,6 +1,6 @@
 import { Trash2 } from 'lucide-react';
 import { HELPER_FROM } from '../../core/day';
-import { type DayWindow, type Settings, WINDOW_KINDS } from '../../core/household';
+import { childrenHere, type DayWindow, type Settings, WINDOW_KINDS } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { newId } from '../ui/id';
@@ -41,7 +41,7 @@ const NUMBERS = [
 
 /** Naps, quiet times and meals, and what else shapes a day that is laid out by the clock. */
 export function DayWindows() {
-  const { household, commit } = useHousehold();
+  const { household, today, commit } = useHousehold();
   const { settings } = household;
   const windows = settings.windows ?? [];
   const change = (words: string, of: (now: Settings) => Settings) =>
@@ -71,7 +71,7 @@ export function DayWindows() {
                   label: 'Quiet time',
                   from: '13:00',
                   to: '14:00',
-                  childIds: household.children.map((c) => c.id),
+                  childIds: childrenHere(household, today, Infinity).map((c) => c.id),
                 },
               ],
             }))
@@ -131,7 +131,7 @@ export function DayWindows() {
             />
           ))}
           <span className="flex flex-wrap gap-x-4">
-            {household.children.map((c) => (
+            {childrenHere(household, today, Infinity, w.childIds).map((c) => (
               <label key={c.id} className="flex min-h-touch items-center gap-2">
                 <input
                   type="checkbox"

@@ -5,7 +5,7 @@ import { boolean, object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
 import { readIsbn } from '../../core/course';
 import { saveBook } from '../../core/deeds';
-import { type Book, READING_KINDS, type ReadingKind } from '../../core/household';
+import { childrenHere, type Book, READING_KINDS, type ReadingKind } from '../../core/household';
 import { READING_WORDS } from '../../core/reading';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, NumberField, SelectField } from '../ui/field';
@@ -61,7 +61,12 @@ const schema: ObjectSchema<Values> = object({
 export function BookForm({ book, close }: { book?: Book; close: () => void }) {
   const { household, today } = useHousehold();
   const commit = useFormCommit();
-  const [childIds, setChildIds] = useState(book?.childIds ?? household.children.slice(0, 1).map((c) => c.id));
+  const [childIds, setChildIds] = useState(
+    book?.childIds ??
+      childrenHere(household, today, Infinity)
+        .slice(0, 1)
+        .map((c) => c.id),
+  );
   const [fault, setFault] = useState<string>();
   const { register, handleSubmit, formState } = useForm<Values>({
     resolver: yupResolver(schema),
@@ -106,7 +111,12 @@ export function BookForm({ book, close }: { book?: Book; close: () => void }) {
         <InputField label="ISBN" fault={errors.isbn?.message} {...register('isbn')} />
         <InputField label="Level" fault={errors.level?.message} {...register('level')} />
       </div>
-      <PeoplePicker legend="Read by, or to" people={household.children} value={childIds} onChange={setChildIds} />
+      <PeoplePicker
+        legend="Read by, or to"
+        people={childrenHere(household, today, Infinity, book?.childIds)}
+        value={childIds}
+        onChange={setChildIds}
+      />
       <div className="grid gap-4 sm:grid-cols-3">
         <SelectField
           label="As a rule it is"

@@ -2,7 +2,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm } from 'react-hook-form';
 import { array, object, type ObjectSchema, string } from 'yup';
 import { isIsoDate, type IsoDate } from '../../core/calendar';
-import type { MemoryItem } from '../../core/household';
+import { type MemoryItem, childrenHere } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { DateControl } from '../ui/date-control';
 import { Fault, Field, InputField } from '../ui/field';
@@ -25,14 +25,14 @@ const schema: ObjectSchema<Values> = object({
 
 /** A piece that is learnt by heart: of which strand, what, by whom, new in which week. */
 export function MemoryForm({ item, week: proposed, close }: { item?: MemoryItem; week: IsoDate; close: () => void }) {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const commit = useFormCommit();
   const { register, handleSubmit, control, formState } = useForm<Values>({
     resolver: yupResolver(schema),
     defaultValues: {
       strand: item?.strand ?? '',
       text: item?.text ?? '',
-      childIds: item?.childIds ?? household.children.map((c) => c.id),
+      childIds: item?.childIds ?? childrenHere(household, today, Infinity).map((c) => c.id),
       week: item?.week ?? proposed,
     },
   });
@@ -63,7 +63,12 @@ export function MemoryForm({ item, week: proposed, close }: { item?: MemoryItem;
       <Field label="What is said" fault={errors.text?.message}>
         {(p) => <textarea {...p} rows={5} {...register('text')} />}
       </Field>
-      <PeopleControl legend="By whom" people={household.children} control={control} name="childIds" />
+      <PeopleControl
+        legend="By whom"
+        people={childrenHere(household, today, Infinity, item?.childIds)}
+        control={control}
+        name="childIds"
+      />
       <Fault of={errors.childIds} />
       <DateControl label="New in the week of" control={control} name="week" fault={errors.week?.message} />
     </FormDialog>

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { fromDay } from '../../core/calendar';
+import { toDay, fromDay } from '../../core/calendar';
 import { kindName } from '../../core/course';
-import { byId, KINDS, MARK_KINDS, titleOf } from '../../core/household';
+import { childrenHere, byId, KINDS, MARK_KINDS, titleOf } from '../../core/household';
 import { marksByMonth, minutesByCourse, teachersByWeek, yearsBeside, yearSoFar } from '../../core/record';
 import { monthName } from '../../core/words';
 import { useHousehold } from '../shell/household';
@@ -20,7 +20,8 @@ export default function ChartsPage() {
   const style = household.settings.dateStyle;
   const figures = useMemo(() => {
     if (!year) return undefined;
-    const children = household.children.filter((c) => !chosen || c.id === chosen);
+    const here = childrenHere(household, toDay(year.start), toDay(year.end));
+    const children = here.filter((c) => !chosen || c.id === chosen);
     return {
       so: children.map((child) => ({ child, so: yearSoFar(household, year, child, today) })),
       courses: children.map((child) => ({ child, list: minutesByCourse(household, year, child.id) })),
@@ -67,7 +68,12 @@ export default function ChartsPage() {
     <>
       <div className="flex flex-wrap items-end justify-between gap-4 pb-2">
         <h1>The record in charts</h1>
-        <ChildChoice label="Drawn for" value={chosen} onChange={setChosen} />
+        <ChildChoice
+          label="Drawn for"
+          among={childrenHere(household, toDay(year.start), toDay(year.end))}
+          value={chosen}
+          onChange={setChosen}
+        />
       </div>
       <div className="double-rule pt-2">
         <p className="text-soft">

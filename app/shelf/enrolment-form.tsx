@@ -3,7 +3,15 @@ import { useEffect } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { fromDay, isIsoDate } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
-import { type Course, type Enrolment, type Household, LIVES, type Loop, same } from '../../core/household';
+import {
+  childrenHere,
+  type Course,
+  type Enrolment,
+  type Household,
+  LIVES,
+  type Loop,
+  same,
+} from '../../core/household';
 import { paceWords } from '../../core/overview';
 import { neededFrom, neededPerSitting, ruleNotes, RULES } from '../../core/pace';
 import { type Taken, takenBefore } from '../../core/forecast';
@@ -176,7 +184,7 @@ export function EnrolmentForm({
           <fieldset>
             <legend className="label mb-1">Who takes it</legend>
             <div className="flex flex-wrap gap-4">
-              {household.children.map((c) => (
+              {childrenHere(household, today, Infinity, field.value).map((c) => (
                 <label key={c.id} className="flex min-h-touch items-center gap-2">
                   <input
                     type="checkbox"

@@ -1,6 +1,7 @@
 import { array, boolean, mixed, number, object, type ObjectSchema, string } from 'yup';
 import { type Day, fromDay, type IsoDate, isIsoDate, type Weekday, usualTeacher } from '../../core/calendar';
 import {
+  childrenHere,
   wayOf,
   type Course,
   type Enrolment,
@@ -151,9 +152,10 @@ export function paceValues(
 ): PaceValues {
   const rule = enrolment?.rule;
   const stretch = enrolment?.stretches?.[0];
-  const all = household.children.length === 1 || wayOf(household.settings, 'children') === 'together';
+  const here = childrenHere(household, today, Infinity);
+  const all = here.length === 1 || wayOf(household.settings, 'children') === 'together';
   return {
-    childIds: enrolment?.childIds ?? (all ? household.children.map((c) => c.id) : []),
+    childIds: enrolment?.childIds ?? (all ? here.map((c) => c.id) : []),
     teacherId: enrolment?.teacherId ?? usualTeacher(household, year?.weekdays, today)?.id ?? '',
     weekdays: enrolment?.weekdays ?? year?.weekdays ?? [1, 2, 3, 4, 5],
     rule: rule?.kind ?? wayOf(household.settings, 'pace'),

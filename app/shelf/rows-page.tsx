@@ -17,6 +17,7 @@ import {
   type ShelfRow,
 } from '../../core/begin';
 import {
+  childrenHere,
   applied,
   type Change,
   type Household,
@@ -67,7 +68,8 @@ export default function ShelfRows() {
 function Sheet({ year }: { year: SchoolYear }) {
   const { household, today, commit } = useHousehold();
   const navigate = useNavigate();
-  const only = household.children.length === 1 ? [household.children[0]!.id] : [];
+  const here = childrenHere(household, today, Infinity);
+  const only = here.length === 1 ? [here[0]!.id] : [];
   const [rows, setRows] = useState<ShelfRow[]>([{ ...BLANK_ROW, childIds: only }]);
   const [faults, setFaults] = useState<RowFaults[]>([]);
   // Always one blank row to go on in.
@@ -182,7 +184,7 @@ function Row({
   like: () => void;
   paste: (e: ClipboardEvent) => void;
 }) {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const usual = rowDefaults(row);
   const fault = Object.values(faults)[0];
   const field = (key: 'lessons' | 'steps' | 'week' | 'minutes', label: string, width: string, placeholder: string) => (
@@ -226,7 +228,7 @@ function Row({
             value={row.childIds}
             onValueChange={(childIds) => change({ childIds })}
           >
-            {household.children.map((c, k) => (
+            {childrenHere(household, today, Infinity).map((c, k) => (
               <ToggleGroup.Item
                 key={c.id}
                 value={c.id}

@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { byId, type Child, titleOf } from '../../core/household';
+import { childrenHere, byId, type Child, titleOf } from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { ChildName } from '../ui/ornament';
@@ -7,7 +7,7 @@ import { moved, OrderList } from './order-list';
 
 /** Child by child: which courses give way when time is short, the first to yield first. What is not named stays. */
 export function Yields() {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   return (
     <section className="pt-5" aria-labelledby="yields">
       <h2 id="yields">What gives way first</h2>
@@ -16,7 +16,7 @@ export function Yields() {
         stays where it is.
       </p>
       <div className="grid gap-6 pt-2 md:grid-cols-2">
-        {[...household.children]
+        {childrenHere(household, today, Infinity)
           .sort((a, b) => (a.born > b.born ? -1 : 1))
           .map((c) => (
             <ChildYields key={c.id} child={c} />

@@ -1,3 +1,4 @@
+import { childrenHere } from '../../core/household';
 import { Command } from 'cmdk';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -25,7 +26,7 @@ function reach(words: string, how: 'focus' | undefined, since = performance.now(
 
 /** Every view, course and deed by name: type a few letters, press Enter. */
 export default function Commands({ close, jot, keys }: { close: () => void; jot: () => void; keys: () => void }) {
-  const { household, which, history, undo, redo, switchTo } = useHousehold();
+  const { household, today, which, history, undo, redo, switchTo } = useHousehold();
   const navigate = useNavigate();
   const [before] = useState(() => document.activeElement);
   /** Leaves the list and gives the focus back; what is done next finds it there. */
@@ -83,7 +84,7 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
         </Command.Group>
         {household.children.length > 0 && (
           <Command.Group heading="Children" className="command-group">
-            {household.children.map((c) =>
+            {childrenHere(household, today, Infinity).map((c) =>
               item(`The page of ${c.name}`, () => void navigate(`/child/${encodeURIComponent(c.id)}`)),
             )}
           </Command.Group>

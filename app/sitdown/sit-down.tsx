@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { fromDay, isIsoDate, toDay, weekStart } from '../../core/calendar';
 import { extrasWithin, leftBefore } from '../../core/day';
 import { seePart } from '../../core/deeds';
-import { SIT_DOWN_PARTS, type SitDownPart } from '../../core/household';
+import { childrenHere, SIT_DOWN_PARTS, type SitDownPart } from '../../core/household';
 import { errandsOf } from '../../core/jot';
 import { openHolds, orderSoon } from '../../core/materials';
 import { courseLines, makingsUndone, readingOf, sitDownOf, weekDatesWords, weekToPlan } from '../../core/sitdown';
@@ -166,7 +166,7 @@ export default function SitDownPage() {
     lists: (
       <>
         <ul aria-label="The children’s lists" className="flex flex-wrap gap-x-6">
-          {household.children.map((c) => (
+          {childrenHere(household, start, start + 6).map((c) => (
             <li key={c.id}>
               <Link className="page-link" to={`/child/${c.id}?of=${fromDay(start)}`}>
                 {c.name}’s list

@@ -1,3 +1,4 @@
+import { childrenHere } from '../../core/household';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { array, number, object, type ObjectSchema, string } from 'yup';
@@ -148,7 +149,12 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
             ]}
             {...register('courseId')}
           />
-          <PeopleControl legend="Who would take it" people={household.children} control={control} name="childIds" />
+          <PeopleControl
+            legend="Who would take it"
+            people={childrenHere(household, today, Infinity)}
+            control={control}
+            name="childIds"
+          />
           <Fault of={errors.childIds} />
         </>
       )}
@@ -163,7 +169,10 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
           <SelectField
             label="Who joins"
             fault={errors.childId?.message}
-            options={[['', 'Choose …'], ...household.children.map((c) => [c.id, c.name] as const)]}
+            options={[
+              ['', 'Choose …'],
+              ...childrenHere(household, today, Infinity).map((c) => [c.id, c.name] as const),
+            ]}
             {...register('childId')}
           />
         </>

@@ -4,7 +4,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type Day, fromDay, hasSchool, isIsoDate, teachingWeek, toDay, weekStart } from '../../core/calendar';
 import { moveTo, unpinDay } from '../../core/deeds';
-import { byId, type Enrolment, titleOf } from '../../core/household';
+import { childrenHere, byId, type Enrolment, titleOf } from '../../core/household';
 import { errandsOf } from '../../core/jot';
 import { sitDownOf } from '../../core/sitdown';
 import { brokenPins, moveSitting, moveWords, publishWeek, weekPage } from '../../core/week';
@@ -201,7 +201,7 @@ export default function Week() {
       <div className="flex flex-wrap items-center gap-x-4 pt-2 text-note text-soft">
         <p>
           <span className="mr-3 inline-flex flex-wrap gap-x-3 text-ink">
-            {household.children.map((c) => (
+            {childrenHere(household, start, start + 6).map((c) => (
               <ChildName key={c.id} child={c} size={15} />
             ))}
           </span>

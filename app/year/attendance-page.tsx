@@ -2,8 +2,8 @@ import * as Tabs from '@radix-ui/react-tabs';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { attendanceRow, childMonths, type ChildDay, daysAsked, type DayStatus, heldOn } from '../../core/attendance';
-import { type Day, fromDay, weekdayOf } from '../../core/calendar';
-import { type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
+import { toDay, type Day, fromDay, weekdayOf } from '../../core/calendar';
+import { childrenHere, type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
 import { newAttendance, readAttendanceCsv, writeAttendanceCsv } from '../../core/record';
 import { clockHours } from '../../core/words';
 import type { Put } from '../../store';
@@ -37,8 +37,9 @@ export default function AttendancePage() {
   const [params, setParams] = useSearchParams();
   const [editing, setEditing] = useState<ChildDay>();
   // A toddler beside the table has no course, and a register of question marks.
-  const first = household.children.find((c) => household.enrolments.some((e) => e.childIds.includes(c.id)));
-  const child = byId(household.children, params.get('child') ?? '') ?? first ?? household.children[0];
+  const here = year ? childrenHere(household, toDay(year.start), toDay(year.end)) : household.children;
+  const first = here.find((c) => household.enrolments.some((e) => e.childIds.includes(c.id)));
+  const child = byId(household.children, params.get('child') ?? '') ?? first ?? here[0];
   if (!year || !child) {
     return (
       <div className="max-w-2xl">
@@ -67,7 +68,7 @@ export default function AttendancePage() {
         <Asked year={year} today={today} />
         <Tabs.Root value={child.id} onValueChange={(id) => setParams({ child: id }, { replace: true })}>
           <Tabs.List className="flex flex-wrap gap-1 pb-3 print:hidden" aria-label="Whose register">
-            {household.children.map((c) => (
+            {here.map((c) => (
               <Tabs.Trigger key={c.id} value={c.id} className="btn aria-selected:border-2 aria-selected:border-ink">
                 <ChildName child={c} />
               </Tabs.Trigger>

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { beganLate, isOver, nextYear, nextYearName, toDay } from '../../core/calendar';
-import { titleOf } from '../../core/household';
+import { childrenHere, titleOf } from '../../core/household';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
 import { type AfterCourse, landingPlaces, samplesOf, yearEnd, yearEndWords } from '../../core/record';
 import { useHousehold } from '../shell/household';
@@ -53,7 +53,7 @@ export default function YearEndPage() {
           What was
         </h2>
         <ul>
-          {household.children.map((c) => (
+          {childrenHere(household, toDay(year.start), toDay(year.end)).map((c) => (
             <li key={c.id} className="border-b border-rule/60 py-1">
               <Link className="page-link" to={`/portfolio/${c.id}?year=${year.id}`}>
                 Portfolio of {c.name}

@@ -17,7 +17,7 @@ import {
   teachingWeek,
   toDay,
 } from '../../core/calendar';
-import { byId, type ClosedRange, type Household, type SchoolYear } from '../../core/household';
+import { childrenHere, byId, type ClosedRange, type Household, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { ChildChoice } from '../ui/child-choice';
 import { dayAndDate, fullDate, monthName } from '../ui/dates';
@@ -154,7 +154,12 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,1fr)_330px] print:block">
         <div>
           <div className="flex flex-wrap items-end justify-between gap-3 pb-1 print:hidden">
-            <ChildChoice label="Drawn for" value={childId} onChange={setChildId} />
+            <ChildChoice
+              label="Drawn for"
+              among={childrenHere(household, toDay(year.start), toDay(year.end))}
+              value={childId}
+              onChange={setChildId}
+            />
             <label className="flex max-w-full min-w-0 items-center gap-2">
               <span className="label flex-none">Twelve months from</span>
               <select className="min-w-0" value={from} onChange={(e) => setFrom(Number(e.target.value))}>

@@ -3,7 +3,7 @@ import { childCount, childDays, daysAsked, isShort, workOf } from '../attendance
 import { fromDay, isBetweenYears, toDay } from '../calendar';
 import { dayPage } from '../day';
 import { childForecasts, forecasts } from '../forecast';
-import { titleOf, whyKept } from '../household';
+import { childrenHere, titleOf, whyKept } from '../household';
 import { fittingWords } from '../overview';
 import { portfolioOf } from '../record';
 import { makePlan, makeProblem } from '../stagger';
@@ -112,6 +112,20 @@ describe('a child who leaves', () => {
       'here from 20 Sept, here until 24 Sept',
     );
     expect(stayWords(style, {}, today)).toBe('');
+  });
+
+  it('is offered for nothing new, unless it was chosen before; who comes later is', () => {
+    const three = aHousehold({
+      children: [aChild('A'), aChild('B', { until: '2026-09-15' }), aChild('C', { from: '2026-10-05' })],
+    });
+    const here = (from: string, to?: number, also?: string[]) =>
+      childrenHere(three, toDay(from), to, also).map((c) => c.id);
+    expect(here('2026-09-15')).toEqual(['A', 'B']);
+    expect(here('2026-09-16')).toEqual(['A']);
+    expect(here('2026-09-16', Infinity)).toEqual(['A', 'C']);
+    expect(here('2026-09-16', Infinity, ['B'])).toEqual(['A', 'B', 'C']);
+    expect(here('2026-09-07', toDay('2027-06-11'))).toEqual(['A', 'B', 'C']);
+    expect(here('2027-09-06', toDay('2028-06-09'))).toEqual(['A', 'C']);
   });
 
   it('keeps its courses until the day has come', () => {

@@ -59,6 +59,20 @@ export function childrenOf(state: Pick<Household, 'children'>, enrolment: Pick<E
     .sort((a, b) => (a.born > b.born ? -1 : a.born < b.born ? 1 : 0));
 }
 
+/**
+ * The children who are with the household on some day between two; up to Infinity, who is there then or comes later. `also`: those who
+ * stay to be chosen whatever their days, since they are chosen already.
+ */
+export const childrenHere = (
+  { children }: Pick<Household, 'children'>,
+  from: Day,
+  to: Day = from,
+  also: readonly Id[] = [],
+): Child[] =>
+  children.filter(
+    (c) => also.includes(c.id) || ((!c.until || toDay(c.until) >= from) && (!c.from || toDay(c.from) <= to)),
+  );
+
 /** The children of a sitting, or of some days: of those who take it, whoever is with the household on one of them; all where none is. */
 export function takersOn(
   state: Pick<Household, 'children'>,
@@ -67,7 +81,7 @@ export function takersOn(
   to: Day = from,
 ): Child[] {
   const all = childrenOf(state, enrolment);
-  const here = all.filter((c) => (!c.until || toDay(c.until) >= from) && (!c.from || toDay(c.from) <= to));
+  const here = childrenHere({ children: all }, from, to);
   return here.length > 0 ? here : all;
 }
 /** The same by their ids. */
