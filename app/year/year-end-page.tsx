@@ -3,8 +3,10 @@ import { Link } from 'react-router';
 import { beganLate, isOver, nextYear, nextYearName, toDay } from '../../core/calendar';
 import { childrenHere, titleOf } from '../../core/household';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
-import { type AfterCourse, landingPlaces, samplesOf, yearEnd, yearEndWords } from '../../core/record';
+import { finishOf } from '../../core/overview';
+import { type AfterCourse, carriedWords, landingPlaces, samplesOf, yearEnd, yearEndWords } from '../../core/record';
 import { useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
 import { longDate, shortDate } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { newId } from '../ui/id';
@@ -16,6 +18,7 @@ const GONE = { given: 'its things passed on', sold: 'its things sold' } as const
 /** The end of a year on one page, with a proposal for each thing: what was, what stays, what comes; to be come back to at any time. */
 export default function YearEndPage() {
   const { household, today, commit } = useHousehold();
+  const { plan, reserves } = usePlan();
   const begun = household.years.filter((y) => toDay(y.start) <= today).sort((a, b) => (a.start < b.start ? -1 : 1));
   const year = begun.at(-1);
   const end = useMemo(() => (year ? yearEnd(household, year, today) : undefined), [household, year, today]);
@@ -112,7 +115,8 @@ export default function YearEndPage() {
           <ul aria-label={end.over ? 'What goes on' : 'Not through yet'}>
             {end.carried.map((c) => (
               <li key={c.enrolment.id} className="border-b border-rule/60 py-1 wrap-anywhere">
-                {c.title}: {c.words}.
+                {c.title}:{' '}
+                {carriedWords(c, finishOf(plan, c.enrolment.id, reserves.get(c.enrolment.id)), year, style, today)}.
               </li>
             ))}
           </ul>

@@ -10,7 +10,7 @@ import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, yearArbitrary } from '../tests/make';
 import { atPaces } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
-import { goingOn, landingPlaces, yearEnd, yearEndWords } from './index';
+import { carriedWords, goingOn, landingPlaces, yearEnd, yearEndWords } from './index';
 
 let n = 0;
 const newId = () => `y${++n}`;
@@ -180,6 +180,14 @@ describe('the end of a year', () => {
       'what is left of it by then goes on with Wren in the next year, at 1 step a week, as it went',
     );
     expect(yearEndWords(before)).toMatch(/^1 course over, 1 not through yet/);
+    // Where the plan ends it a month before the year does, nothing of it is expected to be left.
+    const planned = (day: string) =>
+      carriedWords(
+        ...([before.carried[0]!, { kind: 'planned', day: toDay(day) }, home().years[0]!] as const),
+        ...(['day month', toDay('2026-11-11')] as const),
+      );
+    expect(planned('2027-05-14')).toBe('would finish 14 May 2027');
+    expect(planned('2027-05-15')).toBe(before.carried[0]!.words);
     // What is taken and not begun goes on as well, told by the year that it is: this one, and once that has begun the next.
     const next = { ...home().years[0]!, id: 'next', name: 'next', start: '2027-09-06', end: '2028-06-09' };
     const [sums, tales] = home().enrolments as [Enrolment, Enrolment];

@@ -4,6 +4,7 @@ import {
   type Child,
   childrenOf,
   type Course,
+  type DateStyle,
   type Enrolment,
   type Household,
   type Id,
@@ -27,6 +28,7 @@ import {
   setOf,
   stock,
 } from '../materials';
+import { type Finish, finishWords } from '../overview';
 import { isEnded, isTakenFrom, isThrough } from '../pace';
 import { count, listing, shortDate } from '../words';
 import { goingOn, goingOnWords } from './going-on';
@@ -232,6 +234,13 @@ function toBuy(state: Household, course: Course, from: Day, today: Day): string 
   const when = by <= today ? 'to be ordered now' : `to be ordered by ${shortDate(state.settings.dateStyle, by, today)}`;
   return `${when}: ${listing(missing.map((p) => p.part.title || p.part.kind))}${price > 0 ? ` (${money(price)})` : ''}`;
 }
+
+/** So long before a year ends a course that would finish is not expected to be left: four weeks. */
+const SURELY = 28;
+
+/** What becomes of a course that is not through: where the plan ends it well before the year, the day on which it would finish. */
+export const carriedWords = (c: Carried, finish: Finish, year: SchoolYear, style: DateStyle, today: Day): string =>
+  finish.kind === 'planned' && finish.day <= toDay(year.end) - SURELY ? finishWords(style, finish, today) : c.words;
 
 /** How much there is to settle, in words. */
 export const yearEndWords = ({ over, after, carried, written, next }: YearEnd): string =>
