@@ -194,6 +194,25 @@ describe('a forecast', () => {
     for (const m of good.fan) expect(m.early <= m.middle && m.middle <= m.late).toBe(true);
   });
 
+  it('is there to the year’s last day, also of a course that has no date left in it: from its own record, and all in it', () => {
+    // Fridays are none of its weekdays: on the last Friday the year holds none of the forty steps that are left.
+    const marks = marksWhere((d) => d % 7 !== (toDay(START) + 4) % 7).slice(0, 20);
+    const h = base(marks, {
+      years: [aYear({ start: START, end: '2026-10-09' })],
+      enrolments: [{ ...base().enrolments[0]!, weekdays: [1, 2, 3, 4] }],
+    });
+    const last = toDay('2026-10-09');
+    expect(planOf(h, last).tracks[0]!.days.every((d) => d < 0)).toBe(true);
+    const told = of(h, last);
+    expect([told.steps, told.own, told.chance]).toEqual([60 - marks.length, 1, 0]);
+    expect(told.last.early).toBeGreaterThan(last);
+    expect(groundWords(h, told)).toMatch(/^from \d+ sittings of its own$/);
+    expect(childForecasts(h, forecasts(h, h.years[0]!, planOf(h, last)), last).map((c) => c.courses)).toEqual([1]);
+    // The evening before it was foretold with the plan’s help; a day changes little.
+    const before = of(h, last - 1);
+    expect(Math.abs(told.last.middle - before.last.middle)).toBeLessThan(28);
+  });
+
   it('of a younger child begins with the elder one’s record', () => {
     const elder = anEnrolment('e', 'c', { childIds: ['A'], rule: { kind: 'weekly', n: 5, unit: 'steps' } });
     const younger = anEnrolment('f', 'c', { childIds: ['B'], rule: { kind: 'weekly', n: 5, unit: 'steps' } });

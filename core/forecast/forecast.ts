@@ -107,7 +107,7 @@ export function forecastOf(
     at: Object.fromEntries(others.map(([id, at]) => [id, span(found[asked.indexOf(at)]!)])),
     fan: way.filter((m) => drawn.has(m.steps) && (m.steps !== testAt || drawn.size <= PLACES)),
     sittings: own.reduce((n, w) => n + w.length, 0),
-    own: 1 - priorShare(own, prior.weeks),
+    own: prior.itself ? 1 : 1 - priorShare(own, prior.weeks),
     ...(prior.from ? { from: prior.from } : {}),
   };
 }

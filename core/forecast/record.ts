@@ -103,9 +103,14 @@ export function spreadOf(track: Track, enrolment: Enrolment, plan: Plan): Spread
 
 /**
  * Where the weeks come from that stand for what is not recorded yet: an elder sibling in the same course; else the same child in the level
- * before it, or further back; else another child there; else the plan.
+ * before it, or further back; else another child there; else the plan; and where the year has no date left for it, its own record
+ * (`itself`).
  */
-export function priorOf(state: Household, enrolment: Enrolment, plan: Plan): { weeks: Weeks; from?: Id } {
+export function priorOf(
+  state: Household,
+  enrolment: Enrolment,
+  plan: Plan,
+): { weeks: Weeks; from?: Id; itself?: boolean } {
   const levels = [enrolment.courseId, ...levelsBefore(state, enrolment.courseId).map((c) => c.id)];
   const own = (e: Enrolment) => e.childIds.some((id) => enrolment.childIds.includes(id));
   // The same course before any other level; of the levels before it a child’s own before another’s, then the nearest.
@@ -115,11 +120,14 @@ export function priorOf(state: Household, enrolment: Enrolment, plan: Plan): { w
     .filter((e) => e.id !== enrolment.id && levels.includes(e.courseId))
     .map((e) => ({ e, weeks: recordOf(state, e, plan.today) }))
     .filter((s) => s.weeks.reduce((n, w) => n + w.length, 0) >= SIBLING_FROM);
-  const told = siblings.filter((s) => s.weeks.some((w) => w.some((n) => n > 0)));
+  const tells = (weeks: Weeks) => weeks.some((w) => w.some((n) => n > 0));
+  const told = siblings.filter((s) => tells(s.weeks));
   const best = told.sort((a, b) => rank(a.e) - rank(b.e) || b.weeks.length - a.weeks.length)[0];
   if (best) return { weeks: best.weeks, from: best.e.id };
   const weeks = planned(state, enrolment, plan);
-  return { weeks: weeks.some((w) => w.some((n) => n > 0)) ? weeks : [] };
+  if (tells(weeks)) return { weeks };
+  const before = recordOf(state, enrolment, plan.today);
+  return tells(before) ? { weeks: before, itself: true } : { weeks: [] };
 }
 
 /**
