@@ -34,9 +34,7 @@ export default function CoursePage() {
         <div className="min-w-0">
           <h1 className="wrap-break-word">{course.title}</h1>
           <p className="text-soft wrap-break-word">
-            {[course.level, course.publisher, course.edition].filter(Boolean).join(' · ')}
-            {' · '}
-            {contentsWords(course.units)}
+            {[course.level, course.publisher, course.edition, contentsWords(course.units)].filter(Boolean).join(' · ')}
           </p>
         </div>
         <span className="flex flex-wrap gap-2">

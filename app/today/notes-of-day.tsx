@@ -25,7 +25,7 @@ export function useAway(page: DayPage): Note | undefined {
     words:
       all.length === 1
         ? `${first!.names}: ${first!.what} ${first!.hours}`
-        : `Away: ${listing([...new Set(all.map((w) => w.names))])}`,
+        : `Away: ${listing([...new Set(all.flatMap((w) => w.who))])}`,
     body: (
       <ul aria-label="Who is away" className="flex flex-wrap gap-x-8 py-1">
         {all.map((words) => (
