@@ -70,11 +70,12 @@ export function sittingsPerWeek(enrolment: Pick<Enrolment, 'weekdays'>, year: Pi
 }
 
 /**
- * The last date on time of an enrolment: its own target, never after the school year.
+ * The last date on time of an enrolment: its own target, never after the school year. One that lies before the year was missed in another, and
+ * holds no more: the course is not short for all of a new year by it.
  * @example
  * fromDay(targetDay(anEnrolment('e', 'c'), aYear({ end: '2027-06-11' }))) // => '2027-06-11'
  */
 export function targetDay(enrolment: Enrolment, year: SchoolYear): Day {
   const end = toDay(year.end);
-  return enrolment.target ? Math.min(toDay(enrolment.target), end) : end;
+  return enrolment.target && enrolment.target >= year.start ? Math.min(toDay(enrolment.target), end) : end;
 }

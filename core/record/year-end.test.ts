@@ -8,7 +8,7 @@ import { stock } from '../materials';
 import { shortDate } from '../words';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, yearArbitrary } from '../tests/make';
-import { atPaces } from '../pace';
+import { atPaces, makeTrack, reserveOf, targetDay } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { carriedWords, goingOn, landingPlaces, yearEnd, yearEndWords } from './index';
 
@@ -108,6 +108,22 @@ describe('the next year from the shape of this one', () => {
       expect(makeNextYear({ ...h, enrolments: [e] }, year.id, 'next', newId)).toHaveLength(1);
     }
     expect(makeNextYear({ ...h, marks: [] }, year.id, 'next', newId)).toHaveLength(1);
+  });
+  it('does not hold a course to a last day that was missed in the year before', () => {
+    const [year, next] = [aYear(), aYear({ id: 'n', start: '2027-09-06', end: '2028-06-09' })];
+    const course = aCourse('d', { lessons: 30, perLesson: [{ kind: 'practise', count: 1 }] });
+    const h = aHousehold({
+      years: [year, next],
+      courses: [course],
+      enrolments: [anEnrolment('f', 'd', { target: '2027-04-30' })],
+    });
+    const hand = (y: typeof year, day: string) =>
+      reserveOf(makeTrack(h, y, h.enrolments[0]!, toDay(day)), y).daysInHand!;
+    expect(hand(year, '2027-05-03')).toBeLessThan(0);
+    expect(hand(next, '2027-09-06')).toBeGreaterThan(30);
+    expect([targetDay(h.enrolments[0]!, year), targetDay(h.enrolments[0]!, next)].map(fromDay)).toEqual([
+      ...['2027-04-30', '2028-06-09'],
+    ]);
   });
   it('is named a year on where its name has years in it', () => {
     const names = ['2026–27', 'School year 2026', '1999–00', 'Form two', 'This school year', 'Next school year'];
