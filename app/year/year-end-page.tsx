@@ -46,7 +46,7 @@ export default function YearEndPage() {
   };
   return (
     <div className="max-w-4xl">
-      <h1 className="pb-2 wrap-anywhere">The end of {year.name}</h1>
+      <h1 className="pb-2 wrap-anywhere">The end of {year.name.replace(/^This\b/, 'this')}</h1>
       <p className="double-rule pt-2 text-soft">
         {isOver(year, today) ? 'It ended' : 'It ends'} on {longDate(style, toDay(year.end), today)}. {yearEndWords(end)}
         .
