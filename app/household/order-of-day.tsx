@@ -1,4 +1,3 @@
-import { takerNames } from '../../core/words';
 import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
@@ -13,6 +12,7 @@ import {
   titleOf,
 } from '../../core/household';
 import { isTaken } from '../../core/pace';
+import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
 

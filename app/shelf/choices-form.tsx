@@ -1,10 +1,10 @@
-import { takerNames } from '../../core/words';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { contentsOf, kindName, tracksOf, variantsOf } from '../../core/course';
 import { helpersFor } from '../../core/day';
 import { type Course, type Enrolment } from '../../core/household';
 import { takenSteps } from '../../core/pace';
+import { takerNames } from '../../core/words';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { PeopleControl, TimeControl } from '../ui/controls';
 import { Fault, SelectField } from '../ui/field';

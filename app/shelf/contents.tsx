@@ -1,4 +1,3 @@
-import { takerNames } from '../../core/words';
 import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
@@ -42,6 +41,7 @@ import {
   type Step,
 } from '../../core/household';
 import { isTaken, remainingSteps } from '../../core/pace';
+import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { download } from '../ui/download';
 import { count, PRESENCE_WORDS } from '../ui/words';

@@ -1,6 +1,6 @@
-import { contentsWords } from '../../core/course';
 import { lazy, Suspense, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { contentsWords } from '../../core/course';
 import { byId, whyKept } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { Bought } from './bought';

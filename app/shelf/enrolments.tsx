@@ -1,9 +1,9 @@
-import { takerNames } from '../../core/words';
 import { gateWords, paceWords } from '../../core/overview';
 import { lazy, Suspense, useState } from 'react';
 import { byId, type Course, type Enrolment, titleOf } from '../../core/household';
 import { coveredLessons, pacesAhead, unitRecords } from '../../core/pace';
 import { fromDay } from '../../core/calendar';
+import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { WORTH_WORDS } from '../ui/words';

@@ -1,9 +1,9 @@
-import { takerNames } from '../../core/words';
 import { toDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import { type Enrolment } from '../../core/household';
 import { proofFailed, proofWithdrawn } from '../../core/deeds';
 import { proofsOf } from '../../core/proof';
+import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { count, listing } from '../ui/words';

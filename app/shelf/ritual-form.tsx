@@ -1,4 +1,3 @@
-import { takerNames } from '../../core/words';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { fromDay, type IsoDate, usualTeacher } from '../../core/calendar';
@@ -6,6 +5,7 @@ import { easierFor, GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
 import { childrenHere, PRESENCES, type Ritual, type RitualSort, titleOf } from '../../core/household';
 import { isTaken } from '../../core/pace';
+import { takerNames } from '../../core/words';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { PeopleControl, TimeControl, WeekdayControl } from '../ui/controls';
 import { DateControl } from '../ui/date-control';

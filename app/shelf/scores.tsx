@@ -1,7 +1,7 @@
-import { takerNames } from '../../core/words';
 import { lazy, Suspense } from 'react';
 import { type Enrolment } from '../../core/household';
 import { scoresOf } from '../../core/log';
+import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { count } from '../ui/words';
 

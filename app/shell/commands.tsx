@@ -1,7 +1,7 @@
-import { childrenHere } from '../../core/household';
 import { Command } from 'cmdk';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { childrenHere } from '../../core/household';
 import { useHousehold } from './household';
 import { DEEDS, PAGES, VIEWS } from './views';
 import './commands.css';

@@ -1,9 +1,9 @@
-import { takerNames } from '../../core/words';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { number, object, type ObjectSchema, string } from 'yup';
 import { extraOfManual, MANUAL_EXTRAS, type ManualExtra } from '../../core/deeds';
 import type { ReadingLine } from '../../core/sitdown';
+import { takerNames } from '../../core/words';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { InputField, NumberField, RadioField } from '../ui/field';

@@ -1,6 +1,6 @@
-import { takerNames } from '../../core/words';
 import { unmarkStep } from '../../core/deeds';
 import type { Undone as Making } from '../../core/sitdown';
+import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { listing } from '../ui/words';

@@ -36,7 +36,8 @@ let fetching = new AbortController();
 
 /** Fetches what is not here yet, one after the other, and lets go of what older versions left; whether all is here. */
 async function keepRest(): Promise<boolean> {
-  fetching = new AbortController();
+  // Two pages may ask at once: what breaks off the one breaks off the other.
+  if (fetching.signal.aborted) fetching = new AbortController();
   const { signal } = fetching;
   // Of versions that kept the solver by itself.
   await caches.delete('solver');

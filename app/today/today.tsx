@@ -2,11 +2,11 @@ import { DayNav } from './day-nav';
 import { useShownDay } from './shown-day';
 import { type FocusEvent, lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { isBetweenYears, teachingWeek, toDay, withUs, yearFor, yearWithOutside } from '../../core/calendar';
+import { isBetweenYears, teachingWeek, toDay, yearFor, yearWithOutside } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import { aheadWords, comingDay, dayPage, type DayRow, noSchoolWords, waitingTicks } from '../../core/day';
 import { markStep, unmarkStep } from '../../core/deeds';
-import { byId } from '../../core/household';
+import { byId, childrenHere } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { dayAndDate, longDate } from '../ui/dates';
@@ -246,8 +246,7 @@ export function Today() {
                 `Days of ${held.name} are planned once it has begun.`
               ) : plan ? (
                 <>
-                  Nothing is planned for this day.{' '}
-                  {listing(household.children.filter((c) => withUs(household, c.id, day)).map((c) => c.name))} may be
+                  Nothing is planned for this day. {listing(childrenHere(household, day).map((c) => c.name))} may be
                   free, or the courses are paused: see the{' '}
                   <Link className="page-link" to="/shelf">
                     shelf

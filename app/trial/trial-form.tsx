@@ -1,8 +1,8 @@
-import { childrenHere } from '../../core/household';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { array, number, object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
+import { childrenHere } from '../../core/household';
 import { type ReadyMade, readyMadeFault, readyMadeName, readyMadePuts } from '../../core/whatif';
 import { takingName } from '../../core/words';
 import { beginTrial, type Trial } from '../../store';

@@ -120,7 +120,9 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
             <span className="min-w-0 flex-1 basis-full sm:basis-auto">
               {longDate(style, day)}{' '}
               <span className="text-soft">
-                {children.length === household.children.length ? 'everybody' : children.map((c) => c.name).join(', ')}
+                {children.length === childrenHere(household, day).length
+                  ? 'everybody'
+                  : children.map((c) => c.name).join(', ')}
               </span>
             </span>
             {(['taught', 'closed', 'sick', 'away'] as const).map((s) => (

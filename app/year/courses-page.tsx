@@ -1,4 +1,3 @@
-import { takerNames, takingName } from '../../core/words';
 import { lazy, startTransition, Suspense, useCallback, useMemo, useState } from 'react';
 import { fromDay, isOver, toDay } from '../../core/calendar';
 import { childrenHere, type Enrolment, type Lesson, type SchoolYear, type Unit } from '../../core/household';
@@ -12,6 +11,7 @@ import {
   type OverviewRow,
   type StepPlace,
 } from '../../core/overview';
+import { takerNames, takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { ChildChoice } from '../ui/child-choice';

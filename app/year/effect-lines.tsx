@@ -1,7 +1,7 @@
-import { takerNames } from '../../core/words';
 import { useMemo } from 'react';
 import { type Effect, effectOf, isShort, pastChanged, type Standing, standingOf } from '../../core/attendance';
 import { type Household, titleOf } from '../../core/household';
+import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { count } from '../ui/words';

@@ -1,4 +1,3 @@
-import { hoursWord } from '../../core/words';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { type ChildCount, childDays, daysAsked, type DayStatus, everybodysDays } from '../../core/attendance';
@@ -18,6 +17,7 @@ import {
   toDay,
 } from '../../core/calendar';
 import { childrenHere, byId, type ClosedRange, type Household, type SchoolYear } from '../../core/household';
+import { hoursWord } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { ChildChoice } from '../ui/child-choice';
 import { dayAndDate, fullDate, monthName } from '../ui/dates';

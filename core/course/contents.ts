@@ -1,4 +1,3 @@
-import { count } from '../words';
 import type { Day } from '../calendar/day';
 import { toDay } from '../calendar/day';
 import { byId } from '../household/household';
@@ -15,6 +14,7 @@ import type {
   Step,
   Unit,
 } from '../household/types';
+import { count } from '../words';
 import { kindName, lessonsIn } from './steps';
 
 type Shelf = Pick<Household, 'courses'>;

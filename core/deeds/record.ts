@@ -1,5 +1,5 @@
-import { byId, type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
 import { type Day, fromDay, nextYear, toDay } from '../calendar';
+import { byId, type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
 import { isEnded, isThrough, paceEntered } from '../pace';
 import { goingOn, newOf, thingsOfAlone, yearEnd } from '../record';
 import { moveThing } from './things';
