@@ -201,7 +201,7 @@ test('a year is closed: from its last day to the first of the next, by keyboard'
   }
   await page.getByRole('link', { name: 'The year’s end' }).focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('The end of');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('The year’s end: ');
   const later = page.getByRole('list', { name: 'On the shelf for later' });
   await expect(later).toContainText(/Pip: /);
   await expect(page.getByRole('list', { name: 'What goes on' })).toContainText(

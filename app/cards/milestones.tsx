@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
-import { childrenHere, byId, type Milestone, MILESTONE_SPANS } from '../../core/household';
+import { childrenAhead, byId, type Milestone, MILESTONE_SPANS } from '../../core/household';
 import { milestonesOn } from '../../core/practice';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { InputField, NumberField, SelectField } from '../ui/field';
@@ -87,7 +87,7 @@ function MilestoneForm({ milestone, close }: { milestone?: Milestone; close: () 
     resolver: yupResolver(schema),
     defaultValues: {
       ...{
-        childId: milestone?.childId ?? childrenHere(household, today, Infinity)[0]?.id ?? '',
+        childId: milestone?.childId ?? childrenAhead(household, today)[0]?.id ?? '',
         words: milestone?.words ?? '',
       },
       ...{ days: String(milestone?.days ?? 4), span: milestone?.span ?? 'week' },
@@ -115,7 +115,7 @@ function MilestoneForm({ milestone, close }: { milestone?: Milestone; close: () 
       <SelectField
         label="Whose"
         fault={errors.childId?.message}
-        options={childrenHere(household, today, Infinity, milestone ? [milestone.childId] : []).map(
+        options={childrenAhead(household, today, milestone ? [milestone.childId] : []).map(
           (c) => [c.id, c.name] as const,
         )}
         {...register('childId')}

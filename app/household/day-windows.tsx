@@ -1,6 +1,6 @@
 import { Trash2 } from 'lucide-react';
 import { HELPER_FROM } from '../../core/day';
-import { childrenHere, type DayWindow, type Settings, WINDOW_KINDS } from '../../core/household';
+import { childrenAhead, type DayWindow, type Settings, WINDOW_KINDS } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { Field, InputField } from '../ui/field';
 import { newId } from '../ui/id';
@@ -71,7 +71,7 @@ export function DayWindows() {
                   label: 'Quiet time',
                   from: '13:00',
                   to: '14:00',
-                  childIds: childrenHere(household, today, Infinity).map((c) => c.id),
+                  childIds: childrenAhead(household, today).map((c) => c.id),
                 },
               ],
             }))
@@ -131,7 +131,7 @@ export function DayWindows() {
             />
           ))}
           <span className="flex flex-wrap gap-x-4">
-            {childrenHere(household, today, Infinity, w.childIds).map((c) => (
+            {childrenAhead(household, today, w.childIds).map((c) => (
               <label key={c.id} className="flex min-h-touch items-center gap-2">
                 <input
                   type="checkbox"

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { useState } from 'react';
 import {
   ageOn,
+  type Day,
   fromDay,
   fullDay,
   type Weekday,
@@ -12,6 +13,7 @@ import {
 } from '../../core/calendar';
 import {
   type Child,
+  childrenAhead,
   DATE_STYLES,
   type DateStyle,
   type Mastery,
@@ -35,6 +37,21 @@ import { TeacherForm } from './teacher-form';
 import { WishesSection } from './wishes';
 import { StoredTime } from '../ui/date-field';
 import { StoredWhole } from '../ui/whole-field';
+
+/** Of a child its age and hours, those to come too, and how long it is here; of one who has left no hours. */
+function childLine(style: DateStyle, c: Child, today: Day): string {
+  const hours = [
+    `up to ${hoursAndMinutes(fullDay(c, today))} of school a day`,
+    ...stillToCome(c.later, today).map((l) => `from ${shortDate(style, l.from, today)} ${hoursAndMinutes(l.minutes)}`),
+  ].join(', ');
+  return [
+    `${count(Math.max(0, ageOn(c.born, fromDay(today))), 'year')} old, born ${shortDate(style, c.born, today)}`,
+    childrenAhead({ children: [c] }, today).length > 0 && hours,
+    stayWords(style, c, today),
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
 
 export default function HouseholdPage() {
   const { household, today, commit } = useHousehold();
@@ -69,17 +86,14 @@ export default function HouseholdPage() {
                     <span className="text-lead wrap-break-word">
                       <ChildName child={c} size={22} />
                     </span>
-                    <span className="block text-aside text-soft">
-                      {count(Math.max(0, ageOn(c.born, fromDay(today))), 'year')} old, born{' '}
-                      {shortDate(settings.dateStyle, c.born, today)} · up to {hoursAndMinutes(fullDay(c, today))} of
-                      school a day
-                      {stayWords(settings.dateStyle, c, today) && ` · ${stayWords(settings.dateStyle, c, today)}`}
-                      {stillToCome(c.later, today).map(
-                        (l) => `, from ${shortDate(settings.dateStyle, l.from, today)} ${hoursAndMinutes(l.minutes)}`,
-                      )}
-                    </span>
+                    <span className="block text-aside text-soft">{childLine(settings.dateStyle, c, today)}</span>
                   </span>
-                  <button type="button" className="btn" aria-label={`Change ${c.name}`} onClick={() => setChild(c)}>
+                  <button
+                    type="button"
+                    className="btn flex-none"
+                    aria-label={`Change ${c.name}`}
+                    onClick={() => setChild(c)}
+                  >
                     Change
                   </button>
                 </li>

@@ -5,7 +5,7 @@ import { boolean, object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
 import { readIsbn } from '../../core/course';
 import { saveBook } from '../../core/deeds';
-import { childrenHere, type Book, READING_KINDS, type ReadingKind } from '../../core/household';
+import { childrenAhead, type Book, READING_KINDS, type ReadingKind } from '../../core/household';
 import { READING_WORDS } from '../../core/reading';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { Field, InputField, NumberField, SelectField } from '../ui/field';
@@ -63,7 +63,7 @@ export function BookForm({ book, close }: { book?: Book; close: () => void }) {
   const commit = useFormCommit();
   const [childIds, setChildIds] = useState(
     book?.childIds ??
-      childrenHere(household, today, Infinity)
+      childrenAhead(household, today)
         .slice(0, 1)
         .map((c) => c.id),
   );
@@ -113,7 +113,7 @@ export function BookForm({ book, close }: { book?: Book; close: () => void }) {
       </div>
       <PeoplePicker
         legend="Read by, or to"
-        people={childrenHere(household, today, Infinity, book?.childIds)}
+        people={childrenAhead(household, today, book?.childIds)}
         value={childIds}
         onChange={setChildIds}
       />

@@ -2,7 +2,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm } from 'react-hook-form';
 import { array, object, type ObjectSchema, string } from 'yup';
 import { isIsoDate, type IsoDate } from '../../core/calendar';
-import { type MemoryItem, childrenHere } from '../../core/household';
+import { type MemoryItem, childrenAhead } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { DateControl } from '../ui/date-control';
 import { Fault, Field, InputField } from '../ui/field';
@@ -32,7 +32,7 @@ export function MemoryForm({ item, week: proposed, close }: { item?: MemoryItem;
     defaultValues: {
       strand: item?.strand ?? '',
       text: item?.text ?? '',
-      childIds: item?.childIds ?? childrenHere(household, today, Infinity).map((c) => c.id),
+      childIds: item?.childIds ?? childrenAhead(household, today).map((c) => c.id),
       week: item?.week ?? proposed,
     },
   });
@@ -65,7 +65,7 @@ export function MemoryForm({ item, week: proposed, close }: { item?: MemoryItem;
       </Field>
       <PeopleControl
         legend="By whom"
-        people={childrenHere(household, today, Infinity, item?.childIds)}
+        people={childrenAhead(household, today, item?.childIds)}
         control={control}
         name="childIds"
       />

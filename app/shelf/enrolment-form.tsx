@@ -4,7 +4,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { fromDay, isIsoDate } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
 import {
-  childrenHere,
+  childrenAhead,
   type Course,
   type Enrolment,
   type Household,
@@ -184,7 +184,7 @@ export function EnrolmentForm({
           <fieldset>
             <legend className="label mb-1">Who takes it</legend>
             <div className="flex flex-wrap gap-4">
-              {childrenHere(household, today, Infinity, field.value).map((c) => (
+              {childrenAhead(household, today, field.value).map((c) => (
                 <label key={c.id} className="flex min-h-touch items-center gap-2">
                   <input
                     type="checkbox"

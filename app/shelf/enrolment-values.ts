@@ -1,7 +1,7 @@
 import { array, boolean, mixed, number, object, type ObjectSchema, string } from 'yup';
 import { type Day, fromDay, type IsoDate, isIsoDate, type Weekday, usualTeacher } from '../../core/calendar';
 import {
-  childrenHere,
+  childrenAhead,
   wayOf,
   type Course,
   type Enrolment,
@@ -152,7 +152,7 @@ export function paceValues(
 ): PaceValues {
   const rule = enrolment?.rule;
   const stretch = enrolment?.stretches?.[0];
-  const here = childrenHere(household, today, Infinity);
+  const here = childrenAhead(household, today);
   const all = here.length === 1 || wayOf(household.settings, 'children') === 'together';
   return {
     childIds: enrolment?.childIds ?? (all ? here.map((c) => c.id) : []),

@@ -3,7 +3,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import { fromDay, type IsoDate, usualTeacher } from '../../core/calendar';
 import { easierFor, GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
-import { childrenHere, PRESENCES, type Ritual, type RitualSort, titleOf } from '../../core/household';
+import { childrenAhead, PRESENCES, type Ritual, type RitualSort, titleOf } from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { takerNames } from '../../core/words';
 import { useFormCommit, useHousehold } from '../shell/household';
@@ -45,7 +45,7 @@ export function RitualForm({
   const { register, handleSubmit, control, formState } = useForm<RitualValues>({
     resolver: yupResolver(ritualSchema(sort, words.like)),
     defaultValues: ritualValues(ritual, sort, {
-      childIds: childrenHere(household, today, Infinity).map((c) => c.id),
+      childIds: childrenAhead(household, today).map((c) => c.id),
       teacherId: usualTeacher(household, undefined, today)?.id ?? '',
       weekdays: sort === 'extra' ? [] : (year?.weekdays ?? []),
       date: proposed ?? fromDay(today),
@@ -78,7 +78,7 @@ export function RitualForm({
       <fieldset>
         <legend className="label mb-1">With whom</legend>
         <div className="flex flex-wrap gap-4">
-          {childrenHere(household, today, Infinity, ritual?.childIds).map((c) => (
+          {childrenAhead(household, today, ritual?.childIds).map((c) => (
             <label key={c.id} className="flex min-h-touch items-center gap-2">
               <input type="checkbox" value={c.id} {...register('childIds')} />
               <ChildName child={c} />

@@ -17,7 +17,7 @@ import {
   type ShelfRow,
 } from '../../core/begin';
 import {
-  childrenHere,
+  childrenAhead,
   applied,
   type Change,
   type Household,
@@ -68,7 +68,7 @@ export default function ShelfRows() {
 function Sheet({ year }: { year: SchoolYear }) {
   const { household, today, commit } = useHousehold();
   const navigate = useNavigate();
-  const here = childrenHere(household, today, Infinity);
+  const here = childrenAhead(household, today);
   const only = here.length === 1 ? [here[0]!.id] : [];
   const [rows, setRows] = useState<ShelfRow[]>([{ ...BLANK_ROW, childIds: only }]);
   const [faults, setFaults] = useState<RowFaults[]>([]);
@@ -228,7 +228,7 @@ function Row({
             value={row.childIds}
             onValueChange={(childIds) => change({ childIds })}
           >
-            {childrenHere(household, today, Infinity).map((c, k) => (
+            {childrenAhead(household, today).map((c, k) => (
               <ToggleGroup.Item
                 key={c.id}
                 value={c.id}

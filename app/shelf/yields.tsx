@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { childrenHere, byId, type Child, titleOf } from '../../core/household';
+import { childrenAhead, byId, type Child, titleOf } from '../../core/household';
 import { isTaken } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { ChildName } from '../ui/ornament';
@@ -16,7 +16,7 @@ export function Yields() {
         stays where it is.
       </p>
       <div className="grid gap-6 pt-2 md:grid-cols-2">
-        {childrenHere(household, today, Infinity)
+        {childrenAhead(household, today)
           .sort((a, b) => (a.born > b.born ? -1 : 1))
           .map((c) => (
             <ChildYields key={c.id} child={c} />

@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { childrenHere } from '../../core/household';
+import { childrenAhead } from '../../core/household';
 import { useHousehold } from './household';
 import { DEEDS, PAGES, VIEWS } from './views';
 import './commands.css';
@@ -84,7 +84,7 @@ export default function Commands({ close, jot, keys }: { close: () => void; jot:
         </Command.Group>
         {household.children.length > 0 && (
           <Command.Group heading="Children" className="command-group">
-            {childrenHere(household, today, Infinity).map((c) =>
+            {childrenAhead(household, today).map((c) =>
               item(`The page of ${c.name}`, () => void navigate(`/child/${encodeURIComponent(c.id)}`)),
             )}
           </Command.Group>

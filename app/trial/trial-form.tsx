@@ -2,7 +2,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { array, number, object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
-import { childrenHere } from '../../core/household';
+import { childrenAhead } from '../../core/household';
 import { type ReadyMade, readyMadeFault, readyMadeName, readyMadePuts } from '../../core/whatif';
 import { takingName } from '../../core/words';
 import { beginTrial, type Trial } from '../../store';
@@ -151,7 +151,7 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
           />
           <PeopleControl
             legend="Who would take it"
-            people={childrenHere(household, today, Infinity)}
+            people={childrenAhead(household, today)}
             control={control}
             name="childIds"
           />
@@ -169,10 +169,7 @@ export function TrialForm({ close, made }: { close: () => void; made: (trial: Tr
           <SelectField
             label="Who joins"
             fault={errors.childId?.message}
-            options={[
-              ['', 'Choose …'],
-              ...childrenHere(household, today, Infinity).map((c) => [c.id, c.name] as const),
-            ]}
+            options={[['', 'Choose …'], ...childrenAhead(household, today).map((c) => [c.id, c.name] as const)]}
             {...register('childId')}
           />
         </>

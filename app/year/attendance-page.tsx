@@ -2,8 +2,8 @@ import * as Tabs from '@radix-ui/react-tabs';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { attendanceRow, childMonths, type ChildDay, daysAsked, type DayStatus, heldOn } from '../../core/attendance';
-import { toDay, type Day, fromDay, weekdayOf } from '../../core/calendar';
-import { childrenHere, type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
+import { type Day, fromDay, weekdayOf } from '../../core/calendar';
+import { childrenHere, childrenIn, type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
 import { newAttendance, readAttendanceCsv, writeAttendanceCsv } from '../../core/record';
 import { clockHours } from '../../core/words';
 import type { Put } from '../../store';
@@ -37,7 +37,7 @@ export default function AttendancePage() {
   const [params, setParams] = useSearchParams();
   const [editing, setEditing] = useState<ChildDay>();
   // A toddler beside the table has no course, and a register of question marks.
-  const here = year ? childrenHere(household, toDay(year.start), toDay(year.end)) : household.children;
+  const here = year ? childrenIn(household, year) : household.children;
   const first = here.find((c) => household.enrolments.some((e) => e.childIds.includes(c.id)));
   const child = byId(household.children, params.get('child') ?? '') ?? first ?? here[0];
   if (!year || !child) {

@@ -3,7 +3,7 @@ import { Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { type Control, useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { awayFault, fromDay } from '../../core/calendar';
-import { childrenHere, type AwayBlock, type Household, withRow } from '../../core/household';
+import { childrenAhead, type AwayBlock, type Household, withRow } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { PeopleControl, TimeControl, WeekdayControl } from '../ui/controls';
 import { DateControl } from '../ui/date-control';
@@ -57,14 +57,14 @@ export function AwayForm({ block, close }: { block: AwayBlock | undefined; close
           />
           <PeopleControl
             legend="Takes away, of the children"
-            people={childrenHere(household, today, Infinity, childIds)}
+            people={childrenAhead(household, today, childIds)}
             control={control}
             name="childIds"
           />
           <PeopleControl legend="Of the teachers" people={household.teachers} control={control} name="teacherIds" />
           <PeopleControl
             legend="Comes along, and can work on the way"
-            people={childrenHere(household, today, Infinity, values.along).filter((c) => !childIds.includes(c.id))}
+            people={childrenAhead(household, today, values.along).filter((c) => !childIds.includes(c.id))}
             control={control}
             name="along"
           />

@@ -5,7 +5,7 @@ import { array, mixed, object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
 import { compareEvents, eventWhen, isOwnPlan, movedWords, type Series, seriesOf } from '../../core/ical';
 import {
-  childrenHere,
+  childrenAhead,
   type Decision,
   type Feed,
   type Household,
@@ -89,7 +89,7 @@ export function CalendarDialog({
   /** Whom the last event that was decided takes away: the next one offers the same. */
   const [people, setPeople] = useState<Pick<Decision, 'childIds' | 'teacherIds' | 'travel'>>(() => {
     const last = calendar.decisions.findLast((d) => d.does === 'blocks');
-    return last ?? { childIds: childrenHere(household, today, Infinity).map((c) => c.id), teacherIds: [], travel: 0 };
+    return last ?? { childIds: childrenAhead(household, today).map((c) => c.id), teacherIds: [], travel: 0 };
   });
   const [all, setAll] = useState(false);
   const moved = useMemo(() => (older ? compareEvents(older.events, feed.events, date) : []), [older, feed, date]);

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { type ChildCount, childCount, isShort, presetOf, type Remedy, remedies } from '../../core/attendance';
-import { toDay, fullDay, isOver } from '../../core/calendar';
-import { childrenHere, byId, type SchoolYear } from '../../core/household';
+import { fullDay, isOver } from '../../core/calendar';
+import { childrenIn, byId, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
@@ -18,10 +18,7 @@ export function Counts({ year }: { year: SchoolYear }) {
   const style = household.settings.dateStyle;
   const coming = useComing(year);
   const counts = useMemo(
-    () =>
-      childrenHere(household, toDay(year.start), toDay(year.end)).map((c) =>
-        childCount(household, year, c, today, coming),
-      ),
+    () => childrenIn(household, year).map((c) => childCount(household, year, c, today, coming)),
     [household, year, today, coming],
   );
   if (counts.length === 0)

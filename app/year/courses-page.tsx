@@ -1,6 +1,6 @@
 import { lazy, startTransition, Suspense, useCallback, useMemo, useState } from 'react';
 import { fromDay, isOver, toDay } from '../../core/calendar';
-import { childrenHere, type Enrolment, type Lesson, type SchoolYear, type Unit } from '../../core/household';
+import { childrenIn, type Enrolment, type Lesson, type SchoolYear, type Unit } from '../../core/household';
 import {
   cellWords,
   lessonsOf,
@@ -87,12 +87,7 @@ export default function CoursesPage() {
         {plan && <Good plan={plan} year={year} />}
         {plan && <Crowded view={view} plan={plan} year={year} />}
         <div className="flex flex-wrap items-end justify-between gap-3 pb-2 print:hidden">
-          <ChildChoice
-            label="Drawn for"
-            among={childrenHere(household, toDay(year.start), toDay(year.end))}
-            value={childId}
-            onChange={setChildId}
-          />
+          <ChildChoice label="Drawn for" among={childrenIn(household, year)} value={childId} onChange={setChildId} />
           <span className="flex flex-wrap gap-2">
             {zoom !== 'year' && (
               <>

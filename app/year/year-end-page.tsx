@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { beganLate, isOver, nextYear, nextYearName, toDay } from '../../core/calendar';
-import { childrenHere, titleOf } from '../../core/household';
+import { childrenIn, titleOf } from '../../core/household';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
 import { finishOf } from '../../core/overview';
 import { type AfterCourse, carriedWords, landingPlaces, samplesOf, yearEnd, yearEndWords } from '../../core/record';
@@ -46,7 +46,7 @@ export default function YearEndPage() {
   };
   return (
     <div className="max-w-4xl">
-      <h1 className="pb-2 wrap-anywhere">The end of {year.name.replace(/^This\b/, 'this')}</h1>
+      <h1 className="pb-2 wrap-anywhere">The year’s end: {year.name}</h1>
       <p className="double-rule pt-2 text-soft">
         {isOver(year, today) ? 'It ended' : 'It ends'} on {longDate(style, toDay(year.end), today)}. {yearEndWords(end)}
         .
@@ -56,7 +56,7 @@ export default function YearEndPage() {
           What was
         </h2>
         <ul>
-          {childrenHere(household, toDay(year.start), toDay(year.end)).map((c) => (
+          {childrenIn(household, year).map((c) => (
             <li key={c.id} className="border-b border-rule/60 py-1">
               <Link className="page-link" to={`/portfolio/${c.id}?year=${year.id}`}>
                 Portfolio of {c.name}

@@ -16,7 +16,7 @@ import {
   teachingWeek,
   toDay,
 } from '../../core/calendar';
-import { childrenHere, byId, type ClosedRange, type Household, type SchoolYear } from '../../core/household';
+import { childrenIn, byId, type ClosedRange, type Household, type SchoolYear } from '../../core/household';
 import { hoursWord } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { ChildChoice } from '../ui/child-choice';
@@ -154,12 +154,7 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,1fr)_330px] print:block">
         <div>
           <div className="flex flex-wrap items-end justify-between gap-3 pb-1 print:hidden">
-            <ChildChoice
-              label="Drawn for"
-              among={childrenHere(household, toDay(year.start), toDay(year.end))}
-              value={childId}
-              onChange={setChildId}
-            />
+            <ChildChoice label="Drawn for" among={childrenIn(household, year)} value={childId} onChange={setChildId} />
             <label className="flex max-w-full min-w-0 items-center gap-2">
               <span className="label flex-none">Twelve months from</span>
               <select className="min-w-0" value={from} onChange={(e) => setFrom(Number(e.target.value))}>

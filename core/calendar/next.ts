@@ -15,8 +15,8 @@ const SUMMER = 70;
 export const beganLate = (year: Pick<SchoolYear, 'start' | 'end'>): boolean =>
   toDay(year.start) + A_YEAR - toDay(year.end) > TOO_LONG;
 
-/** The first day of the year after this one. */
-function nextStart(year: SchoolYear): string {
+/** The first day of the year after this one, to begin with. */
+export function nextStart(year: Pick<SchoolYear, 'start' | 'end'>): string {
   const [first, last] = [toDay(year.start), toDay(year.end)];
   if (beganLate(year)) return fromDay(first + Math.ceil((last + SUMMER - first) / 7) * 7);
   return fromDay(Math.max(first + A_YEAR, last + 1));

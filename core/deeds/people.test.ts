@@ -3,7 +3,7 @@ import { childCount, childDays, daysAsked, isShort, workOf } from '../attendance
 import { fromDay, isBetweenYears, toDay } from '../calendar';
 import { dayPage } from '../day';
 import { childForecasts, forecasts } from '../forecast';
-import { childrenHere, titleOf, whyKept } from '../household';
+import { childrenAhead, childrenHere, childrenIn, titleOf, whyKept } from '../household';
 import { fittingWords } from '../overview';
 import { portfolioOf } from '../record';
 import { makePlan, makeProblem } from '../stagger';
@@ -118,14 +118,13 @@ describe('a child who leaves', () => {
     const three = aHousehold({
       children: [aChild('A'), aChild('B', { until: '2026-09-15' }), aChild('C', { from: '2026-10-05' })],
     });
-    const here = (from: string, to?: number, also?: string[]) =>
-      childrenHere(three, toDay(from), to, also).map((c) => c.id);
-    expect(here('2026-09-15')).toEqual(['A', 'B']);
-    expect(here('2026-09-16')).toEqual(['A']);
-    expect(here('2026-09-16', Infinity)).toEqual(['A', 'C']);
-    expect(here('2026-09-16', Infinity, ['B'])).toEqual(['A', 'B', 'C']);
-    expect(here('2026-09-07', toDay('2027-06-11'))).toEqual(['A', 'B', 'C']);
-    expect(here('2027-09-06', toDay('2028-06-09'))).toEqual(['A', 'C']);
+    const ids = (list: readonly { id: string }[]) => list.map((c) => c.id);
+    expect(ids(childrenHere(three, toDay('2026-09-15')))).toEqual(['A', 'B']);
+    expect(ids(childrenHere(three, toDay('2026-09-16')))).toEqual(['A']);
+    expect(ids(childrenAhead(three, toDay('2026-09-16')))).toEqual(['A', 'C']);
+    expect(ids(childrenAhead(three, toDay('2026-09-16'), ['B']))).toEqual(['A', 'B', 'C']);
+    expect(ids(childrenIn(three, { start: '2026-09-07', end: '2027-06-11' }))).toEqual(['A', 'B', 'C']);
+    expect(ids(childrenIn(three, { start: '2027-09-06', end: '2028-06-09' }))).toEqual(['A', 'C']);
   });
 
   it('keeps its courses until the day has come', () => {

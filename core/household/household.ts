@@ -6,6 +6,7 @@ import {
   type Enrolment,
   type Household,
   type Id,
+  type SchoolYear,
   type Settings,
   TABLES,
   type WayKey,
@@ -59,19 +60,20 @@ export function childrenOf(state: Pick<Household, 'children'>, enrolment: Pick<E
     .sort((a, b) => (a.born > b.born ? -1 : a.born < b.born ? 1 : 0));
 }
 
+/** The children who are with the household on some day between two. */
+export const childrenHere = ({ children }: Pick<Household, 'children'>, from: Day, to: Day = from): Child[] =>
+  children.filter((c) => (!c.until || toDay(c.until) >= from) && (!c.from || toDay(c.from) <= to));
+/** Those who are with it in a year, be it for a part of it. */
+export const childrenIn = (state: Pick<Household, 'children'>, year: Pick<SchoolYear, 'start' | 'end'>): Child[] =>
+  childrenHere(state, toDay(year.start), toDay(year.end));
 /**
- * The children who are with the household on some day between two; up to Infinity, who is there then or comes later. `also`: those who
- * stay to be chosen whatever their days, since they are chosen already.
+ * Those who can be chosen for what is to come: whoever is there today or comes later. `also`: who stays to be chosen in any case, being
+ * chosen already.
  */
-export const childrenHere = (
-  { children }: Pick<Household, 'children'>,
-  from: Day,
-  to: Day = from,
-  also: readonly Id[] = [],
-): Child[] =>
-  children.filter(
-    (c) => also.includes(c.id) || ((!c.until || toDay(c.until) >= from) && (!c.from || toDay(c.from) <= to)),
-  );
+export function childrenAhead(state: Pick<Household, 'children'>, today: Day, also: readonly Id[] = []): Child[] {
+  const here = childrenHere(state, today, Infinity);
+  return state.children.filter((c) => here.includes(c) || also.includes(c.id));
+}
 
 /** The children of a sitting, or of some days: of those who take it, whoever is with the household on one of them; all where none is. */
 export function takersOn(

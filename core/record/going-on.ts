@@ -1,4 +1,4 @@
-import { type Day, fromDay, schoolDays, toDay, weekStart } from '../calendar';
+import { type Day, fromDay, teachingWeek, toDay } from '../calendar';
 import type { Enrolment, Household, PaceFrom, SchoolYear } from '../household';
 import { marksByEnrolment } from '../log';
 import { paceOn, weeklyPerSitting } from '../pace';
@@ -21,10 +21,8 @@ export function goingOn(state: Household, year: SchoolYear, enrolment: Enrolment
   const dates = done.map((m) => toDay(m.date));
   const [first, last] = [Math.min(...dates), Math.max(...dates)];
   const { firstDay } = state.settings;
-  const weeks = new Set(
-    [...schoolDays(year).filter((d) => d >= first && d <= last), first].map((d) => weekStart(d, firstDay)),
-  );
-  const n = Math.max(1, Math.round(new Set(done.map((m) => m.stepId)).size / weeks.size));
+  const weeks = 1 + teachingWeek(year, last, firstDay) - teachingWeek(year, first, firstDay);
+  const n = Math.max(1, Math.round(new Set(done.map((m) => m.stepId)).size / weeks));
   return {
     ...{ from: fromDay(from), weekdays, rule: { kind: 'weekly', n, unit: 'steps' } },
     perSitting: weeklyPerSitting(n, 'steps', weekdays.length, 1),

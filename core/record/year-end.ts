@@ -1,4 +1,4 @@
-import { type Day, fromDay, type IsoDate, nextYear, toDay } from '../calendar';
+import { type Day, fromDay, type IsoDate, nextStart, toDay } from '../calendar';
 import {
   byId,
   type Child,
@@ -172,7 +172,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
   });
   // Once the next year is there each course says itself how it goes on.
   const made = state.years.some((y) => y.start > year.end);
-  const first = toDay(nextYear(year, '', () => '').start);
+  const first = toDay(nextStart(year));
   const carried = taken
     .filter((e) => !settled(e))
     .map((e): Carried => {
