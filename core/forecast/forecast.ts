@@ -7,7 +7,8 @@ import { type Plan, seedOf } from '../stagger';
 import { blocksOf, priorShare, quantile, sittingsTo } from './model';
 import { askedOf } from './asked';
 import { datesAhead, tiedTo } from './tied';
-import { foretold, priorOf, recordOf, spreadOf } from './record';
+import { placesOf, spreadOf } from './places';
+import { foretold, priorOf, recordAtPace } from './record';
 
 /** One chance in ten that it is earlier, as likely before as after, one in ten that it is later. */
 export interface Span {
@@ -59,9 +60,13 @@ export function forecastOf(
   const track = plan.tracks.find((t) => t.enrolmentId === enrolment.id);
   const course = contentsOf(state, enrolment, plan.today);
   const steps = track?.stepIds.length ?? 0;
-  const prior = priorOf(state, enrolment, plan);
-  if (!track || !course || steps === 0 || prior.weeks.length === 0) return undefined;
-  const own = recordOf(state, enrolment, plan.today);
+  if (!track || !course || steps === 0) return undefined;
+  const full = makeTrack(state, year, enrolment, plan.today);
+  const share = placesOf(state, enrolment);
+  const spread = spreadOf(full, enrolment, plan, share);
+  const prior = priorOf(state, enrolment, plan, spread);
+  if (prior.weeks.length === 0) return undefined;
+  const own = recordAtPace(state, enrolment, plan.today, spread);
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const words = (at: number) => {
     const step = flat.get(track.stepIds[at - 1]!);
@@ -78,11 +83,11 @@ export function forecastOf(
   );
   for (const [, at] of others) places.add(at);
   const asked = [...places].sort((a, b) => a - b);
-  const full = makeTrack(state, year, enrolment, plan.today);
   const found = sittingsTo(blocksOf(own, prior.weeks), asked, {
     runs,
     seed,
-    spread: spreadOf(full, enrolment, plan),
+    spread,
+    sizes: track.stepIds.map(share),
     may: tiedTo(full, year, track.stepIds),
   });
   const most = found.at(-1)!.reduce((n, x) => Math.max(n, x), 1);

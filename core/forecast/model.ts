@@ -84,8 +84,10 @@ export interface Spread {
   dates?: number;
   /** Without such a day: so many sittings an open date, at most 1. */
   density?: number;
-  /** Steps that a sitting holds as it is planned. */
+  /** Places of steps that a sitting holds as it is planned; less than 1 only where what goes faster than it must is spread up to a day. */
   typical: number;
+  /** What holds instead from later dates on, counted from 0, in their order; a sitting then holds so many times what it held. */
+  later?: readonly (Omit<Spread, 'later'> & { from: number; faster: number })[];
 }
 
 /**
@@ -93,6 +95,7 @@ export interface Spread {
  * in order. For several numbers of steps at once, each run’s own. Where a course is planned on fewer dates than are open, what is left is
  * spread anew date by date, as the planner does: who falls behind sits more often, until every date is used.
  * @param steps numbers of steps, rising; each at least 1.
+ * @param sizes what each of the steps takes of a sitting, 1 or a share of it; without it each takes 1.
  * @param may whether a step, counted from 0, can be done on a date, counted from 0: one that cannot waits for its date, and all behind it.
  * @returns for each number, the dates of every run; `MOST_SITTINGS` where a run did not come to its end.
  */
@@ -103,11 +106,13 @@ export function sittingsTo(
     runs = 2000,
     seed = 1,
     spread,
+    sizes,
     may = () => true,
   }: {
     runs?: number;
     seed?: number;
     spread?: Spread;
+    sizes?: readonly number[];
     may?: ((step: number, date: number) => boolean) | undefined;
   } = {},
 ): Int32Array[] {
@@ -116,6 +121,10 @@ export function sittingsTo(
   const found = steps.map(() => new Int32Array(runs).fill(MOST_SITTINGS));
   const upTo = new Float64Array(blocks.length);
   const total = steps.at(-1) ?? 0;
+  const size = (step: number) => sizes?.[step] ?? 1;
+  // Places that are left before each step.
+  const left = new Float64Array(total + 1);
+  for (let step = total - 1; step >= 0; step--) left[step] = left[step + 1]! + size(step);
   for (let run = 0; run < runs; run++) {
     let sum = 0;
     blocks.forEach((b, i) => {
@@ -133,18 +142,32 @@ export function sittingsTo(
       return blocks[low]!.steps;
     };
     let week: readonly number[] = [];
-    let [at, done, date, next, due] = [0, 0, 0, 0, 0];
+    let [at, done, date, next, due, had, pace] = [0, 0, 0, 0, 0, 0, 0];
+    let now: Omit<Spread, 'later'> | undefined = spread;
+    let faster = 1;
     while (next < steps.length && date < MOST_SITTINGS) {
-      if (spread) {
-        const { dates, density, typical } = spread;
-        const left = dates === undefined ? Infinity : dates - date;
-        due += Math.min(1, density ?? (left > 0 ? (total - done) / typical / left : 1));
+      for (; spread?.later && date >= (spread.later[pace]?.from ?? Infinity); pace++) {
+        now = spread.later[pace]!;
+        faster = spread.later[pace]!.faster;
+      }
+      let share = 1;
+      if (now) {
+        const ahead = (now.dates ?? 0) - date;
+        const asked = ahead > 0 ? left[done]! / ahead : Infinity;
+        // Of half a place a day no sitting holds more, until that is too little to be in time.
+        const holds = now.typical < 1 ? Math.min(1, Math.max(now.typical, asked)) : now.typical;
+        if (now.density === undefined) share = Math.min(1, holds);
+        due += Math.min(1, now.density ?? asked / holds);
       } else due = 1;
       date++;
       if (due < 1 - ROUNDING || !may(done, date - 1)) continue;
       due -= 1;
       while (at >= week.length) [week, at] = [drawn(), 0];
-      for (let n = week[at++]!; n > 0 && may(done, date - 1); n--) done++;
+      // What a sitting holds beyond whole steps begins the next.
+      had += week[at++]! * faster * share;
+      while (done < total && had > size(done) - ROUNDING && may(done, date - 1)) had -= size(done++);
+      // Nothing is saved up for a date that it waits for.
+      if (had > size(done) - ROUNDING) had = 0;
       while (next < steps.length && done >= steps[next]!) found[next++]![run] = date;
     }
   }

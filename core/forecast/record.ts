@@ -3,9 +3,10 @@ import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id } from '../household';
 import { MARKS, sits } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
-import { isTakenFrom, isThrough, openDates, stopsOn, type Track, wishOf } from '../pace';
+import { isTakenFrom, isThrough, openDates, pacesAhead, stopsOn, wishOf } from '../pace';
 import type { Plan } from '../stagger';
 import type { Spread, Weeks } from './model';
+import { fasterThan, placedOn, placesOf } from './places';
 
 /** A sibling’s record is taken for a prior once it has so many sittings. */
 const SIBLING_FROM = 20;
@@ -19,7 +20,31 @@ const PLAN_WEEKS = 12;
  * none. Of a week of which the household has no list at all, and this course no mark, nobody knows what was listed: its usual sittings
  * were lost. In a week whose lists name others alone it was not wanted, nor behind its last step.
  */
-export function recordOf(state: Household, enrolment: Enrolment, today: Day): Weeks {
+export const recordOf = (state: Household, enrolment: Enrolment, today: Day): Weeks =>
+  recordedWeeks(state, enrolment, today).map((w) => w.finished);
+
+/**
+ * The same at the pace a course is taken at now: where the lists of a week, and of those beside it, asked for another number in a sitting
+ * than the plan does, so many times more or less was finished in it. Of a course spread evenly it stays as it is, since who is asked for
+ * more there has fallen behind; but where less than a sitting was asked for, all of that was a sitting.
+ */
+export function recordAtPace(state: Household, enrolment: Enrolment, today: Day, { typical, dates }: Spread): Weeks {
+  const weeks = recordedWeeks(state, enrolment, today);
+  return weeks.map(({ finished }, i) => {
+    const listed = weeks.slice(Math.max(0, i - 1), i + 2).flatMap((w) => w.listed);
+    if (listed.length === 0) return finished;
+    const then = listed.reduce((n, p) => n + p, 0) / listed.length;
+    const faster = fasterThan(dates === undefined ? typical : Math.max(1, then), then);
+    return faster === 1 ? finished : finished.map((n) => n * faster);
+  });
+}
+
+/** What was finished in each sitting of a week, in places, and what the lists of its days asked for. */
+interface RecordedWeek {
+  finished: number[];
+  listed: number[];
+}
+function recordedWeeks(state: Household, enrolment: Enrolment, today: Day): RecordedWeek[] {
   const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).filter((m) => m.childId === undefined);
   if (marks.length === 0) return [];
   const { firstDay } = state.settings;
@@ -32,13 +57,20 @@ export function recordOf(state: Household, enrolment: Enrolment, today: Day): We
     touched.set(day, (touched.get(day) ?? false) || sits(m.kind) || !MARKS[m.kind].settles);
   }
   if (touched.size === 0) return [];
-  for (const s of standingsOf(state.marks, enrolment.id).values()) {
+  const places = placesOf(state, enrolment);
+  for (const [id, s] of standingsOf(state.marks, enrolment.id)) {
     const day = s.state === 'done' ? s.sat.at(-1) : undefined;
-    if (day !== undefined) finished.set(day, (finished.get(day) ?? 0) + 1);
+    if (day !== undefined) finished.set(day, (finished.get(day) ?? 0) + places(id));
   }
-  const listed = new Set(
-    state.dayLists.filter((l) => l.placements.some((p) => p.enrolmentId === enrolment.id)).map((l) => toDay(l.date)),
-  );
+  const listed = new Map<Day, number>();
+  for (const l of state.dayLists) {
+    const own = l.placements.filter((p) => p.enrolmentId === enrolment.id);
+    if (own.length > 0)
+      listed.set(
+        toDay(l.date),
+        own.reduce((n, p) => n + places(p.stepId), 0),
+      );
+  }
   const first = Math.min(...touched.keys());
   const end = isThrough(state, enrolment) ? Math.max(...touched.keys()) + 1 : today;
   const past = (d: Day) => d >= first && d < Math.min(end, today);
@@ -49,67 +81,58 @@ export function recordOf(state: Household, enrolment: Enrolment, today: Day): We
   const open = years.flatMap((y) => openDates(state, sofar, yearWithOutside(state, y))).filter(past);
   const sat = open.filter((d) => touched.get(d) === true || (listed.has(d) && touched.get(d) !== false));
   const extra = [...finished.keys()].filter((d) => inYear(d) && !open.includes(d));
-  const weeks = new Map<Day, number[]>();
-  const add = (d: Day, n: number) => {
+  const weeks = new Map<Day, RecordedWeek>();
+  for (const d of [...sat, ...extra].sort((a, b) => a - b)) {
     const week = weekStart(d, firstDay);
-    weeks.set(week, [...(weeks.get(week) ?? []), n]);
-  };
-  for (const d of [...sat, ...extra].sort((a, b) => a - b)) add(d, finished.get(d) ?? 0);
+    const own = weeks.get(week) ?? { finished: [], listed: [] };
+    own.finished.push(finished.get(d) ?? 0);
+    if (listed.has(d)) own.listed.push(listed.get(d)!);
+    weeks.set(week, own);
+  }
   const usual = Math.max(
     1,
-    Math.round([...weeks.values()].reduce((n, w) => n + w.length, 0) / Math.max(1, weeks.size)),
+    Math.round([...weeks.values()].reduce((n, w) => n + w.finished.length, 0) / Math.max(1, weeks.size)),
   );
   const told = state.dayLists.map((l) => toDay(l.date));
   const known = new Set([...touched.keys(), ...told].map((d) => weekStart(d, firstDay)));
   const away = [...new Set(open.map((d) => weekStart(d, firstDay)))].filter((w) => !known.has(w) && !weeks.has(w));
   for (const w of away) {
     const dates = open.filter((d) => weekStart(d, firstDay) === w);
-    if (w + 7 <= today)
-      weeks.set(
-        w,
-        dates.slice(0, usual).map(() => 0),
-      );
+    if (w + 7 <= today) weeks.set(w, { finished: dates.slice(0, usual).map(() => 0), listed: [] });
   }
   return [...weeks].sort((a, b) => a[0] - b[0]).map(([, w]) => w);
 }
 
-/** Weeks as the plan has them from now on: how many steps stand in each of their sittings. */
+/** Weeks as the plan has them from now on, at the pace of now: what stands in each of their sittings, in places. */
 function planned(state: Household, enrolment: Enrolment, plan: Plan): Weeks {
-  const days = (plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.days ?? []).filter((d) => d >= 0);
-  const weeks = new Map<Day, Map<Day, number>>();
-  for (const d of days) {
+  const then = pacesAhead(enrolment, plan.today)[0]?.from ?? Infinity;
+  const placed = placedOn(plan, enrolment, placesOf(state, enrolment));
+  const now = placed.filter(([d]) => d < then);
+  const weeks = new Map<Day, number[]>();
+  for (const [d, n] of now.length > 0 ? now : placed) {
     const week = weekStart(d, state.settings.firstDay);
     if (!weeks.has(week) && weeks.size >= PLAN_WEEKS) break;
-    const own = weeks.get(week) ?? new Map<Day, number>();
-    weeks.set(week, own.set(d, (own.get(d) ?? 0) + 1));
+    weeks.set(week, [...(weeks.get(week) ?? []), n]);
   }
-  return [...weeks.values()].map((w) => [...w.values()]);
-}
-
-/** How a course lies over its open dates by its pace and the plan. */
-export function spreadOf(track: Track, enrolment: Enrolment, plan: Plan): Spread {
-  const days = (plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.days ?? []).filter((d) => d >= 0);
-  const sittings = new Set(days).size;
-  const typical = Math.max(1, days.length / Math.max(1, sittings));
-  const from = track.begunToday ? 1 : 0;
-  const target = track.own?.target ?? track.target;
-  // What is spread evenly comes closer together where it falls behind; any other pace stays what it is.
-  if (wishOf(enrolment) === 'spread' && !track.noTarget)
-    return { typical, dates: track.dates.slice(from).filter((d) => d <= target).length };
-  const last = Math.max(...days, plan.today);
-  const open = track.dates.slice(from).filter((d) => d <= last).length;
-  return { typical, density: open > 0 ? Math.min(1, sittings / open) : 1 };
+  // Of half a place a day two make a sitting; what is spread evenly takes no more of one than it must (`Spread`).
+  return [...weeks.values()].map((w) => {
+    if (wishOf(enrolment) === 'spread') return w.map((p) => Math.max(1, p));
+    const sum = w.reduce((n, p) => n + p, 0);
+    const sittings = Math.max(1, Math.round(sum));
+    return w.every((p) => p >= 1) ? w : Array.from({ length: sittings }, () => Math.max(1, sum / sittings));
+  });
 }
 
 /**
  * Where the weeks come from that stand for what is not recorded yet: an elder sibling in the same course; else the same child in the level
  * before it, or further back; else another child there; else the plan; and where the year has no date left for it, its own record
- * (`itself`).
+ * (`itself`). Another's record is taken at the pace of this one, where `spread` says what that is.
  */
 export function priorOf(
   state: Household,
   enrolment: Enrolment,
   plan: Plan,
+  spread?: Spread,
 ): { weeks: Weeks; from?: Id; itself?: boolean } {
   const levels = [enrolment.courseId, ...levelsBefore(state, enrolment.courseId).map((c) => c.id)];
   const own = (e: Enrolment) => e.childIds.some((id) => enrolment.childIds.includes(id));
@@ -123,7 +146,7 @@ export function priorOf(
   const tells = (weeks: Weeks) => weeks.some((w) => w.some((n) => n > 0));
   const told = siblings.filter((s) => tells(s.weeks));
   const best = told.sort((a, b) => rank(a.e) - rank(b.e) || b.weeks.length - a.weeks.length)[0];
-  if (best) return { weeks: best.weeks, from: best.e.id };
+  if (best) return { weeks: spread ? recordAtPace(state, best.e, plan.today, spread) : best.weeks, from: best.e.id };
   const weeks = planned(state, enrolment, plan);
   if (tells(weeks)) return { weeks };
   const before = recordOf(state, enrolment, plan.today);

@@ -6,7 +6,8 @@ import { type Plan, seedOf } from '../stagger';
 import { count, LIFE_WORDS, shortDate } from '../words';
 import { RUNS } from './forecast';
 import { blocksOf, quantile, sittingsTo } from './model';
-import { priorOf, recordOf, spreadOf } from './record';
+import { placesOf, spreadOf } from './places';
+import { priorOf, recordAtPace } from './record';
 import { tiedTo } from './tied';
 
 /** How far a course is, in steps from now on: the last of them in words, empty before the first. */
@@ -43,20 +44,24 @@ export function stopForecast(
   const from = stopsOn(enrolment, today, until);
   if (from === undefined) return undefined;
   const course = contentsOf(state, enrolment, today);
-  const prior = priorOf(state, enrolment, plan);
   const track = makeTrack(state, year, withoutStop(enrolment, today, until), today);
   const dates = track.dates.slice(track.begunToday ? 1 : 0).filter((d) => d < from).length;
   // In turns with others the track is the whole queue.
   const left = track.steps.filter((s) => (s.enrolmentId ?? enrolment.id) === enrolment.id);
   const steps = left.length;
-  if (!course || dates === 0 || steps === 0 || prior.weeks.length === 0) return undefined;
+  if (!course || dates === 0 || steps === 0) return undefined;
+  const places = placesOf(state, enrolment);
+  const spread = spreadOf(track, enrolment, plan, places);
+  const prior = priorOf(state, enrolment, plan, spread);
+  if (prior.weeks.length === 0) return undefined;
   const found = sittingsTo(
-    blocksOf(recordOf(state, enrolment, today), prior.weeks),
+    blocksOf(recordAtPace(state, enrolment, today, spread), prior.weeks),
     left.map((_, i) => i + 1),
     {
       runs,
       seed,
-      spread: spreadOf(track, enrolment, plan),
+      spread,
+      sizes: left.map((s) => places(s.id)),
       may: tiedTo(
         track,
         year,
