@@ -26,6 +26,8 @@ export interface Forecast {
   /** Steps to come. */
   steps: number;
   last: Span;
+  /** Steps behind a gate that nobody can date: what is told ends where they wait. */
+  waits?: number;
   /** The last day it is to be done by, and in how many of a hundred runs it is; undefined where nothing is to be in time for. */
   target?: Day;
   chance?: number;
@@ -101,10 +103,12 @@ export function forecastOf(
   });
   const way = asked.map((at, i): Milestone => ({ ...span(found[i]!), words: words(at), steps: at }));
   const ends = found.at(-1)!.map((s) => day(s));
-  const target = full.noTarget ? undefined : (full.own?.target ?? full.target);
+  const waits = enrolment.gates?.length ? (full.own?.count ?? full.steps.length) - steps : 0;
+  const target = full.noTarget || waits > 0 ? undefined : (full.own?.target ?? full.target);
   const test = way.find((m) => m.steps === testAt);
   return {
     ...{ enrolmentId: enrolment.id, steps, last: span(found.at(-1)!), runs: ends },
+    ...(waits > 0 ? { waits } : {}),
     ...(target === undefined
       ? {}
       : { target, chance: Math.round((100 * ends.reduce((n, d) => n + (d <= target ? 1 : 0), 0)) / runs) }),

@@ -86,8 +86,10 @@ export interface Spread {
   density?: number;
   /** Places of steps that a sitting holds as it is planned; less than 1 only where what goes faster than it must is spread up to a day. */
   typical: number;
+  /** Places behind the last step that is asked about, for which its dates are wanted as well. */
+  beyond?: number;
   /** What holds instead from later dates on, counted from 0, in their order; a sitting then holds so many times what it held. */
-  later?: readonly (Omit<Spread, 'later'> & { from: number; faster: number })[];
+  later?: readonly (Omit<Spread, 'later' | 'beyond'> & { from: number; faster: number })[];
 }
 
 /**
@@ -123,7 +125,7 @@ export function sittingsTo(
   const total = steps.at(-1) ?? 0;
   const size = (step: number) => sizes?.[step] ?? 1;
   // Places that are left before each step.
-  const left = new Float64Array(total + 1);
+  const left = new Float64Array(total + 1).fill(spread?.beyond ?? 0);
   for (let step = total - 1; step >= 0; step--) left[step] = left[step + 1]! + size(step);
   for (let run = 0; run < runs; run++) {
     let sum = 0;
@@ -143,7 +145,7 @@ export function sittingsTo(
     };
     let week: readonly number[] = [];
     let [at, done, date, next, due, had, pace] = [0, 0, 0, 0, 0, 0, 0];
-    let now: Omit<Spread, 'later'> | undefined = spread;
+    let now: Omit<Spread, 'later' | 'beyond'> | undefined = spread;
     let faster = 1;
     while (next < steps.length && date < MOST_SITTINGS) {
       for (; spread?.later && date >= (spread.later[pace]?.from ?? Infinity); pace++) {

@@ -72,5 +72,12 @@ export function spreadOf(track: Track, enrolment: Enrolment, plan: Plan, places:
         ? 1
         : fasterThan(p.typical, first.typical),
   }));
-  return later.length > 0 ? { ...spread(first), later } : spread(first);
+  // Behind a gate nobody can date are steps that the plan leaves out, and keeps dates for.
+  const planned = new Set(plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.stepIds);
+  const beyond = track.own || planned.size === 0 ? [] : track.steps.filter((s) => !planned.has(s.id));
+  return {
+    ...spread(first),
+    ...(beyond.length > 0 ? { beyond: beyond.reduce((n, s) => n + places(s.id), 0) } : {}),
+    ...(later.length > 0 ? { later } : {}),
+  };
 }

@@ -8,6 +8,7 @@ import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests
 import {
   deckForecast,
   forecasts,
+  forecastWords,
   gateForecasts,
   gateWords,
   levelRecords,
@@ -54,6 +55,45 @@ const gatesOf = (h: Household, today: number) => {
   const plan = makePlan(makeProblem(h, year, today), { sweeps: 2, seed: 1 });
   return gateForecasts(h, plan, forecasts(h, year, plan));
 };
+
+describe('a course that waits at a gate nobody can date', () => {
+  it('is foretold as far as it gets, at the pace that leaves dates for the rest; of being in time nothing is said', () => {
+    const h = household(
+      { courses: [aCourse('readers', { lessons: 40 }), aCourse('sounds')] },
+      { target: '2027-06-11' },
+    );
+    const plan = makePlan(makeProblem(h, year, START + 28), { sweeps: 2, seed: 1 });
+    const f = forecasts(h, year, plan).find((x) => x.enrolmentId === 'r')!;
+    expect([f.steps, f.waits, f.target, f.chance]).toEqual([4, 76, undefined, undefined]);
+    // Two lessons of forty, spread over the year, take a twentieth of it; a lost week later it is not June.
+    const planned = plan.tracks.find((t) => t.enrolmentId === 'r')!.days.at(-1)!;
+    expect(f.last.late).toBeLessThan(planned + 28);
+    expect(forecastWords('day month', f, START + 28)).toMatch(
+      /, as far as “Lesson 2, .*”: the 76 steps behind it wait until ready$/,
+    );
+    // What waits for all of it is not dated by how far it gets.
+    const behind = {
+      ...h.enrolments[1]!,
+      gates: [{ id: 'w', until: { kind: 'course', enrolmentId: 'r', days: 0 } }],
+    } as const;
+    expect(
+      gatesOf({ ...h, enrolments: [h.enrolments[0]!, { ...behind, gates: [...behind.gates] }] }, START + 28),
+    ).toContainEqual({
+      enrolmentId: 's',
+      gateId: 'w',
+      for: { enrolmentId: 'r' },
+    });
+    // Once it is open, all of it is foretold.
+    const open = { ...gate, until: { ...gate.until, deckId: undefined, known: 5, of: 5 } };
+    const e = { ...h.enrolments[0]!, gates: [open] } as Enrolment;
+    const all = forecasts(
+      { ...h, enrolments: [e, h.enrolments[1]!] },
+      year,
+      makePlan(makeProblem({ ...h, enrolments: [e, h.enrolments[1]!] }, year, START + 28), { sweeps: 2, seed: 1 }),
+    );
+    expect([all[0]!.steps, all[0]!.waits, all[0]!.chance !== undefined]).toEqual([80, undefined, true]);
+  });
+});
 
 describe('a deck that a gate counts', () => {
   it.each([10, 15, 20])('is likely mastered when a child who goes on as in its %d days so far has done it', (days) => {

@@ -90,7 +90,7 @@ export function gateForecasts(state: Household, plan: Plan, told: readonly Forec
           const step = until.lessonId === undefined ? undefined : lastOfLesson(state, plan, other, until.lessonId);
           // What is done already holds nothing up.
           if (until.lessonId !== undefined && step === undefined) return [];
-          const done = step === undefined ? way.last : way.at[step];
+          const done = step !== undefined ? way.at[step] : way.waits ? undefined : way.last;
           const waited = lessonTitle(state, other, until.lessonId, today);
           const whom = { enrolmentId: other.id, ...(waited === undefined ? {} : { lesson: waited }) };
           return [{ ...base, for: whom, ...(done ? { opens: plus(done, until.days + 1) } : {}) }];

@@ -19,11 +19,17 @@ const spanOf = (style: DateStyle, { middle, late }: Span, today: Day): string =>
     ? `most likely ${shortDate(style, middle, today)}`
     : `most likely ${shortDate(style, middle, today)}; one chance in ten after ${shortDate(style, late, today)}`;
 
-/** “Most likely 12 May; one chance in ten after 4 June; 7 in 10 to be done by 11 June”. */
+/**
+ * “Most likely 12 May; one chance in ten after 4 June; 7 in 10 to be done by 11 June”; of a course that waits at a gate nobody can date,
+ * how far it gets by then.
+ */
 export function forecastWords(style: DateStyle, f: Forecast, today: Day): string {
   const target =
     f.target === undefined ? '' : `; ${chanceWords(f.chance!)} to be done by ${shortDate(style, f.target, today)}`;
-  return `${spanOf(style, f.last, today)}${target}`;
+  const far = f.waits
+    ? `, as far as “${f.fan.at(-1)?.words ?? ''}”: the ${count(f.waits, 'step')} behind it ${f.waits === 1 ? 'waits' : 'wait'} until ready`
+    : '';
+  return `${spanOf(style, f.last, today)}${target}${far}`;
 }
 
 /** When the next test is likely reached; of one that is called a test it is not said again. */

@@ -1,7 +1,16 @@
 import { type Day, dayKind, fromDay, toDay, type Weekday, WEEKDAY_NAMES, weekdayOf } from '../calendar';
 import { known, moveTo } from '../deeds';
 import type { Forecast } from '../forecast';
-import { byId, type Enrolment, type Household, type Id, type Put, type SchoolYear, type Stretch } from '../household';
+import {
+  byId,
+  type Enrolment,
+  type Household,
+  type Id,
+  type Put,
+  type SchoolYear,
+  type Stretch,
+  titleOf,
+} from '../household';
 import { isOpen, standingsOf } from '../log';
 import { loopOf, makeTrack, remainingSteps, reserveOf, takenSteps, weekOf } from '../pace';
 import { planProof } from '../proof';
@@ -107,7 +116,9 @@ function unitAhead(state: Household, enrolment: Enrolment): { from: Id; to: Id; 
   const open = takenSteps(state, enrolment).filter((s) => isOpen(standings, s.id));
   const first = open[0];
   const last = open.filter((s) => s.unit.id === first?.unit.id).at(-1);
-  return first && last ? { from: first.id, to: last.id, title: first.unit.title } : undefined;
+  return first && last
+    ? { from: first.id, to: last.id, title: first.unit.title || titleOf(state, enrolment.courseId) }
+    : undefined;
 }
 
 /** The first day without school on which nobody who is needed is away, and the sitting that could be done on it already. */
