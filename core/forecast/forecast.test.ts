@@ -129,6 +129,8 @@ function marksWhere(done: (day: number) => boolean, until = TODAY): Mark[] {
   return marks;
 }
 
+const stepsOf = (...of: Parameters<typeof recordOf>) => recordOf(...of).map((w) => w.steps);
+
 describe('a record', () => {
   it('is what was finished in each open sitting since the first mark; what was missed is nought, a day of known work is none', () => {
     const marks = [
@@ -144,26 +146,26 @@ describe('a record', () => {
       [1, 0, 2, 0],
       [0, 0, 0, 0, 1],
     ];
-    expect(recordOf(h, h.enrolments[0]!, toDay('2026-09-21'))).toEqual(two);
+    expect(stepsOf(h, h.enrolments[0]!, toDay('2026-09-21'))).toEqual(two);
     // Taken on in the next year it is the same record, and goes on; the summer between the two lost it nothing.
     const [year] = h.years as [SchoolYear];
     const short = { ...year, end: '2026-09-20' };
     const next = { ...year, id: 'next', name: 'next', start: '2026-10-05' };
     const later = { ...h, years: [short, next], marks: [...marks, aMark('e', 'L6-1', 'done', '2026-10-05')] };
-    expect(recordOf(later, h.enrolments[0]!, toDay('2026-10-05'))).toEqual(two);
-    expect(recordOf(later, h.enrolments[0]!, toDay('2026-10-06'))).toEqual([...two, [1]]);
-    expect(recordOf(base(), h.enrolments[0]!, TODAY)).toEqual([]);
+    expect(stepsOf(later, h.enrolments[0]!, toDay('2026-10-05'))).toEqual(two);
+    expect(stepsOf(later, h.enrolments[0]!, toDay('2026-10-06'))).toEqual([...two, [1]]);
+    expect(stepsOf(base(), h.enrolments[0]!, TODAY)).toEqual([]);
     // Of days that stood on no list nobody knows whether it was wanted; a whole week without a mark was lost.
     const unlisted = base(marks, { dayLists: [] });
-    expect(recordOf(unlisted, h.enrolments[0]!, TODAY)).toEqual([[1, 0, 2], [1], [0, 0], [0, 0]]);
+    expect(stepsOf(unlisted, h.enrolments[0]!, TODAY)).toEqual([[1, 0, 2], [1], [0, 0], [0, 0]]);
     // In a week whose lists name other courses alone it was not wanted: a chapter a month loses nothing in the weeks between.
     const others = ['2026-09-23', '2026-09-30'].map((date) => ({
       ...{ id: date, date, placements: [{ enrolmentId: 'another', stepId: 'L1-1' }] },
     }));
-    expect(recordOf({ ...unlisted, dayLists: others }, h.enrolments[0]!, TODAY)).toEqual([[1, 0, 2], [1]]);
+    expect(stepsOf({ ...unlisted, dayLists: others }, h.enrolments[0]!, TODAY)).toEqual([[1, 0, 2], [1]]);
     // Nor does a course that is through lose anything behind its last step.
     const [own] = h.enrolments as [Enrolment];
-    expect(recordOf(unlisted, { ...own, life: 'finished' }, TODAY)).toEqual([[1, 0, 2], [1]]);
+    expect(stepsOf(unlisted, { ...own, life: 'finished' }, TODAY)).toEqual([[1, 0, 2], [1]]);
   });
 });
 

@@ -4,11 +4,12 @@ import type { Shortage } from '../materials';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { makeTrack } from '../pace';
 import { type Plan, seedOf } from '../stagger';
-import { blocksOf, priorShare, quantile, sittingsTo } from './model';
+import { blocksOf, priorShare, shareOfMore, sittingsIn } from './model';
+import { quantile, sittingsTo } from './runs';
 import { askedOf } from './asked';
 import { datesAhead, tiedTo } from './tied';
 import { placesOf, spreadOf } from './places';
-import { foretold, priorOf, recordAtPace } from './record';
+import { foretold, priorOf, recordOf } from './record';
 
 /** One chance in ten that it is earlier, as likely before as after, one in ten that it is later. */
 export interface Span {
@@ -66,9 +67,9 @@ export function forecastOf(
   const full = makeTrack(state, year, enrolment, plan.today);
   const share = placesOf(state, enrolment);
   const spread = spreadOf(full, enrolment, plan, share);
-  const prior = priorOf(state, enrolment, plan, spread);
+  const prior = priorOf(state, enrolment, plan);
   if (prior.weeks.length === 0) return undefined;
-  const own = recordAtPace(state, enrolment, plan.today, spread);
+  const own = recordOf(state, enrolment, plan.today);
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const words = (at: number) => {
     const step = flat.get(track.stepIds[at - 1]!);
@@ -90,6 +91,7 @@ export function forecastOf(
     seed,
     spread,
     sizes: track.stepIds.map(share),
+    more: shareOfMore(own),
     may: tiedTo(full, year, track.stepIds),
   });
   const most = found.at(-1)!.reduce((n, x) => Math.max(n, x), 1);
@@ -115,7 +117,7 @@ export function forecastOf(
     ...(testAt > 0 && test ? { test } : {}),
     at: Object.fromEntries(others.map(([id, at]) => [id, span(found[asked.indexOf(at)]!)])),
     fan: way.filter((m) => drawn.has(m.steps) && (m.steps !== testAt || drawn.size <= PLACES)),
-    sittings: own.reduce((n, w) => n + w.length, 0),
+    sittings: sittingsIn(own),
     own: prior.itself ? 1 : 1 - priorShare(own, prior.weeks),
     ...(prior.from ? { from: prior.from } : {}),
   };

@@ -1,4 +1,5 @@
 export * from './model';
+export * from './runs';
 export * from './record';
 export * from './forecast';
 export * from './levels';

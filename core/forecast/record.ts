@@ -3,15 +3,20 @@ import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id } from '../household';
 import { MARKS, sits } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
-import { isTakenFrom, isThrough, openDates, pacesAhead, stopsOn, wishOf } from '../pace';
+import { isTakenFrom, isThrough, openDates, pacesAhead, stopsOn } from '../pace';
 import type { Plan } from '../stagger';
-import type { Spread, Weeks } from './model';
-import { fasterThan, placedOn, placesOf } from './places';
+import { sittingsIn, type Week } from './model';
+import { placedOn, placesOf } from './places';
 
 /** A sibling’s record is taken for a prior once it has so many sittings. */
 const SIBLING_FROM = 20;
+/** So many of the weeks lose no more than is caught up with in them. */
+const MOST_WEEKS = 0.75;
 /** A plan is looked at so far for what its weeks are like. */
 const PLAN_WEEKS = 12;
+
+/** A week of a record: what its lists asked for is known, or 0, and how close its sittings lay. */
+export type RecordedWeek = Required<Week>;
 
 /**
  * What was finished in each past sitting of an enrolment, in household weeks, oldest first: from its first mark to the day before
@@ -20,31 +25,7 @@ const PLAN_WEEKS = 12;
  * none. Of a week of which the household has no list at all, and this course no mark, nobody knows what was listed: its usual sittings
  * were lost. In a week whose lists name others alone it was not wanted, nor behind its last step.
  */
-export const recordOf = (state: Household, enrolment: Enrolment, today: Day): Weeks =>
-  recordedWeeks(state, enrolment, today).map((w) => w.finished);
-
-/**
- * The same at the pace a course is taken at now: where the lists of a week, and of those beside it, asked for another number in a sitting
- * than the plan does, so many times more or less was finished in it. Of a course spread evenly it stays as it is, since who is asked for
- * more there has fallen behind; but where less than a sitting was asked for, all of that was a sitting.
- */
-export function recordAtPace(state: Household, enrolment: Enrolment, today: Day, { typical, dates }: Spread): Weeks {
-  const weeks = recordedWeeks(state, enrolment, today);
-  return weeks.map(({ finished }, i) => {
-    const listed = weeks.slice(Math.max(0, i - 1), i + 2).flatMap((w) => w.listed);
-    if (listed.length === 0) return finished;
-    const then = listed.reduce((n, p) => n + p, 0) / listed.length;
-    const faster = fasterThan(dates === undefined ? typical : Math.max(1, then), then);
-    return faster === 1 ? finished : finished.map((n) => n * faster);
-  });
-}
-
-/** What was finished in each sitting of a week, in places, and what the lists of its days asked for. */
-interface RecordedWeek {
-  finished: number[];
-  listed: number[];
-}
-function recordedWeeks(state: Household, enrolment: Enrolment, today: Day): RecordedWeek[] {
+export function recordOf(state: Household, enrolment: Enrolment, today: Day): RecordedWeek[] {
   const marks = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).filter((m) => m.childId === undefined);
   if (marks.length === 0) return [];
   const { firstDay } = state.settings;
@@ -63,14 +44,10 @@ function recordedWeeks(state: Household, enrolment: Enrolment, today: Day): Reco
     if (day !== undefined) finished.set(day, (finished.get(day) ?? 0) + places(id));
   }
   const listed = new Map<Day, number>();
-  for (const l of state.dayLists) {
-    const own = l.placements.filter((p) => p.enrolmentId === enrolment.id);
-    if (own.length > 0)
-      listed.set(
-        toDay(l.date),
-        own.reduce((n, p) => n + places(p.stepId), 0),
-      );
-  }
+  for (const l of state.dayLists)
+    for (const p of l.placements)
+      if (p.enrolmentId === enrolment.id)
+        listed.set(toDay(l.date), (listed.get(toDay(l.date)) ?? 0) + places(p.stepId));
   const first = Math.min(...touched.keys());
   const end = isThrough(state, enrolment) ? Math.max(...touched.keys()) + 1 : today;
   const past = (d: Day) => d >= first && d < Math.min(end, today);
@@ -81,30 +58,43 @@ function recordedWeeks(state: Household, enrolment: Enrolment, today: Day): Reco
   const open = years.flatMap((y) => openDates(state, sofar, yearWithOutside(state, y))).filter(past);
   const sat = open.filter((d) => touched.get(d) === true || (listed.has(d) && touched.get(d) !== false));
   const extra = [...finished.keys()].filter((d) => inYear(d) && !open.includes(d));
-  const weeks = new Map<Day, RecordedWeek>();
+  const weeks = new Map<Day, { steps: number[]; of: number[] }>();
   for (const d of [...sat, ...extra].sort((a, b) => a - b)) {
     const week = weekStart(d, firstDay);
-    const own = weeks.get(week) ?? { finished: [], listed: [] };
-    own.finished.push(finished.get(d) ?? 0);
-    if (listed.has(d)) own.listed.push(listed.get(d)!);
+    const own = weeks.get(week) ?? { steps: [], of: [] };
+    own.steps.push(finished.get(d) ?? 0);
+    own.of.push(listed.get(d) ?? 0);
     weeks.set(week, own);
   }
-  const usual = Math.max(
+  const aWeek = Math.max(
     1,
-    Math.round([...weeks.values()].reduce((n, w) => n + w.finished.length, 0) / Math.max(1, weeks.size)),
+    Math.round([...weeks.values()].reduce((n, w) => n + w.steps.length, 0) / Math.max(1, weeks.size)),
   );
+  const dates = new Map<Day, number>();
+  for (const d of open) dates.set(weekStart(d, firstDay), (dates.get(weekStart(d, firstDay)) ?? 0) + 1);
   const told = state.dayLists.map((l) => toDay(l.date));
   const known = new Set([...touched.keys(), ...told].map((d) => weekStart(d, firstDay)));
-  const away = [...new Set(open.map((d) => weekStart(d, firstDay)))].filter((w) => !known.has(w) && !weeks.has(w));
-  for (const w of away) {
-    const dates = open.filter((d) => weekStart(d, firstDay) === w);
-    if (w + 7 <= today) weeks.set(w, { finished: dates.slice(0, usual).map(() => 0), listed: [] });
+  for (const [w, n] of dates) {
+    if (known.has(w) || weeks.has(w) || w + 7 > today) continue;
+    const lost = Array.from({ length: Math.min(aWeek, n) }, () => 0);
+    weeks.set(w, { steps: lost, of: lost });
   }
-  return [...weeks].sort((a, b) => a[0] - b[0]).map(([, w]) => w);
+  // How close its sittings lie where none is lost: that of most weeks that had work done on all their sittings, or caught up with.
+  const close = (w: Day, sittings: number) => Math.min(1, sittings / (dates.get(w) ?? sittings));
+  const done = [...weeks].map(([w, { steps }]) => close(w, steps.filter((n) => n > 0).length)).sort((a, b) => a - b);
+  const none = done[Math.floor(MOST_WEEKS * (done.length - 1))] || 1;
+  const inOrder = [...weeks].sort((a, b) => a[0] - b[0]);
+  return inOrder.map(([w, { steps, of }], i) => {
+    const about = inOrder.slice(Math.max(0, i - 1), i + 2).flatMap(([, o]) => o.of.filter((n) => n > 0));
+    const usual = about.reduce((n, p) => n + p, 0) / Math.max(1, about.length);
+    // Of a week that has only begun nobody knows yet what is caught up with in it.
+    const whole = w >= first && w + 7 <= today;
+    return { steps, of, usual, rate: whole ? Math.max(1, close(w, steps.length) / none) : 1 };
+  });
 }
 
 /** Weeks as the plan has them from now on, at the pace of now: what stands in each of their sittings, in places. */
-function planned(state: Household, enrolment: Enrolment, plan: Plan): Weeks {
+function planned(state: Household, enrolment: Enrolment, plan: Plan): Week[] {
   const then = pacesAhead(enrolment, plan.today)[0]?.from ?? Infinity;
   const placed = placedOn(plan, enrolment, placesOf(state, enrolment));
   const now = placed.filter(([d]) => d < then);
@@ -114,26 +104,22 @@ function planned(state: Household, enrolment: Enrolment, plan: Plan): Weeks {
     if (!weeks.has(week) && weeks.size >= PLAN_WEEKS) break;
     weeks.set(week, [...(weeks.get(week) ?? []), n]);
   }
-  // Of half a place a day two make a sitting; what is spread evenly takes no more of one than it must (`Spread`).
-  return [...weeks.values()].map((w) => {
-    if (wishOf(enrolment) === 'spread') return w.map((p) => Math.max(1, p));
-    const sum = w.reduce((n, p) => n + p, 0);
-    const sittings = Math.max(1, Math.round(sum));
-    return w.every((p) => p >= 1) ? w : Array.from({ length: sittings }, () => Math.max(1, sum / sittings));
-  });
+  return [...weeks.values()].map((steps) => ({
+    ...{ steps, of: steps },
+    usual: steps.reduce((n, p) => n + p, 0) / steps.length,
+  }));
 }
 
 /**
  * Where the weeks come from that stand for what is not recorded yet: an elder sibling in the same course; else the same child in the level
  * before it, or further back; else another child there; else the plan; and where the year has no date left for it, its own record
- * (`itself`). Another's record is taken at the pace of this one, where `spread` says what that is.
+ * (`itself`).
  */
 export function priorOf(
   state: Household,
   enrolment: Enrolment,
   plan: Plan,
-  spread?: Spread,
-): { weeks: Weeks; from?: Id; itself?: boolean } {
+): { weeks: readonly Week[]; from?: Id; itself?: boolean } {
   const levels = [enrolment.courseId, ...levelsBefore(state, enrolment.courseId).map((c) => c.id)];
   const own = (e: Enrolment) => e.childIds.some((id) => enrolment.childIds.includes(id));
   // The same course before any other level; of the levels before it a child’s own before another’s, then the nearest.
@@ -142,11 +128,11 @@ export function priorOf(
   const siblings = state.enrolments
     .filter((e) => e.id !== enrolment.id && levels.includes(e.courseId))
     .map((e) => ({ e, weeks: recordOf(state, e, plan.today) }))
-    .filter((s) => s.weeks.reduce((n, w) => n + w.length, 0) >= SIBLING_FROM);
-  const tells = (weeks: Weeks) => weeks.some((w) => w.some((n) => n > 0));
+    .filter((s) => sittingsIn(s.weeks) >= SIBLING_FROM);
+  const tells = (weeks: readonly Week[]) => weeks.some((w) => w.steps.some((n) => n > 0));
   const told = siblings.filter((s) => tells(s.weeks));
   const best = told.sort((a, b) => rank(a.e) - rank(b.e) || b.weeks.length - a.weeks.length)[0];
-  if (best) return { weeks: spread ? recordAtPace(state, best.e, plan.today, spread) : best.weeks, from: best.e.id };
+  if (best) return { weeks: best.weeks, from: best.e.id };
   const weeks = planned(state, enrolment, plan);
   if (tells(weeks)) return { weeks };
   const before = recordOf(state, enrolment, plan.today);

@@ -5,9 +5,10 @@ import { livesAhead, makeTrack, stopsOn, withoutStop } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { count, LIFE_WORDS, shortDate } from '../words';
 import { RUNS } from './forecast';
-import { blocksOf, quantile, sittingsTo } from './model';
+import { blocksOf, shareOfMore } from './model';
+import { quantile, sittingsTo } from './runs';
 import { placesOf, spreadOf } from './places';
-import { priorOf, recordAtPace } from './record';
+import { priorOf, recordOf } from './record';
 import { tiedTo } from './tied';
 
 /** How far a course is, in steps from now on: the last of them in words, empty before the first. */
@@ -52,16 +53,18 @@ export function stopForecast(
   if (!course || dates === 0 || steps === 0) return undefined;
   const places = placesOf(state, enrolment);
   const spread = spreadOf(track, enrolment, plan, places);
-  const prior = priorOf(state, enrolment, plan, spread);
+  const prior = priorOf(state, enrolment, plan);
   if (prior.weeks.length === 0) return undefined;
+  const own = recordOf(state, enrolment, today);
   const found = sittingsTo(
-    blocksOf(recordAtPace(state, enrolment, today, spread), prior.weeks),
+    blocksOf(own, prior.weeks),
     left.map((_, i) => i + 1),
     {
       runs,
       seed,
       spread,
       sizes: left.map((s) => places(s.id)),
+      more: shareOfMore(own),
       may: tiedTo(
         track,
         year,

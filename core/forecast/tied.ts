@@ -1,7 +1,7 @@
 import { type Day, toDay } from '../calendar';
 import type { Id, SchoolYear } from '../household';
 import { datesWithoutEnd, mayStand, phaseOn, type Track } from '../pace';
-import { MOST_SITTINGS } from './model';
+import { MOST_SITTINGS } from './runs';
 
 /** The first `n` dates on which something can be done, running on along the weekdays beyond the year; what is begun today is none. */
 export function datesAhead(track: Track, year: Pick<SchoolYear, 'end'>, n: number): Day[] {

@@ -84,8 +84,8 @@ describe('a course that waits at a gate nobody can date', () => {
       for: { enrolmentId: 'r' },
     });
     // Once it is open, all of it is foretold.
-    const open = { ...gate, until: { ...gate.until, deckId: undefined, known: 5, of: 5 } };
-    const e = { ...h.enrolments[0]!, gates: [open] } as Enrolment;
+    const until = { kind: 'mastery' as const, list: 'sounds', known: 5, of: 5 };
+    const e = { ...h.enrolments[0]!, gates: [{ ...gate, until }] };
     const all = forecasts(
       { ...h, enrolments: [e, h.enrolments[1]!] },
       year,

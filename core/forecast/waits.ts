@@ -7,7 +7,8 @@ import { isEnded, isMastered } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { lastOfLesson } from './asked';
 import { type Forecast, RUNS, type Span } from './forecast';
-import { blocksOf, quantile, sittingsTo } from './model';
+import { blocksOf } from './model';
+import { quantile, sittingsTo } from './runs';
 
 /** When a gate is likely to open. */
 export interface GateForecast {

@@ -39,7 +39,7 @@ describe('what is put back took no sitting', () => {
     expect(studied).toMatchObject({
       rows: [['September 2026', 'Lesson 1, introduce to Lesson 1, practise', '2', expect.anything()]],
     });
-    expect(recordOf(h, h.enrolments[0]!, TUESDAY + 1).map((w) => w.length)).toEqual([1]);
+    expect(recordOf(h, h.enrolments[0]!, TUESDAY + 1).map((w) => w.steps.length)).toEqual([1]);
   });
 });
 
