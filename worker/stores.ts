@@ -3,6 +3,8 @@ import type { Household } from '../core/household';
 import {
   type BoxLine,
   boxOf,
+  type ComingLate,
+  comingLate,
   netThings,
   type PutBack,
   putBackList,
@@ -25,11 +27,12 @@ export interface StoresWish {
   ready?: boolean;
 }
 /** A thing netted over the year: how often the plan needs it, instead of each need. */
-export type ThingOutlook = Omit<ThingNet, 'uses'> & { uses: number };
+export type ThingOutlook = Omit<ThingNet, 'uses' | 'coming' | 'lacks'> & { uses: number };
 /** The stores as one plan has them. */
 export interface Stores {
   things: ThingOutlook[];
   missing: Shortage[];
+  late: ComingLate[];
   box: BoxLine[];
   back: PutBack[];
   ready: PrepLine[];
@@ -41,8 +44,9 @@ export function storesOf(household: Household, plan: Plan, wish: StoresWish): St
   const year = stored && yearWithOutside(household, stored);
   const nets = wish.net ? netThings(household, plan) : undefined;
   return {
-    things: (nets ?? []).map(({ uses, ...n }) => ({ ...n, uses: uses.length })),
+    things: (nets ?? []).map(({ uses, coming: _, lacks: __, ...n }) => ({ ...n, uses: uses.length })),
     missing: nets ? shortages(household, plan, nets) : [],
+    late: nets ? comingLate(household, nets) : [],
     box: wish.box ? boxOf(household, plan, wish.box[0], wish.box[1], nets) : [],
     back: wish.back === undefined ? [] : putBackList(household, plan, wish.back),
     ready: wish.ready ? preparation(household, year, plan) : [],

@@ -174,6 +174,13 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                 </td>
                 <td>
                   {l.short > 0 && <span className="font-semibold">short by {l.short}</span>}
+                  {l.late && (
+                    <span className="block text-aside">
+                      {dayAndDate(style, l.late.comes, today)} {l.late.quantity === 1 ? 'comes' : 'come'}{' '}
+                      {amount(l.late.quantity, m.unit)}
+                      {l.late.ways.length > 0 && <span className="block text-soft">{ways(l.late.ways)}</span>}
+                    </span>
+                  )}
                   {l.shortage && (
                     <span className="block text-aside">
                       {orderByWords(style, l.shortage.orderBy, today)}

@@ -22,7 +22,7 @@ import { Thing } from './thing';
 const PARTS = ['box', 'missing', 'orders', 'library', 'ready', 'places', 'all'] as const;
 type Part = (typeof PARTS)[number];
 /** Before the planner has answered. */
-const NOTHING: Stores = { things: [], missing: [], box: [], back: [], ready: [] };
+const NOTHING: Stores = { things: [], missing: [], late: [], box: [], back: [], ready: [] };
 /** From the last days of a week on its own box is emptied as well: the first day whose things stay out. */
 const endOfBox = (start: Day, today: Day): Day => (today >= start + 4 ? start + 7 : start);
 
@@ -34,7 +34,7 @@ export default function Materials() {
   const [adding, setAdding] = useState(false);
   const start = weekStart(workday, household.settings.firstDay);
   const stores = useStores({ net: true, box: [start, start + 6], back: endOfBox(start, today), ready: true });
-  const { things: nets, missing, box: lines, back: away, ready } = stores ?? NOTHING;
+  const { things: nets, missing, late, box: lines, back: away, ready } = stores ?? NOTHING;
   const { plan } = usePlan();
   /** Of a plan nothing is said to be missing, or not, before it was worked out. */
   const told = (content: ReactNode) => (plan && !stores ? <p className="py-2 text-soft">Loading …</p> : content);
@@ -79,7 +79,7 @@ export default function Materials() {
         ))}
       </Tabs.List>
       {panel('box', told(<Box lines={lines} start={start} open={open} away={away} />))}
-      {panel('missing', told(<Missing list={missing} nets={nets} open={open} />))}
+      {panel('missing', told(<Missing list={missing} late={late} nets={nets} open={open} />))}
       {panel('orders', <Orders orders={orders} buy={buy} open={open} />)}
       {panel('library', <Library />)}
       {panel('ready', told(<Ready lines={ready} />))}

@@ -4,6 +4,8 @@ import { moveThing, wantThing } from '../../core/deeds';
 import type { Material } from '../../core/household';
 import {
   amount,
+  type ComingLate,
+  lateWords,
   orderByShort,
   orderByWords,
   orderIs,
@@ -20,7 +22,17 @@ import { ThingLine } from './thing-line';
 import { ThingName } from './thing-name';
 
 /** What the plan will run out of: how many, on which day, by when to order it, and the ways out. */
-export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingOutlook[]; open: (m: Material) => void }) {
+export function Missing({
+  list,
+  late,
+  nets,
+  open,
+}: {
+  list: Shortage[];
+  late: ComingLate[];
+  nets: ThingOutlook[];
+  open: (m: Material) => void;
+}) {
   const { household, year, today, commit } = useHousehold();
   const [shown, setShown] = useState<string>();
   const listed = new Set(household.orders.filter((o) => !o.ordered && !o.closed).map((o) => o.materialId));
@@ -58,7 +70,9 @@ export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingOut
         <p className="py-2 text-soft">
           {year && isOver(year, today)
             ? 'The school year is over: what is needed is said once the next one is set up.'
-            : `Nothing that was counted runs out before the year does${unknown.length > 0 ? '.' : ': all is there.'}`}
+            : late.length > 0
+              ? 'Nothing has to be ordered: what runs out before the year does is on its way.'
+              : `Nothing that was counted runs out before the year does${unknown.length > 0 ? '.' : ': all is there.'}`}
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="What will be missing">
@@ -88,6 +102,21 @@ export function Missing({ list, nets, open }: { list: Shortage[]; nets: ThingOut
             </tbody>
           </table>
         </div>
+      )}
+      {late.length > 0 && (
+        <section aria-labelledby="late" className="pt-4">
+          <h3 id="late" className="label">
+            On its way, and too late
+          </h3>
+          <ul>
+            {late.map((l) => (
+              <li key={l.material.id} className="border-b border-rule py-1 wrap-anywhere">
+                <ThingName material={l.material} open={open} />: {lateWords(household.settings.dateStyle, l, today)}
+                {l.ways.length > 0 && <span className="text-soft">; {l.ways.map(wayWords).join(', or ')}</span>}
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
       {unknown.length > 0 && (
         <p className="pt-3 text-soft">

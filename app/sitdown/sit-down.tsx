@@ -6,7 +6,7 @@ import { extrasWithin, leftBefore } from '../../core/day';
 import { seePart } from '../../core/deeds';
 import { childrenHere, SIT_DOWN_PARTS, type SitDownPart } from '../../core/household';
 import { errandsOf } from '../../core/jot';
-import { openHolds, orderSoon } from '../../core/materials';
+import { lateWords, openHolds, orderSoon, orderUntil } from '../../core/materials';
 import { courseLines, makingsUndone, readingOf, sitDownOf, weekDatesWords, weekToPlan } from '../../core/sitdown';
 import { publishWeek, weekPage } from '../../core/week';
 import { Box } from '../materials/box';
@@ -55,7 +55,9 @@ export default function SitDownPage() {
   const reading = useMemo(() => (plan ? readingOf(household, plan, start, start + 6) : []), [household, plan, start]);
   const stores = useStores({ net: true, box: [start, start + 6] });
   const box = stores?.box ?? [];
-  const short = orderSoon(stores?.missing ?? [], Math.max(today, start));
+  const until = orderUntil(year, Math.max(today, start));
+  const short = orderSoon(stores?.missing ?? [], year, Math.max(today, start));
+  const late = (stores?.late ?? []).filter((l) => l.day <= until);
   const lines = useMemo(() => (page ? courseLines(household, page, year, plan) : []), [household, page, year, plan]);
   const undone = useMemo(() => makingsUndone(household, today), [household, today]);
   const next = useRef<HTMLButtonElement>(null);
@@ -146,12 +148,17 @@ export default function SitDownPage() {
         <Box lines={box} start={start} away={[]} open={(m) => void navigate(`/materials?thing=${m.id}`)} />
         {short.length > 0 && (
           <p className="pt-2">
-            {count(short.length, 'thing has', 'things have')} to be ordered by the end of the week.{' '}
+            {count(short.length, 'thing has', 'things have')} to be ordered by {dayAndDate(style, until, today)}.{' '}
             <Link className="page-link" to="/materials?part=missing">
               What will be missing, and the ways out
             </Link>
           </p>
         )}
+        {late.map((l) => (
+          <p key={l.material.id} className="pt-2 wrap-anywhere">
+            {l.material.name} {l.quantity === 1 ? 'comes' : 'come'} too late: {lateWords(style, l, today)}.
+          </p>
+        ))}
         {holds.length > 0 && (
           <p className="pt-2">
             {count(holds.length, 'title')} at the library or to go back.{' '}

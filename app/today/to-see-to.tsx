@@ -1,7 +1,18 @@
 import { Link } from 'react-router';
 import { type Day, toDay } from '../../core/calendar';
 import type { DateStyle, Household } from '../../core/household';
-import { holdWords, openHolds, orderByWords, orderSoon, type Shortage, toOrderWords } from '../../core/materials';
+import {
+  type ComingLate,
+  holdWords,
+  lateWords,
+  openHolds,
+  orderByWords,
+  orderSoon,
+  orderUntil,
+  type Shortage,
+  toOrderWords,
+  wayWords,
+} from '../../core/materials';
 import { type PrepLine, preparationMinutes, preparationOn } from '../../core/prepare';
 import { PrepList } from '../materials/prep-list';
 import { useHousehold } from '../shell/household';
@@ -26,12 +37,17 @@ export default function ToSeeTo({ day, today }: { day: Day; today: boolean }) {
 
 /** What has to be ordered this week or should have been, what teachers make ready today, what the library waits for. */
 function Ahead() {
-  const { household, today } = useHousehold();
-  const { soon, ready } = useAhead();
+  const { household, year, today } = useHousehold();
+  const { soon, late, ready } = useAhead();
   const style = household.settings.dateStyle;
   const notes = [
     usePrompts(today),
-    orderNote(orderSoon(soon, today), style, today),
+    orderNote(orderSoon(soon, year, today), style, today),
+    lateNote(
+      late.filter((l) => l.day <= orderUntil(year, today)),
+      style,
+      today,
+    ),
     readyNote(preparationOn(ready, today), today),
     libraryNote(household, style, today),
   ];
@@ -70,6 +86,29 @@ function readyNote(ready: readonly PrepLine[], today: Day): Note | undefined {
   const minutes = preparationMinutes(ready, today);
   if (minutes === 0) return undefined;
   return { key: 'ready', words: `${minutes} min to make ready`, body: <PrepList lines={ready} /> };
+}
+
+function lateNote(late: readonly ComingLate[], style: DateStyle, today: Day): Note | undefined {
+  if (late.length === 0) return undefined;
+  return {
+    key: 'late',
+    words: `${count(late.length, 'thing comes', 'things come')} too late`,
+    body: (
+      <ul aria-label="Comes too late">
+        {late.slice(0, MOST).map((l) => (
+          <li key={l.material.id} className="wrap-anywhere">
+            {l.material.name}: {lateWords(style, l, today)}
+            {l.ways.length > 0 && <span className="text-soft">; {l.ways.map(wayWords).join(', or ')}</span>}
+          </li>
+        ))}
+        <li>
+          <Link className="page-link" to="/materials?part=orders">
+            {late.length > MOST ? `and ${late.length - MOST} more: ` : ''}what is on its way
+          </Link>
+        </li>
+      </ul>
+    ),
+  };
 }
 
 export function orderNote(open: readonly Shortage[], style: DateStyle, today: Day): Note | undefined {

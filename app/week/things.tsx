@@ -1,5 +1,5 @@
 import { type Day, toDay } from '../../core/calendar';
-import { holdWords, openHolds, orderByWords, toOrderWords } from '../../core/materials';
+import { holdWords, lateWords, openHolds, orderByWords, orderUntil, toOrderWords } from '../../core/materials';
 import { prepDayWords, preparationMinutes, preparationOn } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { useAhead } from '../today/use-ahead';
@@ -8,18 +8,21 @@ import { listing } from '../ui/words';
 
 /** What a week asks beside its lessons: what has to be ordered in it, what is made ready on which of its days, what is due back. */
 export default function WeekThings({ start }: { start: Day }) {
-  const { household, today } = useHousehold();
-  const { soon, ready } = useAhead();
+  const { household, year, today } = useHousehold();
+  const { soon, late: tooLate, ready } = useAhead();
   const style = household.settings.dateStyle;
   const last = start + 6;
   const inWeek = (day: Day) => day >= start && day <= last;
   const past = (day: Day) => day < today && inWeek(today);
-  const orders = soon.filter((s) => inWeek(s.orderBy) || past(s.orderBy));
+  // What falls due in a break behind this week is ordered in it.
+  const until = Math.max(last, orderUntil(year, start) - 1);
+  const orders = soon.filter((s) => (s.orderBy >= start && s.orderBy <= until) || past(s.orderBy));
+  const late = tooLate.filter((l) => inWeek(l.day));
   const days = [...new Set(ready.flatMap((l) => l.on.map((p) => p.day)))].filter(inWeek).sort((a, b) => a - b);
   const back = openHolds(household, today).filter(
     ({ hold }) => hold.fetched && hold.due && (inWeek(toDay(hold.due)) || past(toDay(hold.due))),
   );
-  if (orders.length + days.length + back.length === 0) return null;
+  if (orders.length + late.length + days.length + back.length === 0) return null;
   return (
     <section className="pt-4 print:hidden" aria-labelledby="things">
       <h2 id="things" className="border-b border-ink pb-1">
@@ -31,6 +34,12 @@ export default function WeekThings({ start }: { start: Day }) {
             Order {toOrderWords(s)} {s.material.unit || s.packs ? 'of ' : '× '}
             {s.material.name}: {orderByWords(style, s.orderBy, today)},{' '}
             <span className="text-soft">needed on {dayAndDate(style, s.day, today)}</span>
+          </li>
+        ))}
+        {late.map((l) => (
+          <li key={l.material.id} className="border-b border-rule py-1 wrap-anywhere">
+            {l.material.name} {l.quantity === 1 ? 'comes' : 'come'} too late:{' '}
+            <span className="text-soft">{lateWords(style, l, today)}</span>
           </li>
         ))}
         {days.map((day) => {

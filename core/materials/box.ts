@@ -3,7 +3,7 @@ import type { Household, Id, Material } from '../household';
 import type { Plan } from '../stagger';
 import { missingParts } from './ledger';
 import { placePath } from './places';
-import { netThings, type Shortage, shortages, type ThingNet } from './shortages';
+import { type ComingLate, comingLate, netThings, type Shortage, shortages, type ThingNet } from './shortages';
 import { demand, futureUses, type Use } from './uses';
 
 /** One line of a week's box. */
@@ -18,6 +18,8 @@ export interface BoxLine {
   short: number;
   /** Where something is missing: by when it could be ordered, and what else would do. */
   shortage?: Shortage;
+  /** Where it is on its way, but comes too late. */
+  late?: ComingLate;
   /** First date in the week on which it is needed. */
   day: Day;
   uses: Use[];
@@ -35,6 +37,7 @@ export function boxOf(
   nets: readonly ThingNet[] = netThings(state, plan, usedWithin(state, plan, from, to)),
 ): BoxLine[] {
   const short = new Map(shortages(state, plan, [...nets]).map((s) => [s.material.id, s]));
+  const coming = new Map(comingLate(state, nets).map((l) => [l.material.id, l]));
   return nets
     .flatMap((n): BoxLine[] => {
       const within = n.uses.filter((u) => u.day >= from && u.day <= to);
@@ -45,12 +48,14 @@ export function boxOf(
         ? rows.reduce((sum, r) => sum + r.net, 0)
         : Math.max(0, ...rows.map((r) => -r.balance));
       const missing = n.known ? lack : 0;
-      const shortage = missing > 0 ? short.get(n.material.id) : undefined;
+      const late = missing > 0 ? coming.get(n.material.id) : undefined;
+      const shortage = missing > 0 && !late ? short.get(n.material.id) : undefined;
       return [
         {
           ...{ material: n.material, needed: demand(n.material, within), onHand: n.onHand, known: n.known },
           short: missing,
           ...(shortage ? { shortage } : {}),
+          ...(late ? { late } : {}),
           ...{ day: within[0]!.day, uses: within, firstUse: within.some((u) => u.firstUse) },
           missing: missingParts(n.material).map((p) => p.name),
         },

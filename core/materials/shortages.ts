@@ -1,4 +1,4 @@
-import { type Day, dayKind, toDay } from '../calendar';
+import { type Day, dayKind, nextSchoolDay, toDay } from '../calendar';
 import {
   wayOf,
   byId,
@@ -145,6 +145,10 @@ export interface ThingNet {
   onHand: number;
   uses: readonly Use[];
   rows: NetRow[];
+  /** What is on its way: how many on which day. */
+  coming: readonly Dated[];
+  /** The same as `rows` if all that is on its way were there by now: what is still missing then is to be got, and nothing else. */
+  lacks: NetRow[];
 }
 
 /** When a thing first runs short, and by how many until the next break. */
@@ -185,10 +189,14 @@ export function netThings(state: Household, plan: Plan, only?: ReadonlySet<Id>):
     const own = groups.get(material) ?? [];
     const uses = more.length > 0 ? [...own, ...more].sort((a, b) => a.day - b.day) : own;
     const gross = demandByDay(material, uses);
+    const comes = coming.get(material.id) ?? [];
+    // Below nothing it wants counting; what went too far is not asked for a second time.
+    const there = countIt(have) ? 0 : have;
+    const rows = net(there, gross, comes, material.consumable);
+    const all = comes.reduce((n, c) => n + c.quantity, there);
     return {
-      ...{ material, known: known(material), onHand: have, uses },
-      // Below nothing it wants counting; what went too far is not asked for a second time.
-      rows: net(countIt(have) ? 0 : have, gross, coming.get(material.id) ?? [], material.consumable),
+      ...{ material, known: known(material), onHand: have, uses, rows, coming: comes },
+      lacks: comes.length === 0 ? rows : net(all, gross, [], material.consumable),
     };
   };
   // Level by level, as the textbooks explode a bill of materials: what is to be copied asks for the paper that it takes.
@@ -217,17 +225,20 @@ function paperUses(paper: Material | undefined, { material, rows, uses }: ThingN
   });
 }
 
-/** Every thing that the plan runs short of, by the date on which it first has to be ordered: needs netted over time. */
+/**
+ * Every thing that the plan runs short of, by the date on which it first has to be ordered: needs netted over time. What is on its way
+ * is ordered no second time because it comes too late (`comingLate`): the textbooks would have it hurried, not bought again.
+ */
 export function shortages(state: Household, plan: Plan, nets = netThings(state, plan)): Shortage[] {
   const found: Shortage[] = [];
   const onHand = stock(state);
-  for (const { material, known, rows, uses } of nets) {
+  for (const { material, known, lacks, uses } of nets) {
     if (!known) continue;
-    const any = shortageIn(rows);
+    const any = shortageIn(lacks);
     if (!any) continue;
     const first = uses.find((u) => u.day === any.day)!;
     const year = state.years.find((y) => toDay(y.start) <= any.day && any.day <= toDay(y.end));
-    const { quantity: short } = shortageIn(rows, horizonOf(year, any.day))!;
+    const { quantity: short } = shortageIn(lacks, horizonOf(year, any.day))!;
     // Of all who need it that day, the one who wants it made ready first.
     const ready = Math.min(
       ...uses
@@ -269,6 +280,43 @@ function waysOut(
   return ways;
 }
 
-/** The order-by dates of a week that have not been dealt with, those gone by among them. */
-export const orderSoon = (list: readonly Shortage[], today: Day, days = 7): Shortage[] =>
-  list.filter((s) => s.orderBy <= today + days);
+/** What is on its way and comes too late: wanted on a day on which nothing of it is there yet. */
+export interface ComingLate {
+  material: Material;
+  /** The first day on which it is missing, and how many. */
+  day: Day;
+  short: number;
+  /** How many come first after that, and when. */
+  quantity: number;
+  comes: Day;
+  /** Who needs it first, and what can be done until it is there, the best first. */
+  first: Use;
+  ways: Way[];
+}
+
+/** Every thing that is needed before what is on its way of it has come, the soonest needed first. */
+export function comingLate(state: Household, nets: readonly ThingNet[]): ComingLate[] {
+  const onHand = stock(state);
+  return nets
+    .flatMap(({ material, known, rows, lacks, coming, uses }): ComingLate[] => {
+      const row = known ? rows.find((r) => r.net > 0) : undefined;
+      const lack = shortageIn(lacks);
+      const next = row && [...coming].sort((a, b) => a.day - b.day).find((c) => c.day > row.day);
+      if (!row || !next || (lack && lack.day <= row.day)) return [];
+      const first = uses.find((u) => u.day === row.day)!;
+      const ways = waysOut(state, material, row.net, uses, onHand).filter((w) => w.kind !== 'order');
+      return [{ material, day: row.day, short: row.net, quantity: next.quantity, comes: next.day, first, ways }];
+    })
+    .sort((a, b) => a.day - b.day || a.material.name.localeCompare(b.material.name));
+}
+
+/**
+ * The last day up to which orders are looked at on a day: a week ahead, and over a break to the first school day behind it, since nobody
+ * may open the program in a break.
+ */
+export const orderUntil = (year: SchoolYear | undefined, day: Day): Day =>
+  (year && nextSchoolDay(year, day + 7)) ?? day + 7;
+
+/** The order-by dates up to then that have not been dealt with, those gone by among them. */
+export const orderSoon = (list: readonly Shortage[], year: SchoolYear | undefined, day: Day): Shortage[] =>
+  list.filter((s) => s.orderBy <= orderUntil(year, day));

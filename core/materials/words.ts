@@ -12,7 +12,7 @@ import {
 import { count, dayAndDate, listing, shortDate } from '../words';
 import { amount, money } from './figures';
 import { countIt, type Holder, type LedgerLine } from './ledger';
-import { type OpenOrder, orderIs, type Shortage, type Way } from './shortages';
+import { type ComingLate, type OpenOrder, orderIs, type Shortage, type Way } from './shortages';
 
 /** What happened to a thing, with how many. */
 const HAPPENED: Record<MovementKind | 'used', (n: string) => string> = {
@@ -84,6 +84,10 @@ export function toOrderWords({ material, quantity, packs, price }: Shortage): st
   const cost = price === undefined ? '' : `, ${money(price)}`;
   return packs ? `${count(packs, 'pack')} of ${material.pack}${cost}` : `${amount(quantity, material.unit)}${cost}`;
 }
+
+/** What comes too late: “4 pieces come on Wed 18 Nov, needed on Fri 13 Nov”. */
+export const lateWords = (style: DateStyle, { material, quantity, comes, day }: ComingLate, today: Day): string =>
+  `${amount(quantity, material.unit)} ${quantity === 1 ? 'comes' : 'come'} on ${dayAndDate(style, comes, today)}, needed on ${dayAndDate(style, day, today)}`;
 
 /** A way out of a shortage, as it is offered. */
 export function wayWords(way: Way): string {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { type Day, fromDay } from '../calendar';
 import { checkIn, giveUpLine, moveThing, orderLines, wantThing } from '../deeds';
 import type { Household, MovementKind } from '../household';
-import { ledgerOf, openOrders, orderByWords, shortages, stock, thereWords } from '../materials';
+import { comingLate, ledgerOf, netThings, openOrders, orderByWords, shortages, stock, thereWords } from '../materials';
 import type { Plan } from '../stagger';
 import { type Book, type Entry, PAPER, type Said, type Thing } from './lived-book';
 import { deed, newId, type Real } from './lived-real';
@@ -55,8 +55,8 @@ function wanted(book: Book, thing: Thing, i: number, day: Day): number {
   }).length;
 }
 
-/** The first day on which something is missing, how many are missing until the next break, and the last day to order them. */
-function shortOf(book: Book, plan: Plan, thing: Thing): [Day, number, Day] | undefined {
+/** What is wanted of a thing, day by day, by a plan. */
+function wantedOn(book: Book, plan: Plan, thing: Thing): Map<Day, number> {
   const { e } = OF[thing];
   const need = new Map<Day, number>();
   const track = book.standing.includes(e) ? plan.tracks.find((t) => t.enrolmentId === book.course(e).id) : undefined;
@@ -64,16 +64,29 @@ function shortOf(book: Book, plan: Plan, thing: Thing): [Day, number, Day] | und
     const i = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
     if (d >= 0) need.set(d, (need.get(d) ?? 0) + wanted(book, thing, i, d));
   });
-  let left = Math.max(0, there(book, thing));
+  return need;
+}
+/** The days on which something is missing, and how many; what is on its way is there on its day, or by now (`hurried`). */
+function lacksOf(book: Book, plan: Plan, thing: Thing, hurried: boolean): [Day, number][] {
+  const need = wantedOn(book, plan, thing);
+  const coming = book.lines.filter((l) => l.thing === thing && l.expected >= book.today);
+  const on = (d: Day) => coming.filter((l) => (hurried ? book.today : l.expected) === d);
   const lacks: [Day, number][] = [];
+  let left = Math.max(0, there(book, thing));
   for (let d = book.today; d <= book.end; d++) {
-    left += book.lines.filter((l) => l.thing === thing && l.expected === d).reduce((n, l) => n + l.open, 0);
-    left -= need.get(d) ?? 0;
+    left += on(d).reduce((n, l) => n + l.open, 0) - (need.get(d) ?? 0);
     if (left < 0) {
       lacks.push([d, -left]);
       left = 0;
     }
   }
+  return lacks;
+}
+
+/** The first day on which something is missing, how many are missing until the next break, and the last day to order them. */
+function shortOf(book: Book, plan: Plan, thing: Thing): [Day, number, Day] | undefined {
+  // What is on its way is not ordered again.
+  const lacks = lacksOf(book, plan, thing, true);
   const [first] = lacks;
   if (!first) return undefined;
   // Nine days without school end what one order covers.
@@ -87,9 +100,20 @@ function shortOf(book: Book, plan: Plan, thing: Thing): [Day, number, Day] | und
   return [first[0], short, first[0] - 14];
 }
 
+/** The first day on which something is missing that is on its way, how many, and when the next of it comes. */
+function lateOf(book: Book, plan: Plan, thing: Thing): [Day, number, Day] | undefined {
+  const [first] = lacksOf(book, plan, thing, false);
+  const [lack] = lacksOf(book, plan, thing, true);
+  const days = book.lines
+    .filter((l) => l.thing === thing && l.expected > (first?.[0] ?? Infinity))
+    .map((l) => l.expected);
+  return first && days.length > 0 && (!lack || lack[0] > first[0]) ? [...first, Math.min(...days)] : undefined;
+}
+
 export function things(book: Book, state: Household, plan: Plan): Said {
   const said: Said = {};
-  const [onHand, short] = [stock(state), shortages(state, plan)];
+  const [onHand, nets] = [stock(state), netThings(state, plan)];
+  const [short, late] = [shortages(state, plan, nets), comingLate(state, nets)];
   for (const thing of THINGS) {
     const n = there(book, thing);
     said[`${thing}: there`] = [n, onHand.get(thing)];
@@ -101,6 +125,8 @@ export function things(book: Book, state: Household, plan: Plan): Said {
     const own = short.find((s) => s.material.id === thing);
     const told = shortOf(book, plan, thing);
     said[`${thing}: short`] = [told, own && [own.day, own.short, own.orderBy]];
+    const comes = late.find((l) => l.material.id === thing);
+    said[`${thing}: comes too late`] = [lateOf(book, plan, thing), comes && [comes.day, comes.short, comes.comes]];
     if (own && told) {
       const by = orderByWords('year-month-day', own.orderBy, book.today);
       const words =

@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest';
+import { type Day, fromDay, schoolDays, toDay } from '../calendar';
+import { checkIn, markStep, orderLines, wantThing } from '../deeds';
+import type { Household, Put } from '../household';
+import { makePlan, makeProblem, seeded } from '../stagger';
+import { afterDeed } from '../tests/apply';
+import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
+import { boxOf, comingLate, lateWords, netThings, openOrders, orderSoon, orderUntil, shortages, stock } from './index';
+
+const TODAY = toDay('2026-09-07');
+const year = aYear({
+  start: '2026-09-07',
+  end: '2027-02-26',
+  closed: [{ id: 'c', from: '2026-12-19', to: '2027-01-03', label: 'Christmas' }],
+});
+/** A sheet of paper a lesson, a lesson a day, and so many sheets counted; it comes nine days after it is ordered. */
+const home = (sheets: number, change: Partial<Household> = {}): Household =>
+  aHousehold({
+    years: [year],
+    children: [aChild('A')],
+    courses: [aCourse('c', { lessons: 100, perLesson: [{ kind: 'practise', count: 1 }] })],
+    enrolments: [anEnrolment('e', 'c', { rule: { kind: 'weekly', n: 5, unit: 'steps' } })],
+    materials: [
+      { id: 'paper', name: 'paper', place: '', consumable: true, unit: 'sheet', cautions: [], pack: 20, leadDays: 9 },
+    ],
+    movements: [{ id: 'v', materialId: 'paper', date: '2026-09-01', seq: 1, kind: 'count', quantity: sheets }],
+    needs: [{ id: 'n', materialId: 'paper', courseId: 'c', rule: { for: 'lessons' }, quantity: 1, per: 'shared' }],
+    ...change,
+  });
+const planOf = (h: Household, day = TODAY) => makePlan(makeProblem(h, year, day), { sweeps: 1, seed: 1 });
+const ordered = (h: Household, quantity: number, day: Day, expected: Day, id = 'o'): Household => {
+  const listed = afterDeed(
+    h,
+    wantThing(h, { materialId: 'paper', quantity, day }, () => id),
+  );
+  return afterDeed(listed, orderLines(listed, [id], { day, expected }));
+};
+
+describe('what is on its way', () => {
+  it('is not ordered a second time because it comes too late, and says when it comes', () => {
+    const h = ordered(home(3), 120, TODAY, TODAY + 9);
+    expect(shortages(h, planOf(h))).toEqual([]);
+    const [late, ...none] = comingLate(h, netThings(h, planOf(h)));
+    // Three sheets for Monday to Wednesday; Thursday’s comes on Wednesday of the next week.
+    expect([late!.day, late!.short, late!.quantity, late!.comes, none]).toEqual([TODAY + 3, 1, 120, TODAY + 9, []]);
+    expect(lateWords('day month', late!, TODAY)).toBe('120 sheets come on Wed 16 Sept, needed on Thu 10 Sept');
+    const [line] = boxOf(h, planOf(h), TODAY, TODAY + 6);
+    expect([line!.short, line!.shortage, line!.late?.comes]).toEqual([2, undefined, TODAY + 9]);
+  });
+
+  it('leaves what is missing beyond it to be ordered, from the day on which that is missing', () => {
+    const h = ordered(home(3), 20, TODAY, TODAY + 9);
+    const [short] = shortages(h, planOf(h));
+    // Twenty-three sheets last for twenty-three school days; the next has to be there on the twenty-fourth.
+    expect([short!.day, short!.quantity % 20]).toEqual([schoolDays(year)[23], 0]);
+    expect(comingLate(h, netThings(h, planOf(h)))).toHaveLength(1);
+    // Overdue it counts as not coming.
+    const after = ordered(home(3), 120, TODAY - 20, TODAY - 5);
+    expect([shortages(after, planOf(after))[0]!.day, comingLate(after, netThings(after, planOf(after)))]).toEqual([
+      ...[TODAY + 3, []],
+    ]);
+  });
+
+  it('what falls due in a break is looked at on the last day before it', () => {
+    const friday = toDay('2026-12-18');
+    expect(orderUntil(year, TODAY)).toBe(TODAY + 7);
+    expect(orderUntil(year, friday)).toBe(toDay('2027-01-04'));
+    const due = { orderBy: toDay('2027-01-02') } as ReturnType<typeof shortages>[number];
+    expect([orderSoon([due], year, friday), orderSoon([due], year, friday - 11)]).toEqual([[due], []]);
+  });
+
+  it.each([1, 2, 3])(
+    'whoever orders what is told when it is told never runs out, and buys nothing twice: %d',
+    (seed) => {
+      let h = home(40);
+      let n = 0;
+      const random = seeded(seed);
+      const put = (puts: readonly Put[]) => (h = afterDeed(h, puts));
+      let bought = 0;
+      for (const day of schoolDays(year)) {
+        for (const o of openOrders(h, day))
+          if (o.order.expected! <= fromDay(day)) put(checkIn(h, [{ orderId: o.order.id, quantity: o.open }], day));
+        const plan = planOf(h, day);
+        for (const s of orderSoon(shortages(h, plan), year, day)) {
+          bought += s.quantity;
+          h = ordered(h, s.quantity, day, day + 9, `o${n++}`);
+        }
+        const [track] = plan.tracks;
+        track!.stepIds.forEach((stepId, i) => {
+          if (track!.days[i] === day && random() > 0.15)
+            put(markStep(h, { enrolmentId: 'e', stepId, day }, 'done', () => `m${n++}`));
+        });
+        expect([fromDay(day), stock(h).get('paper')! >= 0]).toEqual([fromDay(day), true]);
+        expect(comingLate(h, netThings(h, plan))).toEqual([]);
+      }
+      expect(bought).toBeLessThanOrEqual(80);
+    },
+  );
+});
