@@ -176,8 +176,8 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                   {l.short > 0 && <span className="font-semibold">short by {l.short}</span>}
                   {l.late && (
                     <span className="block text-aside">
-                      {dayAndDate(style, l.late.comes, today)} {l.late.quantity === 1 ? 'comes' : 'come'}{' '}
-                      {amount(l.late.quantity, m.unit)}
+                      {amount(l.late.quantity, m.unit)} {l.late.quantity === 1 ? 'comes' : 'come'} on{' '}
+                      {dayAndDate(style, l.late.comes, today)}
                       {l.late.ways.length > 0 && <span className="block text-soft">{ways(l.late.ways)}</span>}
                     </span>
                   )}

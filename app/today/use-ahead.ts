@@ -1,5 +1,5 @@
-import { byId, type Material } from '../../core/household';
-import { type ComingLate, openOrders, orderIs, type Shortage } from '../../core/materials';
+import { byId } from '../../core/household';
+import { type ComingLate, type Shortage, toSeeTo } from '../../core/materials';
 import type { PrepLine } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { useStores } from '../shell/use-stores';
@@ -13,11 +13,9 @@ const NOTHING = { missing: [], late: [], ready: [] };
 export function useAhead(): { soon: Shortage[]; late: ComingLate[]; ready: PrepLine[] } {
   const { household, today } = useHousehold();
   const { missing, late, ready } = useStores({ net: true, ready: true }) ?? NOTHING;
-  const listed = new Set(openOrders(household, today).flatMap((o) => (o.is === 'to order' ? o.material.id : [])));
-  const there = ({ material }: { material: Material }) => byId(household.materials, material.id) !== undefined;
   return {
-    soon: missing.filter((s) => there(s) && (!listed.has(s.material.id) || orderIs(s.orderBy, today) !== 'to come')),
-    late: late.filter(there),
+    soon: toSeeTo(household, missing, today),
+    late: late.filter((l) => byId(household.materials, l.material.id) !== undefined),
     ready,
   };
 }

@@ -5,7 +5,18 @@ import type { Household, Put } from '../household';
 import { makePlan, makeProblem, seeded } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
-import { boxOf, comingLate, lateWords, netThings, openOrders, orderSoon, orderUntil, shortages, stock } from './index';
+import {
+  boxOf,
+  comingLate,
+  lateWords,
+  netThings,
+  openOrders,
+  orderSoon,
+  orderUntil,
+  shortages,
+  stock,
+  toSeeTo,
+} from './index';
 
 const TODAY = toDay('2026-09-07');
 const year = aYear({
@@ -59,6 +70,20 @@ describe('what is on its way', () => {
     expect([shortages(after, planOf(after))[0]!.day, comingLate(after, netThings(after, planOf(after)))]).toEqual([
       ...[TODAY + 3, []],
     ]);
+  });
+
+  it('a thing that was ordered once and came is named again when it runs out again; on the list to order, once it is due', () => {
+    const h = ordered(home(10), 20, TODAY, TODAY);
+    const came = afterDeed(h, checkIn(h, [{ orderId: 'o', quantity: 20 }], TODAY));
+    const names = (state: Household, day: Day) =>
+      toSeeTo(state, shortages(state, planOf(state)), day).map((s) => s.material.id);
+    expect(names(came, TODAY)).toEqual(['paper']);
+    const listed = afterDeed(
+      came,
+      wantThing(came, { materialId: 'paper', quantity: 20, day: TODAY }, () => 'p'),
+    );
+    const { orderBy } = shortages(listed, planOf(listed))[0]!;
+    expect([names(listed, orderBy - 1), names(listed, orderBy)]).toEqual([[], ['paper']]);
   });
 
   it('what falls due in a break is looked at on the last day before it', () => {

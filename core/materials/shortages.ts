@@ -65,13 +65,16 @@ export function openOrders(state: Household, today: Day): OpenOrder[] {
     );
 }
 
-/** What is sure to arrive of each thing: lines on their way, on the day they are expected, or after the thing's own days. */
+/** When a line that was ordered is reckoned with: on the day it is expected, or after the thing’s own days, and not before today. */
+export const reckonedOn = (order: Order, material: Material, today: Day): Day =>
+  order.expected ? toDay(order.expected) : Math.max(today, toDay(order.ordered!) + (material.leadDays ?? LEAD_DAYS));
+
+/** What is sure to arrive of each thing. */
 function arrivals(state: Household, today: Day): Map<Id, Dated[]> {
   const coming = new Map<Id, Dated[]>();
   for (const { order, material, open, is } of openOrders(state, today)) {
     if (is !== 'on its way') continue;
-    const usual = toDay(order.ordered!) + (material.leadDays ?? LEAD_DAYS);
-    const day = order.expected ? toDay(order.expected) : Math.max(today, usual);
+    const day = reckonedOn(order, material, today);
     coming.set(material.id, [...(coming.get(material.id) ?? []), { day, quantity: open }]);
   }
   return coming;
@@ -278,6 +281,19 @@ function waysOut(
     ways.push({ kind: 'borrow' });
   }
   return ways;
+}
+
+/**
+ * What has still to be put on the list to order, and what stands there and has to be ordered by now: a thing that was ordered once, and
+ * came, is named again when it runs out again.
+ */
+export function toSeeTo(state: Household, list: readonly Shortage[], today: Day): Shortage[] {
+  const listed = new Set(openOrders(state, today).flatMap((o) => (o.is === 'to order' ? o.material.id : [])));
+  return list.filter(
+    (s) =>
+      byId(state.materials, s.material.id) !== undefined &&
+      (!listed.has(s.material.id) || orderIs(s.orderBy, today) !== 'to come'),
+  );
 }
 
 /** What is on its way and comes too late: wanted on a day on which nothing of it is there yet. */

@@ -12,7 +12,7 @@ import {
 import { count, dayAndDate, listing, shortDate } from '../words';
 import { amount, money } from './figures';
 import { countIt, type Holder, type LedgerLine } from './ledger';
-import { type ComingLate, type OpenOrder, orderIs, type Shortage, type Way } from './shortages';
+import { type ComingLate, type OpenOrder, orderIs, reckonedOn, type Shortage, type Way } from './shortages';
 
 /** What happened to a thing, with how many. */
 const HAPPENED: Record<MovementKind | 'used', (n: string) => string> = {
@@ -106,13 +106,14 @@ export function wayWords(way: Way): string {
 }
 
 /** Where an open line of an order stands. */
-export function orderWords(style: DateStyle, { order, is }: OpenOrder, today: Day): string {
+export function orderWords(style: DateStyle, { order, material, is }: OpenOrder, today: Day): string {
   const expected = order.expected ? shortDate(style, toDay(order.expected), today) : '';
   const shop = order.shop ? ` at ${order.shop}` : '';
   if (is === 'to order') return `to order${shop}`;
   const since = `ordered${shop} on ${shortDate(style, toDay(order.ordered!), today)}`;
   if (is === 'overdue') return `${since}, was expected on ${expected}: it counts as not coming until it has a new date`;
-  return expected ? `${since}, expected on ${expected}` : since;
+  const day = shortDate(style, reckonedOn(order, material, today), today);
+  return expected ? `${since}, expected on ${expected}` : `${since}, reckoned with for ${day}`;
 }
 
 /**
