@@ -43,11 +43,7 @@ export function recordOf(state: Household, enrolment: Enrolment, today: Day): Re
     const day = s.state === 'done' ? s.sat.at(-1) : undefined;
     if (day !== undefined) finished.set(day, (finished.get(day) ?? 0) + places(id));
   }
-  const listed = new Map<Day, number>();
-  for (const l of state.dayLists)
-    for (const p of l.placements)
-      if (p.enrolmentId === enrolment.id)
-        listed.set(toDay(l.date), (listed.get(toDay(l.date)) ?? 0) + places(p.stepId));
+  const listed = listedOn(state, enrolment, places);
   const first = Math.min(...touched.keys());
   const end = isThrough(state, enrolment) ? Math.max(...touched.keys()) + 1 : today;
   const past = (d: Day) => d >= first && d < Math.min(end, today);
@@ -79,7 +75,27 @@ export function recordOf(state: Household, enrolment: Enrolment, today: Day): Re
     const lost = Array.from({ length: Math.min(aWeek, n) }, () => 0);
     weeks.set(w, { steps: lost, of: lost });
   }
-  // How close its sittings lie where none is lost: that of most weeks that had work done on all their sittings, or caught up with.
+  return asDrawn(weeks, dates, first, today);
+}
+
+/** What the lists of past days asked of an enrolment, in places. */
+function listedOn(state: Household, enrolment: Enrolment, places: (stepId: Id) => number): ReadonlyMap<Day, number> {
+  const listed = new Map<Day, number>();
+  for (const l of state.dayLists)
+    for (const p of l.placements)
+      if (p.enrolmentId === enrolment.id)
+        listed.set(toDay(l.date), (listed.get(toDay(l.date)) ?? 0) + places(p.stepId));
+  return listed;
+}
+
+/** Weeks in their order, each with what was asked for about that time, and how close its sittings lay on the `dates` it had. */
+function asDrawn(
+  weeks: ReadonlyMap<Day, Pick<RecordedWeek, 'steps' | 'of'>>,
+  dates: ReadonlyMap<Day, number>,
+  first: Day,
+  today: Day,
+): RecordedWeek[] {
+  // How close sittings lie where none is lost: as in most weeks, of what was done in them at first or when it was caught up with.
   const close = (w: Day, sittings: number) => Math.min(1, sittings / (dates.get(w) ?? sittings));
   const done = [...weeks].map(([w, { steps }]) => close(w, steps.filter((n) => n > 0).length)).sort((a, b) => a - b);
   const none = done[Math.floor(MOST_WEEKS * (done.length - 1))] || 1;
