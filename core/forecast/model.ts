@@ -84,9 +84,9 @@ export function gamma(shape: number, random: Random): number {
  * What is finished in a sitting that is asked for so much, by one that was. Where all was done that it was no more says little of the
  * child: `more` is the share that is done of what is asked beyond. Else it is no more than it was.
  */
-export function doneOf({ steps, of }: Week, at: number, asked: number, more: number): number {
+export function doneOf({ steps, of }: Required<Week>, at: number, asked: number, more: number): number {
   const n = steps[at]!;
-  if (!of) return n;
+  if (of.length === 0) return n;
   // Of what was on no list a place was asked for.
   const then = of[at]! > 0 ? of[at]! : 1;
   if (n < then - ROUNDING) return Math.min(n, asked);

@@ -1,14 +1,26 @@
 import { seeded } from '../stagger';
-import { type Block, doneOf, faster, gamma, ROUNDING, type Week } from './model';
+import { type Block, doneOf, faster, gamma, ROUNDING } from './model';
 
 /** No run goes on for longer: nobody plans so far, and a record of nothing but lost weeks would never end. */
 export const MOST_SITTINGS = 2000;
 
+/** A block with all of it said, so that the runs find every one of the same make. */
+type Drawn = Required<Block>;
+
+/** Of each week what its spread asks about: what it does not ask about keeps no two weeks apart that are alike. */
+function askedOf({ steps, of = [], usual = 0, rate = 1, weight }: Block, spread: Spread | undefined): Drawn {
+  if (spread?.later) return { steps, of, usual, rate, weight };
+  if (!spread) return { steps, of: [], usual: 0, rate: 1, weight };
+  if (spread.dates !== undefined) return { steps, of, usual: 0, rate: 1, weight };
+  const times = faster(spread.typical, usual);
+  return { steps: times === 1 ? steps : steps.map((n) => n * times), of: [], usual: 0, rate, weight };
+}
+
 /** Weeks that are alike taken as one of their weights together: a Dirichlet distribution is the same either way, with fewer numbers drawn. */
-function merged(blocks: readonly Block[]): Block[] {
-  const alike = new Map<string, Block>();
+function merged(blocks: readonly Drawn[]): Drawn[] {
+  const alike = new Map<string, Drawn>();
   for (const b of blocks) {
-    const key = [b.steps.join(), b.of?.join(), b.usual, b.rate].join(';');
+    const key = [b.steps.join(), b.of.join(), b.usual, b.rate].join(';');
     alike.set(key, { ...b, weight: b.weight + (alike.get(key)?.weight ?? 0) });
   }
   return [...alike.values()];
@@ -32,6 +44,10 @@ export interface Spread extends Part {
   later?: readonly (Part & { from: number })[];
 }
 
+/** A part in numbers: no last day is −1, and without a part each date is a sitting of a place. */
+const numbersOf = (part: Part | undefined) =>
+  [part?.typical ?? 1, part?.dates ?? -1, part?.density ?? 1, part?.most ?? 1] as const;
+
 /**
  * How many open dates it takes to finish so many steps, in each run: weights are drawn once a run, then whole weeks by them, their sittings
  * in order. For several numbers of steps at once, each run’s own. Where a course is planned on fewer dates than are open, what is left is
@@ -51,7 +67,7 @@ export function sittingsTo(
     spread,
     sizes,
     more = 1,
-    may = () => true,
+    may,
   }: {
     runs?: number;
     seed?: number;
@@ -62,21 +78,22 @@ export function sittingsTo(
   } = {},
 ): Int32Array[] {
   const random = seeded(seed);
-  const blocks = merged(given);
+  const blocks = merged(given.map((b) => askedOf(b, spread)));
   const found = steps.map(() => new Int32Array(runs).fill(MOST_SITTINGS));
   const upTo = new Float64Array(blocks.length);
   const total = steps.at(-1) ?? 0;
-  const size = (step: number) => sizes?.[step] ?? 1;
-  // Places that are left before each step.
+  // What each step takes, and the places that are left before it.
+  const size = Float64Array.from({ length: total + 1 }, (_, step) => sizes?.[step] ?? 1);
   const left = new Float64Array(total + 1).fill(spread?.beyond ?? 0);
-  for (let step = total - 1; step >= 0; step--) left[step] = left[step + 1]! + size(step);
+  for (let step = total - 1; step >= 0; step--) left[step] = left[step + 1]! + size[step]!;
+  const later = spread?.later ?? [];
   for (let run = 0; run < runs; run++) {
     let sum = 0;
     blocks.forEach((b, i) => {
       sum += gamma(b.weight, random);
       upTo[i] = sum;
     });
-    const drawn = (): Week => {
+    const drawn = (): Drawn => {
       const at = random() * sum;
       let [low, high] = [0, blocks.length - 1];
       while (low < high) {
@@ -88,31 +105,34 @@ export function sittingsTo(
     };
     let week = drawn();
     let [at, done, date, next, due, had, pace] = [0, 0, 0, 0, 0, 0, 0];
-    let now: Part | undefined = spread;
+    let until = later[0]?.from ?? Infinity;
+    let [typical, dates, density, most] = numbersOf(spread);
     while (next < steps.length && date < MOST_SITTINGS) {
-      for (; spread?.later && date >= (spread.later[pace]?.from ?? Infinity); pace++) now = spread.later[pace]!;
-      while (at >= week.steps.length) [week, at] = [drawn(), 0];
-      let holds = now?.typical ?? 1;
-      if (!now) due = 1;
-      else if (now.dates === undefined) due += Math.min(1, (now.density ?? 1) * (week.rate ?? 1));
+      while (date >= until) {
+        [typical, dates, density, most] = numbersOf(later[pace]);
+        until = later[++pace]?.from ?? Infinity;
+      }
+      while (at >= week.steps.length) {
+        week = drawn();
+        at = 0;
+      }
+      let holds = typical;
+      if (dates < 0) due += Math.min(1, density * week.rate);
       else {
-        const ahead = now.dates - date;
-        const asked = ahead > 0 ? left[done]! / ahead : Infinity;
+        const asked = dates > date ? left[done]! / (dates - date) : Infinity;
         // A sitting holds no more than it must to be in time.
-        holds = Math.max(holds, Math.min(now.most ?? 1, asked));
+        holds = Math.max(typical, Math.min(most, asked));
         due += Math.min(1, asked / holds);
       }
       date++;
-      if (due < 1 - ROUNDING || !may(done, date - 1)) continue;
+      if (due < 1 - ROUNDING || (may && !may(done, date - 1))) continue;
       due -= 1;
       // What a sitting holds beyond whole steps begins the next.
-      if (!now) had += week.steps[at]!;
-      else if (now.dates === undefined) had += week.steps[at]! * faster(holds, week.usual ?? 0);
-      else had += doneOf(week, at, holds, more);
+      had += dates < 0 ? week.steps[at]! * faster(holds, week.usual) : doneOf(week, at, holds, more);
       at++;
-      while (done < total && had > size(done) - ROUNDING && may(done, date - 1)) had -= size(done++);
+      while (done < total && had > size[done]! - ROUNDING && (!may || may(done, date - 1))) had -= size[done++]!;
       // Nothing is saved up for a date that it waits for.
-      if (had > size(done) - ROUNDING) had = 0;
+      if (had > size[done]! - ROUNDING) had = 0;
       while (next < steps.length && done >= steps[next]!) found[next++]![run] = date;
     }
   }
