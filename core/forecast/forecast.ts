@@ -66,7 +66,7 @@ export function forecastOf(
   if (!track || !course || steps === 0) return undefined;
   const full = makeTrack(state, year, enrolment, plan.today);
   const share = placesOf(state, enrolment);
-  const spread = spreadOf(full, enrolment, plan, share);
+  const spread = spreadOf(full, enrolment, plan, share, track.stepIds);
   const prior = priorOf(state, enrolment, plan);
   if (prior.weeks.length === 0) return undefined;
   const own = recordOf(state, enrolment, plan.today);

@@ -23,8 +23,17 @@ export function placedOn(plan: Plan, enrolment: Enrolment, places: (stepId: Id) 
   return [...on].sort((a, b) => a[0] - b[0]);
 }
 
-/** How a course lies over its open dates by its pace and the plan, and by what was entered for days to come. */
-export function spreadOf(track: Track, enrolment: Enrolment, plan: Plan, places: (stepId: Id) => number): Spread {
+/**
+ * How a course lies over its open dates by its pace and the plan, and by what was entered for days to come.
+ * @param asked the steps that are foretold: dates are kept for what is behind them as well
+ */
+export function spreadOf(
+  track: Track,
+  enrolment: Enrolment,
+  plan: Plan,
+  places: (stepId: Id) => number,
+  asked: readonly Id[],
+): Spread {
   const placed = placedOn(plan, enrolment, places);
   const dates = track.dates.slice(track.begunToday ? 1 : 0);
   const target = track.own?.target ?? track.target;
@@ -48,9 +57,8 @@ export function spreadOf(track: Track, enrolment: Enrolment, plan: Plan, places:
     const typical = Math.max(1, mean);
     return { ...at, typical, density: open > 0 ? Math.min(1, all / typical / open) : 1 };
   });
-  // Behind a gate nobody can date are steps that the plan leaves out, and keeps dates for.
-  const planned = new Set(plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.stepIds);
-  const beyond = track.own || planned.size === 0 ? [] : track.steps.filter((s) => !planned.has(s.id));
+  const told = new Set(asked);
+  const beyond = track.own ? [] : track.steps.filter((s) => !told.has(s.id));
   const later = parts.slice(1).filter((p) => p.sittings > 0);
   return {
     ...parts[0]!,

@@ -47,6 +47,16 @@ describe('how far a course gets that stops on a day to come', () => {
     }
   });
 
+  it('spread evenly gets as far as the plan does, and is not hurried for the stop', () => {
+    const even = { rule: { kind: 'even' as const }, weekdays: [1, 2, 3, 4, 5] as Enrolment['weekdays'] };
+    const h = household({ ...even, lives: [{ from: '2026-12-14', life: 'paused' }] });
+    const plan = makePlan(makeProblem(h, h.years[0]!, TODAY), { sweeps: 1, seed: 1 });
+    const found = of(h, TODAY, 2000)!;
+    expect(found.steps).toBe(60);
+    // One week in twelve lost: a step or two fewer than planned.
+    expect(Math.abs(found.middle.steps - plan.tracks[0]!.days.length)).toBeLessThanOrEqual(3);
+  });
+
   it('in turns with others counts its own steps alone, by its share of the slots', () => {
     const loops = [{ id: 'l', name: 'l', weekdays: [1 as const], turns: 'next' as const, order: ['e', 'f'] }];
     const rule = { kind: 'loop' as const, loopId: 'l' };

@@ -49,27 +49,24 @@ export function stopForecast(
   const dates = track.dates.slice(track.begunToday ? 1 : 0).filter((d) => d < from).length;
   // In turns with others the track is the whole queue.
   const left = track.steps.filter((s) => (s.enrolmentId ?? enrolment.id) === enrolment.id);
-  const steps = left.length;
+  const ids = left.map((s) => s.id);
+  const steps = ids.length;
   if (!course || dates === 0 || steps === 0) return undefined;
   const places = placesOf(state, enrolment);
-  const spread = spreadOf(track, enrolment, plan, places);
+  const spread = spreadOf(track, enrolment, plan, places, ids);
   const prior = priorOf(state, enrolment, plan);
   if (prior.weeks.length === 0) return undefined;
   const own = recordOf(state, enrolment, today);
   const found = sittingsTo(
     blocksOf(own, prior.weeks),
-    left.map((_, i) => i + 1),
+    ids.map((_, i) => i + 1),
     {
       runs,
       seed,
       spread,
-      sizes: left.map((s) => places(s.id)),
+      sizes: ids.map(places),
       more: shareOfMore(own),
-      may: tiedTo(
-        track,
-        year,
-        left.map((s) => s.id),
-      ),
+      may: tiedTo(track, year, ids),
     },
   );
   const done = new Int32Array(runs);
