@@ -112,7 +112,9 @@ export function Missing({
             {late.map((l) => (
               <li key={l.material.id} className="border-b border-rule py-1 wrap-anywhere">
                 <ThingName material={l.material} open={open} />: {lateWords(household.settings.dateStyle, l, today)}
-                {l.ways.length > 0 && <span className="text-soft">; {l.ways.map(wayWords).join(', or ')}</span>}
+                {l.ways.length > 0 && (
+                  <span className="text-soft">; until then {l.ways.map(wayWords).join(', or ')}</span>
+                )}
               </li>
             ))}
           </ul>

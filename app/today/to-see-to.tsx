@@ -98,7 +98,7 @@ function lateNote(late: readonly ComingLate[], style: DateStyle, today: Day): No
         {late.slice(0, MOST).map((l) => (
           <li key={l.material.id} className="wrap-anywhere">
             {l.material.name}: {lateWords(style, l, today)}
-            {l.ways.length > 0 && <span className="text-soft">; {l.ways.map(wayWords).join(', or ')}</span>}
+            {l.ways.length > 0 && <span className="text-soft">; until then {l.ways.map(wayWords).join(', or ')}</span>}
           </li>
         ))}
         <li>
