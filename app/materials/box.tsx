@@ -178,7 +178,9 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                     <span className="block text-aside">
                       {amount(l.late.quantity, m.unit)} {l.late.quantity === 1 ? 'comes' : 'come'} on{' '}
                       {dayAndDate(style, l.late.comes, today)}
-                      {l.late.ways.length > 0 && <span className="block text-soft">{ways(l.late.ways)}</span>}
+                      {l.late.ways.length > 0 && (
+                        <span className="block text-soft">until then {ways(l.late.ways)}</span>
+                      )}
                     </span>
                   )}
                   {l.shortage && (

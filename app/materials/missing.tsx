@@ -6,6 +6,7 @@ import {
   amount,
   type ComingLate,
   lateWords,
+  onTheList,
   orderByShort,
   orderByWords,
   orderIs,
@@ -35,7 +36,7 @@ export function Missing({
 }) {
   const { household, year, today, commit } = useHousehold();
   const [shown, setShown] = useState<string>();
-  const listed = new Set(household.orders.filter((o) => !o.ordered && !o.closed).map((o) => o.materialId));
+  const listed = onTheList(household);
   const want = (wanted: readonly Shortage[]) =>
     commit(
       wanted.length === 1

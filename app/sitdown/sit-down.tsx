@@ -6,7 +6,7 @@ import { extrasWithin, leftBefore } from '../../core/day';
 import { seePart } from '../../core/deeds';
 import { childrenHere, SIT_DOWN_PARTS, type SitDownPart } from '../../core/household';
 import { errandsOf } from '../../core/jot';
-import { lateWords, openHolds, orderSoon, orderUntil } from '../../core/materials';
+import { openHolds, orderSoon, orderUntil, tooLateWords } from '../../core/materials';
 import { courseLines, makingsUndone, readingOf, sitDownOf, weekDatesWords, weekToPlan } from '../../core/sitdown';
 import { publishWeek, weekPage } from '../../core/week';
 import { Box } from '../materials/box';
@@ -156,7 +156,7 @@ export default function SitDownPage() {
         )}
         {late.map((l) => (
           <p key={l.material.id} className="pt-2 wrap-anywhere">
-            {l.material.name} {l.quantity === 1 ? 'comes' : 'come'} too late: {lateWords(style, l, today)}.
+            {tooLateWords(style, l, today)}.
           </p>
         ))}
         {holds.length > 0 && (

@@ -1,5 +1,5 @@
 import { type Day, toDay } from '../../core/calendar';
-import { holdWords, lateWords, openHolds, orderByWords, orderUntil, toOrderWords } from '../../core/materials';
+import { holdWords, openHolds, orderByWords, orderUntil, tooLateWords, toOrderWords } from '../../core/materials';
 import { prepDayWords, preparationMinutes, preparationOn } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { useAhead } from '../today/use-ahead';
@@ -38,8 +38,7 @@ export default function WeekThings({ start }: { start: Day }) {
         ))}
         {late.map((l) => (
           <li key={l.material.id} className="border-b border-rule py-1 wrap-anywhere">
-            {l.material.name} {l.quantity === 1 ? 'comes' : 'come'} too late:{' '}
-            <span className="text-soft">{lateWords(style, l, today)}</span>
+            {tooLateWords(style, l, today)}
           </li>
         ))}
         {days.map((day) => {

@@ -8,7 +8,7 @@ export const MOST_SITTINGS = 2000;
 type Drawn = Required<Block>;
 
 /** Of each week what its spread asks about: what it does not ask about keeps no two weeks apart that are alike. */
-function askedOf({ steps, of = [], usual = 0, rate = 1, weight }: Block, spread: Spread | undefined): Drawn {
+function withOnly({ steps, of = [], usual = 0, rate = 1, weight }: Block, spread: Spread | undefined): Drawn {
   if (spread?.later) return { steps, of, usual, rate, weight };
   if (!spread) return { steps, of: [], usual: 0, rate: 1, weight };
   if (spread.dates !== undefined) return { steps, of, usual: 0, rate: 1, weight };
@@ -78,7 +78,7 @@ export function sittingsTo(
   } = {},
 ): Int32Array[] {
   const random = seeded(seed);
-  const blocks = merged(given.map((b) => askedOf(b, spread)));
+  const blocks = merged(given.map((b) => withOnly(b, spread)));
   const found = steps.map(() => new Int32Array(runs).fill(MOST_SITTINGS));
   const upTo = new Float64Array(blocks.length);
   const total = steps.at(-1) ?? 0;

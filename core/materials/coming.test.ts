@@ -59,6 +59,21 @@ describe('what is on its way', () => {
     expect([line!.short, line!.shortage, line!.late?.comes]).toEqual([2, undefined, TODAY + 9]);
   });
 
+  it('asks for no paper to copy it on, once it is ordered', () => {
+    const pages: Partial<Household> = {
+      materials: [
+        { ...home(0).materials[0]!, copied: true, copiedOn: 'sheets' },
+        { id: 'sheets', name: 'sheets', place: '', consumable: true, unit: '', cautions: [] },
+      ],
+      movements: ['paper', 'sheets'].map((materialId) => ({
+        ...{ id: materialId, materialId, date: '2026-09-01', seq: 1, kind: 'count' as const, quantity: 3 },
+      })),
+    };
+    const names = (h: Household) => shortages(h, planOf(h)).map((s) => s.material.id);
+    expect(names(home(3, pages)).sort()).toEqual(['paper', 'sheets']);
+    expect(names(ordered(home(3, pages), 120, TODAY, TODAY + 9))).toEqual([]);
+  });
+
   it('leaves what is missing beyond it to be ordered, from the day on which that is missing', () => {
     const h = ordered(home(3), 20, TODAY, TODAY + 9);
     const [short] = shortages(h, planOf(h));

@@ -219,10 +219,10 @@ export function netThings(state: Household, plan: Plan, only?: ReadonlySet<Id>):
 }
 
 /** What the copies that are missing of a thing take of the paper they are made on, each on the day it is missing. */
-function paperUses(paper: Material | undefined, { material, rows, uses }: ThingNet): Use[] {
+function paperUses(paper: Material | undefined, { material, lacks, uses }: ThingNet): Use[] {
   const sheets = material.copySheets ?? 1;
   if (!paper || paper.retired || paper.id === material.id) return [];
-  return rows.flatMap((r): Use[] => {
+  return lacks.flatMap((r): Use[] => {
     const of = r.net > 0 ? uses.find((u) => u.day === r.day) : undefined;
     return of ? [{ ...of, material: paper, quantity: r.net * sheets, atOnce: false, firstUse: false }] : [];
   });
@@ -283,12 +283,16 @@ function waysOut(
   return ways;
 }
 
+/** The things that stand on the list to order, and are not ordered yet. */
+export const onTheList = ({ orders }: Pick<Household, 'orders'>): ReadonlySet<Id> =>
+  new Set(orders.flatMap((o) => (o.ordered || o.closed ? [] : o.materialId)));
+
 /**
  * What has still to be put on the list to order, and what stands there and has to be ordered by now: a thing that was ordered once, and
  * came, is named again when it runs out again.
  */
 export function toSeeTo(state: Household, list: readonly Shortage[], today: Day): Shortage[] {
-  const listed = new Set(openOrders(state, today).flatMap((o) => (o.is === 'to order' ? o.material.id : [])));
+  const listed = onTheList(state);
   return list.filter(
     (s) =>
       byId(state.materials, s.material.id) !== undefined &&

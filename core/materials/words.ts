@@ -89,6 +89,10 @@ export function toOrderWords({ material, quantity, packs, price }: Shortage): st
 export const lateWords = (style: DateStyle, { material, quantity, comes, day }: ComingLate, today: Day): string =>
   `${amount(quantity, material.unit)} ${quantity === 1 ? 'comes' : 'come'} on ${dayAndDate(style, comes, today)}, needed on ${dayAndDate(style, day, today)}`;
 
+/** The same in a sentence without its full stop: “letter tiles come too late: 4 come on …”. */
+export const tooLateWords = (style: DateStyle, late: ComingLate, today: Day): string =>
+  `${late.material.name} ${late.quantity === 1 ? 'comes' : 'come'} too late: ${lateWords(style, late, today)}`;
+
 /** A way out of a shortage, as it is offered. */
 export function wayWords(way: Way): string {
   switch (way.kind) {
