@@ -30,19 +30,28 @@ export default function Tips() {
     let wait: ReturnType<typeof setTimeout> | undefined;
     let down: { x: number; y: number } | undefined;
     let swallow = false;
+    /** What is said or waited for, and what the pointer rests on: a focus that moves elsewhere by itself ends no pointer’s tip. */
+    let about: HTMLElement | undefined;
+    let pointed: HTMLElement | undefined;
     const leave = () => {
       clearTimeout(wait);
+      about = undefined;
       hide();
+    };
+    const focusLeaves = () => {
+      if (!about || about !== pointed) leave();
     };
     const show = (el: HTMLElement) => {
       if (!el.isConnected) return;
       leave();
+      about = el;
       at.current = el;
       if (!el.hasAttribute('aria-describedby')) el.setAttribute('aria-describedby', id);
       setWords(el.dataset['tip']);
     };
     const showSoon = (el: HTMLElement, after = REST, then?: () => void) => {
       clearTimeout(wait);
+      about = el;
       wait = setTimeout(() => {
         show(el);
         then?.();
@@ -58,6 +67,7 @@ export default function Tips() {
     on('pointerover', (e) => {
       if (e.pointerType !== 'mouse') return;
       const el = withTip(e.target);
+      pointed = el;
       if (el === at.current && el) return;
       leave();
       if (el && e.buttons === 0) showSoon(el);
@@ -65,9 +75,9 @@ export default function Tips() {
     on('focusin', (e) => {
       const el = withTip(e.target);
       if (el && e.target instanceof Element && e.target.matches(':focus-visible')) showSoon(el);
-      else if (!el) leave();
+      else if (!el) focusLeaves();
     });
-    on('focusout', leave);
+    on('focusout', focusLeaves);
     on('pointerdown', (e) => {
       leave();
       swallow = false;
