@@ -5,7 +5,7 @@ import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '
 import { makeTrack } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { blocksOf, priorShare, shareOfMore, sittingsIn } from './model';
-import { quantile, sittingsTo } from './runs';
+import { quantiles, sittingsTo } from './runs';
 import { askedOf } from './asked';
 import { datesAhead, tiedTo } from './tied';
 import { placesOf, spreadOf } from './places';
@@ -22,6 +22,11 @@ export interface Milestone extends Span {
   words: string;
   steps: number;
 }
+/** What the runs come to, each of them a day or, by `day`, a number that stands for one. */
+export const spanOf = (runs: Int32Array, day = (n: number): Day => n): Span => {
+  const [early, middle, late] = quantiles(runs, [0.1, 0.5, 0.9]).map(day);
+  return { early: early!, middle: middle!, late: late! };
+};
 export interface Forecast {
   enrolmentId: Id;
   /** Steps to come. */
@@ -98,11 +103,7 @@ export function forecastOf(
   const dates = datesAhead(full, year, most);
   if (dates.length === 0) return undefined;
   const day = (sittings: number) => dates[Math.min(sittings, dates.length) - 1]!;
-  const span = (of: Int32Array): Span => ({
-    early: day(quantile(of, 0.1)),
-    middle: day(quantile(of, 0.5)),
-    late: day(quantile(of, 0.9)),
-  });
+  const span = (of: Int32Array) => spanOf(of, day);
   const way = asked.map((at, i): Milestone => ({ ...span(found[i]!), words: words(at), steps: at }));
   const ends = found.at(-1)!.map((s) => day(s));
   const waits = enrolment.gates?.length ? (full.own?.count ?? full.steps.length) - steps : 0;
@@ -170,7 +171,7 @@ export function childForecasts(state: Household, list: readonly Forecast[], toda
     return [
       {
         childId: c.id,
-        last: { early: quantile(ends, 0.1), middle: quantile(ends, 0.5), late: quantile(ends, 0.9) },
+        last: spanOf(ends),
         chance: Math.round((100 * inTime) / runs),
         courses: own.length,
       },

@@ -75,7 +75,8 @@ export function gamma(shape: number, random: Random): number {
   const c = 1 / Math.sqrt(9 * d);
   for (;;) {
     const x = normal(random);
-    const v = (1 + c * x) ** 3;
+    const t = 1 + c * x;
+    const v = t * t * t;
     if (v > 0 && Math.log(1 - random()) < 0.5 * x * x + d - d * v + d * Math.log(v)) return d * v;
   }
 }
@@ -83,12 +84,11 @@ export function gamma(shape: number, random: Random): number {
 /**
  * What is finished in a sitting that is asked for so much, by one that was. Where all was done that it was no more says little of the
  * child: `more` is the share that is done of what is asked beyond. Else it is no more than it was.
+ * @param n places finished then
+ * @param then places it was asked for then; 0 where as much is finished whatever is asked
  */
-export function doneOf({ steps, of }: Required<Week>, at: number, asked: number, more: number): number {
-  const n = steps[at]!;
-  if (of.length === 0) return n;
-  // Of what was on no list a place was asked for.
-  const then = of[at]! > 0 ? of[at]! : 1;
+export function doneOf(n: number, then: number, asked: number, more: number): number {
+  if (then <= 0) return n;
   if (n < then - ROUNDING) return Math.min(n, asked);
   return asked < then ? (n * asked) / then : n + more * (asked - then);
 }

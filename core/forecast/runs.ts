@@ -1,4 +1,4 @@
-import { seeded } from '../stagger';
+import { type Random, seeded } from '../stagger';
 import { type Block, doneOf, faster, gamma, ROUNDING } from './model';
 
 /** No run goes on for longer: nobody plans so far, and a record of nothing but lost weeks would never end. */
@@ -44,9 +44,49 @@ export interface Spread extends Part {
   later?: readonly (Part & { from: number })[];
 }
 
-/** A part in numbers: no last day is −1, and without a part each date is a sitting of a place. */
-const numbersOf = (part: Part | undefined) =>
-  [part?.typical ?? 1, part?.dates ?? -1, part?.density ?? 1, part?.most ?? 1] as const;
+/** The weeks to draw from, in the form in which the runs read them: all sittings in one row, week after week. */
+interface Sheet {
+  /** Where each week begins in the row, and where the last one ends. */
+  starts: Int32Array;
+  steps: Float64Array;
+  /** What each sitting was asked for; 0 where as much is finished whatever is asked. */
+  of: Float64Array;
+  usual: Float64Array;
+  rate: Float64Array;
+  weights: Float64Array;
+}
+
+function sheetOf(blocks: readonly Drawn[]): Sheet {
+  const starts = new Int32Array(blocks.length + 1);
+  blocks.forEach((b, i) => (starts[i + 1] = starts[i]! + b.steps.length));
+  return {
+    starts,
+    steps: Float64Array.from(blocks.flatMap((b) => b.steps)),
+    // Of what was on no list a place was asked for.
+    of: Float64Array.from(blocks.flatMap((b) => b.steps.map((_, i) => (b.of.length === 0 ? 0 : b.of[i]! || 1)))),
+    usual: Float64Array.from(blocks, (b) => b.usual),
+    rate: Float64Array.from(blocks, (b) => b.rate),
+    weights: Float64Array.from(blocks, (b) => b.weight),
+  };
+}
+
+/** A course as the runs read it. */
+interface Way {
+  /** The numbers of steps that are asked about, rising. */
+  asked: readonly number[];
+  /** What each step takes of a sitting, and the places that are left before it. */
+  size: Float64Array;
+  left: Float64Array;
+  /** How it is planned: the first from the first date on, the others from theirs. */
+  paces: readonly Float64Array[];
+  froms: readonly number[];
+  more: number;
+  may: ((step: number, date: number) => boolean) | undefined;
+}
+
+/** A pace in numbers: no last day is −1, and without a pace each date is a sitting of a place. */
+const paceOf = (part: Part | undefined) =>
+  Float64Array.of(part?.typical ?? 1, part?.dates ?? -1, part?.density ?? 1, part?.most ?? 1);
 
 /**
  * How many open dates it takes to finish so many steps, in each run: weights are drawn once a run, then whole weeks by them, their sittings
@@ -78,69 +118,99 @@ export function sittingsTo(
   } = {},
 ): Int32Array[] {
   const random = seeded(seed);
-  const blocks = merged(given.map((b) => withOnly(b, spread)));
-  const found = steps.map(() => new Int32Array(runs).fill(MOST_SITTINGS));
-  const upTo = new Float64Array(blocks.length);
+  const sheet = sheetOf(merged(given.map((b) => withOnly(b, spread))));
   const total = steps.at(-1) ?? 0;
-  // What each step takes, and the places that are left before it.
   const size = Float64Array.from({ length: total + 1 }, (_, step) => sizes?.[step] ?? 1);
   const left = new Float64Array(total + 1).fill(spread?.beyond ?? 0);
   for (let step = total - 1; step >= 0; step--) left[step] = left[step + 1]! + size[step]!;
   const later = spread?.later ?? [];
+  const way: Way = {
+    ...{ asked: steps, size, left, more, may },
+    paces: [spread, ...later].map(paceOf),
+    froms: later.map((l) => l.from),
+  };
+  const found = steps.map(() => new Int32Array(runs).fill(MOST_SITTINGS));
+  const upTo = new Float64Array(sheet.weights.length);
   for (let run = 0; run < runs; run++) {
     let sum = 0;
-    blocks.forEach((b, i) => {
-      sum += gamma(b.weight, random);
-      upTo[i] = sum;
-    });
-    const drawn = (): Drawn => {
-      const at = random() * sum;
-      let [low, high] = [0, blocks.length - 1];
-      while (low < high) {
-        const middle = (low + high) >> 1;
-        if (upTo[middle]! < at) low = middle + 1;
-        else high = middle;
-      }
-      return blocks[low]!;
-    };
-    let week = drawn();
-    let [at, done, date, next, due, had, pace] = [0, 0, 0, 0, 0, 0, 0];
-    let until = later[0]?.from ?? Infinity;
-    let [typical, dates, density, most] = numbersOf(spread);
-    while (next < steps.length && date < MOST_SITTINGS) {
-      while (date >= until) {
-        [typical, dates, density, most] = numbersOf(later[pace]);
-        until = later[++pace]?.from ?? Infinity;
-      }
-      while (at >= week.steps.length) {
-        week = drawn();
-        at = 0;
-      }
-      let holds = typical;
-      if (dates < 0) due += Math.min(1, density * week.rate);
-      else {
-        const asked = dates > date ? left[done]! / (dates - date) : Infinity;
-        // A sitting holds no more than it must to be in time.
-        holds = Math.max(typical, Math.min(most, asked));
-        due += Math.min(1, asked / holds);
-      }
-      date++;
-      if (due < 1 - ROUNDING || (may && !may(done, date - 1))) continue;
-      due -= 1;
-      // What a sitting holds beyond whole steps begins the next.
-      had += dates < 0 ? week.steps[at]! * faster(holds, week.usual) : doneOf(week, at, holds, more);
-      at++;
-      while (done < total && had > size[done]! - ROUNDING && (!may || may(done, date - 1))) had -= size[done++]!;
-      // Nothing is saved up for a date that it waits for.
-      if (had > size[done]! - ROUNDING) had = 0;
-      while (next < steps.length && done >= steps[next]!) found[next++]![run] = date;
-    }
+    for (let i = 0; i < upTo.length; i++) upTo[i] = sum += gamma(sheet.weights[i]!, random);
+    oneRun(way, sheet, upTo, random, found, run);
   }
   return found;
 }
 
+/** The first week whose weight, with those before it, comes up to what was drawn. */
+function drawn(upTo: Float64Array, random: Random): number {
+  const at = random() * upTo[upTo.length - 1]!;
+  let low = 0;
+  let high = upTo.length - 1;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (upTo[middle]! < at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/**
+ * One run, told into `found` at `run`. A function of its own over rows of numbers, since two million dates are gone through while somebody waits:
+ * so the browser makes fast code of it once, whatever the course.
+ * @param upTo the weights of the weeks in this run, each with those before it
+ */
+function oneRun(way: Way, sheet: Sheet, upTo: Float64Array, random: Random, found: readonly Int32Array[], run: number) {
+  const { asked, size, left, paces, froms, more, may } = way;
+  const { starts, steps, of, usual, rate } = sheet;
+  const total = size.length - 1;
+  let week = drawn(upTo, random);
+  let at = starts[week]!;
+  let end = starts[week + 1]!;
+  let done = 0;
+  let date = 0;
+  let next = 0;
+  let due = 0;
+  let had = 0;
+  let pace = paces[0]!;
+  let coming = 0;
+  let until = froms[0] ?? Infinity;
+  while (next < asked.length && date < MOST_SITTINGS) {
+    while (date >= until) {
+      pace = paces[++coming]!;
+      until = froms[coming] ?? Infinity;
+    }
+    while (at >= end) {
+      week = drawn(upTo, random);
+      at = starts[week]!;
+      end = starts[week + 1]!;
+    }
+    const typical = pace[0]!;
+    const dates = pace[1]!;
+    let holds = typical;
+    if (dates < 0) due += Math.min(1, pace[2]! * rate[week]!);
+    else {
+      const wanted = dates > date ? left[done]! / (dates - date) : Infinity;
+      // A sitting holds no more than it must to be in time.
+      holds = Math.max(typical, Math.min(pace[3]!, wanted));
+      due += Math.min(1, wanted / holds);
+    }
+    date++;
+    if (due < 1 - ROUNDING || (may !== undefined && !may(done, date - 1))) continue;
+    due -= 1;
+    // What a sitting holds beyond whole steps begins the next.
+    had += dates < 0 ? steps[at]! * faster(holds, usual[week]!) : doneOf(steps[at]!, of[at]!, holds, more);
+    at++;
+    while (done < total && had > size[done]! - ROUNDING && (may === undefined || may(done, date - 1)))
+      had -= size[done++]!;
+    // Nothing is saved up for a date that it waits for.
+    if (had > size[done]! - ROUNDING) had = 0;
+    while (next < asked.length && done >= asked[next]!) found[next++]![run] = date;
+  }
+}
+
 /** The value that so many per cent of the runs do not exceed. */
-export function quantile(runs: Int32Array | readonly number[], share: number): number {
+export const quantile = (runs: Int32Array | readonly number[], share: number): number => quantiles(runs, [share])[0]!;
+
+/** The same of several shares at once. */
+export function quantiles(runs: Int32Array | readonly number[], shares: readonly number[]): number[] {
   const sorted = Int32Array.from(runs).sort();
-  return sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length) - 1))]!;
+  return shares.map((s) => sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(s * sorted.length) - 1))]!);
 }

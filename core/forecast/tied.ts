@@ -26,8 +26,14 @@ export function tiedTo(
   const dates = datesAhead(track, year, MOST_SITTINGS);
   const at = new Map(track.steps.map((s, i) => [s.id, i]));
   const places = stepIds.map((id) => at.get(id));
-  return (step, date) => {
+  const stands = (step: number, date: number): boolean => {
     const [place, day] = [places[step], dates[date]];
     return place === undefined || day === undefined || mayStand(track, phaseOn(track, day).steps[place]!, day);
+  };
+  // Thousands of runs ask the same: 0 where it was not asked yet, 1 no, 2 yes.
+  const known = new Uint8Array((stepIds.length + 1) * MOST_SITTINGS);
+  return (step, date) => {
+    const at = step * MOST_SITTINGS + date;
+    return (known[at] ||= stands(step, date) ? 2 : 1) === 2;
   };
 }

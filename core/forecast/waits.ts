@@ -6,9 +6,9 @@ import type { Shortage } from '../materials';
 import { isEnded, isMastered } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { lastOfLesson } from './asked';
-import { type Forecast, RUNS, type Span } from './forecast';
+import { type Forecast, RUNS, type Span, spanOf } from './forecast';
 import { blocksOf } from './model';
-import { quantile, sittingsTo } from './runs';
+import { sittingsTo } from './runs';
 
 /** When a gate is likely to open. */
 export interface GateForecast {
@@ -67,8 +67,7 @@ export function deckForecast(
   if (weeks.flat().every((n) => n === 0)) return { toGo };
   // What is not recorded yet is taken to be like all of it so far.
   const [ends] = sittingsTo(blocksOf(weeks, weeks), [toGo], { runs, seed: seedOf(`${deckId} ${childId}`) });
-  const day = (share: number) => today - 1 + Math.min(LONGEST, quantile(ends!, share));
-  return { toGo, opens: { early: day(0.1), middle: day(0.5), late: day(0.9) } };
+  return { toGo, opens: spanOf(ends!, (n) => today - 1 + Math.min(LONGEST, n)) };
 }
 
 const later = (a: Span, b: Span): Span => (b.middle > a.middle ? b : a);

@@ -9,9 +9,9 @@ export type Random = () => number;
  * seeded(1)() === seeded(2)() // => false
  */
 export function seeded(seed: number): Random {
-  let a = seed >>> 0;
+  let a = seed | 0;
   return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
+    a = (a + 0x6d2b79f5) | 0;
     let t = a;
     t = Math.imul(t ^ (t >>> 15), t | 1);
     t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
