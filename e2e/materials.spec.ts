@@ -147,6 +147,9 @@ test('a lesson to make ready stands in its teacher’s own minutes, is ticked wh
   await page.getByRole('button', { name: 'Undo' }).click();
   await walk(page, '/materials?part=ready');
   await expect(lines).toHaveCount(before);
+  // What does not go into today's minutes is done in part, and the rest of it is asked for.
+  await page.getByRole('button', { name: /Tideways, .*: read pp\. .*: 10 of 12 min done$/ }).click();
+  await expect(page.getByText(/^10 min of it done, .* 2 min; /)).toBeVisible();
 });
 
 test('a place goes with all that lies in it, a label says what is in it, and undo puts both back', async ({ page }) => {

@@ -305,6 +305,12 @@ test('what a teacher makes ready stands behind the lessons in the drawing, by th
   await page.getByRole('radio', { name: 'By the clock' }).click();
   const own = page.getByRole('list', { name: 'After the lessons, to make ready' });
   await expect(own.getByRole('listitem').first()).toContainText(/\d\d:\d\d/);
+  const part = own.getByRole('button', { name: /10 of 12 minutes: mark that part done/ });
+  await part.click();
+  await expect(status(page)).toContainText('10 of 12 min done');
+  await expect(part).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(part).toHaveCount(1);
   const first = own.getByRole('button', { name: /(makes ready|reads ahead) .*: mark it done/ }).first();
   const name = (await first.getAttribute('aria-label'))!;
   await first.click();

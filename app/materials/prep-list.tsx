@@ -1,10 +1,28 @@
 import { lazy, Suspense, useState } from 'react';
-import { prepareLine } from '../../core/deeds';
-import { lastForIt, lineKey, lineName, type PrepLine, prepWords } from '../../core/prepare';
+import { prepareLine, preparePart } from '../../core/deeds';
+import { lastForIt, lineKey, lineName, partOn, partWords, type PrepLine, prepWords } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { newId } from '../ui/id';
+import { once } from '../ui/once';
 
 const Took = lazy(() => import('./took'));
+
+/** Of what is cut at the end of today’s time: only that part of it is done. */
+function PartButton({ line }: { line: PrepLine }) {
+  const { today, commit } = useHousehold();
+  const minutes = partOn(line, today);
+  if (minutes === undefined) return null;
+  return (
+    <button
+      type="button"
+      className="press page-link cursor-pointer px-2 whitespace-nowrap print:hidden"
+      aria-label={partWords(line, minutes)}
+      onClick={once(() => void commit(partWords(line, minutes), (now) => preparePart(now, line, today, minutes)))}
+    >
+      Only {minutes} min
+    </button>
+  );
+}
 
 /** Lessons to make ready, each with a box to tick; how long it took can be said, and is learned from. */
 export function PrepList({ lines }: { lines: readonly PrepLine[] }) {
@@ -36,16 +54,19 @@ export function PrepList({ lines }: { lines: readonly PrepLine[] }) {
                 )}
               </span>
             </label>
-            {!line.instalment && (
-              <button
-                type="button"
-                className="press page-link cursor-pointer px-2 text-soft print:hidden"
-                aria-label={`${lineName(line)}: it took other than ${line.minutes} min`}
-                onClick={() => setTimed(line)}
-              >
-                {line.minutes} min
-              </button>
-            )}
+            <span className="flex flex-col items-end sm:flex-row">
+              <PartButton line={line} />
+              {!line.instalment && (
+                <button
+                  type="button"
+                  className="press page-link cursor-pointer px-2 text-soft print:hidden"
+                  aria-label={`${lineName(line)}: it took other than ${line.minutes} min`}
+                  onClick={() => setTimed(line)}
+                >
+                  {line.minutes} min
+                </button>
+              )}
+            </span>
           </li>
         ))}
       </ul>

@@ -10,7 +10,7 @@ export function Ready({ lines }: { lines: PrepLine[] }) {
   const { household } = useHousehold();
   const teachers = [...new Set(lines.map((l) => l.teacher.id))];
   const late = lines.filter((l) => l.late !== undefined || l.on.length === 0);
-  const made = household.prepared.length;
+  const made = household.prepared.filter((p) => p.part === undefined).length;
   return (
     <section aria-labelledby="ready">
       <div className="flex flex-wrap items-baseline justify-between gap-3">

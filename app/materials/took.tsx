@@ -17,7 +17,7 @@ export default function Took({ line, close }: { line: PrepLine; close: () => voi
   const commit = useFormCommit();
   const { register, handleSubmit, formState } = useForm({
     resolver: yupResolver(schema),
-    defaultValues: { minutes: line.minutes },
+    defaultValues: { minutes: line.minutes + (line.begun ?? 0) },
   });
   const keep = handleSubmit(async ({ minutes }) => {
     const words = `${lineName(line)}: done in ${minutes} min`;
@@ -27,7 +27,7 @@ export default function Took({ line, close }: { line: PrepLine; close: () => voi
     <FormDialog title={lineName(line)} close={close} keep="Made ready" onSubmit={(e) => void keep(e)}>
       <NumberField
         label="How many minutes it took"
-        hint="From the third time on, the next ones are reckoned by it."
+        hint={`${line.begun ? `The ${line.begun} min of before among them. ` : ''}From the third time on, the next ones are reckoned by it.`}
         className="w-24"
         fault={formState.errors.minutes?.message}
         {...register('minutes', asNumber)}

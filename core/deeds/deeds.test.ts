@@ -18,7 +18,7 @@ import {
 import { isThrough, remainingSteps } from '../pace';
 import { withChange } from '../sitdown';
 import { withWay } from '../ways';
-import { preparedRow } from '../prepare';
+import { partRow, preparedRow } from '../prepare';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, shapedArbitrary } from '../tests/make';
@@ -254,6 +254,14 @@ const DEEDS: Record<string, (now: Household2, a: number, b: number, id: () => st
     const teacher = of(state.teachers, a);
     if (!course || !lesson || !teacher) return [];
     return makeReady(state, preparedRow({ courseId: course.id, lessonId: lesson.id, teacher }, today), b % 4 !== 0);
+  },
+  'a part of a lesson is made ready': ({ state, today }, a, b) => {
+    const course = of(state.courses, a);
+    const [lesson] = course?.units[0]?.lessons ?? [];
+    const teacher = of(state.teachers, a);
+    if (!course || !lesson || !teacher) return [];
+    const row = partRow(state, { courseId: course.id, lessonId: lesson.id, teacher }, today, 1 + (b % 30));
+    return [{ table: 'prepared', put: row }];
   },
   'enrolment removed': ({ state }, a) => remove('enrolments', of(state.enrolments, a)),
   'course removed': ({ state }, a) => remove('courses', of(state.courses, a)),

@@ -17,7 +17,7 @@ import {
 } from '../household';
 import { nextSeq } from '../log';
 import { knownThings, openOf, thingOfPart } from '../materials';
-import { type PrepLine, preparedRow } from '../prepare';
+import { madeOf, partRow, type PrepLine, preparedRow } from '../prepare';
 import { readLesson } from './sitdown';
 
 /** What happened to a thing. */
@@ -216,13 +216,15 @@ export function prepareLine(now: Household, line: PrepLine, today: Day, newId: (
   return makeReady(now, preparedRow(line, today, minutes), true);
 }
 
+/** So many minutes of a line are done, and it is not made yet: what is left of it is asked for on other days. */
+export const preparePart = (now: Household, line: PrepLine, today: Day, minutes: number): Put[] => [
+  { table: 'prepared', put: partRow(now, line, today, minutes) },
+];
+
 /** A lesson, or one of its tasks, is made ready, or is not after all. `pieces` are all that are there then. */
 export function makeReady(now: Household, row: Prepared, ready: boolean): Put[] {
-  const known = now.prepared.filter(
-    (p) => p.courseId === row.courseId && p.lessonId === row.lessonId && p.task === row.task,
-  );
-  if (!ready) return known.map((p): Put => ({ table: 'prepared', remove: p.id }));
-  const [before] = known;
+  const before = madeOf(now, { ...row, kind: row.task });
+  if (!ready) return before ? [{ table: 'prepared', remove: before.id }] : [];
   if (!before) return [{ table: 'prepared', put: row }];
   // Pressed twice nothing is made twice.
   if (row.pieces === undefined || row.pieces <= (before.pieces ?? 0)) return [];

@@ -133,6 +133,7 @@ describe('names of what is not there', () => {
     './fixtures/version-5-lives.json',
     './fixtures/version-5-used.json',
     './fixtures/version-5-taught.json',
+    './fixtures/version-5-begun.json',
     '../../demo/household.json',
   ].map(read);
 

@@ -491,6 +491,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     teacherId: opt(id),
     date,
     minutes: opt(whole(0, 1440)),
+    part: opt(date),
     pieces: opt(whole(0, 1000)),
   },
   pulled: { id, weekStart: date, materialId: id, back: opt(date) },

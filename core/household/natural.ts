@@ -44,7 +44,7 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
   ritualMarks: ['ritualId', 'date'],
   ticks: ['childId', 'date', 'of'],
   pulled: ['weekStart', 'materialId'],
-  prepared: ['courseId', 'lessonId', 'task'],
+  prepared: ['courseId', 'lessonId', 'task', 'part'],
   sitDowns: ['weekStart'],
   prompts: ['key'],
   recitals: ['itemId', 'date'],

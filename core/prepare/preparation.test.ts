@@ -41,9 +41,13 @@ const DAILY = [20, 20, 20, 20, 20, 20, 0];
 describe('making lessons ready', () => {
   it('stands in the teacher’s own minutes, what is due first done first, and says what comes late and what would help', () => {
     expect(said(base(DAILY)).slice(0, 2)).toEqual([
-      'Lesson 1: Mon 7 Sept, 20 min; 1 day after it is due: more minutes before Sun 6 Sept would help',
-      'Lesson 2: Tue 8 Sept, 20 min; 1 day after it is due: more minutes before Mon 7 Sept would help',
+      'Lesson 1: Mon 7 Sept, 20 min; 1 day after it was due',
+      'Lesson 2: Tue 8 Sept, 20 min; 1 day after it is due: more minutes by Mon 7 Sept would help',
     ]);
+    // What was due before today is helped by minutes that are still to come.
+    expect(said(base([0, 0, 20, 0, 0, 0, 0]))[0]).toBe(
+      'Lesson 1: Wed 9 Sept, 20 min; 3 days after it was due: more minutes by Tue 8 Sept would help',
+    );
     expect(preparationMinutes(preparationOn(of(base(DAILY)), TODAY), TODAY)).toBe(20);
     const enough = of(base([60, 60, 0, 0, 0, 0, 0]));
     expect(enough.map((l) => l.late ?? 0)).toEqual([1, 0, 0, 0, 0]);

@@ -7,7 +7,6 @@ import {
   type Enrolment,
   type Household,
   type Id,
-  idOf,
   type Lesson,
   type MakingKind,
   type MakingTask,
@@ -23,6 +22,7 @@ import { readingOf } from '../sitdown';
 import { lessonsAhead, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
 import { dueFirst, type Slot, type Work } from './due-first';
+import { begunOf, madeOf, type Making, minutesDoneOn, preparedId } from './made';
 
 /** A lesson that its teacher has to make ready, or one of the things to be made for it. */
 export interface PrepTask extends Work {
@@ -44,6 +44,8 @@ export interface PrepTask extends Work {
   total?: number;
   /** Minutes as they were estimated, before any were learned. */
   estimate: number;
+  /** Minutes of it that are done already. */
+  begun?: number;
   /** The next pages of a download, to be printed. */
   instalment?: { partId: Id; name: string; from: number; to: number };
   /** Pages of the manual to be read ahead. */
@@ -60,9 +62,6 @@ export interface PrepLine extends PrepTask {
 /** How far ahead lessons are looked at, in days: beyond, the plan is likely to change before anything is made. */
 const AHEAD_DAYS = 42;
 
-export const preparedId = (courseId: Id, lessonId: Id, task?: MakingKind): Id =>
-  task ? idOf(courseId, lessonId, task) : idOf(courseId, lessonId);
-
 /** So many recorded times of a task make its minutes. */
 const LEARNED_FROM = 3;
 
@@ -75,7 +74,7 @@ export function learnedFactor(state: Pick<Household, 'prepared' | 'courses'>, co
   const lessons = new Map(lessonsIn(course).map((l) => [l.id, l.prepare ?? 0]));
   const task = course?.tasks?.find((t) => t.kind === kind);
   const factors = state.prepared
-    .filter((p) => p.courseId === courseId && p.task === kind && p.minutes !== undefined)
+    .filter((p) => p.courseId === courseId && p.task === kind && p.part === undefined && p.minutes !== undefined)
     .flatMap((p) => {
       const estimate = kind === undefined ? (lessons.get(p.lessonId) ?? 0) : (task?.minutes ?? 0) * (p.pieces ?? 1);
       return estimate > 0 ? [p.minutes! / estimate] : [];
@@ -117,9 +116,7 @@ export function prepTasks(state: Household, year: SchoolYear | undefined, plan: 
       // What is for the level is kept with the book's first lesson, wherever a child begins.
       const lessonId = task.for === 'level' ? first!.id : ref.lessonId;
       const key = preparedId(courseId, lessonId, task.kind);
-      const made = state.prepared.find(
-        (p) => p.courseId === courseId && p.lessonId === lessonId && p.task === task.kind,
-      );
+      const made = madeOf(state, { courseId, lessonId, kind: task.kind });
       const children = (comes.get(key) ?? 0) + takersOn(state, paceOn(enrolment, day), day).length;
       comes.set(key, children);
       const pieces = task.each ? children - leftOver(state, made?.pieces ?? 0, own, lessonId) : 1;
@@ -130,7 +127,7 @@ export function prepTasks(state: Household, year: SchoolYear | undefined, plan: 
       tasks.set(key, {
         ...{ teacher: at.teacher, enrolment: at.enrolment, day: at.day, due: at.due, release: plan.today },
         ...{ lesson: step.lesson, courseId, lessonId, title: own.title, order, estimate },
-        minutes: Math.max(1, Math.round(estimate * learnedFactor(state, courseId, task.kind))),
+        ...toGo(state, { courseId, lessonId, kind: task.kind }, estimate * learnedFactor(state, courseId, task.kind)),
         ...(task.kind ? { kind: task.kind } : {}),
         ...(task.for === 'level' ? { level: true } : {}),
         ...(task.tool ? { tool: task.tool } : {}),
@@ -144,6 +141,12 @@ export function prepTasks(state: Household, year: SchoolYear | undefined, plan: 
         a.due - b.due || a.title.localeCompare(b.title) || a.lessonId.localeCompare(b.lessonId) || a.order - b.order,
     )
     .map(({ order: _order, ...task }) => task);
+}
+
+/** What is left of so many minutes, and how many of them are done. */
+function toGo(state: Household, task: Making, minutes: number): Pick<PrepTask, 'minutes' | 'begun'> {
+  const begun = begunOf(state, task);
+  return { minutes: Math.max(1, Math.round(minutes) - begun), ...(begun > 0 ? { begun } : {}) };
 }
 
 /** Minutes to print something at home, and pages printed in a minute (common practice, from memory). */
@@ -200,8 +203,9 @@ const readings = (state: Household, plan: Plan): (PrepTask & { order: number })[
         !byId(state.courses, l.courseId)?.tasks?.some((t) => t.kind === 'read ahead'),
     )
     .map(({ teacher, enrolment, lesson, courseId, lessonId, title, day, minutes, pages }) => ({
-      ...{ teacher, enrolment, lesson, courseId, lessonId, title, day, minutes, pages, order: -2 },
+      ...{ teacher, enrolment, lesson, courseId, lessonId, title, day, pages, order: -2 },
       ...{ estimate: minutes, due: day - 1, release: plan.today, kind: 'read ahead' as const },
+      ...toGo(state, { courseId, lessonId, kind: 'read ahead' }, minutes),
     }));
 
 /** Of what was made for each child: how many nobody has used yet. Used they are by those who were at the lesson. */
@@ -221,13 +225,16 @@ function leftOver(state: Household, made: number, course: Course, lessonId: Id):
   return Math.max(0, made - used);
 }
 
-/** The minutes that a teacher keeps for making ready, day by day, breaks among them; none where they are away all day. */
+/**
+ * The minutes that a teacher keeps for making ready, day by day, breaks among them, of the first what is left of it; none where they are
+ * away all day.
+ */
 function slotsOf(state: Household, teacher: Teacher, from: Day): Slot[] {
   return Array.from({ length: AHEAD_DAYS + 1 }, (_, i) => from + i).map((day) => ({
     day,
     minutes: teacherAways(state, teacher.id, day).some((a) => a.whole)
       ? 0
-      : (teacher.prepares?.[weekdayOf(day) - 1] ?? 0),
+      : (teacher.prepares?.[weekdayOf(day) - 1] ?? 0) - (day === from ? minutesDoneOn(state, teacher.id, day) : 0),
   }));
 }
 
@@ -259,6 +266,13 @@ export const preparationOn = (lines: readonly PrepLine[], day: Day): PrepLine[] 
 export const preparationMinutes = (lines: readonly PrepLine[], day: Day): number =>
   lines.reduce((n, l) => n + l.on.reduce((m, p) => (p.day === day ? m + p.minutes : m), 0), 0);
 
+/** Minutes of a line that its teacher's time on a day holds, where it is less than all of it: it is cut there, and goes on another day. */
+export function partOn(line: PrepLine, day: Day): number | undefined {
+  const minutes = line.on.reduce((n, p) => (p.day === day ? n + p.minutes : n), 0);
+  // Some pages of a download printed are known by how far it is printed.
+  return minutes > 0 && minutes < line.minutes && !line.instalment ? minutes : undefined;
+}
+
 /** What is to be made, in words: “cut with the paper cutter, 2 of it”; nothing for a lesson that is only to be made ready. */
 export function makingWords({
   kind,
@@ -280,6 +294,10 @@ export function makingWords({
 /** What is made ready and for what: “Pond and Sky, 6, mud under the glass: copy, for 2 children”. */
 export const lineName = (line: PrepTask): string =>
   [`${line.title}, ${line.lesson.title}`, makingWords(line)].filter(Boolean).join(': ');
+
+/** That only a part of it is done: “Pond and Sky, 6, mud under the glass: cut: 10 of 25 min done”. */
+export const partWords = (line: PrepLine, minutes: number): string =>
+  `${lineName(line)}: ${minutes} of ${line.minutes} min done`;
 
 /** The same task among several. */
 export const lineKey = (line: PrepTask): string =>
@@ -305,12 +323,18 @@ export function lastForIt(state: Pick<Household, 'children' | 'enrolments'>, cou
 /** When a line is done and when it is due, in words: "Fri 13 Nov, 15 min; due Mon 16 Nov"; late, by how much and what would help. */
 export function prepWords(style: DateStyle, line: PrepLine, today: Day): string {
   const due = `due ${dayAndDate(style, line.due, today)}`;
+  const begun = line.begun ? `${line.begun} min of it done, ` : '';
   if (line.on.length === 0)
-    return `${due}: ${line.teacher.prepares?.some((m) => m > 0) ? 'no time for it is left before' : `${line.teacher.name} has no hours for making ready`}`;
-  const on = line.on.map((p) => `${dayAndDate(style, p.day, today)}, ${p.minutes} min`).join(' and ');
+    return `${begun}${due}: ${line.teacher.prepares?.some((m) => m > 0) ? 'no time for it is left before' : `${line.teacher.name} has no hours for making ready`}`;
+  const on = begun + line.on.map((p) => `${dayAndDate(style, p.day, today)}, ${p.minutes} min`).join(' and ');
   if (line.ready === undefined) return `${on}; not ready in the next ${AHEAD_DAYS / 7} weeks`;
   if (line.late === undefined) return `${on}; ${due}`;
-  return `${on}; ${count(line.late, 'day')} after it is due: more minutes before ${dayAndDate(style, line.due, today)} would help`;
+  // Minutes of days gone by help nobody any more: of what was due by then, those before it is ready.
+  const by = line.due < today ? line.ready - 1 : line.due;
+  return [
+    `${on}; ${count(line.late, 'day')} after it ${line.due < today ? 'was' : 'is'} due`,
+    ...(by < today ? [] : [`more minutes by ${dayAndDate(style, by, today)} would help`]),
+  ].join(': ');
 }
 
 /** The row that says a lesson, or one of its tasks, is made ready; `minutes`: how long it took, where that is said. */

@@ -139,6 +139,8 @@ export interface Prepared {
   date: IsoDate;
   /** How long it took, where that was said. */
   minutes?: number;
+  /** Only so many minutes of it were done, on this day, which is the row's date as well: it is not made yet. */
+  part?: IsoDate;
   /** Of what is made for each child: for how many. */
   pieces?: number;
 }
