@@ -1,8 +1,17 @@
 import type { Day } from '../calendar';
-import { stepName } from '../course';
-import { type Household, type Id, type Kind, type SchoolYear, titleOf, takersOn } from '../household';
+import { type FlatStep, stepName } from '../course';
+import {
+  type Child,
+  type Enrolment,
+  type Household,
+  type Id,
+  type Kind,
+  type Mark,
+  type SchoolYear,
+  titleOf,
+  takersOn,
+} from '../household';
 import { listing } from '../words';
-import type { DayPage, DayRow } from './page';
 import { ritualsOn } from './rituals';
 
 /** The kinds of work that a game round the table takes the place of (common practice: facts, practice and review). */
@@ -16,23 +25,35 @@ export function answeredAtTable<T>(open: readonly T[], kindOf: (row: T) => Kind)
   return open.slice(from, end < 0 ? undefined : end);
 }
 
+/** A step of the day that may be answered at a game. */
+interface Sheet {
+  enrolment: Enrolment;
+  step: FlatStep;
+  mark?: Mark;
+}
+interface SheetSitting<R extends Sheet> {
+  enrolment: Enrolment;
+  children: readonly Child[];
+  rows: readonly R[];
+}
+
 /**
  * The sheets that the games of a day are answered from, by ritual: of each named enrolment whose children are all at the table,
  * what is answered at it (`answeredAtTable`). The first game that names an enrolment has it. What carries a
  * mark already is done elsewhere, as is everything once the game itself is done.
  */
-export function gamesOn(
+export function gamesOn<R extends Sheet>(
   state: Household,
   year: SchoolYear | undefined,
-  page: Pick<DayPage, 'day' | 'groups'>,
-): ReadonlyMap<Id, DayRow[]> {
-  const games = new Map<Id, DayRow[]>();
+  page: { day: Day; groups: readonly { sittings: readonly SheetSitting<R>[] }[] },
+): ReadonlyMap<Id, R[]> {
+  const games = new Map<Id, R[]>();
   if (!state.rituals.some((r) => r.sheets)) return games;
   const taken = new Set<Id>();
   const sittings = page.groups.flatMap((g) => g.sittings);
   for (const { ritual, children, mark } of ritualsOn(state, year, page.day)) {
     if (!ritual.sheets || mark) continue;
-    const rows: DayRow[] = [];
+    const rows: R[] = [];
     for (const sitting of sittings) {
       const { id } = sitting.enrolment;
       if (!ritual.sheets.includes(id) || taken.has(id)) continue;
@@ -55,8 +76,8 @@ export function gamesOn(
  * What a game does of a day, in words: a course, the steps of each of its lessons, and for whom.
  * "Sluice Arithmetic Lesson 14 (practise 2 of 2 and review, Wren)".
  */
-export function gameWords(state: Household, rows: readonly DayRow[], day: Day): string {
-  const lessons = new Map<string, DayRow[]>();
+export function gameWords(state: Household, rows: readonly Sheet[], day: Day): string {
+  const lessons = new Map<string, Sheet[]>();
   for (const row of rows) {
     const key = `${row.enrolment.id} ${row.step.lesson.id}`;
     lessons.set(key, [...(lessons.get(key) ?? []), row]);

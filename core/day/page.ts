@@ -8,6 +8,8 @@ import {
   isBetweenYears,
   toDay,
   withUs,
+  yearFor,
+  yearWithOutside,
 } from '../calendar';
 import { contentsOf, type FlatStep, flatten, lessonRefOf } from '../course';
 import {
@@ -36,6 +38,7 @@ import {
   standingsOf,
   wasSat,
 } from '../log';
+import { gamesOn } from './games';
 import { proofsOf, type ProofStanding } from '../proof';
 import { isPlanned, isTaken, isTakenOn, paceOn, remainingSteps } from '../pace';
 import type { Plan } from '../stagger';
@@ -100,7 +103,7 @@ export interface ChildDay {
   child: Child;
   steps: number;
   marked: number;
-  /** Minutes of the day's steps not yet marked. */
+  /** Minutes of the day's steps not yet marked; what is answered at a game to come takes none of its own. */
   minutesLeft: number;
   /** True once every step of the day carries a mark, and nothing of it is carried. */
   finished: boolean;
@@ -138,15 +141,23 @@ export function dayPage(state: Household, plan: Plan | undefined, day: Day): Day
     else groups.push({ children: sitting.children, sittings: [sitting] });
   }
   const rows = groups.flatMap((g) => g.sittings.flatMap((s) => s.rows));
+  const atTable = answeredKeys(state, day, groups);
   const children = youngestFirst(state.children)
     .filter((c) => withUs(state, c.id, day))
-    .map((child) => childDay(state, child, rows, day));
+    .map((child) => childDay(state, child, rows, day, atTable));
   const fresh = state.teachers.map((teacher) => ({
     teacher,
     count: new Set(rows.filter((r) => r.fresh && r.enrolment.teacherId === teacher.id).map((r) => r.enrolment.id)).size,
   }));
   const past = plan !== undefined && day < plan.today;
   return { day, groups, children, fresh, away: awayOn(state, day), whenever: wheneverOn(state, groups, day, past) };
+}
+
+/** The rows that the games of a day take the place of, by their keys. */
+function answeredKeys(state: Household, day: Day, groups: readonly DayGroup[]): ReadonlySet<string> {
+  const stored = yearFor(state.years, day);
+  const games = gamesOn(state, stored && yearWithOutside(state, stored), { day, groups });
+  return new Set([...games.values()].flatMap((rows) => rows.map((r) => r.key)));
 }
 
 const sameChildren = (a: readonly Child[], b: readonly Child[]) =>
@@ -291,7 +302,13 @@ function wheneverOn(state: Household, groups: readonly DayGroup[], day: Day, pas
 /** The offered step carries none of the day's marks; those of its course stand with what was done. */
 const NO_MARKS: Mark[] = [];
 
-function childDay(state: Household, child: Child, rows: readonly DayRow[], day: Day): ChildDay {
+function childDay(
+  state: Household,
+  child: Child,
+  rows: readonly DayRow[],
+  day: Day,
+  atTable: ReadonlySet<string>,
+): ChildDay {
   const out = childOut(state, child.id, day);
   // Absent, they miss what the others do together; what is marked for them alone stands all the same.
   const own = rows.filter(
@@ -303,7 +320,7 @@ function childDay(state: Household, child: Child, rows: readonly DayRow[], day: 
     child,
     steps: own.length,
     marked: own.length - open.length,
-    minutesLeft: open.reduce((n, r) => n + r.minutes, 0),
+    minutesLeft: open.reduce((n, r) => (atTable.has(r.key) ? n : n + r.minutes), 0),
     finished: own.length > 0 && open.length === 0 && carried === 0,
     carried,
     ...(out ? { out } : {}),

@@ -139,6 +139,11 @@ describe('a game round the table', () => {
     const sheets = gamesOn(h, year, page).get('game')!;
     const rest = page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows)).filter((r) => !sheets.includes(r));
     const [game] = h.rituals as [Ritual];
+    // What is still to be done by the day's own head is what is not answered at it.
+    for (const { child, minutesLeft } of page.children)
+      expect(minutesLeft).toBe(
+        rest.filter((r) => r.enrolment.childIds.includes(child.id)).reduce((m, r) => m + r.minutes, 0),
+      );
     let n = 0;
     const played = afterDeed(
       h,
