@@ -39,7 +39,7 @@ const teller = {
       courseId === undefined || byId(household.enrolments, enrolmentId)?.courseId === courseId;
     return {
       courses: list.filter(asked).map(({ runs: _runs, ...f }) => f),
-      children: childForecasts(household, list, plan.today),
+      children: childForecasts(household, list, plan),
       gates: gateForecasts(household, plan, list).filter(asked),
       orders: orderForecasts(list, orders).filter(asked),
       stops: stopForecasts(household, year, plan, courseId === undefined ? undefined : new Set([courseId])),

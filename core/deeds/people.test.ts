@@ -93,8 +93,8 @@ describe('a child who leaves', () => {
     const plan = makePlan(makeProblem(next, year, today), { sweeps: 2, seed: 1 });
     expect(fittingWords(next, plan, today)[0]).toMatch(/^Not everything fits into the year: c \(A\) by /);
     const list = forecasts(next, year, plan, { runs: 20 });
-    expect(childForecasts(next, list, today).map((c) => c.childId)).toEqual(['A']);
-    expect(childForecasts(next, list, toDay('2026-09-15')).map((c) => c.childId)).toEqual(['A', 'B']);
+    expect(childForecasts(next, list, plan).map((c) => c.childId)).toEqual(['A']);
+    expect(childForecasts(next, list, { ...plan, today: toDay('2026-09-15') }).map((c) => c.childId)).toEqual(['A', 'B']);
     const done = ['A', 'B'].map((id) =>
       portfolioOf(
         next,

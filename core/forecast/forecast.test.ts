@@ -209,7 +209,9 @@ describe('a forecast', () => {
     expect([told.steps, told.own, told.chance]).toEqual([60 - marks.length, 1, 0]);
     expect(told.last.early).toBeGreaterThan(last);
     expect(groundWords(h, told)).toMatch(/^from \d+ sittings of its own$/);
-    expect(childForecasts(h, forecasts(h, h.years[0]!, planOf(h, last)), last).map((c) => c.courses)).toEqual([1]);
+    expect(
+      childForecasts(h, forecasts(h, h.years[0]!, planOf(h, last)), planOf(h, last)).map((c) => c.courses),
+    ).toEqual([1]);
     // The evening before it was foretold with the plan’s help; a day changes little.
     const before = of(h, last - 1);
     expect(Math.abs(told.last.middle - before.last.middle)).toBeLessThan(28);
@@ -288,7 +290,7 @@ describe('a forecast', () => {
       },
     );
     const list = forecasts(h, h.years[0]!, planOf(h));
-    const [child] = childForecasts(h, list, TODAY);
+    const [child] = childForecasts(h, list, planOf(h));
     expect([list.length, child!.courses]).toEqual([2, 2]);
     expect(child!.chance).toBeLessThanOrEqual(Math.min(...list.map((f) => f.chance!)));
     expect(child!.last.middle).toBeGreaterThanOrEqual(Math.max(...list.map((f) => f.last.middle)));

@@ -2,7 +2,7 @@ import { type Day, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
 import type { Shortage } from '../materials';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
-import { makeTrack } from '../pace';
+import { isTaken, makeTrack, remainingSteps } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { blocksOf, priorShare, shareOfMore, sittingsIn } from './model';
 import { quantiles, sittingsTo } from './runs';
@@ -153,17 +153,28 @@ export interface ChildForecast {
   last: Span;
   chance: number;
   courses: number;
+  /** Enrolments that wait at a gate which nobody can date: of their end nothing is foretold, and they are in none of it. */
+  waits?: Id[];
 }
 
+/** Whether a course that is taken has nothing in the plan, since all that is left of it waits at a gate. */
+const waitsWhole = (state: Household, plan: Plan, e: Enrolment): boolean =>
+  e.gates !== undefined &&
+  isTaken(e) &&
+  (plan.tracks.find((t) => t.enrolmentId === e.id)?.stepIds.length ?? 0) === 0 &&
+  remainingSteps(state, e).length > 0;
+
 /** The years of the children who are with the household on `today` or come later: of one who has left nothing is foretold. */
-export function childForecasts(state: Household, list: readonly Forecast[], today: Day): ChildForecast[] {
+export function childForecasts(state: Household, list: readonly Forecast[], plan: Plan): ChildForecast[] {
+  const { today } = plan;
   return state.children.flatMap((c): ChildForecast[] => {
     if (c.until && toDay(c.until) < today) return [];
     // What has no last day holds up no year.
-    const own = list.filter(
-      (f) => f.target !== undefined && byId(state.enrolments, f.enrolmentId)?.childIds.includes(c.id),
-    );
+    const all = list.filter((f) => byId(state.enrolments, f.enrolmentId)?.childIds.includes(c.id));
+    const own = all.filter((f) => f.target !== undefined);
     if (own.length === 0) return [];
+    const shut = state.enrolments.filter((e) => e.childIds.includes(c.id) && waitsWhole(state, plan, e));
+    const waits = [...all.flatMap((f) => (f.waits ? f.enrolmentId : [])), ...shut.map((e) => e.id)];
     const runs = own[0]!.runs.length;
     const ends = Int32Array.from({ length: runs }, (_, i) => Math.max(...own.map((f) => f.runs[i]!)));
     let inTime = 0;
@@ -174,6 +185,7 @@ export function childForecasts(state: Household, list: readonly Forecast[], toda
         last: spanOf(ends),
         chance: Math.round((100 * inTime) / runs),
         courses: own.length,
+        ...(waits.length > 0 ? { waits } : {}),
       },
     ];
   });

@@ -6,6 +6,8 @@ import { shortages } from '../materials';
 import { makePlan, makeProblem } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
 import {
+  childForecasts,
+  childWords,
   deckForecast,
   forecasts,
   forecastWords,
@@ -38,6 +40,7 @@ const gate = {
   lessonId: 'L3',
   until: { kind: 'mastery', list: 'sounds', known: 0, of: 0, deckId: 'd' },
 } as const;
+const WHOLE = { id: 'g', until: gate.until } as const;
 const household = (change: Partial<Household> = {}, enrolment: Partial<Enrolment> = {}): Household =>
   aHousehold({
     years: [year],
@@ -71,6 +74,13 @@ describe('a course that waits at a gate nobody can date', () => {
     expect(forecastWords('day month', f, START + 28)).toMatch(
       /, as far as “Lesson 2, .*”: the 76 steps behind it wait until ready$/,
     );
+    // The child's year is told without it, and says so.
+    const told = childForecasts(h, forecasts(h, year, plan), plan);
+    expect(told).toMatchObject([{ courses: 1, waits: ['r'] }]);
+    expect(childWords(h, 'day month', told[0]!, START + 28)).toMatch(/; without readers, which waits at a gate$/);
+    const shut = { ...h, enrolments: h.enrolments.map((e) => (e.id === 'r' ? { ...e, gates: [WHOLE] } : e)) };
+    const none = makePlan(makeProblem(shut, year, START + 28), { sweeps: 2, seed: 1 });
+    expect(childForecasts(shut, forecasts(shut, year, none), none)).toMatchObject([{ courses: 1, waits: ['r'] }]);
     // What waits for all of it is not dated by how far it gets.
     const behind = {
       ...h.enrolments[1]!,

@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
 import { byId, type DateStyle, type Household, titleOf } from '../household';
-import { count, shortDate, takerNames } from '../words';
+import { count, listing, shortDate, takerNames } from '../words';
 import type { ChildForecast, Forecast as WithRuns, Span } from './forecast';
 import type { GateForecast, OrderForecast } from './waits';
 
@@ -75,8 +75,19 @@ export function groundWords(state: Household, f: Forecast): string {
 }
 
 /** A child’s year in a sentence. */
-export function childWords(state: Pick<Household, 'children'>, style: DateStyle, c: ChildForecast, today: Day): string {
+export function childWords(
+  state: Pick<Household, 'children' | 'enrolments' | 'courses'>,
+  style: DateStyle,
+  c: ChildForecast,
+  today: Day,
+): string {
   const name = byId(state.children, c.childId)?.name ?? '';
   const [what, all] = c.courses === 1 ? ['the one course', ''] : [`the last of ${c.courses} courses`, 'all '];
-  return `${name}: ${what} ${spanOf(style, c.last, today)}; ${all}in time: ${chanceWords(c.chance)}`;
+  const waits = (c.waits ?? []).flatMap((id) => {
+    const enrolment = byId(state.enrolments, id);
+    return enrolment ? titleOf(state, enrolment.courseId) : [];
+  });
+  const without =
+    waits.length === 0 ? '' : `; without ${listing(waits)}, which ${waits.length === 1 ? 'waits' : 'wait'} at a gate`;
+  return `${name}: ${what} ${spanOf(style, c.last, today)}; ${all}in time: ${chanceWords(c.chance)}${without}`;
 }

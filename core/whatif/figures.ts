@@ -64,7 +64,7 @@ function minutesAWeek(state: Household, plan: Plan): { children: Map<Id, number>
 export function figuresOf(state: Household, year: SchoolYear, plan: Plan, { runs }: { runs?: number } = {}): Figures {
   const told = forecasts(state, year, plan, runs === undefined ? {} : { runs });
   const byEnrolment = new Map(told.map((f) => [f.enrolmentId, f]));
-  const years = new Map(childForecasts(state, told, plan.today).map((c) => [c.childId, c]));
+  const years = new Map(childForecasts(state, told, plan).map((c) => [c.childId, c]));
   const minutes = minutesAWeek(state, plan);
   const missing = shortages(state, plan);
   // After its last day nothing is called unfitting.
