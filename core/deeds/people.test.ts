@@ -94,7 +94,10 @@ describe('a child who leaves', () => {
     expect(fittingWords(next, plan, today)[0]).toMatch(/^Not everything fits into the year: c \(A\) by /);
     const list = forecasts(next, year, plan, { runs: 20 });
     expect(childForecasts(next, list, plan).map((c) => c.childId)).toEqual(['A']);
-    expect(childForecasts(next, list, { ...plan, today: toDay('2026-09-15') }).map((c) => c.childId)).toEqual(['A', 'B']);
+    expect(childForecasts(next, list, { ...plan, today: toDay('2026-09-15') }).map((c) => c.childId)).toEqual([
+      'A',
+      'B',
+    ]);
     const done = ['A', 'B'].map((id) =>
       portfolioOf(
         next,

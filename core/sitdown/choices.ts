@@ -1,4 +1,4 @@
-import { type Day, fromDay } from '../calendar';
+import { type Day, fromDay, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, isHalf, stepName } from '../course';
 import {
   wayOf,
@@ -7,14 +7,15 @@ import {
   type Household,
   type Id,
   type Mark,
+  type Pin,
   type SchoolYear,
   type Stretch,
   titleOf,
 } from '../household';
 import { isOpen, standingsOf } from '../log';
 import { makeTrack, loopIdOf } from '../pace';
-import { makePlan, makeProblem, meetsOn, type Plan } from '../stagger';
-import { moveSitting, withMove } from '../week';
+import { meetsOn, type Plan } from '../stagger';
+import { moveSitting, daysOf, withMove } from '../week';
 import { dayAndDate, listing } from '../words';
 
 /** What can be chosen for a course in a week beside what the plan has. */
@@ -33,7 +34,7 @@ export const CHOICE_WORDS: Record<Choice, string> = {
   'leave out': 'leave out what is optional',
 };
 
-/** A sitting that goes from one day to another. */
+/** A sitting that goes from one day to another, or is kept on the one it has. */
 export interface MoveOf {
   from: Day;
   to: Day;
@@ -99,7 +100,14 @@ export function choosingOf(
   const next = open.find((d) => d >= start + 7);
   const free = open.filter((d) => d >= from && d < start + 7);
   const list: Choosing[] = [];
-  const moved = (choice: Choice, moves: MoveOf[], what?: string) => {
+  const moved = (choice: Choice, goes: readonly MoveOf[], what?: string) => {
+    // The last sitting before the week, its first, and the one before those that go are kept where they are: else the plan would spread
+    // what is before over the days left free, and the week would not have as many as was said.
+    const ends = [placed.findLast((d) => d < from), within[0], placed.findLast((d) => d < goes[0]!.from)];
+    const keeps = [...new Set(ends)]
+      .flatMap((day) => (day === undefined || goes.some((m) => m.from === day) ? [] : [{ from: day, to: day }]))
+      .filter((keep) => !('fault' in moveSitting(state, year, plan, enrolment, keep.from, keep.to)));
+    const moves = [...keeps, ...goes];
     const tried = inTurn(state, year, plan, enrolment, moves);
     list.push(
       'fault' in tried
@@ -194,7 +202,10 @@ const withRow = (state: Household, own: Enrolment): Household => ({
   enrolments: state.enrolments.map((e) => (e.id === own.id ? own : e)),
 });
 
-/** Moves tried one after the other, each on what the one before left; or why one of them cannot be. */
+/**
+ * Moves tried one after the other, each on what the one before left; or why one of them cannot be. Which steps a sitting holds is what the
+ * plan on the screen says: one that was made in between would have others there.
+ */
 export function inTurn(
   state: Household,
   year: SchoolYear,
@@ -202,12 +213,17 @@ export function inTurn(
   enrolment: Enrolment,
   moves: readonly MoveOf[],
 ): { then: Household } | { fault: string } {
-  let [then, now] = [state, plan];
+  let then = state;
+  const put: Pin[] = [];
   for (const { from, to } of moves) {
-    const move = moveSitting(then, year, now, enrolment, from, to);
+    const move = moveSitting(then, year, plan, enrolment, from, to);
     if ('fault' in move) return move;
     then = withMove(then, move);
-    if (moves.length > 1) now = makePlan(makeProblem(then, year, plan.today), { sweeps: 1, seed: 1 });
+    put.push(...move.put);
   }
+  // Each stood by itself; all of them together may be more than the course's pace has in a week.
+  const where = moves.length > 1 ? daysOf(then, year, enrolment, plan.today) : undefined;
+  if (where && put.some((p) => where.get(p.stepId) !== toDay(p.date)))
+    return { fault: 'Its pace leaves no room for that in a week.' };
   return { then };
 }

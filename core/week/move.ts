@@ -91,7 +91,7 @@ export function moveSitting(
     const held = (weeks: readonly PublishedWeek[]) => weeks.reduce((n, w) => n + w.placements.length, 0);
     const along = held(state.published.filter((w) => byId(unfix, w.id))) - held(unfix);
     const move = { ...pins, unfix, along };
-    where = trial(withMove(state, move), year, enrolment, plan.today);
+    where = daysOf(withMove(state, move), year, enrolment, plan.today);
     if (moved.every((id) => where!.get(id) === to)) return move;
   }
   return { fault: whyNot(where!, track.stepIds.slice(0, first), moved, to) };
@@ -99,7 +99,7 @@ export function moveSitting(
 
 /** Where each step of an enrolment would stand. */
 type Trial = ReadonlyMap<Id, Day>;
-function trial(state: Household, year: SchoolYear, enrolment: Enrolment, today: Day): Trial {
+export function daysOf(state: Household, year: SchoolYear, enrolment: Enrolment, today: Day): Trial {
   // Whether a sitting can stand on a day is a matter of its own course and of those it waits for.
   const near = new Set(relatedTo(state, enrolment));
   const own = { ...state, enrolments: state.enrolments.filter((e) => near.has(e.id)), links: [] };
