@@ -2,8 +2,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
 import { choose } from '../../core/deeds';
-import { byId, titleOf } from '../../core/household';
-import { makeTrack, reserveOf } from '../../core/pace';
+import { titleOf } from '../../core/household';
 import {
   CHOICE_WORDS,
   type Choosing,
@@ -11,6 +10,7 @@ import {
   type CourseLine,
   effectOf,
   effectWords,
+  inHandAfter,
   proposedFor,
 } from '../../core/sitdown';
 import { type WeekPage, weekPage } from '../../core/week';
@@ -85,18 +85,17 @@ function Otherwise({ line, page, start, close }: { line: CourseLine; page: WeekP
   const then = chosen && 'then' in chosen ? chosen.then : undefined;
   const tried = useTriedPlan(`${enrolment.id} ${which} ${start}`, then, year, plan?.today ?? today);
   const words = useMemo(() => {
-    if (!then || !tried || !year) return undefined;
-    const own = byId(then.enrolments, enrolment.id);
+    if (!then || !tried || !year || !plan) return undefined;
     return effectWords(
       effectOf(
-        { reserve: reserves.get(enrolment.id), page },
+        { inHand: inHandAfter(household, year, plan, enrolment.id, start), page },
         {
-          reserve: own && reserveOf(makeTrack(then, year, own, tried.plan.today), year),
+          inHand: inHandAfter(then, year, tried.plan, enrolment.id, start),
           page: weekPage(then, year, tried.plan, start),
         },
       ),
     );
-  }, [then, tried, year, enrolment.id, reserves, page, start]);
+  }, [household, then, tried, year, plan, enrolment.id, page, start]);
   const keep = async (c: Choosing) => {
     if (!plan || !year) return;
     const kept = await commit(`${titleOf(household, enrolment.courseId)}: ${CHOICE_WORDS[c.choice]}`, (now) =>

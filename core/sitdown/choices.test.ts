@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { choose } from '../deeds';
-import type { Household } from '../household';
+import { choose, markSteps } from '../deeds';
+import { byId, type Household } from '../household';
+import { makeTrack, reserveOf } from '../pace';
 import { makePlan, makeProblem, type Plan } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { newcomer, pacedHousehold } from '../tests/instances';
-import { type Choice, choosingOf } from './index';
+import { type Choice, choosingOf, inHandAfter } from './index';
 
 const SITTINGS: Partial<Record<Choice, (before: number) => number>> = {
   more: (n) => n + 1,
@@ -51,5 +52,37 @@ describe('a choice for the week', () => {
     ];
     expect(rows.length).toBeGreaterThan(20);
     expect(rows.filter((r) => r.is !== r.said)).toEqual([]);
+  });
+
+  it('has in hand what was said once the week is over, for who does every day what is on its list', () => {
+    const { household: h, year, today: first } = newcomer(0.3);
+    const today = first + 2;
+    const planOf = (state: Household, day: number) => makePlan(makeProblem(state, year, day), { sweeps: 2, seed: 1 });
+    const plan = planOf(h, today);
+    let n = 0;
+    for (const id of ['e3', 'e4', 'e7'])
+      for (const c of choosingOf(h, year, plan, byId(h.enrolments, id)!, first + 7)) {
+        // What is not put on days by it may stand on others in the plan of the next morning.
+        if (!('moves' in c)) continue;
+        let state = afterDeed(
+          h,
+          choose(h, year, plan, id, c, today, () => 'x'),
+        );
+        const said = inHandAfter(state, year, planOf(state, today), id, first + 7);
+        for (let day = today; day < first + 14; day++) {
+          const list = planOf(state, day).tracks.flatMap((t) =>
+            t.stepIds
+              .filter((_, i) => t.days[i] === day)
+              .map((stepId) => ({ enrolmentId: t.enrolmentId, stepId, day })),
+          );
+          state = afterDeed(
+            state,
+            markSteps(state, list, 'done', () => `m${++n}`),
+          );
+        }
+        const track = makeTrack(state, year, byId(state.enrolments, id)!, first + 14);
+        expect([id, c.choice, reserveOf(track, year).daysInHand]).toEqual([id, c.choice, said]);
+      }
+    expect(n).toBeGreaterThan(100);
   });
 });

@@ -17,7 +17,6 @@ import {
   weekWords,
 } from '../deeds';
 import { type AwayBlock, type Course, type Household, SIT_DOWN_PARTS } from '../household';
-import { makeTrack, reserveOf } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear } from '../tests/make';
@@ -28,6 +27,7 @@ import {
   courseLines,
   effectOf,
   effectWords,
+  inHandAfter,
   makingsUndone,
   offersSitDown,
   paceOf,
@@ -208,12 +208,16 @@ describe('courses of a week', () => {
     if (again && 'change' in again) expect(again.change).not.toEqual({ split: 'L1-1' });
     expect(then('leave out').marks.map((m) => [m.stepId, m.kind])).toEqual([['L2-2', 'left out']]);
     const side = (state: Household) => ({
-      reserve: reserveOf(makeTrack(state, year(h), state.enrolments[0]!, MONDAY), year(h)),
+      inHand: inHandAfter(state, year(h), planOf(state), 'e', MONDAY),
       page: weekPage(state, year(h), planOf(state), MONDAY),
     });
     const held = effectOf(side(h), side(then('hold')));
     expect(held.minutes[0]!.after).toBe(0);
-    expect(effectWords(held)).toMatch(/^days in hand|^\d+ .*as before/);
+    const [was, is] = held.inHand;
+    // What the week has no more is lost by its end.
+    expect(was! - is!).toBe(now);
+    expect(effectWords(held)).toMatch(/^days in hand at the week’s end -?\d+ → -?\d+, /);
+    expect(effectWords(effectOf(side(h), side(h)))).toMatch(/^\d+ days in hand at the week’s end, as before, /);
     expect(effectWords(effectOf(side(h), side(h)))).toContain('no other clash, the same minutes of teachers');
   });
 });

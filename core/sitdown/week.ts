@@ -1,9 +1,18 @@
-import { type Day, dayKind, hasSchool, schoolDays, toDay } from '../calendar';
+import { type Day, dayKind, fromDay, hasSchool, schoolDays, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import { childCount } from '../attendance';
-import { type AwayBlock, type Child, type Household, type Id, type SchoolYear, titleOf } from '../household';
+import {
+  type AwayBlock,
+  byId,
+  type Child,
+  type Household,
+  type Id,
+  type Mark,
+  type SchoolYear,
+  titleOf,
+} from '../household';
 import { marksByEnrolment, goneStep, sittingMarks } from '../log';
-import type { Reserve } from '../pace';
+import { makeTrack, reserveOf } from '../pace';
 import { type Plan, reviewsOn } from '../stagger';
 import { count, dayAndDate, inHand, listing } from '../words';
 import type { WeekPage, WeekRow } from '../week';
@@ -82,15 +91,39 @@ export function courseLines(state: Household, page: WeekPage, year?: SchoolYear,
   });
 }
 
-/** What a change of the week does: days in hand of the course, clashes, and each teacher's minutes, before and after. */
+/**
+ * Days in hand of a course at the end of a week that goes as it is planned: sittings that the week has no more are lost by then. What is in
+ * hand today says nothing of them, since it counts any sittings that may be lost, those among them.
+ */
+export function inHandAfter(
+  state: Household,
+  year: SchoolYear,
+  plan: Plan,
+  enrolmentId: Id,
+  start: Day,
+): number | undefined {
+  const enrolment = byId(state.enrolments, enrolmentId);
+  const track = plan.tracks.find((t) => t.enrolmentId === enrolmentId);
+  if (!enrolment || !track) return undefined;
+  const done = track.stepIds.flatMap((stepId, i): Mark[] => {
+    const day = track.days[i]!;
+    return day >= 0 && day < start + 7
+      ? [{ id: `as planned ${i}`, enrolmentId, stepId, date: fromDay(day), seq: i, kind: 'done' }]
+      : [];
+  });
+  const then = { ...state, marks: [...state.marks, ...done] };
+  return reserveOf(makeTrack(then, year, enrolment, start + 7), year).daysInHand;
+}
+
+/** What a change of the week does: days in hand of the course at its end, clashes, and each teacher's minutes, before and after. */
 export interface Effect {
   inHand: [before: number | undefined, after: number | undefined];
   clashes: [before: number, after: number];
   minutes: { name: string; before: number; after: number }[];
 }
 export function effectOf(
-  before: { reserve: Reserve | undefined; page: WeekPage },
-  after: { reserve: Reserve | undefined; page: WeekPage },
+  before: { inHand: number | undefined; page: WeekPage },
+  after: { inHand: number | undefined; page: WeekPage },
 ): Effect {
   const clashes = (p: WeekPage) =>
     p.days.reduce((n, d) => n + d.teachers.reduce((m, t) => m + Math.max(0, t.fresh - t.allowance), 0), 0);
@@ -102,7 +135,7 @@ export function effectOf(
   };
   const [was, is] = [minutes(before.page), minutes(after.page)];
   return {
-    inHand: [before.reserve?.daysInHand, after.reserve?.daysInHand],
+    inHand: [before.inHand, after.inHand],
     clashes: [clashes(before.page), clashes(after.page)],
     minutes: [...was]
       .map(([name, n]) => ({ name, before: n, after: is.get(name) ?? 0 }))
@@ -110,14 +143,14 @@ export function effectOf(
   };
 }
 
-/** The same in words: “days in hand 12 → 11, no other clash, Maren 240 → 265 min in the week”. */
+/** The same in words: “days in hand at the week’s end 12 → 11, no other clash, Maren 240 → 265 min in the week”. */
 export function effectWords({ inHand: [b, a], clashes: [cb, ca], minutes }: Effect): string {
   const hand =
     b === undefined && a === undefined
       ? ''
       : b === a
-        ? `${inHand(a!)} as before`
-        : `days in hand ${b ?? '–'} → ${a ?? '–'}`;
+        ? `${inHand(a!)} at the week’s end, as before`
+        : `days in hand at the week’s end ${b ?? '–'} → ${a ?? '–'}`;
   const clash =
     cb === ca
       ? 'no other clash'
