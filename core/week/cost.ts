@@ -1,5 +1,5 @@
 import { makeTrack, openDates, paceOn, reserveOf } from '../pace';
-import { byId, type Enrolment, type Household, type SchoolYear } from '../household';
+import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { whatGives } from '../overview';
 import type { Plan } from '../stagger';
 import { type Day, toDay, weekStart } from '../calendar';
@@ -21,6 +21,23 @@ export interface MoveCost {
   others: number;
 }
 
+/**
+ * Days in hand of a course with a sitting moved from a day to a later one: less the open dates from the one to the other, which hold nothing
+ * new. What is in hand today says nothing of them, since it counts any sittings that may be lost, those among them.
+ */
+export function inHandMoved(
+  state: Household,
+  moved: Household,
+  year: SchoolYear,
+  enrolmentId: Id,
+  { from, to, today }: { from: Day; to: Day; today: Day },
+): number | undefined {
+  const [own, then] = [byId(state.enrolments, enrolmentId), byId(moved.enrolments, enrolmentId)];
+  const inHand = then && reserveOf(makeTrack(moved, year, then, today), year).daysInHand;
+  if (!own || inHand === undefined) return undefined;
+  return inHand - openDates(state, own, year).filter((d) => d >= from && d < to).length;
+}
+
 /** What a move costs: the plan as it is against the plan as the planner makes it with the move. */
 export function moveCost(
   state: Household,
@@ -35,13 +52,13 @@ export function moveCost(
   const to = toDay(pin.date);
   const gives = whatGives(before, after, pin);
   const day = weekPage(moved, year, after, weekStart(to, state.settings.firstDay)).days.find((d) => d.day === to);
-  const reserve = (of: Household) =>
-    reserveOf(makeTrack(of, year, byId(of.enrolments, enrolment.id) ?? enrolment, before.today), year).daysInHand;
-  const lost = openDates(state, enrolment, year).filter((d) => d >= from && d < to).length;
-  const then = reserve(moved);
+  const { today } = before;
   return {
     teacher: day?.teachers.find((t) => t.teacher.id === paceOn(enrolment, to).teacherId),
-    inHand: { before: reserve(state), after: then === undefined ? undefined : then - lost },
+    inHand: {
+      before: reserveOf(makeTrack(state, year, enrolment, today), year).daysInHand,
+      after: inHandMoved(state, moved, year, enrolment.id, { from, to, today }),
+    },
     clashes: { before: gives.before.clashes, after: gives.after.clashes },
     others: gives.others,
   };

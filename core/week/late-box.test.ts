@@ -52,6 +52,11 @@ describe('a box that comes late', () => {
     const then = afterDeed(h, letWait(h, h.years[0]!, planOf(h), wait!));
     expect([dayOf(then, 'L2-1'), dayOf(then, 'L3-1')]).toEqual([toDay('2026-09-08'), toDay('2026-09-15')]);
     expect(waits(then, '2026-09-14')).toEqual([]);
+    // Wednesday to Monday hold nothing of it: four days fewer are in hand, as on the day it goes on.
+    expect(wait!.inHand.now! - wait!.inHand.then!).toBe(4);
+    const on = { ...then, marks: [...then.marks, aMark('e', 'L2-1', 'done', '2026-09-08')] };
+    const goesOn = makeTrack(on, on.years[0]!, on.enrolments[0]!, toDay('2026-09-15'));
+    expect(reserveOf(goesOn, on.years[0]!).daysInHand).toBe(wait!.inHand.then);
   });
 
   it('is no trouble where it comes in time, by the course’s own way of being ready', () => {

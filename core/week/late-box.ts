@@ -4,6 +4,7 @@ import { futureUses } from '../materials';
 import { makeTrack, reserveOf } from '../pace';
 import { makePlan, makeProblem, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
+import { inHandMoved } from './cost';
 import { moveSitting, withMove } from './move';
 
 /** Days that making a thing ready takes before its lesson, by the course's way; a whole level is taken as a week. */
@@ -65,9 +66,11 @@ export function boxWaits(state: Household, year: SchoolYear, plan: Plan, materia
       };
       const then = waiting(state, year, plan, base);
       if ('fault' in then) return [{ ...base, fault: then.fault }];
-      const own = byId(then.enrolments, enrolment.id)!;
       const planned = makePlan(makeProblem(then, year, plan.today), { sweeps: 1, seed: 1 });
-      base.inHand.then = reserveOf(makeTrack(then, year, own, plan.today), year).daysInHand;
+      // Of what begins later the days before are none of its own any more; of what is moved they are lost.
+      base.inHand.then = inHandMoved(state, then, year, enrolment.id, {
+        ...{ from: begins ? from : use.day, to: from, today: plan.today },
+      });
       base.last.then = lastOf(planned);
       return [base];
     });
