@@ -195,7 +195,7 @@ test('a box that comes late lets its course wait, with what that costs, and goes
   await page.getByLabel('It comes on another day').check();
   await page.getByRole('dialog').getByLabel('Expected on').fill('30 Apr 2027');
   const waits = page.getByRole('group', { name: 'What waits for it' });
-  await expect(waits).toContainText(/Tideways, .*→.*days? later; days in hand/);
+  await expect(waits).toContainText(/Tideways, .*→.*days? later; days in hand by then/);
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(late).toContainText('expected on 30 Apr 2027');
   // It was moved: asked again, nothing waits any more.

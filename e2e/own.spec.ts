@@ -258,7 +258,7 @@ test('the week tells what a move costs before it is let go; the year says why a 
   await page.keyboard.press('ArrowDown');
   const note = page.getByRole('status').filter({ hasText: 'Grammar by Lantern to' });
   await expect(note).toContainText(/new lessons? for Maren that day, 1 allowed/);
-  await expect(note).toContainText(/days in hand \d+ → \d+/);
+  await expect(note).toContainText(/days in hand by then \d+ → \d+/);
   await expect(note).toContainText(/clashes in the year \d+ → \d+/, { timeout: 60_000 });
   await page.keyboard.press('Escape');
   await expect(note).toHaveCount(0);

@@ -10,10 +10,9 @@ import {
   type CourseLine,
   effectOf,
   effectWords,
-  inHandAfter,
   proposedFor,
 } from '../../core/sitdown';
-import { type WeekPage, weekPage } from '../../core/week';
+import { inHandAfter, type WeekPage, weekPage } from '../../core/week';
 import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -88,9 +87,9 @@ function Otherwise({ line, page, start, close }: { line: CourseLine; page: WeekP
     if (!then || !tried || !year || !plan) return undefined;
     return effectWords(
       effectOf(
-        { inHand: inHandAfter(household, year, plan, enrolment.id, start), page },
+        { inHand: inHandAfter(household, year, plan, enrolment.id, start + 6), page },
         {
-          inHand: inHandAfter(then, year, tried.plan, enrolment.id, start),
+          inHand: inHandAfter(then, year, tried.plan, enrolment.id, start + 6),
           page: weekPage(then, year, tried.plan, start),
         },
       ),

@@ -66,7 +66,7 @@ export default function MoveNote({ held }: { held: Held }) {
           )}
           {cost.inHand.after !== undefined && (
             <li>
-              days in hand {inHand(cost.inHand.before)} → <b>{inHand(cost.inHand.after)}</b>
+              days in hand by then {inHand(cost.inHand.before)} → <b>{inHand(cost.inHand.after)}</b>
             </li>
           )}
           {tried?.settled ? (

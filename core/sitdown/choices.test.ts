@@ -5,7 +5,8 @@ import { makeTrack, reserveOf } from '../pace';
 import { makePlan, makeProblem, type Plan } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { newcomer, pacedHousehold } from '../tests/instances';
-import { type Choice, choosingOf, inHandAfter } from './index';
+import { inHandAfter } from '../week';
+import { type Choice, choosingOf } from './index';
 
 const SITTINGS: Partial<Record<Choice, (before: number) => number>> = {
   more: (n) => n + 1,
@@ -68,7 +69,7 @@ describe('a choice for the week', () => {
           h,
           choose(h, year, plan, id, c, today, () => 'x'),
         );
-        const said = inHandAfter(state, year, planOf(state, today), id, first + 7);
+        const said = inHandAfter(state, year, planOf(state, today), id, first + 13);
         for (let day = today; day < first + 14; day++) {
           const list = planOf(state, day).tracks.flatMap((t) =>
             t.stepIds

@@ -20,14 +20,13 @@ import { type AwayBlock, type Course, type Household, SIT_DOWN_PARTS } from '../
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear } from '../tests/make';
-import { weekPage } from '../week';
+import { inHandAfter, weekPage } from '../week';
 import {
   choosingOf,
   classesBeginning,
   courseLines,
   effectOf,
   effectWords,
-  inHandAfter,
   makingsUndone,
   offersSitDown,
   paceOf,
@@ -208,7 +207,7 @@ describe('courses of a week', () => {
     if (again && 'change' in again) expect(again.change).not.toEqual({ split: 'L1-1' });
     expect(then('leave out').marks.map((m) => [m.stepId, m.kind])).toEqual([['L2-2', 'left out']]);
     const side = (state: Household) => ({
-      inHand: inHandAfter(state, year(h), planOf(state), 'e', MONDAY),
+      inHand: inHandAfter(state, year(h), planOf(state), 'e', MONDAY + 6),
       page: weekPage(state, year(h), planOf(state), MONDAY),
     });
     const held = effectOf(side(h), side(then('hold')));

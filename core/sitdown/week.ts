@@ -1,18 +1,8 @@
-import { type Day, dayKind, fromDay, hasSchool, schoolDays, toDay } from '../calendar';
+import { type Day, dayKind, hasSchool, schoolDays, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import { childCount } from '../attendance';
-import {
-  type AwayBlock,
-  byId,
-  type Child,
-  type Household,
-  type Id,
-  type Mark,
-  type SchoolYear,
-  titleOf,
-} from '../household';
+import { type AwayBlock, type Child, type Household, type Id, type SchoolYear, titleOf } from '../household';
 import { marksByEnrolment, goneStep, sittingMarks } from '../log';
-import { makeTrack, reserveOf } from '../pace';
 import { type Plan, reviewsOn } from '../stagger';
 import { count, dayAndDate, inHand, listing } from '../words';
 import type { WeekPage, WeekRow } from '../week';
@@ -89,30 +79,6 @@ export function courseLines(state: Household, page: WeekPage, year?: SchoolYear,
       },
     ];
   });
-}
-
-/**
- * Days in hand of a course at the end of a week that goes as it is planned: sittings that the week has no more are lost by then. What is in
- * hand today says nothing of them, since it counts any sittings that may be lost, those among them.
- */
-export function inHandAfter(
-  state: Household,
-  year: SchoolYear,
-  plan: Plan,
-  enrolmentId: Id,
-  start: Day,
-): number | undefined {
-  const enrolment = byId(state.enrolments, enrolmentId);
-  const track = plan.tracks.find((t) => t.enrolmentId === enrolmentId);
-  if (!enrolment || !track) return undefined;
-  const done = track.stepIds.flatMap((stepId, i): Mark[] => {
-    const day = track.days[i]!;
-    return day >= 0 && day < start + 7
-      ? [{ id: `as planned ${i}`, enrolmentId, stepId, date: fromDay(day), seq: i, kind: 'done' }]
-      : [];
-  });
-  const then = { ...state, marks: [...state.marks, ...done] };
-  return reserveOf(makeTrack(then, year, enrolment, start + 7), year).daysInHand;
 }
 
 /** What a change of the week does: days in hand of the course at its end, clashes, and each teacher's minutes, before and after. */

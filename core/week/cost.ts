@@ -1,8 +1,8 @@
-import { makeTrack, openDates, paceOn, reserveOf } from '../pace';
-import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
+import { makeTrack, paceOn, reserveOf } from '../pace';
+import { byId, type Enrolment, type Household, type Id, type Mark, type SchoolYear } from '../household';
 import { whatGives } from '../overview';
 import type { Plan } from '../stagger';
-import { type Day, toDay, weekStart } from '../calendar';
+import { type Day, fromDay, toDay, weekStart } from '../calendar';
 import { type Move, withMove } from './move';
 import { type TeacherDay, weekPage } from './week';
 
@@ -10,10 +10,7 @@ import { type TeacherDay, weekPage } from './week';
 export interface MoveCost {
   /** What that day then asks of the course’s teacher. */
   teacher: TeacherDay | undefined;
-  /**
-   * Days in hand of the course, before and after: less the sittings between the old day and the new one, which hold nothing
-   * new, and one more where the new day is not usually one of its own. Undefined where there is no date to end by.
-   */
+  /** Days in hand of the course on the evening of the later of the two days, before and after. Undefined where there is no date to end by. */
   inHand: { before: number | undefined; after: number | undefined };
   /** Days of the year on which new lessons clash, before and after. */
   clashes: { before: number; after: number };
@@ -22,20 +19,27 @@ export interface MoveCost {
 }
 
 /**
- * Days in hand of a course with a sitting moved from a day to a later one: less the open dates from the one to the other, which hold nothing
- * new. What is in hand today says nothing of them, since it counts any sittings that may be lost, those among them.
+ * Days in hand of a course once it has gone as it is planned, up to a day and with it: open days that the plan leaves empty, or that a move
+ * has emptied, are lost by then. What is in hand today says nothing of them, since it counts any sittings that may be lost, those among them.
  */
-export function inHandMoved(
+export function inHandAfter(
   state: Household,
-  moved: Household,
   year: SchoolYear,
+  plan: Plan,
   enrolmentId: Id,
-  { from, to, today }: { from: Day; to: Day; today: Day },
+  last: Day,
 ): number | undefined {
-  const [own, then] = [byId(state.enrolments, enrolmentId), byId(moved.enrolments, enrolmentId)];
-  const inHand = then && reserveOf(makeTrack(moved, year, then, today), year).daysInHand;
-  if (!own || inHand === undefined) return undefined;
-  return inHand - openDates(state, own, year).filter((d) => d >= from && d < to).length;
+  const enrolment = byId(state.enrolments, enrolmentId);
+  const track = plan.tracks.find((t) => t.enrolmentId === enrolmentId);
+  if (!enrolment || !track) return undefined;
+  const done = track.stepIds.flatMap((stepId, i): Mark[] => {
+    const day = track.days[i]!;
+    return day >= 0 && day <= last
+      ? [{ id: `as planned ${i}`, enrolmentId, stepId, date: fromDay(day), seq: i, kind: 'done' }]
+      : [];
+  });
+  const then = { ...state, marks: [...state.marks, ...done] };
+  return reserveOf(makeTrack(then, year, enrolment, last + 1), year).daysInHand;
 }
 
 /** What a move costs: the plan as it is against the plan as the planner makes it with the move. */
@@ -52,12 +56,12 @@ export function moveCost(
   const to = toDay(pin.date);
   const gives = whatGives(before, after, pin);
   const day = weekPage(moved, year, after, weekStart(to, state.settings.firstDay)).days.find((d) => d.day === to);
-  const { today } = before;
+  const last = Math.max(from, to);
   return {
     teacher: day?.teachers.find((t) => t.teacher.id === paceOn(enrolment, to).teacherId),
     inHand: {
-      before: reserveOf(makeTrack(state, year, enrolment, today), year).daysInHand,
-      after: inHandMoved(state, moved, year, enrolment.id, { from, to, today }),
+      before: inHandAfter(state, year, before, enrolment.id, last),
+      after: inHandAfter(moved, year, after, enrolment.id, last),
     },
     clashes: { before: gives.before.clashes, after: gives.after.clashes },
     others: gives.others,

@@ -41,7 +41,7 @@ describe('a box that comes late', () => {
     // Six school days pass before it begins.
     expect(wait!.inHand.now! - wait!.inHand.then!).toBe(6);
     expect(waitWords(h, 'day month', wait!, TODAY)).toMatch(
-      /^Ponds, which begins with it: Wed 9 Sept → Tue 15 Sept, 6 days later; days in hand \d+ → \d+; the last lesson /,
+      /^Ponds, which begins with it: Wed 9 Sept → Tue 15 Sept, 6 days later; days in hand by then \d+ → \d+; the last lesson /,
     );
   });
 

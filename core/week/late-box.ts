@@ -1,10 +1,10 @@
 import { type Day, fromDay } from '../calendar';
 import { byId, type DateStyle, type Enrolment, type Household, type Id, type SchoolYear, titleOf } from '../household';
 import { futureUses } from '../materials';
-import { makeTrack, reserveOf } from '../pace';
+import { makeTrack } from '../pace';
 import { makePlan, makeProblem, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
-import { inHandMoved } from './cost';
+import { inHandAfter } from './cost';
 import { moveSitting, withMove } from './move';
 
 /** Days that making a thing ready takes before its lesson, by the course's way; a whole level is taken as a week. */
@@ -20,7 +20,7 @@ export interface BoxWait {
   from: Day;
   /** Nothing of the course was ever marked: it begins on that day, instead of one of its sittings being moved there. */
   begins: boolean;
-  /** Days in hand as they are, and as they would be; undefined without a last day. */
+  /** Days in hand on the evening of that day as it is planned, and as it would be; undefined without a last day. */
   inHand: { now: number | undefined; then: number | undefined };
   /** The day of the last step as it is, and as it would be; undefined where something finds no day. */
   last: { now: Day | undefined; then: Day | undefined };
@@ -61,16 +61,13 @@ export function boxWaits(state: Household, year: SchoolYear, plan: Plan, materia
       };
       const base: BoxWait = {
         ...{ enrolment, lesson: use.step.lesson.title, needed: use.day, from, begins },
-        inHand: { now: reserveOf(track, year).daysInHand, then: undefined },
+        inHand: { now: inHandAfter(state, year, plan, enrolment.id, from), then: undefined },
         last: { now: lastOf(plan), then: undefined },
       };
       const then = waiting(state, year, plan, base);
       if ('fault' in then) return [{ ...base, fault: then.fault }];
       const planned = makePlan(makeProblem(then, year, plan.today), { sweeps: 1, seed: 1 });
-      // Of what begins later the days before are none of its own any more; of what is moved they are lost.
-      base.inHand.then = inHandMoved(state, then, year, enrolment.id, {
-        ...{ from: begins ? from : use.day, to: from, today: plan.today },
-      });
+      base.inHand.then = inHandAfter(then, year, planned, enrolment.id, from);
       base.last.then = lastOf(planned);
       return [base];
     });
@@ -86,8 +83,8 @@ export function waitWords(state: Household, style: DateStyle, wait: BoxWait, tod
     now === undefined || then === undefined
       ? ''
       : now === then
-        ? `; days in hand stay ${then}`
-        : `; days in hand ${now} → ${then}`;
+        ? `; days in hand by then stay ${then}`
+        : `; days in hand by then ${now} → ${then}`;
   const last = wait.last;
   const finish =
     last.then === undefined
