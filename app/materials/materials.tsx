@@ -28,16 +28,18 @@ const endOfBox = (start: Day, today: Day): Day => (today >= start + 4 ? start + 
 
 /** The shared inventory: the week's box, what will be missing and by when to act, what is on order, and every thing. */
 export default function Materials() {
-  const { household, today } = useHousehold();
+  const { household, year, today } = useHousehold();
   const workday = useWorkday();
   const [params, change] = useQuery();
   const [adding, setAdding] = useState(false);
   const start = weekStart(workday, household.settings.firstDay);
   const stores = useStores({ net: true, box: [start, start + 6], back: endOfBox(start, today), ready: true });
   const { things: nets, missing, late, box: lines, back: away, ready } = stores ?? NOTHING;
-  const { plan } = usePlan();
-  /** Of a plan nothing is said to be missing, or not, before it was worked out. */
-  const told = (content: ReactNode) => (plan && !stores ? <p className="py-2 text-soft">Loading …</p> : content);
+  const { plan, fault } = usePlan();
+  // Of a plan nothing is said to be missing, or not, nor counted, before it was worked out.
+  const waits = !stores && !fault && (plan !== undefined || year !== undefined);
+  const told = (content: ReactNode) => (waits ? <p className="py-2 text-soft">Loading …</p> : content);
+  const counted = (list: readonly unknown[]) => (waits ? undefined : list.length);
   const orders = useMemo(() => openOrders(household, today), [household, today]);
   const buy = toBuy(household, today);
   const asked = params.get('part');
@@ -45,12 +47,12 @@ export default function Materials() {
   const thing = byId(household.materials, params.get('thing') ?? '');
   const set = (key: 'part' | 'thing', value: string | undefined) => change({ [key]: value });
   const open = (m: Material) => set('thing', m.id);
-  const tabs: [Part, string, number][] = [
-    ['box', 'This week’s box', lines.length],
-    ['missing', 'Will be missing', missing.length],
+  const tabs: [Part, string, number | undefined][] = [
+    ['box', 'This week’s box', counted(lines)],
+    ['missing', 'Will be missing', counted(missing)],
     ['orders', 'Orders', orders.length + buy.filter((j) => !j.settled).length],
     ['library', 'Library', openHolds(household, today).length],
-    ['ready', 'To make ready', ready.length],
+    ['ready', 'To make ready', counted(ready)],
     ['places', 'Places', placeTree(household).length],
     ['all', 'Everything', household.materials.filter((m) => !m.retired).length],
   ];
