@@ -16,7 +16,7 @@ function PartButton({ line }: { line: PrepLine }) {
     <button
       type="button"
       className="press page-link cursor-pointer px-2 whitespace-nowrap print:hidden"
-      aria-label={partWords(line, minutes)}
+      aria-label={`Only ${minutes} min of ${line.minutes}: ${lineName(line)}`}
       onClick={once(() => void commit(partWords(line, minutes), (now) => preparePart(now, line, today, minutes)))}
     >
       Only {minutes} min

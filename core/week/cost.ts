@@ -32,11 +32,11 @@ export function inHandAfter(
   const enrolment = byId(state.enrolments, enrolmentId);
   const track = plan.tracks.find((t) => t.enrolmentId === enrolmentId);
   if (!enrolment || !track) return undefined;
+  // Behind all that was marked on the same day: what is partly done is done by its evening.
+  const marked = { enrolmentId, seq: Number.MAX_SAFE_INTEGER, kind: 'done' } as const;
   const done = track.stepIds.flatMap((stepId, i): Mark[] => {
     const day = track.days[i]!;
-    return day >= 0 && day <= last
-      ? [{ id: `as planned ${i}`, enrolmentId, stepId, date: fromDay(day), seq: i, kind: 'done' }]
-      : [];
+    return day >= 0 && day <= last ? [{ ...marked, id: `as planned ${i}`, stepId, date: fromDay(day) }] : [];
   });
   const then = { ...state, marks: [...state.marks, ...done] };
   return reserveOf(makeTrack(then, year, enrolment, last + 1), year).daysInHand;
