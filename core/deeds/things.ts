@@ -17,7 +17,7 @@ import {
 } from '../household';
 import { nextSeq } from '../log';
 import { knownThings, openOf, thingOfPart } from '../materials';
-import { madeOf, partRow, type PrepLine, preparedRow } from '../prepare';
+import { begunOf, madeOf, partRow, type PrepLine, preparedRow } from '../prepare';
 import { readLesson } from './sitdown';
 
 /** What happened to a thing. */
@@ -217,9 +217,9 @@ export function prepareLine(now: Household, line: PrepLine, today: Day, newId: (
 }
 
 /** So many minutes of a line are done, and it is not made yet: what is left of it is asked for on other days. */
-export const preparePart = (now: Household, line: PrepLine, today: Day, minutes: number): Put[] => [
-  { table: 'prepared', put: partRow(now, line, today, minutes) },
-];
+export const preparePart = (now: Household, line: PrepLine, today: Day, minutes: number): Put[] =>
+  // Pressed twice, or on another device meanwhile, it is not done twice.
+  begunOf(now, line) === (line.begun ?? 0) ? [{ table: 'prepared', put: partRow(now, line, today, minutes) }] : [];
 
 /** A lesson, or one of its tasks, is made ready, or is not after all. `pieces` are all that are there then. */
 export function makeReady(now: Household, row: Prepared, ready: boolean): Put[] {

@@ -6,7 +6,16 @@ import { type Course, type Household, keyOf, type Prepared } from '../household'
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, anEnrolment, aTeacher } from '../tests/make';
-import { partOn, partRow, partWords, preparation, preparationMinutes, preparedRow, prepWords } from './index';
+import {
+  minutesDoneOn,
+  partOn,
+  partRow,
+  partWords,
+  preparation,
+  preparationMinutes,
+  preparedRow,
+  prepWords,
+} from './index';
 
 /** Three weeks before the first lesson. */
 const TODAY = toDay('2026-09-07');
@@ -75,6 +84,8 @@ describe('work that is longer than the time of a day', () => {
     expect(partOn(line!, TODAY)).toBe(20);
     expect(partWords(line!, 20)).toBe('c, Lesson 1: 20 of 50 min done');
     let after = afterDeed(h, preparePart(h, line!, TODAY, 20));
+    // Pressed once more before the list has followed, it is not twice as much.
+    expect(preparePart(after, line!, TODAY, 20)).toEqual([]);
     expect(on(after, TODAY).map((l) => prepWords('day month', l, TODAY))).toEqual([
       '20 min of it done, Wed 9 Sept, 20 min and Fri 11 Sept, 10 min; due Sun 27 Sept',
     ]);
@@ -112,6 +123,14 @@ describe('work that is longer than the time of a day', () => {
     const parts = [1, 2, 3].map((n) => ({ ...row(n, 5), id: `p${n}`, part: '2026-09-01', date: '2026-09-01' }));
     const learned = { ...h, prepared: [...parts, ...[1, 2, 3].map((n) => row(n, 60))] };
     expect(on(learned, TODAY).map((l) => l.minutes)).toEqual([60]);
+    // What is ticked without a word took what it was laid out with: the hour of the day is over.
+    const later = { ...learned, prepared: learned.prepared.map((p) => ({ ...p, date: '2026-09-01' })) };
+    const ticked = obeyed(later, TODAY).after;
+    expect([ticked.prepared.length, minutesDoneOn(ticked, 'T', TODAY)]).toEqual([later.prepared.length + 1, 60]);
+    // Of what another teacher began, only the rest is this one’s.
+    const [four] = on(later, TODAY);
+    const begun = afterDeed(later, preparePart(later, { ...four!, teacher: aTeacher('U') }, TODAY - 1, 45));
+    expect(minutesDoneOn(obeyed(begun, TODAY).after, 'T', TODAY)).toBe(15);
     const read = household([0, 0, 0], [20, 20, 20, 20, 20, 20, 20], { readAhead: true });
     const pages = read.courses.map((c) => ({
       ...c,

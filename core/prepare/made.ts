@@ -45,16 +45,44 @@ export function partRow(
   };
 }
 
-/** What it is estimated to take: the lesson’s own minutes, or its task’s for as many as were made. */
-function estimateOf(state: Pick<Household, 'courses'>, { courseId, lessonId, task, pieces }: Prepared): number {
+/** So many recorded times of a task make its minutes. */
+const LEARNED_FROM = 3;
+
+/**
+ * What was recorded of a course's task against what was estimated, as a factor: the median of its recorded times, from the third on;
+ * 1 before that.
+ */
+export function learnedFactor(state: Pick<Household, 'prepared' | 'courses'>, courseId: Id, kind?: MakingKind): number {
   const course = byId(state.courses, courseId);
-  if (task) return (course?.tasks?.find((t) => t.kind === task)?.minutes ?? 0) * (pieces ?? 1);
-  return lessonsIn(course).find((l) => l.id === lessonId)?.prepare ?? 0;
+  const lessons = new Map(lessonsIn(course).map((l) => [l.id, l.prepare ?? 0]));
+  const task = course?.tasks?.find((t) => t.kind === kind);
+  const factors = state.prepared
+    .filter((p) => p.courseId === courseId && p.task === kind && p.part === undefined && p.minutes !== undefined)
+    .flatMap((p) => {
+      const estimate = kind === undefined ? (lessons.get(p.lessonId) ?? 0) : (task?.minutes ?? 0) * (p.pieces ?? 1);
+      return estimate > 0 ? [p.minutes! / estimate] : [];
+    })
+    .sort((a, b) => a - b);
+  if (factors.length < LEARNED_FROM) return 1;
+  const at = (i: number) => factors[Math.floor(i)]!;
+  return (at((factors.length - 1) / 2) + at(factors.length / 2)) / 2;
+}
+
+/** What it is laid out with: the lesson’s own minutes, or its task’s for as many as were made, by what was learned of them. */
+function laidOut(
+  state: Pick<Household, 'prepared' | 'courses'>,
+  { courseId, lessonId, task, pieces }: Prepared,
+): number {
+  const course = byId(state.courses, courseId);
+  const estimate = task
+    ? (course?.tasks?.find((t) => t.kind === task)?.minutes ?? 0) * (pieces ?? 1)
+    : (lessonsIn(course).find((l) => l.id === lessonId)?.prepare ?? 0);
+  return Math.round(estimate * learnedFactor(state, courseId, task));
 }
 
 /**
- * Minutes that a teacher has made ready on a day: what was said of each, else what it was estimated to take, without the parts of it that
- * were done on other days.
+ * Minutes that a teacher has made ready on a day: what was said of each, else what it was laid out with, without the parts of it that
+ * were done before.
  */
 export function minutesDoneOn(
   state: Pick<Household, 'prepared' | 'readAheads' | 'courses'>,
@@ -63,13 +91,14 @@ export function minutesDoneOn(
 ): number {
   const date = fromDay(day);
   const own = state.prepared.filter((p) => p.teacherId === teacherId);
-  const parts = (task: Making) => rowsOf({ prepared: own }, task).filter((p) => p.part !== undefined);
+  // Whoever did them: what another teacher has done of it is not done again.
+  const parts = (task: Making) => rowsOf(state, task).filter((p) => p.part !== undefined);
   const sum = (rows: readonly Prepared[]) => rows.reduce((n, p) => n + (p.minutes ?? 0), 0);
   const rest = (task: Making, whole: number) => Math.max(0, whole - sum(parts(task)));
   const today = own.filter((p) => p.date === date);
   const made = today
     .filter((p) => p.part === undefined)
-    .reduce((n, p) => n + rest({ ...p, kind: p.task }, p.minutes ?? estimateOf(state, p)), 0);
+    .reduce((n, p) => n + rest({ ...p, kind: p.task }, p.minutes ?? laidOut(state, p)), 0);
   const read = state.readAheads
     .filter((r) => r.teacherId === teacherId && r.read === date)
     .reduce((n, r) => {

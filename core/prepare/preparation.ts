@@ -22,7 +22,7 @@ import { readingOf } from '../sitdown';
 import { lessonsAhead, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
 import { dueFirst, type Slot, type Work } from './due-first';
-import { begunOf, madeOf, type Making, minutesDoneOn, preparedId } from './made';
+import { begunOf, learnedFactor, madeOf, type Making, minutesDoneOn, preparedId } from './made';
 
 /** A lesson that its teacher has to make ready, or one of the things to be made for it. */
 export interface PrepTask extends Work {
@@ -61,29 +61,6 @@ export interface PrepLine extends PrepTask {
 
 /** How far ahead lessons are looked at, in days: beyond, the plan is likely to change before anything is made. */
 const AHEAD_DAYS = 42;
-
-/** So many recorded times of a task make its minutes. */
-const LEARNED_FROM = 3;
-
-/**
- * What was recorded of a course's task against what was estimated, as a factor: the median of its recorded times, from the third on;
- * 1 before that.
- */
-export function learnedFactor(state: Pick<Household, 'prepared' | 'courses'>, courseId: Id, kind?: MakingKind): number {
-  const course = byId(state.courses, courseId);
-  const lessons = new Map(lessonsIn(course).map((l) => [l.id, l.prepare ?? 0]));
-  const task = course?.tasks?.find((t) => t.kind === kind);
-  const factors = state.prepared
-    .filter((p) => p.courseId === courseId && p.task === kind && p.part === undefined && p.minutes !== undefined)
-    .flatMap((p) => {
-      const estimate = kind === undefined ? (lessons.get(p.lessonId) ?? 0) : (task?.minutes ?? 0) * (p.pieces ?? 1);
-      return estimate > 0 ? [p.minutes! / estimate] : [];
-    })
-    .sort((a, b) => a - b);
-  if (factors.length < LEARNED_FROM) return 1;
-  const at = (i: number) => factors[Math.floor(i)]!;
-  return (at((factors.length - 1) / 2) + at(factors.length / 2)) / 2;
-}
 
 /** A task of a course, or the lesson's own minutes, which have no kind. */
 type Asked = Pick<MakingTask, 'minutes' | 'each' | 'tool'> & { kind?: MakingKind; for?: MakingTask['for'] };
