@@ -1,5 +1,6 @@
 import { type BrowserContextOptions, expect, type Locator, type Page, test as base } from '@playwright/test';
 import JSZip from 'jszip';
+import { keepDrawing, pulse, tellFrames } from './pulse';
 import { Shared } from './shared';
 
 /** Wednesday of the sample's ninth teaching week; a Saturday for the tests that ask for one. */
@@ -38,6 +39,7 @@ export const test = base.extend<{ strict: void; mayFault: RegExp | undefined }, 
       return;
     }
     const own = await browser.newContext(asked as BrowserContextOptions);
+    await tellFrames(own);
     await use(own);
     await own.close();
   },
@@ -45,7 +47,9 @@ export const test = base.extend<{ strict: void; mayFault: RegExp | undefined }, 
     const page = shared.owns(context) ? await shared.page() : await context.newPage();
     // Another test may have left a second window before it, and what lies behind draws no frames.
     await page.bringToFront();
+    const drawing = keepDrawing(page, info.title);
     await use(page);
+    drawing.stop();
     if (info.status !== info.expectedStatus) console.log(`${info.title}: ${await pulse(page)}`);
   },
   // What a test brings about on purpose.
@@ -89,21 +93,6 @@ export const test = base.extend<{ strict: void; mayFault: RegExp | undefined }, 
   ],
 });
 export { expect };
-
-/** Whether a page that failed still answers and still draws: tells a fault of the program from a browser that stands still. */
-async function pulse(page: Page): Promise<string> {
-  if (page.isClosed()) return 'the page was closed';
-  const frames = page.evaluate(
-    () =>
-      new Promise<string>((resolve) => {
-        const what = `${document.visibilityState}, state ${document.documentElement.dataset['state']}`;
-        setTimeout(() => resolve(`answers but draws no frame (${what})`), 2000);
-        requestAnimationFrame(() => resolve(`answers and draws (${what})`));
-      }),
-  );
-  const silent = new Promise<string>((resolve) => setTimeout(resolve, 5000, 'does not answer'));
-  return `the page ${await Promise.race([frames, silent]).catch((e: Error) => e.message)}`;
-}
 
 /** Opens Today of the sample and waits for the plan to settle. */
 export async function openToday(page: Page): Promise<void> {

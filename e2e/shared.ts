@@ -1,4 +1,5 @@
 import type { Browser, BrowserContext, BrowserContextOptions, Page } from '@playwright/test';
+import { tellFrames } from './pulse';
 
 /** What the keeper's window holds. */
 interface Held {
@@ -25,6 +26,7 @@ export class Shared {
   async context(): Promise<BrowserContext> {
     if (!this.held) {
       const context = await this.browser.newContext(this.options);
+      await tellFrames(context);
       const keeper = await context.newPage();
       await keeper.goto('/icon.svg');
       const local = await keeper.evaluate(readAll, SAMPLE);
