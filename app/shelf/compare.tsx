@@ -1,61 +1,121 @@
-import { isOver } from '../../core/calendar';
-import { type Enrolment, type Household, type SchoolYear } from '../../core/household';
-import { type PaceFigures, paceFigures, isPlanned } from '../../core/pace';
+import { type Day, isOver } from '../../core/calendar';
+import { byId, type Enrolment, type Household, type Id, same, type SchoolYear, titleOf } from '../../core/household';
+import { movedEnds, type PlannedFigures, plannedFigures } from '../../core/overview';
+import { isPlanned } from '../../core/pace';
+import { useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
 import { shortDate } from '../ui/dates';
-import { count, hoursAndMinutes, inHand } from '../ui/words';
+import { useTriedPlan } from '../ui/use-tried-plan';
+import { useWhile } from '../ui/use-while';
+import { count, hoursAndMinutes, inHand, listing } from '../ui/words';
 
-/** What a change of a pace rule comes to, before it is kept: the figures as they are and as they would be. */
+/** So many other courses are named that would end otherwise. */
+const MOST = 3;
+
+/**
+ * What a change of a pace rule comes to, before it is kept: the figures as they are and as they would be, beside all other
+ * courses, as it will be planned once it is kept.
+ */
 export function Compare({
   state,
   year,
   before,
   after,
-  today,
 }: {
   state: Household;
   year: SchoolYear;
   before: Enrolment | undefined;
   after: Enrolment;
-  today: number;
 }) {
+  const { household, today } = useHousehold();
+  const { plan } = usePlan();
+  const unchanged = before !== undefined && same(before, after);
+  const others = state.enrolments;
+  const key = JSON.stringify([after, state.loops]);
+  // The form makes both anew whenever it is drawn.
+  const tried = useWhile(
+    {
+      ...state,
+      enrolments: before ? others.map((e) => (e.id === after.id ? after : e)) : [...others, after],
+    },
+    [household, key],
+  );
+  const found = useTriedPlan(key, unchanged || isOver(year, today) ? undefined : tried, year, today);
   if (isOver(year, today))
     return <p role="status">{year.name} is over. What this comes to is reckoned once the next year is set up.</p>;
-  const was = before && isPlanned(before) ? paceFigures(state, year, before, today) : undefined;
-  const is = paceFigures(state, year, after, today);
+  const then = unchanged ? plan : found?.settled ? found.plan : undefined;
+  const was = before && isPlanned(before) ? plannedFigures(state, year, before, today, plan) : undefined;
+  const is = plannedFigures(tried, year, after, today, then);
   const { dateStyle } = state.settings;
-  const date = (f: PaceFigures) =>
+  const date = (f: PlannedFigures) =>
     f.lastDay === undefined ? 'nothing to plan' : shortDate(dateStyle, f.lastDay, today);
   const one = (n: number | undefined) => (n === undefined ? '–' : n.toFixed(1).replace(/\.0$/, ''));
-  const lines: [string, (f: PaceFigures) => string][] = [
-    ['Last day', date],
-    ['In hand', (f) => (f.daysInHand === undefined ? 'no date to end by' : inHand(f.daysInHand))],
-    ['Steps a week', (f) => one(f.stepsAWeek)],
-    ['Teacher a week', (f) => (f.teacherAWeek === undefined ? '–' : hoursAndMinutes(Math.round(f.teacherAWeek)))],
+  const lines: [string, (f: PlannedFigures) => string, 'by the plan'?][] = [
+    ['Last day', date, 'by the plan'],
+    [
+      'In hand',
+      (f) => (f.daysInHand === undefined ? 'no date to end by' : inHand(f.daysInHand).replace(/ in hand$/, '')),
+    ],
+    ['Steps a week', (f) => one(f.stepsAWeek), 'by the plan'],
+    [
+      'Teacher a week',
+      (f) => (f.teacherAWeek === undefined ? '–' : hoursAndMinutes(Math.round(f.teacherAWeek))),
+      'by the plan',
+    ],
   ];
+  const title = (id: Id) => titleOf(state, byId(others, id)?.courseId ?? '');
+  const together = state.links
+    .flatMap((l) => (l.enrolmentIds.includes(after.id) ? l.enrolmentIds : []))
+    .filter((id) => id !== after.id)
+    .map(title);
+  const moved = plan && then ? movedEnds(plan, then, after.id) : [];
+  const day = (d: Day) => shortDate(dateStyle, d, today);
+  const said = [
+    is.alone !== undefined &&
+      `By its pace alone its last day would be ${day(is.alone)}; ${together.length > 0 ? `it is kept together with ${listing(together)}` : 'beside the other courses some of it comes later'}.`,
+    plan &&
+      then &&
+      plan.clashes.length !== then.clashes.length &&
+      `Days with clashing new lessons: ${plan.clashes.length} → ${then.clashes.length}`,
+    moved.length > 0 &&
+      `Other courses would end otherwise: ${moved
+        .slice(0, MOST)
+        .map((m) => `${title(m.enrolmentId)} ${day(m.before)} → ${day(m.after)}`)
+        .join('; ')}${moved.length > MOST ? `, and ${moved.length - MOST} more` : ''}`,
+    is.waiting > 0 &&
+      `${count(is.waiting, 'step waits', 'steps wait')} until what it waits for is there; the figures are as if it were there today.`,
+  ].flatMap((line) =>
+    line
+      ? [
+          <p key={line} className="pt-1">
+            {line}
+          </p>,
+        ]
+      : [],
+  );
   return (
-    <div role="status" className="sticky -bottom-5 border border-ink bg-sheet px-3 py-2">
-      <dl className="grid grid-cols-2 gap-x-6 gap-y-1 sm:grid-cols-4">
-        {lines.map(([name, of]) => (
-          <div key={name}>
-            <dt className="text-note text-soft">{name}</dt>
-            <dd>
-              {was && of(was) !== of(is) && <span className="text-soft">{of(was)} → </span>}
-              <b className="font-semibold">{of(is)}</b>
-            </dd>
-          </div>
-        ))}
-      </dl>
-      {is.waiting > 0 && (
-        <p className="pt-1">
-          {count(is.waiting, 'step waits', 'steps wait')} until what it waits for is there; the figures are as if it
-          were there today.
-        </p>
-      )}
-      {is.lastDay !== undefined && (is.daysInHand ?? 0) < 0 && (
-        <p className="pt-1 font-semibold">
-          It does not fit by its date: {count(-(is.daysInHand ?? 0), 'sitting is', 'sittings are')} missing.
-        </p>
-      )}
-    </div>
+    <>
+      <div role="status" className="sticky -bottom-5 border border-ink bg-sheet px-3 py-2">
+        <dl className="grid grid-cols-2 gap-x-6 gap-y-1 sm:grid-cols-4">
+          {lines.map(([name, of, by]) => (
+            <div key={name}>
+              <dt className="text-note text-soft">{name}</dt>
+              <dd>
+                {was && of(was) !== of(is) && (then || !by) && <span className="text-soft">{of(was)} → </span>}
+                <b className="font-semibold">{then || !by ? of(is) : '…'}</b>
+              </dd>
+            </div>
+          ))}
+        </dl>
+        {/* In the hand the box stays low: it is not to cover the field whose effect it tells. */}
+        <div className="max-sm:hidden">{said}</div>
+        {is.lastDay !== undefined && (is.daysInHand ?? 0) < 0 && (
+          <p className="pt-1 font-semibold">
+            It does not fit by its date: {count(-(is.daysInHand ?? 0), 'sitting is', 'sittings are')} missing.
+          </p>
+        )}
+      </div>
+      {said.length > 0 && <div className="sm:hidden">{said}</div>}
+    </>
   );
 }

@@ -311,7 +311,7 @@ export function EnrolmentForm({
       ) : (
         countable &&
         now.childIds.length > 0 &&
-        now.perSitting >= 1 && <Compare state={trial} year={year} before={enrolment} after={draft} today={today} />
+        now.perSitting >= 1 && <Compare state={trial} year={year} before={enrolment} after={draft} />
       )}
     </FormDialog>
   );

@@ -1,7 +1,7 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Household, SchoolYear } from '../../core/household';
 import type { Plan } from '../../core/stagger';
-import { openPlanner } from '../../worker';
+import { openPlanner, type Planner } from '../../worker';
 import { EFFORT } from '../shell/plan';
 
 /** A pause in the movement, in milliseconds, after which what would come of it is worked out. */
@@ -18,15 +18,26 @@ export function useTriedPlan(
   today: number,
 ): { plan: Plan; settled: boolean } | undefined {
   const [found, setFound] = useState<{ key: string; plan: Plan; settled: boolean }>();
+  // One for all that is tried one after the other: it is told what has changed since the last, and not all marks again.
+  const planner = useRef<Planner>(undefined);
+  useEffect(
+    () => () => {
+      planner.current?.close();
+      planner.current = undefined;
+    },
+    [],
+  );
   useEffect(() => {
     if (!tried || !year) return;
-    const planner = openPlanner();
+    let left = false;
     const wait = setTimeout(() => {
-      planner.request(
+      planner.current ??= openPlanner();
+      planner.current.request(
         tried,
         { today, effort: EFFORT, kept: undefined, eager: true },
         {
           plan: (plan, settledAs) => {
+            if (left) return;
             const settled = settledAs !== undefined;
             // Between the first and the settled plan nothing is shown: figures are not to flicker.
             setFound((was) => (settled || was?.key !== key ? { key, plan, settled } : was));
@@ -38,8 +49,8 @@ export function useTriedPlan(
       );
     }, PAUSE);
     return () => {
+      left = true;
       clearTimeout(wait);
-      planner.close();
     };
   }, [key, tried, year, today]);
   return found?.key === key && tried ? found : undefined;

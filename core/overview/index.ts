@@ -5,3 +5,4 @@ export * from './finish';
 export * from './waits';
 export * from './fitting';
 export * from './paces';
+export * from './planned-figures';

@@ -22,8 +22,15 @@ export interface PaceFigures {
 /**
  * What an enrolment comes to under its rule: last day, days in hand, steps and teacher minutes a week. Other enrolments
  * are left out of it, as they are of days in hand.
+ * @param planned the day of its last step by a plan: it takes the place of the last day, and what is done a week is reckoned up to it
  */
-export function paceFigures(state: Household, year: SchoolYear, enrolment: Enrolment, today: Day): PaceFigures {
+export function paceFigures(
+  state: Household,
+  year: SchoolYear,
+  enrolment: Enrolment,
+  today: Day,
+  planned?: Day,
+): PaceFigures {
   const own = { ...state, enrolments: [...state.enrolments.filter((e) => e.id !== enrolment.id), enrolment] };
   const { firstDay, startMinutes } = state.settings;
   const track = makeTrack(own, year, enrolment, today);
@@ -34,7 +41,7 @@ export function paceFigures(state: Household, year: SchoolYear, enrolment: Enrol
   if (!fit) return { ...none, daysInHand, waiting: held.waiting };
   const last = track.own?.last ?? track.steps.length - 1;
   const wished = track.dates[track.ideal[last]! - 1];
-  const lastDay = Math.max(fit.days[last]!, wished ?? -Infinity);
+  const lastDay = planned ?? Math.max(fit.days[last]!, wished ?? -Infinity);
   const weeks = new Set(track.dates.filter((d) => d <= lastDay).map((d) => weekStart(d, firstDay)));
   // Beyond the school year every week counts.
   for (let d = weekStart(toDay(year.end), firstDay) + 7; d <= lastDay; d += 7) weeks.add(d);

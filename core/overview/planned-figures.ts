@@ -1,0 +1,54 @@
+import type { Day } from '../calendar';
+import type { Enrolment, Household, Id, SchoolYear } from '../household';
+import { makeTrack, type PaceFigures, paceFigures, reserveOf } from '../pace';
+import type { Plan } from '../stagger';
+import { finishOf } from './finish';
+
+/** What a pace comes to, beside the other courses where there is a plan. */
+export interface PlannedFigures extends PaceFigures {
+  /** The last day by the pace alone, where the plan has a later one. */
+  alone: Day | undefined;
+}
+
+/**
+ * What an enrolment comes to under its rule, its last day by a plan of the household with it: what it is kept together with, and
+ * new lessons of other courses, hold a course back behind what its rule alone would have. By the rule alone where the plan does
+ * not hold all of it (some waits, is left for later or finds no day), or there is no plan.
+ * @param state the household with the enrolment in it, as the plan was made from it
+ */
+export function plannedFigures(
+  state: Household,
+  year: SchoolYear,
+  enrolment: Enrolment,
+  today: Day,
+  plan: Plan | undefined,
+): PlannedFigures {
+  const byRule = paceFigures(state, year, enrolment, today);
+  const finish = finishOf(plan, enrolment.id, reserveOf(makeTrack(state, year, enrolment, today), year));
+  if (finish.kind !== 'planned') return { ...byRule, alone: undefined };
+  const alone = byRule.lastDay !== undefined && byRule.lastDay < finish.day ? byRule.lastDay : undefined;
+  return { ...paceFigures(state, year, enrolment, today, finish.day), alone };
+}
+
+/** A course whose end is another by another plan. */
+export interface MovedEnd {
+  enrolmentId: Id;
+  before: Day;
+  after: Day;
+}
+
+/** So many days more or less of a course's end are no news: the week is the same or the next. */
+const NO_NEWS = 6;
+
+/** Which other courses end otherwise, by more than six days, if a plan takes the place of another; what moves farthest first. */
+export function movedEnds(before: Plan, after: Plan, except: Id): MovedEnd[] {
+  const ends = (plan: Plan) => new Map(plan.tracks.map((t) => [t.enrolmentId, Math.max(-1, ...t.days)]));
+  const then = ends(after);
+  return [...ends(before)]
+    .flatMap(([enrolmentId, was]) => {
+      const is = then.get(enrolmentId) ?? -1;
+      const moved = enrolmentId !== except && was >= 0 && is >= 0 && Math.abs(is - was) > NO_NEWS;
+      return moved ? [{ enrolmentId, before: was, after: is }] : [];
+    })
+    .sort((a, b) => Math.abs(b.after - b.before) - Math.abs(a.after - a.before));
+}
