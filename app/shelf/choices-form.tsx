@@ -19,6 +19,7 @@ import {
   kindsUsed,
   optionalKinds,
 } from './choices-values';
+import { Otherwise } from './otherwise';
 import { PresencesTable } from './presences-table';
 import { UnitOrder } from './unit-order';
 
@@ -129,6 +130,12 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
       )}
       <UnitOrder course={course} units={values.units} setUnits={setUnits} />
       <Fault of={errors.units?.root ?? errors.units} />
+      <Otherwise
+        about={enrolment.id}
+        puts={
+          formState.isDirty && choicesSchema.isValidSync(values) ? [{ table: 'enrolments', put: draft }] : undefined
+        }
+      />
       <p role="status" className="border border-edge p-3">
         So it is {count(taken.length, 'step')} of the book’s{' '}
         {course.units.reduce((n, u) => n + u.lessons.reduce((m, l) => m + l.steps.length, 0), 0)}, about{' '}

@@ -1,6 +1,6 @@
 import { type Day, isOver } from '../../core/calendar';
 import { byId, type Enrolment, type Household, type Id, same, type SchoolYear, titleOf } from '../../core/household';
-import { movedEnds, type PlannedFigures, plannedFigures } from '../../core/overview';
+import { otherwiseWords, type PlannedFigures, plannedFigures } from '../../core/overview';
 import { isPlanned } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -8,9 +8,6 @@ import { shortDate } from '../ui/dates';
 import { useTriedPlan } from '../ui/use-tried-plan';
 import { useWhile } from '../ui/use-while';
 import { count, hoursAndMinutes, inHand, listing } from '../ui/words';
-
-/** So many other courses are named that would end otherwise. */
-const MOST = 3;
 
 /**
  * What a change of a pace rule comes to, before it is kept: the figures as they are and as they would be, beside all other
@@ -68,20 +65,11 @@ export function Compare({
     .flatMap((l) => (l.enrolmentIds.includes(after.id) ? l.enrolmentIds : []))
     .filter((id) => id !== after.id)
     .map(title);
-  const moved = plan && then ? movedEnds(plan, then, after.id) : [];
   const day = (d: Day) => shortDate(dateStyle, d, today);
   const said = [
     is.alone !== undefined &&
       `By its pace alone its last day would be ${day(is.alone)}; ${together.length > 0 ? `it is kept together with ${listing(together)}` : 'beside the other courses some of it comes later'}.`,
-    plan &&
-      then &&
-      plan.clashes.length !== then.clashes.length &&
-      `Days with clashing new lessons: ${plan.clashes.length} → ${then.clashes.length}`,
-    moved.length > 0 &&
-      `Other courses would end otherwise: ${moved
-        .slice(0, MOST)
-        .map((m) => `${title(m.enrolmentId)} ${day(m.before)} → ${day(m.after)}`)
-        .join('; ')}${moved.length > MOST ? `, and ${moved.length - MOST} more` : ''}`,
+    ...(plan && then ? otherwiseWords({ state: household, plan }, { state: tried, plan: then }, after.id) : []),
     is.waiting > 0 &&
       `${count(is.waiting, 'step waits', 'steps wait')} until what it waits for is there; the figures are as if it were there today.`,
   ].flatMap((line) =>

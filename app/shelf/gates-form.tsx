@@ -13,6 +13,7 @@ import { count } from '../ui/words';
 import { newId } from '../ui/id';
 import { Choice, lessonOptions } from '../ui/choice';
 import { lessonsIn } from '../../core/course';
+import { Otherwise } from './otherwise';
 import { WholeField } from '../ui/whole-field';
 
 interface Values {
@@ -35,8 +36,9 @@ const schema = (household: Household, enrolment: Enrolment): ObjectSchema<Values
 export function GatesForm({ course, enrolment, close }: { course: Course; enrolment: Enrolment; close: () => void }) {
   const { household, today } = useHousehold();
   const commit = useFormCommit();
+  const holding = schema(household, enrolment);
   const { handleSubmit, control, formState, setValue } = useForm<Values>({
-    resolver: yupResolver(schema(household, enrolment)),
+    resolver: yupResolver(holding),
     defaultValues: { gates: enrolment.gates ?? [] },
   });
   const gates = useWatch({ control, name: 'gates' });
@@ -90,6 +92,14 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
         </button>
       </div>
       <Fault of={formState.errors.gates?.root ?? formState.errors.gates} />
+      <Otherwise
+        about={enrolment.id}
+        puts={
+          formState.isDirty && holding.isValidSync({ gates })
+            ? [{ table: 'enrolments', put: gatedBy(enrolment, gates) }]
+            : undefined
+        }
+      />
     </FormDialog>
   );
 }

@@ -1,6 +1,6 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
-import { byId, childrenOf, type Course, type Enrolment, type Household, LIVES } from '../../core/household';
+import { byId, childrenOf, type Course, type Enrolment, type Household, LIVES, type Put } from '../../core/household';
 import { swapCourse, takeAgain } from '../../core/deeds';
 import { isThrough } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
@@ -12,6 +12,7 @@ import { ChildName } from '../ui/ornament';
 import { LIFE_WORDS, listing, WORTH_WORDS } from '../ui/words';
 import { newId } from '../ui/id';
 import { lifeSchema, type LifeValues, lifeValuesOf, livingOf } from './life-values';
+import { Otherwise } from './otherwise';
 
 /**
  * The life of an enrolment: paused, resumed, dropped, finished, today or from a day to come on; swapped for another; and what it was
@@ -22,33 +23,38 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
   const commit = useFormCommit();
   const style = household.settings.dateStyle;
   const children = childrenOf(household, enrolment);
+  const schema = lifeSchema(today);
   const { register, handleSubmit, control, formState, setValue } = useForm<LifeValues>({
-    resolver: yupResolver(lifeSchema(today)),
+    resolver: yupResolver(schema),
     defaultValues: lifeValuesOf(enrolment, children, today),
   });
   const { errors } = formState;
-  const [life, lives, swap] = useWatch({ control, name: ['life', 'lives', 'swap'] });
+  const values = useWatch({ control }) as LifeValues;
+  const { life, lives, swap } = values;
   const who = listing(children.map((c) => c.name));
+  // What it was worth is no matter of the year.
+  const touched = Object.keys(formState.dirtyFields).some((k) => k !== 'verdicts');
+  /** What the form comes to, in the household as it is by then. */
+  const rows = (now: Household, v: LifeValues, id: string): Put[] => {
+    if (v.again !== '') return takeAgain(now, enrolment.id, v.again === 'half', today, id);
+    const put = livingOf(enrolment, v, today);
+    const next = byId(now.courses, v.swap);
+    return next ? swapCourse(now, year, put, next.id, today, id) : [{ table: 'enrolments', put }];
+  };
   const keep = handleSubmit(async (v) => {
     const id = newId();
     if (v.again !== '') {
       const part = v.again === 'half' ? 'its second half' : 'all of it';
-      const taken = await commit(`${course.title} for ${who}: ${part} once more`, (now) =>
-        takeAgain(now, enrolment.id, v.again === 'half', today, id),
-      );
-      if (taken) close();
+      if (await commit(`${course.title} for ${who}: ${part} once more`, (now) => rows(now, v, id))) close();
       return;
     }
-    const put = livingOf(enrolment, v, today);
     const next = byId(household.courses, v.swap);
-    const ahead = put.life === v.life ? '' : ` from ${shortDate(style, v.from, today)}`;
+    const ahead = livingOf(enrolment, v, today).life === v.life ? '' : ` from ${shortDate(style, v.from, today)}`;
     const words = next
       ? `${course.title} swapped for ${next.title} for ${who}`
       : `${course.title} for ${who}: ${LIFE_WORDS[v.life]}${ahead}`;
-    const wish = next
-      ? (now: Household) => swapCourse(now, year, put, next.id, today, id)
-      : [{ table: 'enrolments' as const, put }];
-    if (await commit(words, wish)) close();
+    const puts = rows(household, v, id);
+    if (await commit(words, next ? (now) => rows(now, v, id) : puts)) close();
   });
   return (
     <FormDialog title={`${course.title}: ${who}`} close={close} onSubmit={(e) => void keep(e)}>
@@ -113,6 +119,10 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
           ...household.courses.filter((c) => c.id !== course.id).map((c) => [c.id, c.title] as const),
         ]}
         {...register('swap')}
+      />
+      <Otherwise
+        about={enrolment.id}
+        puts={touched && schema.isValidSync(values) ? rows(household, values, 'tried') : undefined}
       />
       {children.map((c, i) => (
         <fieldset key={c.id} className="flex flex-wrap items-end gap-3">

@@ -10,6 +10,7 @@ import { WeekdayControl } from '../ui/controls';
 import { byFaults } from '../ui/faults';
 import { Fault, InputField, RadioField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
+import { Otherwise } from './otherwise';
 import { moved, OrderList } from './order-list';
 import { takingName } from '../../core/words';
 import { newId } from '../ui/id';
@@ -41,6 +42,7 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
     defaultValues: { name: loop.name, weekdays: loop.weekdays, turns: loop.turns, order: members.map((m) => m.id) },
   });
   const { errors } = formState;
+  const values = useWatch({ control }) as LoopValues;
   const children = new Set(members.map((m) => [...m.childIds].sort().join(' ')));
   const keep = handleSubmit(async (v) => {
     const put: Loop = { id: loop.id, ...v };
@@ -87,6 +89,13 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
           </p>
         )}
       </div>
+      <Otherwise
+        puts={
+          formState.isDirty && loopSchema.isValidSync(values)
+            ? [{ table: 'loops', put: { id: loop.id, ...values } }]
+            : undefined
+        }
+      />
       {!household.enrolments.some((e) => loopIdOf(e) === loop.id) && (
         <button
           type="button"
@@ -171,6 +180,13 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
           is until the numbers agree.
         </p>
       )}
+      <Otherwise
+        puts={
+          formState.isDirty && linkSchema.isValidSync({ enrolmentIds: ids, by })
+            ? [{ table: 'links', put: { id: link?.id ?? 'tried', enrolmentIds: ids, by } }]
+            : undefined
+        }
+      />
       {link && (
         <button
           type="button"

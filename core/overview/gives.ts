@@ -11,6 +11,10 @@ export interface MoveSide {
   without: number;
 }
 
+/** Steps of all courses that find no day by a plan. */
+export const withoutDay = (plan: Plan): number =>
+  plan.tracks.reduce((n, t) => n + t.days.filter((d) => d < 0).length, 0);
+
 function sideOf(plan: Plan, pin: Omit<Pin, 'id'>): MoveSide {
   const track = plan.tracks.find((t) => t.enrolmentId === pin.enrolmentId);
   const begins = track?.days[track.stepIds.indexOf(pin.stepId)] ?? -1;
@@ -19,7 +23,7 @@ function sideOf(plan: Plan, pin: Omit<Pin, 'id'>): MoveSide {
     begins: begins < 0 ? undefined : begins,
     ends: ends < 0 ? undefined : ends,
     clashes: plan.clashes.length,
-    without: plan.tracks.reduce((n, t) => n + t.days.filter((d) => d < 0).length, 0),
+    without: withoutDay(plan),
   };
 }
 

@@ -6,3 +6,4 @@ export * from './waits';
 export * from './fitting';
 export * from './paces';
 export * from './planned-figures';
+export * from './otherwise';

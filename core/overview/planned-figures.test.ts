@@ -5,7 +5,7 @@ import type { Enrolment, Household, PaceRule } from '../household';
 import { paceFigures } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { aCourse, aHousehold, anEnrolment, aYear, householdArbitrary } from '../tests/make';
-import { movedEnds, plannedFigures } from './index';
+import { courseOtherwise, movedEnds, otherwiseWords, plannedFigures } from './index';
 
 const year = aYear({ start: '2026-09-07', end: '2026-12-18' });
 const today = toDay('2026-09-07');
@@ -47,6 +47,21 @@ describe('what a pace comes to by the plan', () => {
     expect(movedEnds(before, after, 'aloud')).toEqual([moved]);
     expect(movedEnds(before, after, 'history').map((m) => m.enrolmentId)).toEqual(['aloud']);
     expect(movedEnds(before, before, 'aloud')).toEqual([]);
+    const now = { state: { ...h, enrolments: [history, aloud] }, plan: before };
+    const then = { state: { ...h, enrolments: [history, quick] }, plan: after };
+    const [first] = otherwiseWords(now, then, 'aloud');
+    expect(first).toMatch(/^Other courses would end otherwise: history \d+ Dec → \d+ Oct$/);
+    expect(otherwiseWords(now, then)[0]).toMatch(/^Courses would end otherwise: .*; .*$/);
+    expect(otherwiseWords(now, now)).toEqual([]);
+    expect(courseOtherwise(now, then, year, 'history')).toMatch(/^would finish \d+ Dec → would finish \d+ Oct$/);
+    expect(courseOtherwise(now, now, year, 'history')).toMatch(/^would finish \d+ Dec, as now$/);
+    // Paused from October on: what is left then has no day; what was not there before is named.
+    const paused: Enrolment = { ...history, lives: [{ from: '2026-10-05', life: 'paused' }] };
+    const less = { state: { ...h, enrolments: [paused] }, plan: planOf({ ...h, enrolments: [paused] }) };
+    expect(courseOtherwise(now, less, year, 'history')).toMatch(/→ planned up to \d+ \w+, \d+ steps? left for later$/);
+    expect(courseOtherwise(now, less, year, 'aloud')).toMatch(/→ nothing planned$/);
+    expect(otherwiseWords(less, now, 'history')[0]).toMatch(/^aloud would be planned up to \d+ Dec$/);
+    expect(courseOtherwise(less, less, year, 'aloud')).toBeUndefined();
   });
 
   it('its last day is that of the last step of the plan, wherever the plan holds all that is left', () => {

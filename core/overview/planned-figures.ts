@@ -1,5 +1,5 @@
 import type { Day } from '../calendar';
-import type { Enrolment, Household, Id, SchoolYear } from '../household';
+import type { Enrolment, Household, SchoolYear } from '../household';
 import { makeTrack, type PaceFigures, paceFigures, reserveOf } from '../pace';
 import type { Plan } from '../stagger';
 import { finishOf } from './finish';
@@ -28,27 +28,4 @@ export function plannedFigures(
   if (finish.kind !== 'planned') return { ...byRule, alone: undefined };
   const alone = byRule.lastDay !== undefined && byRule.lastDay < finish.day ? byRule.lastDay : undefined;
   return { ...paceFigures(state, year, enrolment, today, finish.day), alone };
-}
-
-/** A course whose end is another by another plan. */
-export interface MovedEnd {
-  enrolmentId: Id;
-  before: Day;
-  after: Day;
-}
-
-/** So many days more or less of a course's end are no news: the week is the same or the next. */
-const NO_NEWS = 6;
-
-/** Which other courses end otherwise, by more than six days, if a plan takes the place of another; what moves farthest first. */
-export function movedEnds(before: Plan, after: Plan, except: Id): MovedEnd[] {
-  const ends = (plan: Plan) => new Map(plan.tracks.map((t) => [t.enrolmentId, Math.max(-1, ...t.days)]));
-  const then = ends(after);
-  return [...ends(before)]
-    .flatMap(([enrolmentId, was]) => {
-      const is = then.get(enrolmentId) ?? -1;
-      const moved = enrolmentId !== except && was >= 0 && is >= 0 && Math.abs(is - was) > NO_NEWS;
-      return moved ? [{ enrolmentId, before: was, after: is }] : [];
-    })
-    .sort((a, b) => Math.abs(b.after - b.before) - Math.abs(a.after - a.before));
 }
