@@ -10,6 +10,7 @@ import { InputField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { newId } from '../ui/id';
 import { HoldFrom } from './hold-from';
+import { Otherwise } from './otherwise';
 import { hoursChanged, schema, teacherOf, type Values, valuesOf } from './teacher-values';
 
 /** A teacher's name and hours on each weekday; hours may be fractions ("2.5") and are stored as minutes. */
@@ -22,7 +23,10 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
   });
   const { errors } = formState;
   const later = useFieldArray({ control, name: 'later' });
-  const [byClock, hours] = useWatch({ control, name: ['byClock', 'hours'] });
+  const values = useWatch({ control }) as Values;
+  const { byClock, hours } = values;
+  // A name, and the time for making ready, are no matter of the plan.
+  const touched = Object.keys(formState.dirtyFields).some((k) => k !== 'name' && k !== 'ready');
   const keep = handleSubmit(async (values) => {
     const put = teacherOf(teacher, teacher?.id ?? newId(), values, household, today);
     if (await commit(`${put.name} ${teacher ? 'changed' : 'added'}`, [{ table: 'teachers', put }])) close();
@@ -108,6 +112,13 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
           <WeekdayFault faults={errors.clock} />
         </fieldset>
       )}
+      <Otherwise
+        puts={
+          teacher && touched && schema.isValidSync(values)
+            ? [{ table: 'teachers', put: teacherOf(teacher, teacher.id, values, household, today) }]
+            : undefined
+        }
+      />
       <WeekLine
         legend="Minutes for making lessons ready"
         of="Minutes for making ready"

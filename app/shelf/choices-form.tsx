@@ -19,7 +19,7 @@ import {
   kindsUsed,
   optionalKinds,
 } from './choices-values';
-import { Otherwise } from './otherwise';
+import { Otherwise } from '../household/otherwise';
 import { PresencesTable } from './presences-table';
 import { UnitOrder } from './unit-order';
 

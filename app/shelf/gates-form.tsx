@@ -13,7 +13,7 @@ import { count } from '../ui/words';
 import { newId } from '../ui/id';
 import { Choice, lessonOptions } from '../ui/choice';
 import { lessonsIn } from '../../core/course';
-import { Otherwise } from './otherwise';
+import { Otherwise } from '../household/otherwise';
 import { WholeField } from '../ui/whole-field';
 
 interface Values {

@@ -12,7 +12,7 @@ import { ChildName } from '../ui/ornament';
 import { LIFE_WORDS, listing, WORTH_WORDS } from '../ui/words';
 import { newId } from '../ui/id';
 import { lifeSchema, type LifeValues, lifeValuesOf, livingOf } from './life-values';
-import { Otherwise } from './otherwise';
+import { Otherwise } from '../household/otherwise';
 
 /**
  * The life of an enrolment: paused, resumed, dropped, finished, today or from a day to come on; swapped for another; and what it was

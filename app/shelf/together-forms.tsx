@@ -10,7 +10,7 @@ import { WeekdayControl } from '../ui/controls';
 import { byFaults } from '../ui/faults';
 import { Fault, InputField, RadioField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
-import { Otherwise } from './otherwise';
+import { Otherwise } from '../household/otherwise';
 import { moved, OrderList } from './order-list';
 import { takingName } from '../../core/words';
 import { newId } from '../ui/id';

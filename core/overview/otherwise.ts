@@ -53,6 +53,12 @@ export function otherwiseWords(before: PlannedHousehold, after: PlannedHousehold
     (t) => t.enrolmentId !== about && !known.has(t.enrolmentId) && t.days.some((d) => d >= 0),
   );
   const [was, is] = [withoutDay(before.plan), withoutDay(after.plan)];
+  const left = (plan: Plan, id: Id) =>
+    plan.tracks.find((t) => t.enrolmentId === id)?.days.filter((d) => d < 0).length ?? 0;
+  const more = after.plan.tracks
+    .map(({ enrolmentId: id }) => ({ id, by: left(after.plan, id) - left(before.plan, id) }))
+    .filter(({ id, by }) => by > 0 && id !== about)
+    .sort((a, b) => b.by - a.by);
   return [
     moved.length > 0 &&
       `${about === undefined ? 'Courses' : 'Other courses'} would end otherwise: ${moved
@@ -62,7 +68,15 @@ export function otherwiseWords(before: PlannedHousehold, after: PlannedHousehold
     ...come.map((t) => `${title(t.enrolmentId)} would be planned up to ${day(Math.max(...t.days))}`),
     before.plan.clashes.length !== after.plan.clashes.length &&
       `Days with clashing new lessons: ${before.plan.clashes.length} → ${after.plan.clashes.length}`,
-    was !== is && `Steps that find no day in the year: ${was} → ${is}`,
+    was !== is &&
+      `Steps that find no day in the year: ${was} → ${is}${
+        more.length === 0
+          ? ''
+          : ` (${more
+              .slice(0, MOST)
+              .map(({ id, by }) => `${by} more of ${title(id)}`)
+              .join(', ')}${more.length > MOST ? `, and of ${more.length - MOST} others` : ''})`
+      }`,
   ].filter((line) => line !== false);
 }
 

@@ -62,6 +62,13 @@ describe('what a pace comes to by the plan', () => {
     expect(courseOtherwise(now, less, year, 'aloud')).toMatch(/→ nothing planned$/);
     expect(otherwiseWords(less, now, 'history')[0]).toMatch(/^aloud would be planned up to \d+ Dec$/);
     expect(courseOtherwise(less, less, year, 'aloud')).toBeUndefined();
+    // A term of five weeks has no room for twelve steps at two a week.
+    const short = aYear({ start: '2026-09-07', end: '2026-10-09', weekdays: [1, 2] });
+    const cut = { ...h, years: [short], enrolments: [history, aloud], links: [] };
+    const late = { state: cut, plan: makePlan(makeProblem(cut, short, today), { sweeps: 2, seed: 1 }) };
+    const words = otherwiseWords(now, late).find((w) => w.startsWith('Steps that find no day'));
+    expect(words).toMatch(/^Steps that find no day in the year: 0 → \d+ \(\d+ more of \w+, \d+ more of \w+\)$/);
+    expect(otherwiseWords(now, late, 'aloud').join()).toMatch(/\(\d+ more of history\)/);
   });
 
   it('its last day is that of the last step of the plan, wherever the plan holds all that is left', () => {
