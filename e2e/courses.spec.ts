@@ -19,7 +19,7 @@ test('the courses over the year: what does not fit is said, a course opens to un
   await expect(dialog.getByRole('button', { name: 'Save' })).toBeDisabled();
   await dialog.getByLabel('Begins in the week of').selectOption({ label: '18 Jan 2027, teaching week 17' });
   await expect(dialog.getByRole('status')).toContainText(/It begins .* → Mon 18 Jan/, { timeout: 40_000 });
-  await expect(dialog.getByRole('status')).toContainText('Steps without a day');
+  await expect(dialog.getByRole('status')).toContainText('of other courses would stand on another day');
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(status(page)).toContainText('Capitals begins Mon 18 Jan');
   await expect(units.getByRole('listitem').filter({ hasText: /^Capitals/ })).toContainText('18 Jan 2027 –', {

@@ -385,7 +385,7 @@ test('a unit is dragged to another week: what gives is seen before letting go, e
   const gives = page.getByRole('status').filter({ hasText: 'Let go to keep it there' });
   await hold(60);
   await expect(gives).toContainText(/It begins .*→/, { timeout: 40_000 });
-  await expect(gives).toContainText('Steps without a day');
+  await expect(gives).toContainText('of other courses would stand on another day');
   await page.keyboard.press('Escape');
   await expect(gives).toHaveCount(0);
   await page.mouse.up();

@@ -32,7 +32,7 @@ export function Otherwise({ puts, about }: { puts: readonly Put[] | undefined; a
   const title = titleOf(household, byId(household.enrolments, about ?? '')?.courseId ?? '');
   const lines = then && [...(own ? [`${title}: ${own}`] : []), ...otherwiseWords(now, then, about)];
   return (
-    <div role="status" className="border border-ink bg-sheet px-3 py-2">
+    <div role="status" className="border border-ink bg-sheet px-3 py-2 wrap-anywhere">
       <p className="text-note text-soft">What it does to the year</p>
       {lines?.map((line) => <p key={line}>{line}</p>) ?? <p>…</p>}
       {lines?.length === 0 && <p>No course would end otherwise by more than some days.</p>}

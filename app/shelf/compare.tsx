@@ -75,7 +75,7 @@ export function Compare({
   ].flatMap((line) =>
     line
       ? [
-          <p key={line} className="pt-1">
+          <p key={line} className="pt-1 wrap-anywhere">
             {line}
           </p>,
         ]

@@ -1,5 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { fromDay, isIsoDate } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
@@ -70,7 +70,8 @@ export function EnrolmentForm({
   });
   const { errors, dirtyFields } = formState;
   const now = useWatch({ control }) as PaceValues;
-  const id = enrolment?.id ?? 'draft';
+  // The one under which it is kept: rows are planned in the order of their ids, and what is told before is to come true.
+  const [id] = useState(() => enrolment?.id ?? newId());
   const draft = draftOf(now, id, course.id, enrolment, today);
   const ahead = enrolment && paceAhead(now, today);
   // A loop still to be made is tried out like one that is there.
@@ -116,7 +117,7 @@ export function EnrolmentForm({
 
   const keep = handleSubmit(async (v) => {
     const made = v.rule === 'loop' && v.loopId === NEW_LOOP ? newLoop(v, newId()) : undefined;
-    const put = draftOf(made ? { ...v, loopId: made.id } : v, enrolment?.id ?? newId(), course.id, enrolment, today);
+    const put = draftOf(made ? { ...v, loopId: made.id } : v, id, course.id, enrolment, today);
     const who = listing(household.children.filter((c) => put.childIds.includes(c.id)).map((c) => c.name));
     if (
       await commit(`${course.title} ${enrolment ? 'changed' : 'begun'} for ${who}`, [

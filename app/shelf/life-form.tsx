@@ -1,4 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
+import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { byId, childrenOf, type Course, type Enrolment, type Household, LIVES, type Put } from '../../core/household';
 import { swapCourse, takeAgain } from '../../core/deeds';
@@ -30,22 +31,23 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
   });
   const { errors } = formState;
   const values = useWatch({ control }) as LifeValues;
+  /** Of what takes its place; the same when it is told what that does and when it is kept. */
+  const [id] = useState(newId);
   const { life, lives, swap } = values;
   const who = listing(children.map((c) => c.name));
   // What it was worth is no matter of the year.
   const touched = Object.keys(formState.dirtyFields).some((k) => k !== 'verdicts');
   /** What the form comes to, in the household as it is by then. */
-  const rows = (now: Household, v: LifeValues, id: string): Put[] => {
+  const rows = (now: Household, v: LifeValues): Put[] => {
     if (v.again !== '') return takeAgain(now, enrolment.id, v.again === 'half', today, id);
     const put = livingOf(enrolment, v, today);
     const next = byId(now.courses, v.swap);
     return next ? swapCourse(now, year, put, next.id, today, id) : [{ table: 'enrolments', put }];
   };
   const keep = handleSubmit(async (v) => {
-    const id = newId();
     if (v.again !== '') {
       const part = v.again === 'half' ? 'its second half' : 'all of it';
-      if (await commit(`${course.title} for ${who}: ${part} once more`, (now) => rows(now, v, id))) close();
+      if (await commit(`${course.title} for ${who}: ${part} once more`, (now) => rows(now, v))) close();
       return;
     }
     const next = byId(household.courses, v.swap);
@@ -53,8 +55,7 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
     const words = next
       ? `${course.title} swapped for ${next.title} for ${who}`
       : `${course.title} for ${who}: ${LIFE_WORDS[v.life]}${ahead}`;
-    const puts = rows(household, v, id);
-    if (await commit(words, next ? (now) => rows(now, v, id) : puts)) close();
+    if (await commit(words, next ? (now) => rows(now, v) : rows(household, v))) close();
   });
   return (
     <FormDialog title={`${course.title}: ${who}`} close={close} onSubmit={(e) => void keep(e)}>
@@ -122,7 +123,7 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
       />
       <Otherwise
         about={enrolment.id}
-        puts={touched && schema.isValidSync(values) ? rows(household, values, 'tried') : undefined}
+        puts={touched && schema.isValidSync(values) ? rows(household, values) : undefined}
       />
       {children.map((c, i) => (
         <fieldset key={c.id} className="flex flex-wrap items-end gap-3">

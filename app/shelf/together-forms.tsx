@@ -1,4 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
+import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { array, mixed, number, object, type ObjectSchema, string } from 'yup';
 import type { Weekday } from '../../core/calendar';
@@ -133,10 +134,11 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
     defaultValues: { enrolmentIds: link?.enrolmentIds ?? [], by: link?.by ?? 'whole' },
   });
   const [ids, by] = useWatch({ control, name: ['enrolmentIds', 'by'] });
+  const [id] = useState(() => link?.id ?? newId());
   const choice = household.enrolments.filter((e) => (isTaken(e) && loopIdOf(e) === undefined) || ids.includes(e.id));
   const counts = new Set(ids.map((id) => unitsTaken(household, byId(household.enrolments, id)!)));
   const keep = handleSubmit(async (v) => {
-    const put: Link = { id: link?.id ?? newId(), ...v };
+    const put: Link = { id, ...v };
     if (await commit('Courses kept together', [{ table: 'links', put }])) close();
   });
   return (
@@ -183,7 +185,7 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
       <Otherwise
         puts={
           formState.isDirty && linkSchema.isValidSync({ enrolmentIds: ids, by })
-            ? [{ table: 'links', put: { id: link?.id ?? 'tried', enrolmentIds: ids, by } }]
+            ? [{ table: 'links', put: { id, enrolmentIds: ids, by } }]
             : undefined
         }
       />

@@ -1,6 +1,6 @@
 import { toDay } from '../../core/calendar';
 import type { Pin } from '../../core/household';
-import { whatGives } from '../../core/overview';
+import { otherwiseWords, whatGives } from '../../core/overview';
 import type { Plan } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -25,12 +25,13 @@ export function WhatGives({ wish, after }: { wish: { pin: Omit<Pin, 'id'> }; aft
       <li>
         The course ends {date(before.ends)} → <b>{date(then.ends)}</b>
       </li>
-      <li>
-        Days with clashing new lessons: {before.clashes} → <b>{then.clashes}</b>
-      </li>
-      <li>
-        Steps without a day: {before.without} → <b>{then.without}</b>
-      </li>
+      {otherwiseWords({ state: household, plan }, { state: household, plan: after }, wish.pin.enrolmentId).map(
+        (line) => (
+          <li key={line} className="wrap-anywhere">
+            {line}
+          </li>
+        ),
+      )}
       <li>{count(others, 'step')} of other courses would stand on another day.</li>
       {then.begins !== asked && (
         <li className="font-semibold">It cannot begin on {day(asked)}: what comes before it does not fit.</li>

@@ -7,13 +7,7 @@ export interface MoveSide {
   begins: Day | undefined;
   ends: Day | undefined;
   clashes: number;
-  /** Steps of all courses without a day. */
-  without: number;
 }
-
-/** Steps of all courses that find no day by a plan. */
-export const withoutDay = (plan: Plan): number =>
-  plan.tracks.reduce((n, t) => n + t.days.filter((d) => d < 0).length, 0);
 
 function sideOf(plan: Plan, pin: Omit<Pin, 'id'>): MoveSide {
   const track = plan.tracks.find((t) => t.enrolmentId === pin.enrolmentId);
@@ -23,7 +17,6 @@ function sideOf(plan: Plan, pin: Omit<Pin, 'id'>): MoveSide {
     begins: begins < 0 ? undefined : begins,
     ends: ends < 0 ? undefined : ends,
     clashes: plan.clashes.length,
-    without: withoutDay(plan),
   };
 }
 

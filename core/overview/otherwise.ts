@@ -4,7 +4,6 @@ import { makeTrack, reserveOf } from '../pace';
 import type { Plan } from '../stagger';
 import { shortDate } from '../words';
 import { finishOf, finishWords } from './finish';
-import { withoutDay } from './gives';
 
 /** A course whose end is another by another plan. */
 export interface MovedEnd {
@@ -30,6 +29,10 @@ export function movedEnds(before: Plan, after: Plan, except?: Id): MovedEnd[] {
     })
     .sort((a, b) => Math.abs(b.after - b.before) - Math.abs(a.after - a.before));
 }
+
+/** Steps of all courses that find no day by a plan. */
+export const withoutDay = (plan: Plan): number =>
+  plan.tracks.reduce((n, t) => n + t.days.filter((d) => d < 0).length, 0);
 
 /** A household, and the plan made of it. */
 export interface PlannedHousehold {
