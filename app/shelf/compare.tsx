@@ -1,7 +1,8 @@
 import { type Day, isOver } from '../../core/calendar';
-import { byId, type Enrolment, type Household, type Id, same, type SchoolYear, titleOf } from '../../core/household';
+import { type Enrolment, type Household, same, type SchoolYear } from '../../core/household';
 import { otherwiseWords, type PlannedFigures, plannedFigures } from '../../core/overview';
 import { isPlanned } from '../../core/pace';
+import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { shortDate } from '../ui/dates';
@@ -60,11 +61,10 @@ export function Compare({
       'by the plan',
     ],
   ];
-  const title = (id: Id) => titleOf(state, byId(others, id)?.courseId ?? '');
   const together = state.links
     .flatMap((l) => (l.enrolmentIds.includes(after.id) ? l.enrolmentIds : []))
     .filter((id) => id !== after.id)
-    .map(title);
+    .map((id) => takingName(state, id, today));
   const day = (d: Day) => shortDate(dateStyle, d, today);
   const said = [
     is.alone !== undefined &&

@@ -1,8 +1,8 @@
 import type { Day } from '../calendar';
-import { byId, type Household, type Id, type SchoolYear, titleOf } from '../household';
+import { byId, type Household, type Id, type SchoolYear } from '../household';
 import { makeTrack, reserveOf } from '../pace';
 import type { Plan } from '../stagger';
-import { shortDate } from '../words';
+import { shortDate, takingName } from '../words';
 import { finishOf, finishWords } from './finish';
 
 /** A course whose end is another by another plan. */
@@ -49,7 +49,7 @@ export function otherwiseWords(before: PlannedHousehold, after: PlannedHousehold
   const style = before.state.settings.dateStyle;
   const { today } = before.plan;
   const day = (d: Day) => shortDate(style, d, today);
-  const title = (id: Id) => titleOf(after.state, byId(after.state.enrolments, id)?.courseId ?? '');
+  const title = (id: Id) => takingName(after.state, id, today);
   const moved = movedEnds(before.plan, after.plan, about);
   const known = new Set(before.plan.tracks.map((t) => t.enrolmentId));
   const come = after.plan.tracks.filter(
@@ -71,7 +71,7 @@ export function otherwiseWords(before: PlannedHousehold, after: PlannedHousehold
     ...come.map((t) => `${title(t.enrolmentId)} would be planned up to ${day(Math.max(...t.days))}`),
     before.plan.clashes.length !== after.plan.clashes.length &&
       `Days with clashing new lessons: ${before.plan.clashes.length} → ${after.plan.clashes.length}`,
-    was !== is &&
+    (was !== is || more.length > 0) &&
       `Steps that find no day in the year: ${was} → ${is}${
         more.length === 0
           ? ''
