@@ -43,6 +43,16 @@ export async function pulse(page: Page): Promise<string> {
   return `the page ${(await frame(page)).words}`;
 }
 
+/** Has a page drawn: brought to the front, and a picture of it taken and thrown away, since none can be taken without a frame. */
+async function wake(page: Page): Promise<void> {
+  await page.bringToFront();
+  const session = await page.context().newCDPSession(page);
+  await Promise.race([
+    session.send('Page.captureScreenshot', { format: 'jpeg', quality: 1 }),
+    new Promise((resolve) => setTimeout(resolve, WAIT)),
+  ]).finally(() => session.detach());
+}
+
 /**
  * Watches that the page of a test goes on being drawn. On a starved machine the browser was seen to cease, and every press then
  * waits until the test's time is over. It is told to draw again and the test goes on where it was; that it happened is printed.
@@ -55,14 +65,8 @@ export function keepDrawing(page: Page, title: string): { stop: () => void } {
     if (stopped) return;
     if (!drawn) {
       console.log(`${title}: the page ${words}; it is brought to the front`);
-      await page.bringToFront().catch(() => undefined);
-      const session = await page.context().newCDPSession(page);
-      // A picture that is thrown away: none can be taken without a frame.
-      await Promise.race([
-        session.send('Page.captureScreenshot', { format: 'jpeg', quality: 1 }),
-        new Promise((resolve) => setTimeout(resolve, WAIT)),
-      ]).catch(() => undefined);
-      await session.detach().catch(() => undefined);
+      // The test may be over, and its page closed, at any of these.
+      await wake(page).catch(() => undefined);
     }
     if (!stopped) timer = setTimeout(() => void look(), EVERY);
   };

@@ -11,10 +11,10 @@ import { useWhile } from '../ui/use-while';
 /**
  * What a form does to the year, before it is kept: the year as it is planned against the year as it would be. Nothing while the
  * form has nothing to keep, or where there is no year to plan.
- * @param puts what the form would store; the same, however often a form makes them anew
+ * @param puts what the form would store, made anew as often as it likes; false while it has nothing to keep
  * @param about the enrolment the form is of: how it would end stands first
  */
-export function Otherwise({ puts, about }: { puts: readonly Put[] | undefined; about?: Id }) {
+export function Otherwise({ puts, about }: { puts: readonly Put[] | false; about?: Id }) {
   const { household, year, today } = useHousehold();
   const { plan } = usePlan();
   const idle = !year || isOver(year, today);

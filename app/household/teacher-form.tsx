@@ -114,9 +114,11 @@ export function TeacherForm({ teacher, close }: { teacher: Teacher | undefined; 
       )}
       <Otherwise
         puts={
-          teacher && touched && schema.isValidSync(values)
-            ? [{ table: 'teachers', put: teacherOf(teacher, teacher.id, values, household, today) }]
-            : undefined
+          teacher !== undefined &&
+          touched &&
+          schema.isValidSync(values) && [
+            { table: 'teachers', put: teacherOf(teacher, teacher.id, values, household, today) },
+          ]
         }
       />
       <WeekLine

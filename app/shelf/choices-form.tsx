@@ -132,9 +132,7 @@ export function ChoicesForm({ course, enrolment, close }: { course: Course; enro
       <Fault of={errors.units?.root ?? errors.units} />
       <Otherwise
         about={enrolment.id}
-        puts={
-          formState.isDirty && choicesSchema.isValidSync(values) ? [{ table: 'enrolments', put: draft }] : undefined
-        }
+        puts={formState.isDirty && choicesSchema.isValidSync(values) && [{ table: 'enrolments', put: draft }]}
       />
       <p role="status" className="border border-edge p-3">
         So it is {count(taken.length, 'step')} of the book’s{' '}

@@ -1,7 +1,7 @@
 import { type Day, isOver } from '../../core/calendar';
-import { type Enrolment, type Household, same, type SchoolYear } from '../../core/household';
-import { otherwiseWords, type PlannedFigures, plannedFigures } from '../../core/overview';
-import { isPlanned } from '../../core/pace';
+import { byId, type Enrolment, type Household, same, type SchoolYear } from '../../core/household';
+import { otherwiseWords, plannedFigures } from '../../core/overview';
+import { isPlanned, type PaceFigures } from '../../core/pace';
 import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
@@ -43,12 +43,13 @@ export function Compare({
     return <p role="status">{year.name} is over. What this comes to is reckoned once the next year is set up.</p>;
   const then = unchanged ? plan : found?.settled ? found.plan : undefined;
   const was = before && isPlanned(before) ? plannedFigures(state, year, before, today, plan) : undefined;
-  const is = plannedFigures(tried, year, after, today, then);
+  // The one in it, which stays the same row: what is worked out about it is kept.
+  const is = plannedFigures(tried, year, byId(tried.enrolments, after.id)!, today, then);
   const { dateStyle } = state.settings;
-  const date = (f: PlannedFigures) =>
+  const date = (f: PaceFigures) =>
     f.lastDay === undefined ? 'nothing to plan' : shortDate(dateStyle, f.lastDay, today);
   const one = (n: number | undefined) => (n === undefined ? '–' : n.toFixed(1).replace(/\.0$/, ''));
-  const lines: [string, (f: PlannedFigures) => string, 'by the plan'?][] = [
+  const lines: [string, (f: PaceFigures) => string, 'by the plan'?][] = [
     ['Last day', date, 'by the plan'],
     [
       'In hand',

@@ -95,9 +95,8 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
       <Otherwise
         about={enrolment.id}
         puts={
-          formState.isDirty && holding.isValidSync({ gates })
-            ? [{ table: 'enrolments', put: gatedBy(enrolment, gates) }]
-            : undefined
+          formState.isDirty &&
+          holding.isValidSync({ gates }) && [{ table: 'enrolments', put: gatedBy(enrolment, gates) }]
         }
       />
     </FormDialog>

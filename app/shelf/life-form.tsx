@@ -121,10 +121,7 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
         ]}
         {...register('swap')}
       />
-      <Otherwise
-        about={enrolment.id}
-        puts={touched && schema.isValidSync(values) ? rows(household, values) : undefined}
-      />
+      <Otherwise about={enrolment.id} puts={touched && schema.isValidSync(values) && rows(household, values)} />
       {children.map((c, i) => (
         <fieldset key={c.id} className="flex flex-wrap items-end gap-3">
           <legend className="label mb-1 flex items-center gap-2">

@@ -92,9 +92,7 @@ export function LoopForm({ loop, close }: { loop: Loop; close: () => void }) {
       </div>
       <Otherwise
         puts={
-          formState.isDirty && loopSchema.isValidSync(values)
-            ? [{ table: 'loops', put: { id: loop.id, ...values } }]
-            : undefined
+          formState.isDirty && loopSchema.isValidSync(values) && [{ table: 'loops', put: { id: loop.id, ...values } }]
         }
       />
       {!household.enrolments.some((e) => loopIdOf(e) === loop.id) && (
@@ -184,9 +182,8 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
       )}
       <Otherwise
         puts={
-          formState.isDirty && linkSchema.isValidSync({ enrolmentIds: ids, by })
-            ? [{ table: 'links', put: { id, enrolmentIds: ids, by } }]
-            : undefined
+          formState.isDirty &&
+          linkSchema.isValidSync({ enrolmentIds: ids, by }) && [{ table: 'links', put: { id, enrolmentIds: ids, by } }]
         }
       />
       {link && (

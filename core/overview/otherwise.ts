@@ -30,9 +30,12 @@ export function movedEnds(before: Plan, after: Plan, except?: Id): MovedEnd[] {
     .sort((a, b) => Math.abs(b.after - b.before) - Math.abs(a.after - a.before));
 }
 
-/** Steps of all courses that find no day by a plan. */
-export const withoutDay = (plan: Plan): number =>
-  plan.tracks.reduce((n, t) => n + t.days.filter((d) => d < 0).length, 0);
+/** Steps that find no day by a plan: of one enrolment, or of all. */
+export const withoutDay = (plan: Plan, of?: Id): number =>
+  plan.tracks.reduce(
+    (n, t) => n + (of === undefined || t.enrolmentId === of ? t.days.filter((d) => d < 0).length : 0),
+    0,
+  );
 
 /** A household, and the plan made of it. */
 export interface PlannedHousehold {
@@ -56,10 +59,8 @@ export function otherwiseWords(before: PlannedHousehold, after: PlannedHousehold
     (t) => t.enrolmentId !== about && !known.has(t.enrolmentId) && t.days.some((d) => d >= 0),
   );
   const [was, is] = [withoutDay(before.plan), withoutDay(after.plan)];
-  const left = (plan: Plan, id: Id) =>
-    plan.tracks.find((t) => t.enrolmentId === id)?.days.filter((d) => d < 0).length ?? 0;
   const more = after.plan.tracks
-    .map(({ enrolmentId: id }) => ({ id, by: left(after.plan, id) - left(before.plan, id) }))
+    .map(({ enrolmentId: id }) => ({ id, by: withoutDay(after.plan, id) - withoutDay(before.plan, id) }))
     .filter(({ id, by }) => by > 0 && id !== about)
     .sort((a, b) => b.by - a.by);
   return [

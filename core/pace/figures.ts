@@ -1,6 +1,6 @@
 import { type Day, toDay, weekStart } from '../calendar';
 import { teacherMinutes } from '../course';
-import type { Enrolment, Household, SchoolYear } from '../household';
+import { byId, type Enrolment, type Household, type SchoolYear } from '../household';
 import { earliestFit } from './fit';
 import { reserveOf } from './reserve';
 import { remainingSteps } from './taken';
@@ -10,6 +10,8 @@ import { makeTrack } from './track';
 export interface PaceFigures {
   /** The day on which the rule would have the last step; the earliest possible one where the rule asks for sooner. */
   lastDay: Day | undefined;
+  /** The last day by the rule alone, where a plan has a later one. */
+  alone: Day | undefined;
   daysInHand: number | undefined;
   /** Steps a teaching week, from now to the last day. */
   stepsAWeek: number | undefined;
@@ -31,17 +33,21 @@ export function paceFigures(
   today: Day,
   planned?: Day,
 ): PaceFigures {
-  const own = { ...state, enrolments: [...state.enrolments.filter((e) => e.id !== enrolment.id), enrolment] };
+  const own =
+    byId(state.enrolments, enrolment.id) === enrolment
+      ? state
+      : { ...state, enrolments: [...state.enrolments.filter((e) => e.id !== enrolment.id), enrolment] };
   const { firstDay, startMinutes } = state.settings;
   const track = makeTrack(own, year, enrolment, today);
   const held = makeTrack(own, year, enrolment, today, { gates: 'held' });
-  const none = { lastDay: undefined, stepsAWeek: undefined, teacherAWeek: undefined };
+  const none = { lastDay: undefined, alone: undefined, stepsAWeek: undefined, teacherAWeek: undefined };
   const { daysInHand } = reserveOf(track, year);
   const fit = track.steps.length > 0 ? earliestFit(track, toDay(year.end)) : undefined;
   if (!fit) return { ...none, daysInHand, waiting: held.waiting };
   const last = track.own?.last ?? track.steps.length - 1;
   const wished = track.dates[track.ideal[last]! - 1];
-  const lastDay = planned ?? Math.max(fit.days[last]!, wished ?? -Infinity);
+  const byRule = Math.max(fit.days[last]!, wished ?? -Infinity);
+  const lastDay = planned ?? byRule;
   const weeks = new Set(track.dates.filter((d) => d <= lastDay).map((d) => weekStart(d, firstDay)));
   // Beyond the school year every week counts.
   for (let d = weekStart(toDay(year.end), firstDay) + 7; d <= lastDay; d += 7) weeks.add(d);
@@ -50,6 +56,7 @@ export function paceFigures(
   const perWeek = (n: number) => n / Math.max(1, weeks.size);
   return {
     lastDay,
+    alone: byRule < lastDay ? byRule : undefined,
     daysInHand,
     stepsAWeek: perWeek(steps.length),
     teacherAWeek: perWeek(minutes),

@@ -3,6 +3,7 @@ import { contentsOf, teacherMinutes } from '../course';
 import { type ChildForecast, childForecasts, type Forecast, forecasts } from '../forecast';
 import { byId, type Household, type Id, type SchoolYear, takerIdsOn } from '../household';
 import { shortages } from '../materials';
+import { withoutDay } from '../overview';
 import { makeTrack, paceOn, reserveOf, stepsByDay } from '../pace';
 import type { Plan } from '../stagger';
 
@@ -96,6 +97,6 @@ export function figuresOf(state: Household, year: SchoolYear, plan: Plan, { runs
       money: missing.reduce((n, s) => n + (s.price ?? 0), 0),
       ...(missing.length > 0 ? { first: Math.min(...missing.map((s) => s.orderBy)) } : {}),
     },
-    unplaced: over ? 0 : plan.tracks.reduce((n, t) => n + t.days.filter((d) => d < 0).length, 0),
+    unplaced: over ? 0 : withoutDay(plan),
   };
 }
