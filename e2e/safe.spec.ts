@@ -96,6 +96,41 @@ test.describe('what cannot be fetched, or goes wrong', () => {
   // The page serves other tests after these.
   test.afterEach(({ page }) => page.unrouteAll());
 
+  test('where the planner cannot be fetched every page says so, nothing is published or called needless, and marks are kept', async ({
+    page,
+  }) => {
+    const goneMissing = () => page.route('**/assets/plan.worker-*.js', (route) => route.abort());
+    await goneMissing();
+    await page.goto('/');
+    const alert = page.getByRole('alert').filter({ hasText: 'The plan could not be made' });
+    await expect(alert).toContainText('a part of the app could not be loaded');
+    const own = page.getByRole('main').getByRole('checkbox').first();
+    await own.click();
+    await expect(own).toBeChecked();
+    await page.keyboard.press('2');
+    await expect(alert).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Publish and print' })).toBeDisabled();
+    await page.getByRole('link', { name: 'Sit down over it' }).click();
+    await expect(page.getByRole('button', { name: /^Things …/ })).toBeVisible();
+    await page.keyboard.press('5');
+    await expect(page.getByRole('tabpanel')).toContainText('Not known without the plan.');
+    // Once it can be had, one press is enough.
+    await page.unrouteAll();
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.getByRole('tabpanel').getByRole('row').nth(1)).toBeVisible();
+    await expect(alert).toHaveCount(0);
+    await page.keyboard.press('1');
+    await expect(rows(page).first()).toBeVisible();
+    await expect(own).toBeChecked();
+    // What is tried has a planner of its own: when that one cannot be fetched, the form says so and can be kept all the same.
+    await goneMissing();
+    await page.keyboard.press('4');
+    await page.getByRole('link', { name: /^Basket Mornings/ }).click();
+    await page.getByRole('button', { name: /^Pause/ }).click();
+    await page.getByRole('dialog').getByLabel('It is').selectOption('paused');
+    await expect(page.getByRole('dialog')).toContainText('What this does could not be worked out');
+  });
+
   test('a page that goes wrong says so in its place; the other pages go on, and the record can be saved', async ({
     page,
   }) => {

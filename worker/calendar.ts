@@ -1,6 +1,6 @@
-import { wrap } from 'comlink';
 import type { CalendarReading, ReadOptions } from '../core/ical';
 import type { CalendarWorker } from './calendar.worker';
+import { inOwnWorker } from './once';
 
 /** Longer than any honest calendar takes; the work itself is counted too, so this is for the truly malicious. */
 const PATIENCE = 20_000;
@@ -11,17 +11,14 @@ export async function readCalendarText(
   options: ReadOptions,
 ): Promise<CalendarReading | { fault: string }> {
   const worker = new Worker(new URL('./calendar.worker.ts', import.meta.url), { type: 'module' });
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  const stop = AbortSignal.timeout(PATIENCE);
   try {
-    const given = new Promise<{ fault: string }>((resolve) => {
-      timer = setTimeout(
-        () => resolve({ fault: 'This calendar asks for more work than any calendar should; it was given up.' }),
-        PATIENCE,
-      );
-    });
-    return await Promise.race([wrap<CalendarWorker>(worker).read(text, options), given]);
-  } finally {
-    clearTimeout(timer);
-    worker.terminate();
+    return await inOwnWorker<CalendarWorker, CalendarReading>(worker, stop, (r) => r.read(text, options));
+  } catch (error) {
+    return {
+      fault: stop.aborted
+        ? 'This calendar asks for more work than any calendar should; it was given up.'
+        : `The calendar could not be read: ${(error as Error).message}`,
+    };
   }
 }

@@ -1,11 +1,8 @@
-import { type Remote, wrap } from 'comlink';
 import type { DayProblem, LaidOut } from '../core/day';
 import type { DayWorker } from './day.worker';
+import { staying } from './once';
 
-let remote: Remote<DayWorker> | undefined;
+const ask = staying<DayWorker>(() => new Worker(new URL('./day.worker.ts', import.meta.url), { type: 'module' }));
 
 /** Lays a day out off the main thread. */
-export function layOutDay(problem: DayProblem): Promise<LaidOut> {
-  remote ??= wrap<DayWorker>(new Worker(new URL('./day.worker.ts', import.meta.url), { type: 'module' }));
-  return remote.layOut(problem);
-}
+export const layOutDay = (problem: DayProblem): Promise<LaidOut> => ask((r) => r.layOut(problem));

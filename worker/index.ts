@@ -1,6 +1,7 @@
-import { proxy, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { type Household, type Patch, patchOf, piecesOf, type TableName } from '../core/household';
 import type { Plan, Reserves } from '../core/stagger';
+import { type Heard, hear } from './once';
 import type { KeptPlan, PlannerWorker, PlanRequest } from './plan.worker';
 import type { Stores, StoresWish } from './stores';
 
@@ -33,26 +34,34 @@ export interface Planner {
 }
 
 export function openPlanner(): Planner {
-  const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
-  const remote = wrap<PlannerWorker>(worker);
+  let heard: Heard<PlannerWorker> | undefined;
   let current = 0;
   let known: Household | undefined;
   let line: Promise<unknown> = Promise.resolve();
   let knownPlan: Plan | undefined;
+  /** One that broke is followed by another, which knows nothing yet. */
+  const planner = (): Heard<PlannerWorker> => {
+    heard ??= hear(new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }), () => {
+      heard = known = knownPlan = undefined;
+    });
+    return heard;
+  };
+  // It is fetched while the household is still read.
+  planner();
   /** Tells what has changed since it was told last, in turns, but for the last piece. */
-  const tellMost = async (held: Household): Promise<Patch> => {
+  const tellMost = async (mind: Heard<PlannerWorker>, held: Household): Promise<Patch> => {
     // As it is at this moment: the page's own follows, in what it has not read yet, what is stored.
     const household = { ...held };
     const pieces = piecesOf(patchOf(known, household, TOLD), MOST_ROWS);
     known = household;
     const patch = pieces.pop()!;
-    for (const piece of pieces) await remote.know(piece);
+    for (const piece of pieces) await mind.ask((r) => r.know(piece));
     return patch;
   };
   return {
     request(household, wish, told) {
       const mine = ++current;
-      const heard =
+      const ifCurrent =
         <A extends unknown[]>(listener: (...args: A) => void) =>
         (...args: A) => {
           if (mine === current) listener(...args);
@@ -63,13 +72,16 @@ export function openPlanner(): Planner {
       };
       const tell = async () => {
         if (mine !== current) return;
-        const patch = await tellMost(household);
-        void remote
-          .plan(
-            { n: mine, patch, ...wish },
-            proxy(heard(told.reserves)),
-            proxy(heard(told.plan)),
-            proxy(heard(told.progress)),
+        const mind = planner();
+        const patch = await tellMost(mind, household);
+        void mind
+          .ask((r) =>
+            r.plan(
+              { n: mine, patch, ...wish },
+              proxy(ifCurrent(told.reserves)),
+              proxy(ifCurrent(told.plan)),
+              proxy(ifCurrent(told.progress)),
+            ),
           )
           .catch(failed);
       };
@@ -78,11 +90,12 @@ export function openPlanner(): Planner {
     stores(household, plan, wish) {
       // One behind the other, with the plans: each is told what has changed since the one before it.
       const ask = async () => {
-        const patch = await tellMost(household);
+        const mind = planner();
+        const patch = await tellMost(mind, household);
         const by = plan === knownPlan ? undefined : plan;
         knownPlan = plan;
         // Asked and not waited for: the next may be told meanwhile.
-        return { told: remote.stores(patch, wish, by) };
+        return { told: mind.ask<Stores | undefined>((r) => r.stores(patch, wish, by)) };
       };
       const asked = line.then(ask);
       line = asked.catch(() => undefined);
@@ -90,7 +103,7 @@ export function openPlanner(): Planner {
     },
     close() {
       current = -1;
-      worker.terminate();
+      heard?.end();
     },
   };
 }

@@ -24,7 +24,7 @@ export function Otherwise({ puts, about }: { puts: readonly Put[] | false; about
     const done = kept && !idle ? tried(household, kept) : undefined;
     return done && 'then' in done ? done.then : undefined;
   }, [household, kept, idle]);
-  const found = useTriedPlan(key, changed, year, today);
+  const { found, fault } = useTriedPlan(key, changed, year, today);
   if (idle || !changed || !plan) return null;
   const now = { state: household, plan };
   const then = found?.settled ? { state: changed, plan: found.plan } : undefined;
@@ -34,7 +34,7 @@ export function Otherwise({ puts, about }: { puts: readonly Put[] | false; about
   return (
     <div role="status" className="border border-ink bg-sheet px-3 py-2 wrap-anywhere">
       <p className="text-note text-soft">What it does to the year</p>
-      {lines?.map((line) => <p key={line}>{line}</p>) ?? <p>…</p>}
+      {lines?.map((line) => <p key={line}>{line}</p>) ?? <p>{fault ?? '…'}</p>}
       {lines?.length === 0 && <p>No course would end otherwise by more than some days.</p>}
     </div>
   );

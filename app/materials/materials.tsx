@@ -37,8 +37,9 @@ export default function Materials() {
   const { things: nets, missing, late, box: lines, back: away, ready } = stores ?? NOTHING;
   const { plan, fault } = usePlan();
   // Of a plan nothing is said to be missing, or not, nor counted, before it was worked out.
-  const waits = !stores && !fault && (plan !== undefined || year !== undefined);
-  const told = (content: ReactNode) => (waits ? <p className="py-2 text-soft">Loading …</p> : content);
+  const waits = !stores && (plan !== undefined || year !== undefined);
+  const told = (content: ReactNode) =>
+    waits ? <p className="py-2 text-soft">{fault ? 'Not known without the plan.' : 'Loading …'}</p> : content;
   const counted = (list: readonly unknown[]) => (waits ? undefined : list.length);
   const orders = useMemo(() => openOrders(household, today), [household, today]);
   const buy = toBuy(household, today);

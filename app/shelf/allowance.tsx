@@ -20,7 +20,7 @@ export function Allowance({ plan, year }: { plan: Plan; year: SchoolYear }) {
   const proposal = useMemo(() => proposeAllowance(household, year, today), [household, year, today]);
   const more = proposal && proposal.allowed > proposal.now ? proposal.allowed : undefined;
   const tried = useMemo(() => (more === undefined ? undefined : allowing(household, more)), [household, more]);
-  const then = useTriedPlan(`allowance ${more}`, tried, year, today);
+  const { found, fault } = useTriedPlan(`allowance ${more}`, tried, year, today);
   const uncount = (id: string, title: string) =>
     void commit(`${title}: its lessons are not put apart`, (now) => {
       const course = byId(now.courses, id);
@@ -58,7 +58,7 @@ export function Allowance({ plan, year }: { plan: Plan; year: SchoolYear }) {
               Allow {more} new lessons a day
             </button>
             <span className="text-soft" role="status">
-              {then?.settled ? thenWords(then.plan, more) : 'Working out what that leaves …'}
+              {found?.settled ? thenWords(found.plan, more) : (fault ?? 'Working out what that leaves …')}
               {uncounted.length > 0 && ' First see whether all of them need a day of their own.'}
             </span>
           </li>

@@ -38,7 +38,7 @@ export function Compare({
     },
     [household, key],
   );
-  const found = useTriedPlan(key, unchanged || isOver(year, today) ? undefined : tried, year, today);
+  const { found, fault } = useTriedPlan(key, unchanged || isOver(year, today) ? undefined : tried, year, today);
   if (isOver(year, today))
     return <p role="status">{year.name} is over. What this comes to is reckoned once the next year is set up.</p>;
   const then = unchanged ? plan : found?.settled ? found.plan : undefined;
@@ -68,6 +68,7 @@ export function Compare({
     .map((id) => takingName(state, id, today));
   const day = (d: Day) => shortDate(dateStyle, d, today);
   const said = [
+    fault,
     is.alone !== undefined &&
       `By its pace alone its last day would be ${day(is.alone)}; ${together.length > 0 ? `it is kept together with ${listing(together)}` : 'beside the other courses some of it comes later'}.`,
     ...(plan && then ? otherwiseWords({ state: household, plan }, { state: tried, plan: then }, after.id) : []),

@@ -8,13 +8,7 @@ import { Allowance } from './allowance';
 /** What does not fit, and how good the plan is, in words. */
 export function Fitting() {
   const { household, year, today } = useHousehold();
-  const { plan, fault } = usePlan();
-  if (fault)
-    return (
-      <p role="alert" className="py-2 font-semibold">
-        {fault}
-      </p>
-    );
+  const { plan } = usePlan();
   if (!plan || plan.tracks.length === 0) return null;
   if (year && isOver(year, today))
     return (

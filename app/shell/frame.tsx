@@ -12,6 +12,7 @@ import { Lost } from './lost';
 import { isMissing, MISSING } from './missing';
 import { PlanMark } from './plan-mark';
 import { Reminders } from './reminders';
+import { Unplanned } from './unplanned';
 import { VIEWS } from './views';
 import { tip } from '../ui/tip';
 
@@ -125,6 +126,7 @@ export function Frame() {
           </Beside>
         )}
         <Lost />
+        <Unplanned />
         {!trial && <Reminders />}
       </header>
       <main

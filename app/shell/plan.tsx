@@ -19,7 +19,10 @@ interface Planned {
   reserves: ReadonlyMap<Id, Reserve>;
   /** The same as they stood before today's marks. */
   morning: ReadonlyMap<Id, Reserve>;
+  /** Why there is no plan of the household as it is now. */
   fault: string | undefined;
+  /** Asks the planner once more. */
+  retry: () => void;
   /** The plan that has settled, and the settled one of a day before it, which stood until then. */
   settled: { plan: Plan; before: Plan | undefined } | undefined;
   /** The lists that plans of before `day` have to say something of are stored: its own plan may take their place. */
@@ -87,6 +90,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   /** The key of the plan that has settled; undefined while it is bettered. */
   const settledKey = useRef<string>(undefined);
   const [fault, setFault] = useState<string>();
+  const [turn, setTurn] = useState(0);
   const [stands, setStands] = useState<Planned['settled']>();
   const {
     settings,
@@ -189,14 +193,15 @@ export function PlanProvider({ children }: { children: ReactNode }) {
         },
         progress: tellPlanShare,
         failed: (error) => {
-          setFault(`The plan could not be made: ${error.message}`);
+          setFault(error.message);
           markPlanning(false);
           tellPlanShare(undefined);
         },
       },
     );
-  }, [asked, today, kept, store, keeper]);
+  }, [asked, today, kept, store, keeper, turn]);
 
+  const retry = useCallback(() => setTurn((n) => n + 1), []);
   const stores = useCallback(
     async (state: Household, by: Plan, wish: StoresWish) => planner.current?.stores(state, by, wish),
     [],
@@ -215,12 +220,13 @@ export function PlanProvider({ children }: { children: ReactNode }) {
       plan: year ? plan : undefined,
       ...(year ? standing : NOTHING),
       fault,
+      retry,
       settled: year ? stands : undefined,
       listed: keeper.release,
       stores,
       adopt,
     }),
-    [year, plan, standing, fault, stands, stores, keeper, adopt],
+    [year, plan, standing, fault, retry, stands, stores, keeper, adopt],
   );
 
   return <Context value={value}>{children}</Context>;

@@ -82,7 +82,7 @@ function Otherwise({ line, page, start, close }: { line: CourseLine; page: WeekP
   const which = picked ?? proposed;
   const chosen = list.find((c) => c.choice === which);
   const then = chosen && 'then' in chosen ? chosen.then : undefined;
-  const tried = useTriedPlan(`${enrolment.id} ${which} ${start}`, then, year, plan?.today ?? today);
+  const { found: tried, fault } = useTriedPlan(`${enrolment.id} ${which} ${start}`, then, year, plan?.today ?? today);
   const words = useMemo(() => {
     if (!then || !tried || !year || !plan) return undefined;
     return effectWords(
@@ -145,8 +145,8 @@ function Otherwise({ line, page, start, close }: { line: CourseLine; page: WeekP
       )}
       {chosen && (
         <p className="flex flex-wrap items-center gap-3 pt-1" role="status">
-          <span className="min-w-0 flex-1">{words ?? 'What it does is being worked out …'}</span>
-          <button type="button" className="btn" disabled={!words} onClick={() => void keep(chosen)}>
+          <span className="min-w-0 flex-1">{words ?? fault ?? 'What it does is being worked out …'}</span>
+          <button type="button" className="btn" disabled={!words && !fault} onClick={() => void keep(chosen)}>
             Keep it so
           </button>
         </p>

@@ -24,6 +24,8 @@ import { Extras } from './extras';
 import { Reading } from './reading';
 import { Undone } from './undone';
 
+/** Said of what follows from the plan while there is none. */
+const UNKNOWN = '…';
 const TITLES: Record<SitDownPart, string> = {
   left: 'What was left',
   dates: 'The week’s dates',
@@ -37,7 +39,7 @@ const TITLES: Record<SitDownPart, string> = {
 /** One page for the planning evening: seven parts in their order, each seen to by one press, left and come back to at any time. */
 export default function SitDownPage() {
   const { household, year, today, commit } = useHousehold();
-  const { plan } = usePlan();
+  const { plan, fault } = usePlan();
   const navigate = useNavigate();
   const [params, change] = useQuery();
   const { firstDay, dateStyle: style } = household.settings;
@@ -94,10 +96,17 @@ export default function SitDownPage() {
             'step',
           ),
     dates: weekDatesWords(year, start),
-    courses: `${count(lines.length, 'course')}${tests > 0 ? `, ${count(tests, 'test')}` : ''}`,
-    reading: reading.length === 0 ? 'nothing to read' : unread === 0 ? 'all of it is read' : count(unread, 'lesson'),
-    things:
-      box.length + short.length === 0
+    courses: plan ? `${count(lines.length, 'course')}${tests > 0 ? `, ${count(tests, 'test')}` : ''}` : UNKNOWN,
+    reading: !plan
+      ? UNKNOWN
+      : reading.length === 0
+        ? 'nothing to read'
+        : unread === 0
+          ? 'all of it is read'
+          : count(unread, 'lesson'),
+    things: !stores
+      ? UNKNOWN
+      : box.length + short.length === 0
         ? 'nothing is needed'
         : `${count(box.length, 'thing')}${short.length > 0 ? `, ${short.length} to order` : ''}`,
     errands: extras + errands.length === 0 ? 'none' : count(extras + errands.length, 'line'),
@@ -121,6 +130,7 @@ export default function SitDownPage() {
     // Once the week stands on the page.
     setTimeout(() => window.print(), 400);
   };
+  const waiting = <p className="text-soft">{fault ? 'Not known without the plan.' : 'Being worked out …'}</p>;
   const bodies: Record<SitDownPart, ReactNode> = {
     left: (
       <>
@@ -141,11 +151,15 @@ export default function SitDownPage() {
       </>
     ),
     dates: <Dates key={row?.words ?? ''} page={page} start={start} words={row?.words ?? ''} />,
-    courses: <Courses lines={lines} page={page} start={start} />,
-    reading: <Reading lines={reading} start={start} />,
+    courses: plan ? <Courses lines={lines} page={page} start={start} /> : waiting,
+    reading: plan ? <Reading lines={reading} start={start} /> : waiting,
     things: (
       <>
-        <Box lines={box} start={start} away={[]} open={(m) => void navigate(`/materials?thing=${m.id}`)} />
+        {stores ? (
+          <Box lines={box} start={start} away={[]} open={(m) => void navigate(`/materials?thing=${m.id}`)} />
+        ) : (
+          waiting
+        )}
         {short.length > 0 && (
           <p className="pt-2">
             {count(short.length, 'thing has', 'things have')} to be ordered by {dayAndDate(style, until, today)}.{' '}
@@ -236,7 +250,14 @@ export default function SitDownPage() {
                   {bodies[part]}
                   <p className="flex flex-wrap gap-2 pt-3 print:hidden">
                     {part === 'lists' ? (
-                      <button ref={next} type="button" className="btn btn-strong" onClick={() => void publish()}>
+                      <button
+                        ref={next}
+                        type="button"
+                        className="btn btn-strong"
+                        // An empty week would be held where nothing is planned yet.
+                        disabled={!plan}
+                        onClick={() => void publish()}
+                      >
                         {page.published ? 'Publish anew and print' : 'Publish and print'}
                       </button>
                     ) : (

@@ -4,6 +4,7 @@ import type { SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { WaysOut } from '../ui/hold-back';
+import { useElsewhere } from '../ui/use-elsewhere';
 import { count } from '../ui/words';
 import type { Note } from './notes';
 
@@ -33,12 +34,13 @@ function Clashes({ page, year }: { page: DayPage; year: SchoolYear }) {
       planThen ? planThen.clashes.filter((c) => c.day === day).flatMap((c) => holdBacks(then, year, planThen, c)) : [],
     [then, year, planThen, day],
   );
+  const elsewhere = useElsewhere(ways);
   return crowdedTeachers(household, year, page).map((c) => (
     <div key={c.teacher.id} className="py-1.5">
       <p className="text-rubric">
         <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait:
       </p>
-      <WaysOut ways={ways.filter((w) => w.enrolment.teacherId === c.teacher.id)} day={day} />
+      <WaysOut ways={ways.filter((w) => w.enrolment.teacherId === c.teacher.id)} day={day} elsewhere={elsewhere} />
     </div>
   ));
 }

@@ -216,11 +216,6 @@ export function Today() {
         </p>
       </div>
       <Notes notes={notes.filter((n) => n !== undefined)} />
-      {fault && (
-        <p role="alert" className="py-2 font-semibold">
-          {fault}
-        </p>
-      )}
       {drawing && (
         <Suspense fallback={<p className="py-6">Laying out the day …</p>}>
           <Thread page={page} year={year} actions={actions} byClock={shown === 'clock'} today={today} />
@@ -253,6 +248,8 @@ export function Today() {
                   </Link>
                   .
                 </>
+              ) : fault ? (
+                'What is planned for this day is not known.'
               ) : (
                 'Working out the day …'
               )}

@@ -26,7 +26,7 @@ export function useLayout(
         setLayout(layoutOf(household, page.day, made, solved));
         setFault(undefined);
       },
-      (error: unknown) => current && setFault(`The day could not be laid out: ${String(error)}`),
+      (error: Error) => current && setFault(`The day could not be laid out: ${error.message}.`),
     );
     return () => {
       current = false;

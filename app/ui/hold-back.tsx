@@ -10,15 +10,33 @@ import { newId } from './id';
 /** Days in hand after something was spent or won. */
 const inHandWords = (n: number) => (n < 0 ? `${count(-n, 'sitting')} short` : `${count(n, 'day')} in hand`);
 
+/** A way out among others. */
+export const wayKey = (way: HoldBack): string => `${way.enrolment.id} ${way.step.id} ${way.to}`;
+
+/** What is stored of a way out: the step, on its new day. */
+export const pinOf = (way: HoldBack) => ({
+  enrolmentId: way.enrolment.id,
+  stepId: way.step.id,
+  date: fromDay(way.to),
+});
+
 /** Ways that are shown at once; the others are there for whoever asks. */
 const SHOWN = 2;
 
-/** The ways out of a clash, the best first. */
-export function WaysOut({ ways, day }: { ways: readonly HoldBack[]; day: Day }) {
+/** The ways out of a clash, the best first; `elsewhere`: what each does to the rest of the year, as far as it has been tried. */
+export function WaysOut({
+  ways,
+  day,
+  elsewhere,
+}: {
+  ways: readonly HoldBack[];
+  day: Day;
+  elsewhere: ReadonlyMap<string, string>;
+}) {
   const list = (some: readonly HoldBack[]) => (
     <ul>
       {some.map((way) => (
-        <HoldBackButton key={`${way.enrolment.id} ${way.to}`} way={way} day={day} />
+        <HoldBackButton key={wayKey(way)} way={way} day={day} elsewhere={elsewhere.get(wayKey(way)) ?? '…'} />
       ))}
     </ul>
   );
@@ -39,17 +57,16 @@ export function WaysOut({ ways, day }: { ways: readonly HoldBack[]; day: Day }) 
 }
 
 /** One way out of a clash, with its price; one press does it, and undo takes it back. */
-function HoldBackButton({ way, day }: { way: HoldBack; day: Day }) {
+function HoldBackButton({ way, day, elsewhere }: { way: HoldBack; day: Day; elsewhere: string }) {
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
   const who = listing(way.children.map((c) => c.name));
   const name = `${way.course.title} ${way.step.lesson.title}`;
   const after = way.inHand === undefined ? undefined : way.inHand - way.lost;
-  const pin = { enrolmentId: way.enrolment.id, stepId: way.step.id, date: fromDay(way.to) };
   const wait = (skipped: readonly string[]) =>
     void commit(`${name} begins ${dayAndDate(style, way.to)}`, (now) => {
       const known = skipped.map((stepId) => ({ enrolmentId: way.enrolment.id, stepId, day: today }));
-      return holdBack(now, pin, known, newId);
+      return holdBack(now, pinOf(way), known, newId);
     });
   const { skip } = way;
   return (
@@ -67,6 +84,7 @@ function HoldBackButton({ way, day }: { way: HoldBack; day: Day }) {
           : `${count(way.lost, 'extra-practice day')} from ${shortDate(style, day, today)}`}
         {after !== undefined && `, ${inHandWords(after)} then`}
         {way.unsure && '; the last work did not stick'}
+        {elsewhere && <b className="font-semibold">; {elsewhere}</b>}
       </span>
       {skip && (
         <span className="flex basis-full flex-wrap items-center gap-x-3 gap-y-1 pl-6">

@@ -16,8 +16,9 @@ export function useTriedPlan(
   tried: Household | undefined,
   year: SchoolYear | undefined,
   today: number,
-): { plan: Plan; settled: boolean } | undefined {
+): { found?: { plan: Plan; settled: boolean }; fault?: string } {
   const [found, setFound] = useState<{ key: string; plan: Plan; settled: boolean }>();
+  const [failed, setFailed] = useState<{ key: string; fault: string }>();
   // One for all that is tried one after the other: it is told what has changed since the last, and not all marks again.
   const planner = useRef<Planner>(undefined);
   useEffect(
@@ -44,7 +45,9 @@ export function useTriedPlan(
           },
           reserves: () => undefined,
           progress: () => undefined,
-          failed: () => undefined,
+          failed: (error) =>
+            !left &&
+            setFailed({ key, fault: `What this does could not be worked out: ${error.message}. Load the page again.` }),
         },
       );
     }, PAUSE);
@@ -53,5 +56,7 @@ export function useTriedPlan(
       clearTimeout(wait);
     };
   }, [key, tried, year, today]);
-  return found?.key === key && tried ? found : undefined;
+  if (!tried) return {};
+  if (found?.key === key) return { found };
+  return failed?.key === key ? { fault: failed.fault } : {};
 }

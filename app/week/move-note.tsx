@@ -25,7 +25,7 @@ export default function MoveNote({ held }: { held: Held }) {
   );
   const allowed = move && 'put' in move ? move : undefined;
   const moved = useMemo(() => allowed && withMove(household, allowed), [household, allowed]);
-  const tried = useTriedPlan(`${held.enrolment.id} ${held.from} ${held.to}`, moved, year, today);
+  const { found: tried, fault } = useTriedPlan(`${held.enrolment.id} ${held.from} ${held.to}`, moved, year, today);
   const cost = useMemo(
     () =>
       year && plan && tried && allowed
@@ -48,7 +48,7 @@ export default function MoveNote({ held }: { held: Held }) {
       {move && 'fault' in move ? (
         <>: {move.fault}</>
       ) : !cost ? (
-        <>: working out what it costs …</>
+        <>: {fault ?? 'working out what it costs …'}</>
       ) : (
         <ul className="flex flex-wrap gap-x-5 text-aside">
           {allowed && allowed.along > 0 && (
@@ -77,7 +77,7 @@ export default function MoveNote({ held }: { held: Held }) {
               <li>{count(cost.others, 'step')} of other courses would move</li>
             </>
           ) : (
-            <li className="text-soft">working out what becomes of the other courses …</li>
+            <li className="text-soft">{fault ?? 'working out what becomes of the other courses …'}</li>
           )}
         </ul>
       )}

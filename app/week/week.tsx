@@ -148,6 +148,8 @@ export default function Week() {
               type="button"
               className="btn btn-strong"
               data-deed="Publish and print"
+              // An empty week would be held where nothing is planned yet.
+              disabled={!plan}
               onClick={() => void publish()}
             >
               <Printer size={18} aria-hidden="true" /> {page.published ? 'Publish anew and print' : 'Publish and print'}

@@ -86,7 +86,8 @@ export function CalendarOut({ year }: { year: SchoolYear }) {
         />
         <DateField label="To" value={to} onChange={(v) => setTo(v)} />
       </div>
-      <button type="button" className="btn self-start" disabled={entries.length === 0} onClick={save}>
+      {/* A file without the plan would take out of their calendar all that was put in. */}
+      <button type="button" className="btn self-start" disabled={!plan || entries.length === 0} onClick={save}>
         Save {count(entries.length, 'entry', 'entries')} as a file
       </button>
     </section>

@@ -5,6 +5,7 @@ import { goodnessOf, goodnessWords, type Plan } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
 import { WaysOut } from '../ui/hold-back';
+import { useElsewhere } from '../ui/use-elsewhere';
 import { count, listing } from '../ui/words';
 import { Allowance } from '../shelf/allowance';
 
@@ -29,6 +30,7 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
       })),
     [open, household, year, plan],
   );
+  const elsewhere = useElsewhere(useMemo(() => clashes.flatMap((c) => c.ways), [clashes]));
   if (!good) return null;
   const style = household.settings.dateStyle;
   return (
@@ -62,7 +64,7 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
               {ways.length === 0 &&
                 'Nobody finds a free day soon. A stretch of sheets that is known, skipped, makes room; so does a longer day for the teacher.'}
             </p>
-            <WaysOut ways={ways} day={clash.day} />
+            <WaysOut ways={ways} day={clash.day} elsewhere={elsewhere} />
           </div>
         ))}
       </div>

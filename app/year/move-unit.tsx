@@ -52,7 +52,7 @@ export function MoveUnit({
     () => (unchanged ? undefined : { row, unit, week, lessonId: lesson?.id }),
     [unchanged, row, unit, week, lesson],
   );
-  const { wish, after } = useMovedPlan(asked);
+  const { wish, after, failed } = useMovedPlan(asked);
   const fault = wish && 'fault' in wish ? wish.fault : undefined;
   const name = lesson?.title ?? (unit.title || row.course.title);
   const inside = new Set((lesson ? [lesson] : unit.lessons).flatMap((l) => l.steps.map((s) => s.id)));
@@ -81,7 +81,7 @@ export function MoveUnit({
       />
       {wish && 'pin' in wish && (
         <div role="status" className="text-aside">
-          <WhatGives wish={wish} after={after} />
+          <WhatGives wish={wish} after={after} failed={failed} />
         </div>
       )}
       {household.pins.some(own) && (

@@ -48,7 +48,7 @@ export function RowsDrag({
         : undefined,
     [held, view.weeks],
   );
-  const { wish, after } = useMovedPlan(asked);
+  const { wish, after, failed } = useMovedPlan(asked);
   /** What the listeners below see: the newest wish, not the one of the moment of the press. */
   const newest = useRef(wish);
   useEffect(() => {
@@ -125,7 +125,13 @@ export function RowsDrag({
             {held.unit.unit.title || held.row.course.title}: week of{' '}
             {shortDate(style, view.weeks[held.at]!.start, today)}
           </p>
-          {!wish ? 'where it stands' : 'fault' in wish ? wish.fault : <WhatGives wish={wish} after={after} />}
+          {!wish ? (
+            'where it stands'
+          ) : 'fault' in wish ? (
+            wish.fault
+          ) : (
+            <WhatGives wish={wish} after={after} failed={failed} />
+          )}
           <p className="pt-1 text-soft">Let go to keep it there; escape puts it back.</p>
         </div>
       )}

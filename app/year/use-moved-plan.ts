@@ -11,7 +11,11 @@ import { useTriedPlan } from '../ui/use-tried-plan';
  */
 export function useMovedPlan(
   asked: { row: OverviewRow; unit: Unit; lessonId?: string | undefined; week: number } | undefined,
-): { wish: { pin: Omit<Pin, 'id'> } | { fault: string } | undefined; after: Plan | undefined } {
+): {
+  wish: { pin: Omit<Pin, 'id'> } | { fault: string } | undefined;
+  after: Plan | undefined;
+  failed: string | undefined;
+} {
   const { household, year, today } = useHousehold();
   const wish = useMemo(() => {
     if (!asked) return undefined;
@@ -25,6 +29,6 @@ export function useMovedPlan(
     return { ...household, pins: [...others, pin] };
   }, [wish, household]);
   const key = wish && 'pin' in wish ? `${wish.pin.enrolmentId} ${wish.pin.stepId} ${wish.pin.date}` : '';
-  const tried = useTriedPlan(key, moved, year, today);
-  return { wish, after: tried?.settled ? tried.plan : undefined };
+  const { found, fault } = useTriedPlan(key, moved, year, today);
+  return { wish, after: found?.settled ? found.plan : undefined, failed: fault };
 }

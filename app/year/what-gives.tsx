@@ -8,11 +8,19 @@ import { dayAndDate, shortDate } from '../ui/dates';
 import { count } from '../ui/words';
 
 /** What gives when a unit or lesson is moved: the plan as it is against the plan as it would be. */
-export function WhatGives({ wish, after }: { wish: { pin: Omit<Pin, 'id'> }; after: Plan | undefined }) {
+export function WhatGives({
+  wish,
+  after,
+  failed,
+}: {
+  wish: { pin: Omit<Pin, 'id'> };
+  after: Plan | undefined;
+  failed: string | undefined;
+}) {
   const { household, today } = useHousehold();
   const { plan } = usePlan();
   const style = household.settings.dateStyle;
-  if (!after || !plan) return <>Checking what else would move …</>;
+  if (!after || !plan) return <>{failed ?? 'Checking what else would move …'}</>;
   const { before, after: then, others } = whatGives(plan, after, wish.pin);
   const day = (d: number | undefined) => (d === undefined ? 'no day' : dayAndDate(style, d));
   const date = (d: number | undefined) => (d === undefined ? '–' : shortDate(style, d, today));

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import type { Enrolment, Household } from '../household';
-import { makePlan, makeProblem } from '../stagger';
+import { makePlan, makeProblem, type Plan } from '../stagger';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
-import { courseOtherwise, movedEnds, otherwiseWords } from './index';
+import { courseOtherwise, elsewhereWords, movedEnds, otherwiseWords } from './index';
 
 const year = aYear({ start: '2026-09-07', end: '2026-12-18' });
 const today = toDay('2026-09-07');
@@ -40,6 +40,27 @@ describe('what a change does to the year', () => {
     );
     expect(otherwiseWords(now, then)[0]).toMatch(/^Courses would end otherwise: .*; .*$/);
     expect(courseOtherwise(now, then, year, 'history')).toMatch(/^would finish \d+ Dec → would finish \d+ Oct$/);
+  });
+
+  it('a clash that another takes the place of is told, with the days of the year; one that is gone is not', () => {
+    const clash = (date: string, n: number) => ({
+      teacherId: 'mother',
+      day: toDay(date),
+      enrolmentIds: Array.from({ length: n }, (_, i) => `e${i}`),
+      above: n - 1,
+    });
+    const by = (...clashes: Plan['clashes']) => ({ ...now.plan, clashes });
+    const before = by(clash('2026-09-14', 3), clash('2026-09-21', 2));
+    const said = (...clashes: Plan['clashes']) => elsewhereWords('day month', before, by(...clashes));
+    expect(said(clash('2026-09-21', 2))).toBe('');
+    expect(said(clash('2026-09-14', 2), clash('2026-09-21', 2))).toBe('');
+    expect(said(clash('2026-09-16', 2), clash('2026-09-21', 2))).toBe(
+      'but then more new lessons clash on 16 Sept (days that clash: 2 → 2)',
+    );
+    expect(said(clash('2026-09-21', 3))).toBe('but then more new lessons clash on 21 Sept (days that clash: 2 → 1)');
+    expect(said(clash('2026-09-28', 2), clash('2026-09-23', 2), clash('2026-09-21', 2))).toBe(
+      'but then more new lessons clash on 2 other days, from 23 Sept on (days that clash: 2 → 3)',
+    );
   });
 
   it('nothing is said where nothing is otherwise', () => {

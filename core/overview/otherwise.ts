@@ -1,7 +1,7 @@
 import type { Day } from '../calendar';
-import { byId, type Household, type Id, type SchoolYear } from '../household';
+import { byId, type DateStyle, type Household, type Id, type SchoolYear } from '../household';
 import { makeTrack, reserveOf } from '../pace';
-import type { Plan } from '../stagger';
+import type { Clash, Plan } from '../stagger';
 import { shortDate, takingName } from '../words';
 import { finishOf, finishWords } from './finish';
 
@@ -106,4 +106,20 @@ export function courseOtherwise(
   const [was, is] = [words(before), words(after)];
   if (!was && !is) return undefined;
   return was === is ? `${is}, as now` : `${was || 'nothing planned'} → ${is || 'nothing planned'}`;
+}
+
+/**
+ * What a way out of one clash does to other days, in words: on which of them more new lessons of a teacher fall together than before. Empty
+ * where there are none.
+ */
+export function elsewhereWords(style: DateStyle, before: Plan, after: Plan): string {
+  const key = (c: Clash) => `${c.day} ${c.teacherId}`;
+  const were = new Map(before.clashes.map((c) => [key(c), c.enrolmentIds.length]));
+  const days = [
+    ...new Set(after.clashes.filter((c) => c.enrolmentIds.length > (were.get(key(c)) ?? 0)).map((c) => c.day)),
+  ].sort((a, b) => a - b);
+  if (days.length === 0) return '';
+  const first = shortDate(style, days[0]!, before.today);
+  const where = days.length === 1 ? first : `${days.length} other days, from ${first} on`;
+  return `but then more new lessons clash on ${where} (days that clash: ${before.clashes.length} → ${after.clashes.length})`;
 }

@@ -1,0 +1,22 @@
+import { usePlan } from './plan';
+
+/** Said on every page while the plan cannot be made: what a page would say without it is not so. */
+export function Unplanned() {
+  const { plan, fault, retry } = usePlan();
+  if (!fault) return null;
+  return (
+    <div role="alert" className="flex flex-wrap items-center gap-3 border-y-2 border-ink py-2 font-medium print:hidden">
+      <p className="min-w-0 flex-1 wrap-anywhere">
+        The plan could not be made: {fault.replace(/\.?$/, '.')}{' '}
+        {plan ? 'What is planned stands as it was before the last change.' : 'What is planned is missing until then.'}{' '}
+        Marks are kept all the same.
+      </p>
+      <button type="button" className="btn" onClick={retry}>
+        Try again
+      </button>
+      <button type="button" className="btn" onClick={() => location.reload()}>
+        Load the page again
+      </button>
+    </div>
+  );
+}
