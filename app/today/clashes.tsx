@@ -1,12 +1,12 @@
-import { useDeferredValue, useMemo } from 'react';
-import { crowdedTeachers, type DayPage, holdBacks } from '../../core/day';
+import { lazy, Suspense } from 'react';
+import { crowdedTeachers, type DayPage } from '../../core/day';
 import type { SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
-import { usePlan } from '../shell/plan';
-import { WaysOut } from '../ui/hold-back';
-import { useElsewhere } from '../ui/use-elsewhere';
 import { count } from '../ui/words';
 import type { Note } from './notes';
+
+// The ways out are for who opens the note.
+const ClashWays = lazy(() => import('./clash-ways'));
 
 /** That a teacher has more new lessons on the day than they can begin. */
 export function useClashes(page: DayPage, year: SchoolYear | undefined, shown: boolean): Note | undefined {
@@ -17,30 +17,10 @@ export function useClashes(page: DayPage, year: SchoolYear | undefined, shown: b
     key: 'clashes',
     red: true,
     words: crowded.map((c) => `${c.teacher.name} has ${count(c.count, 'new lesson')} on this day`).join(' · '),
-    body: <Clashes page={page} year={year} />,
+    body: (
+      <Suspense fallback={<p className="py-1.5">…</p>}>
+        <ClashWays page={page} year={year} />
+      </Suspense>
+    ),
   };
-}
-
-/** More new lessons than a teacher can begin on the day, and the ways out of it. */
-function Clashes({ page, year }: { page: DayPage; year: SchoolYear }) {
-  const { household } = useHousehold();
-  const { plan } = usePlan();
-  const { day } = page;
-  // A mark is shown at once; what it changes of the ways out may follow a moment later.
-  const then = useDeferredValue(household);
-  const planThen = useDeferredValue(plan);
-  const ways = useMemo(
-    () =>
-      planThen ? planThen.clashes.filter((c) => c.day === day).flatMap((c) => holdBacks(then, year, planThen, c)) : [],
-    [then, year, planThen, day],
-  );
-  const elsewhere = useElsewhere(ways);
-  return crowdedTeachers(household, year, page).map((c) => (
-    <div key={c.teacher.id} className="py-1.5">
-      <p className="text-rubric">
-        <b>{count(c.count, 'new lesson')}</b> want {c.teacher.name} on this day. One of them can wait:
-      </p>
-      <WaysOut ways={ways.filter((w) => w.enrolment.teacherId === c.teacher.id)} day={day} elsewhere={elsewhere} />
-    </div>
-  ));
 }
