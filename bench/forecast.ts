@@ -1,4 +1,5 @@
 // What the forecast’s intervals are worth: how often they hold what children of each habit then do (bar: 76 to 84% overall, 68 to 92% in each).
+import { ANSWERINGS, type ByDeck, byDeck, DECKS } from '../core/tests/by-deck';
 import { type ByPlan, byPlan, SHAPES, TAKINGS } from '../core/tests/by-plan';
 import { beyond, calibration, type Calibration } from '../core/tests/calibration';
 
@@ -6,6 +7,8 @@ const CHILDREN = 1000;
 const RUNS = 500;
 /** Children of each habit in each shape of course that are taken through it by the planner, a plan a day. */
 const BY_PLAN = 3;
+/** Children who are taken through each deck by what it asks. */
+const BY_DECK = 6;
 
 export function measureForecast(): void {
   const rows = calibration(CHILDREN, RUNS);
@@ -59,4 +62,45 @@ export function measureByPlan(): void {
       rows.filter((r) => (r.shape.heldBack || r.taking.heldBack) === held),
     );
   line('all', '', rows);
+}
+
+/** What those of decks are worth, with what the app itself asks day by day. */
+export function measureByDeck(): void {
+  const rows = DECKS.flatMap((deck) =>
+    ANSWERINGS.map((answering) => ({ deck, answering, row: byDeck(deck, answering, BY_DECK) })),
+  );
+  const line = (name: string, heldBack: boolean | undefined, own: typeof rows) => {
+    const sum = (of: (r: ByDeck) => number) => own.reduce((n, r) => n + of(r.row), 0);
+    const told = sum((r) => r.asked - r.untold);
+    const share = (n: number) => `${Math.round((100 * n) / told)}%`;
+    const kept = heldBack === undefined ? '' : heldBack ? 'held back' : 'tuned on';
+    console.log(
+      `| ${name} | ${kept} | ${told} | ${sum((r) => r.untold)} | ${share(told - sum((r) => r.before + r.after))} | ${share(sum((r) => r.before))} | ${share(sum((r) => r.after))} | ${Math.round(sum((r) => r.width) / told)} |`,
+    );
+  };
+  console.log(
+    `\nForecast: the 80% interval of decks, ${BY_DECK} children each, asked once a week until all of it is mastered\n`,
+  );
+  console.log(
+    '| deck, child | | told | not told yet | holds the truth | came before it | after it | width, days |\n| --- | --- | --- | --- | --- | --- | --- | --- |',
+  );
+  for (const d of DECKS)
+    line(
+      d.name,
+      d.heldBack,
+      rows.filter((r) => r.deck === d),
+    );
+  for (const a of ANSWERINGS)
+    line(
+      a.name,
+      a.heldBack,
+      rows.filter((r) => r.answering === a),
+    );
+  for (const held of [false, true])
+    line(
+      'all',
+      held,
+      rows.filter((r) => (r.deck.heldBack || r.answering.heldBack) === held),
+    );
+  line('all', undefined, rows);
 }

@@ -5,7 +5,7 @@ import { writeBackup } from '../core/formats';
 import { ensureBuilt } from '../scripts/build.mjs';
 import { measureDrawing, measureMarks } from './browser';
 import { measureDays } from './days';
-import { measureByPlan, measureForecast } from './forecast';
+import { measureByDeck, measureByPlan, measureForecast } from './forecast';
 import { fullKills, fullLives } from './full';
 import { measureFurther, measureProofs } from './further';
 import { tiedHousehold } from './instances';
@@ -40,6 +40,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   netting: measureNetting,
   forecast: measureForecast,
   taken: measureByPlan,
+  decks: measureByDeck,
   marks: inBrowser(() => measureMarks(tied())),
   drawing: inBrowser(() => measureDrawing(tied())),
   kills: inBrowser(fullKills),

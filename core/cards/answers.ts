@@ -26,26 +26,34 @@ export function answersOf(state: Pick<Household, 'rounds'>, deckId: Id, childId:
   return answers;
 }
 
-/**
- * What the answers to one card come to. A miss in review sends it back; one in a drill, a minute or a list only brings it up the next day.
- * Slow counts as known, but on the day that would make it mastered.
- */
-export function foldAnswers(own: readonly Said[]): { rightDays: number; mastered: boolean; missed: Day | undefined } {
-  let [right, mastered] = [new Set<Day>(), false];
-  let missed: Day | undefined;
-  for (const { day, said, kind } of own) {
-    if (said === 'wrong') {
-      if (kind === 'review') [right, mastered, missed] = [new Set(), false, undefined];
-      else missed = day;
-      continue;
-    }
-    if (kind === 'review') missed = undefined;
-    if (right.size === MASTERED_DAYS - 1 && !right.has(day) && said === 'slow') continue;
-    right.add(day);
-    if (right.size >= MASTERED_DAYS) mastered = true;
-  }
-  return { rightDays: right.size, mastered, missed };
+/** What the answers to one card come to, so far. */
+export interface CardProgress {
+  /** Days since the last miss on which it was known; three make it mastered. */
+  rightDays: number;
+  /** The last of them. */
+  lastRight?: Day;
+  mastered: boolean;
+  /** Missed in a drill, a minute or a list, and not reviewed since. */
+  missed?: Day;
 }
+/** A card of which nothing was asked. */
+export const UNASKED: CardProgress = { rightDays: 0, mastered: false };
+
+/**
+ * Where a card stands after one more answer. A miss in review sends it back; one in a drill, a minute or a list only brings it up the next
+ * day. Slow counts as known, but on the day that would make it mastered.
+ */
+export function afterAnswer(was: CardProgress, { day, said, kind }: Said): CardProgress {
+  if (said === 'wrong') return kind === 'review' ? UNASKED : { ...was, missed: day };
+  const { missed, ...cleared } = was;
+  const now = kind === 'review' || missed === undefined ? cleared : was;
+  if (was.lastRight === day || (was.rightDays === MASTERED_DAYS - 1 && said === 'slow')) return now;
+  const rightDays = was.rightDays + 1;
+  return { ...now, rightDays, lastRight: day, mastered: was.mastered || rightDays >= MASTERED_DAYS };
+}
+
+/** What the answers to one card come to, in their order. */
+export const foldAnswers = (own: readonly Said[]): CardProgress => own.reduce(afterAnswer, UNASKED);
 
 /** How many cards a deck has, and how many of them every one of some children has mastered. */
 export function masteredBy(
@@ -57,12 +65,4 @@ export function masteredBy(
   const by = childIds.map((id) => answersOf(state, deckId, id));
   const known = cards.filter((c) => by.length > 0 && by.every((a) => foldAnswers(a.get(c.id) ?? []).mastered));
   return { known: known.length, of: cards.length };
-}
-
-/** The day on which a card became mastered, where it is still; undefined while it is not. */
-export function masteredOn(own: readonly Said[]): Day | undefined {
-  if (!foldAnswers(own).mastered) return undefined;
-  let last = own.length;
-  while (last > 1 && foldAnswers(own.slice(0, last - 1)).mastered) last--;
-  return own[last - 1]!.day;
 }

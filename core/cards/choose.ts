@@ -2,7 +2,7 @@ import { type Day, toDay } from '../calendar';
 import type { Card, Deck, Household, Id, Round } from '../household';
 import { count } from '../words';
 import { compareRounds } from './answers';
-import { type CardStanding, cardStandings, countDeck, type DeckCount, throughOn } from './standing';
+import { type CardStanding, type CardState, cardStandings, countDeck, type DeckCount, throughOn } from './standing';
 
 /** A card to be asked, and why it is. */
 export interface Chosen {
@@ -17,9 +17,13 @@ export interface Sitting {
   whole?: 'break' | 'end';
 }
 /** As long as it is likelier than this that a card is still known, it need not be asked. */
-const DUE_BELOW = 0.9;
+export const DUE_BELOW = 0.9;
 /** After so many days without a round the whole deck is asked (common practice). */
 export const BREAK_DAYS = 7;
+
+/** The first day behind the last break of a week or more between some days, in their order. */
+export const lastPause = (days: readonly Day[]): Day | undefined =>
+  days.findLast((d, i) => i > 0 && d - days[i - 1]! >= BREAK_DAYS);
 
 /**
  * From which day on every card of a deck is to be asked once: the day after a break of a week or more (today, while it lasts), or that on
@@ -32,18 +36,61 @@ function wholeSince(
   dates: readonly Day[],
   today: Day,
 ): { day: Day; why: 'break' | 'end' } | undefined {
-  const all = [...dates, today];
-  let pause: Day | undefined;
-  for (let i = 1; i < all.length; i++) if (all[i]! - all[i - 1]! >= BREAK_DAYS) pause = all[i]!;
+  const pause = lastPause([...dates, today]);
   const end = throughOn(state, deck, childId);
   if (end !== undefined && end <= today && (pause === undefined || end >= pause)) return { day: end, why: 'end' };
   return pause === undefined ? undefined : { day: pause, why: 'break' };
 }
 
+/** What the choice of cards looks at. */
+export interface Askable {
+  state: CardState;
+  /** Its place in the deck. */
+  n: number;
+  /** How likely it is still known; undefined before it was shown. */
+  recall?: number;
+  missed?: Day;
+  first?: Day;
+  /** The last day on which it was reviewed. */
+  reviewed?: Day;
+  /** It is met by being shown: not so one whose lesson is still to come. */
+  free: boolean;
+}
+
 /**
- * Which cards are asked of a child at a sitting: what was missed in a hurry first, then the likeliest forgotten, then what is new, in the
- * deck’s order, then what is not yet mastered; no more than the deck’s number, but all of it once after a break of a week or more and at the end of its level. What was
- * reviewed today is not asked twice.
+ * Which of some cards are asked on a day, in their order: what was missed in a hurry first, then the likeliest forgotten, then what is new,
+ * in the deck’s order, then what is not yet mastered; no more than so many, but all of it once where the whole deck is asked since a day.
+ * What was reviewed on the day is not asked twice.
+ */
+export function askedOn<T extends Askable>(
+  all: readonly T[],
+  daily: number,
+  today: Day,
+  since?: Day,
+): { asked: T[]; waiting: number; whole: boolean } {
+  const open = all.filter((s) => s.reviewed !== today);
+  const missed = open.filter((s) => s.missed !== undefined && s.missed < today);
+  const rest = missed.length === 0 ? open : open.filter((s) => !missed.includes(s));
+  const seen = rest.filter((s) => s.recall !== undefined).sort((a, b) => a.recall! - b.recall! || a.n - b.n);
+  // What was shown for the first time since then is no part of what was known before.
+  const once = since === undefined ? [] : seen.filter((s) => s.first! < since && (s.reviewed ?? -Infinity) < since);
+  const due = [...once, ...seen.filter((s) => !once.includes(s) && s.recall! < DUE_BELOW)];
+  // A card without a lesson is met by being shown; one whose lesson is still to come is not asked.
+  const fresh = rest.filter((s) => s.recall === undefined && (s.state === 'to review' || s.free));
+  const queue = [...missed, ...due, ...fresh];
+  // A sitting asks as many as it is meant to: what is not yet mastered fills it, though it is likely known.
+  const more = seen.filter((s) => !due.includes(s) && s.state === 'to review');
+  const n = Math.max(daily, once.length > 0 ? missed.length + once.length : 0);
+  return {
+    asked: [...queue, ...more].slice(0, n),
+    waiting: Math.max(0, queue.length - n),
+    whole: once.length > 0,
+  };
+}
+
+/**
+ * Which cards are asked of a child at a sitting (`askedOn`), as many as the deck’s number a day; all of it once after a break of a week or
+ * more and at the end of its level.
  */
 export function sittingOf(
   state: Household,
@@ -60,27 +107,18 @@ export function sittingOf(
     if (r.kind === 'review')
       for (const a of r.answers)
         if (a.cardId) reviewed.set(a.cardId, Math.max(reviewed.get(a.cardId) ?? -Infinity, toDay(r.date)));
-  const open = all.filter((s) => reviewed.get(s.card.id) !== today);
-  const missed = open.filter((s) => s.missed !== undefined && s.missed < today);
-  const rest = open.filter((s) => !missed.includes(s));
-  const seen = rest.filter((s) => s.recall !== undefined).sort((a, b) => a.recall! - b.recall! || a.card.n - b.card.n);
-  // What was shown for the first time since then is no part of what was known before.
-  const once = since
-    ? seen.filter((s) => s.first! < since.day && (reviewed.get(s.card.id) ?? -Infinity) < since.day)
-    : [];
-  const due = [...once, ...seen.filter((s) => !once.includes(s) && s.recall! < DUE_BELOW)];
-  // A card without a lesson is met by being shown; one whose lesson is still to come is not asked.
-  const fresh = rest.filter(
-    (s) => s.recall === undefined && (s.state === 'to review' || s.card.lessonId === undefined),
-  );
-  const queue = [...missed, ...due, ...fresh];
-  // A sitting asks as many as it is meant to: what is not yet mastered fills it, though it is likely known.
-  const more = seen.filter((s) => !due.includes(s) && s.state === 'to review');
-  const n = Math.max(deck.daily, once.length > 0 ? missed.length + once.length : 0);
+  const askable = all.map((s) => {
+    const last = reviewed.get(s.card.id);
+    return {
+      ...{ ...s, n: s.card.n, free: s.card.lessonId === undefined },
+      ...(last === undefined ? {} : { reviewed: last }),
+    };
+  });
+  const { asked, waiting, whole } = askedOn(askable, deck.daily, today, since?.day);
   return {
-    cards: [...queue, ...more].slice(0, n).map((s) => ({ card: s.card, why: whyOf(s, today) })),
-    waiting: Math.max(0, queue.length - n),
-    ...(since && once.length > 0 ? { whole: since.why } : {}),
+    cards: asked.map((s) => ({ card: s.card, why: whyOf(s, today) })),
+    waiting,
+    ...(since && whole ? { whole: since.why } : {}),
   };
 }
 

@@ -33,15 +33,19 @@ const model = () => (made ??= fsrs({ enable_fuzz: false, enable_short_term: fals
 const GRADES: Record<Saying, 1 | 2 | 3> = { wrong: 1, slow: 2, right: 3 };
 type Memory = { stability: number; difficulty: number };
 
-/** What is remembered of a card after some answers, the first of each day. */
-export function memoryOf(answers: readonly { day: Day; said: Saying }[]): { memory: Memory; day: Day } | undefined {
-  let found: { memory: Memory; day: Day } | undefined;
-  for (const { day, said } of answers) {
-    if (found?.day === day) continue;
-    found = { memory: model().next_state(found?.memory ?? null, found ? day - found.day : 0, GRADES[said]), day };
-  }
-  return found;
+/** What is remembered of a card, and since when. */
+export interface Remembered {
+  memory: Memory;
+  day: Day;
 }
+/** What is remembered of a card after one more answer: of a day only the first counts. */
+export const rememberedAfter = (was: Remembered | undefined, { day, said }: { day: Day; said: Saying }): Remembered =>
+  was?.day === day
+    ? was
+    : { memory: model().next_state(was?.memory ?? null, was ? day - was.day : 0, GRADES[said]), day };
+/** What is remembered of a card after some answers, the first of each day. */
+export const memoryOf = (answers: readonly { day: Day; said: Saying }[]): Remembered | undefined =>
+  answers.reduce<Remembered | undefined>(rememberedAfter, undefined);
 /** How likely it is still known so many days after it was last shown. */
 export const recallAfter = (memory: Memory, days: number): number => model().forgetting_curve(days, memory.stability);
 

@@ -4,6 +4,7 @@ export * from './record';
 export * from './forecast';
 export * from './levels';
 export * from './words';
+export * from './decks';
 export * from './waits';
 export * from './begin';
 export * from './stops';

@@ -1,14 +1,12 @@
-import { type Day, weekStart } from '../calendar';
-import { answersOf, masteredOn } from '../cards';
+import type { Day } from '../calendar';
 import { contentsOf, flatten } from '../course';
 import { byId, type Enrolment, type Household, type Id, takerIdsOn } from '../household';
 import type { Shortage } from '../materials';
 import { isEnded, isMastered } from '../pace';
-import { type Plan, seedOf } from '../stagger';
+import type { Plan } from '../stagger';
 import { lastOfLesson } from './asked';
-import { type Forecast, RUNS, type Span, spanOf } from './forecast';
-import { blocksOf } from './model';
-import { sittingsTo } from './runs';
+import { deckForecast } from './decks';
+import type { Forecast, Span } from './forecast';
 
 /** When a gate is likely to open. */
 export interface GateForecast {
@@ -28,46 +26,6 @@ export interface OrderForecast {
   needed: Span;
   /** By this day it has to be ordered to be there in time in nine cases of ten. */
   orderBy: Day;
-}
-
-/** A deck is foretold once its cards were practised on so many days. */
-const PRACTISED_FROM = 5;
-/** No deck is foretold further ahead. */
-const LONGEST = 700;
-
-/**
- * When a child will likely have mastered a whole deck: its own weeks, day by day how many cards became mastered, drawn like those of a
- * course. Undefined while there is too little of it, or nothing was ever mastered.
- */
-export function deckForecast(
-  state: Household,
-  deckId: Id,
-  childId: Id,
-  today: Day,
-  runs = RUNS,
-): { toGo: number; opens?: Span } {
-  const cards = state.cards.filter((c) => c.deckId === deckId);
-  const answers = answersOf(state, deckId, childId);
-  const came = new Map<Day, number>();
-  let toGo = 0;
-  for (const c of cards) {
-    const day = masteredOn(answers.get(c.id) ?? []);
-    if (day === undefined) toGo++;
-    else came.set(day, (came.get(day) ?? 0) + 1);
-  }
-  const days = new Set([...answers.values()].flatMap((own) => own.map((a) => a.day)));
-  if (toGo === 0 || days.size < PRACTISED_FROM) return { toGo };
-  const weeks: number[][] = [];
-  const first = Math.min(...days);
-  for (let w = weekStart(first, state.settings.firstDay); w < today; w += 7) {
-    const own: number[] = [];
-    for (let d = Math.max(w, first); d < Math.min(w + 7, today); d++) own.push(came.get(d) ?? 0);
-    if (own.length > 0) weeks.push(own);
-  }
-  if (weeks.flat().every((n) => n === 0)) return { toGo };
-  // What is not recorded yet is taken to be like all of it so far.
-  const [ends] = sittingsTo(blocksOf(weeks, weeks), [toGo], { runs, seed: seedOf(`${deckId} ${childId}`) });
-  return { toGo, opens: spanOf(ends!, (n) => today - 1 + Math.min(LONGEST, n)) };
 }
 
 const later = (a: Span, b: Span): Span => (b.middle > a.middle ? b : a);
@@ -97,7 +55,7 @@ export function gateForecasts(state: Household, plan: Plan, told: readonly Forec
         }
         const takers = takerIdsOn(state, e, today);
         if (until.deckId === undefined || isMastered(state, takers, until)) return [];
-        const each = takers.map((id) => deckForecast(state, until.deckId!, id, today));
+        const each = takers.map((id) => deckForecast(state, until.deckId!, id, plan));
         const waits = each.filter((d) => d.toGo > 0);
         const spans = waits.flatMap((d) => d.opens ?? []);
         return [

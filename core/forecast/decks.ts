@@ -1,0 +1,279 @@
+import { type Day, dayKind, hasSchool, toDay, type Weekday, weekdayOf, weekStart, yearFor } from '../calendar';
+import {
+  afterAnswer,
+  answersOf,
+  askedOn,
+  BREAK_DAYS,
+  type Askable,
+  type CardProgress,
+  cardStandings,
+  DUE_BELOW,
+  foldAnswers,
+  lastPause,
+  memoryOf,
+  type Remembered,
+  rememberedAfter,
+  type Said,
+  UNASKED,
+} from '../cards';
+import { contentsOf, flatten } from '../course';
+import { byId, type Deck, type Household, type Id, type SchoolYear } from '../household';
+import { type Plan, type Random, seeded, seedOf } from '../stagger';
+import { type Span, spanOf } from './forecast';
+import { gamma } from './model';
+
+/** A deck is foretold once its cards were practised on so many days. */
+const PRACTISED_FROM = 5;
+/** No deck is foretold further ahead, in days. */
+const LONGEST = 700;
+/** Runs of each forecast, and fewer of a deck so large that they would take long. */
+const DECK_RUNS = 200;
+const FEWEST_RUNS = 50;
+const FIRST_RUNS = 12;
+/** Cards times runs. */
+const MOST_WORK = 6000;
+
+/** A card in a run: where it stands, and how likely it is answered rightly. */
+interface Playing extends Askable {
+  progress: CardProgress;
+  remembered: Remembered | undefined;
+  shown: number;
+  /** How often it was shown since today. */
+  again: number;
+  /** Its misses so far, and how many others would have had. */
+  misses: number;
+  usualMisses: number;
+  /** So many times as often missed as others that stand so; drawn in each run. */
+  hard: number;
+  /** The day on which its lesson is begun by the plan. */
+  meets: Day;
+}
+
+/** What a card is when it is asked: how it is answered differs by that. */
+const CLASSES = ['new', 'missed', 'once', 'twice', 'mastered'] as const;
+type Class = (typeof CLASSES)[number];
+const classOf = ({ mastered, rightDays }: CardProgress, shown: number): Class =>
+  shown === 0 ? 'new' : mastered ? 'mastered' : rightDays === 0 ? 'missed' : rightDays === 1 ? 'once' : 'twice';
+/** How often each is known before anything is recorded, counted like so many answers (common practice). */
+const KNOWN: Record<Class, number> = { new: 0.6, missed: 0.65, once: 0.8, twice: 0.85, mastered: 0.9 };
+const PRIOR_ANSWERS = 4;
+/** After so many answers of its class one counts half: who practises gets better. */
+const HALF_ANSWERS = 40;
+/** Each time a card is shown from now on leaves so much of what is missed of it, from…to: it is learned by being shown (common practice). */
+const LEFT_BY_SHOWING = [0.86, 0.97] as const;
+/** Before its own misses are counted a card is as hard as others, counted like so many misses. */
+const PRIOR_MISSES = 3;
+/** However hard, a card is known in so many cases of a hundred. */
+const KNOWN_AT_LEAST = 0.03;
+
+/** How a card stood each time it was asked. */
+function classesOf(own: readonly Said[]): Class[] {
+  let progress = UNASKED;
+  return own.map((a, i) => {
+    const cls = classOf(progress, i);
+    progress = afterAnswer(progress, a);
+    return cls;
+  });
+}
+
+/** Rights and misses of each class, what is long past counting less; and which share of the rights was slow. */
+function recordOf(cards: ReadonlyMap<Id, readonly Said[]>) {
+  const told = [...cards.values()]
+    .flatMap((own) => {
+      const classes = classesOf(own);
+      return own.map((a, i) => ({ ...a, cls: classes[i]! }));
+    })
+    .filter((a) => a.kind === 'review')
+    .sort((a, b) => b.day - a.day);
+  const countOf = (cls: Class) => {
+    const sum = { right: PRIOR_ANSWERS * KNOWN[cls], wrong: PRIOR_ANSWERS * (1 - KNOWN[cls]) };
+    told
+      .filter((a) => a.cls === cls)
+      .forEach((a, age) => (sum[a.said === 'wrong' ? 'wrong' : 'right'] += 2 ** (-age / HALF_ANSWERS)));
+    return sum;
+  };
+  const counts = Object.fromEntries(CLASSES.map((cls) => [cls, countOf(cls)])) as Record<
+    Class,
+    ReturnType<typeof countOf>
+  >;
+  const rights = told.filter((a) => a.said !== 'wrong');
+  // One that is slow now and then before anything is recorded would be no news: none is, of five.
+  return { counts, slow: rights.filter((a) => a.said === 'slow').length / (rights.length + 5) };
+}
+
+/** The days of a week on which a child sat down to a deck, from the household's first weekday on; undefined where nobody could know. */
+type Week = readonly (boolean | undefined)[];
+interface Habit {
+  weeks: readonly Week[];
+  weights: readonly number[];
+  usual: Week;
+}
+/** After so many days of a record one counts half. */
+const HALF_DAYS = 42;
+/** What was known before counts like so many weeks, of which one in twelve is lost. */
+const PRIOR_WEEKS = 1;
+const ONE_LOST_IN = 12;
+
+/** How a child’s weeks go: its own, and the school days of one as if they were all kept. */
+function habitOf(year: SchoolYear, days: ReadonlySet<Day>, today: Day, firstDay: Weekday): Habit {
+  const usual = Array.from({ length: 7 }, (_, i) => year.weekdays.includes(weekdayOf(weekStart(today, firstDay) + i)));
+  const first = Math.min(...days);
+  const weeks: Week[] = [usual, usual.map(() => false)];
+  const weights = [PRIOR_WEEKS * (1 - 1 / ONE_LOST_IN), PRIOR_WEEKS / ONE_LOST_IN];
+  for (let w = weekStart(first, firstDay); w < today; w += 7) {
+    const week = usual.map((school, i) => {
+      const d = w + i;
+      if (d < first || d >= today) return undefined;
+      // A day without school tells nothing of those with it.
+      return days.has(d) || (school && !hasSchool(dayKind(year, d)) ? undefined : false);
+    });
+    const known = week.filter((d) => d !== undefined).length;
+    weeks.push(week);
+    weights.push((known / 7) * 2 ** (-(today - w) / HALF_DAYS));
+  }
+  return { weeks, weights, usual };
+}
+
+/** The first days on which lessons of a deck’s course are planned for a child. */
+function lessonDays(state: Household, deck: Deck, childId: Id, plan: Pick<Plan, 'tracks'>): ReadonlyMap<Id, Day> {
+  const found = new Map<Id, Day>();
+  for (const track of plan.tracks) {
+    const e = byId(state.enrolments, track.enrolmentId);
+    const course = e && e.courseId === deck.courseId && e.childIds.includes(childId) && contentsOf(state, e);
+    const lessons = new Map(course ? flatten(course).map((s) => [s.id, s.lesson.id]) : []);
+    track.stepIds.forEach((id, i) => {
+      const [lesson, day] = [lessons.get(id), track.days[i]!];
+      if (lesson !== undefined && day >= 0) found.set(lesson, Math.min(day, found.get(lesson) ?? Infinity));
+    });
+  }
+  return found;
+}
+
+/**
+ * When a child will likely have mastered a whole deck: its days of practice are drawn from its own weeks, each day asks what the deck would
+ * ask (`askedOn`), and each answer is right as often as this child’s answers were to cards that stood so, until all of it stands mastered
+ * on one day. Undefined while there is too little of it and nothing is mastered yet, or a card waits for a lesson that nobody has planned.
+ */
+export function deckForecast(
+  state: Household,
+  deckId: Id,
+  childId: Id,
+  plan: Pick<Plan, 'today' | 'tracks'>,
+  runs = DECK_RUNS,
+): { toGo: number; opens?: Span } {
+  const { today } = plan;
+  const deck = byId(state.decks, deckId);
+  const year = yearFor(state.years, today);
+  if (!deck) return { toGo: 0 };
+  const answers = answersOf(state, deckId, childId);
+  const lessons = lessonDays(state, deck, childId, plan);
+  const record = recordOf(answers);
+  const cards = cardStandings(state, deck, childId, today).map(({ card, state: stands, first, missed }): Playing => {
+    const own = answers.get(card.id) ?? [];
+    const reviewed = own.findLast((a) => a.kind === 'review')?.day;
+    return {
+      ...{ state: stands, n: card.n, free: card.lessonId === undefined, progress: foldAnswers(own) },
+      ...{ remembered: memoryOf(own), shown: own.length, again: 0, hard: 1 },
+      misses: own.filter((a) => a.said === 'wrong').length,
+      usualMisses: classesOf(own).reduce(
+        (n, cls) => n + record.counts[cls].wrong / (record.counts[cls].right + record.counts[cls].wrong),
+        0,
+      ),
+      meets: stands === 'not met' && card.lessonId !== undefined ? (lessons.get(card.lessonId) ?? Infinity) : today,
+      ...(first === undefined ? {} : { first }),
+      ...(missed === undefined ? {} : { missed }),
+      ...(reviewed === undefined ? {} : { reviewed }),
+    };
+  });
+  const toGo = cards.filter((c) => !c.progress.mastered).length;
+  const rounds = state.rounds.filter((r) => r.deckId === deckId && r.childId === childId && r.answers.length > 0);
+  const days = [...new Set(rounds.map((r) => toDay(r.date)))].sort((a, b) => a - b);
+  if (toGo === 0 || toGo === cards.length || days.length < PRACTISED_FROM || !year) return { toGo };
+  if (cards.some((c) => c.meets === Infinity)) return { toGo };
+  const habit = habitOf(year, new Set(days), today, state.settings.firstDay);
+  const n = Math.min(runs, Math.max(FEWEST_RUNS, Math.round(MOST_WORK / cards.length)));
+  const random = seeded(seedOf(`${deckId} ${childId}`));
+  const begin = { cards, days, daily: deck.daily, year, today, firstDay: state.settings.firstDay };
+  const ends = new Int32Array(n);
+  for (let i = 0; i < n; i++) {
+    ends[i] = oneRun(begin, record, habit, random);
+    // Of what does not come to its end in so long nobody can tell when it does, and the first runs show it.
+    if (i === FIRST_RUNS - 1 && ends.subarray(0, FIRST_RUNS).every((d) => d === today + LONGEST)) return { toGo };
+  }
+  const opens = spanOf(ends);
+  return opens.middle === today + LONGEST ? { toGo } : { toGo, opens };
+}
+
+/** One way in which it may go: the day on which all of a deck stands mastered. */
+function oneRun(
+  {
+    cards: begin,
+    days,
+    daily,
+    year,
+    today,
+    firstDay,
+  }: {
+    cards: readonly Playing[];
+    days: readonly Day[];
+    daily: number;
+    year: SchoolYear;
+    today: Day;
+    firstDay: Weekday;
+  },
+  { counts, slow }: ReturnType<typeof recordOf>,
+  { weeks, weights, usual }: Habit,
+  random: Random,
+): Day {
+  const right = {} as Record<Class, number>;
+  for (const cls of CLASSES) {
+    const [a, b] = [gamma(counts[cls].right, random), gamma(counts[cls].wrong, random)];
+    right[cls] = a / (a + b);
+  }
+  const upTo: number[] = [];
+  let sum = 0;
+  for (const w of weights) upTo.push((sum += w > 0 ? gamma(w, random) : 0));
+  const [least, most] = LEFT_BY_SHOWING;
+  const left = least + random() * (most - least);
+  const cards = begin.map((c) => ({
+    ...c,
+    hard: gamma(PRIOR_MISSES + c.misses, random) / (PRIOR_MISSES + c.usualMisses),
+  }));
+  let since = lastPause(days);
+  let before = days.at(-1)!;
+  let week: Week = usual;
+  for (let d = today; d < today + LONGEST; d++) {
+    const at = d - weekStart(d, firstDay);
+    if (d === today || at === 0) {
+      const to = random() * sum;
+      week = weeks[upTo.findIndex((u) => u >= to)] ?? usual;
+    }
+    const kind = dayKind(year, d);
+    // Behind the year nobody knows its days yet: it goes on as in it.
+    const may = kind === 'outside' || hasSchool(kind) || !usual[at];
+    if (!may || !(week[at] ?? usual[at]) || d === before) continue;
+    if (d - before >= BREAK_DAYS) since = d;
+    before = d;
+    for (const c of cards) {
+      if (c.state === 'not met' && c.meets <= d && !c.free) c.state = 'to review';
+      const r = c.remembered;
+      // Falls as the model’s own curve does, and stands at nine in ten where that does.
+      if (r) c.recall = DUE_BELOW ** ((d - r.day) / r.memory.stability);
+    }
+    for (const c of askedOn(cards, daily, d, since).asked) {
+      const missed = Math.min(1 - KNOWN_AT_LEAST, (1 - right[classOf(c.progress, c.shown)]) * c.hard);
+      const knows = random() >= missed * left ** c.again++;
+      const said = knows ? (random() < slow ? 'slow' : 'right') : 'wrong';
+      c.progress = afterAnswer(c.progress, { day: d, said, kind: 'review' });
+      c.remembered = rememberedAfter(c.remembered, { day: d, said });
+      c.state = c.progress.mastered ? 'mastered' : 'to review';
+      c.first ??= d;
+      c.reviewed = d;
+      c.shown++;
+      if (c.progress.missed === undefined) delete c.missed;
+      else c.missed = c.progress.missed;
+    }
+    if (cards.every((c) => c.progress.mastered)) return d;
+  }
+  return today + LONGEST;
+}
