@@ -20,7 +20,7 @@ export function Lost() {
   if (!lost) return null;
   return (
     <div role="alert" className="flex flex-wrap items-center gap-3 border-y-2 border-ink py-2 font-medium">
-      <p className="min-w-0 flex-1">
+      <p className="min-w-[min(100%,18rem)] flex-1">
         {lost}
         {!whole && ' Marks of years gone by had not been read yet and are not in it.'}
       </p>

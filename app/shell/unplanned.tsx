@@ -6,9 +6,11 @@ export function Unplanned() {
   if (!fault) return null;
   return (
     <div role="alert" className="flex flex-wrap items-center gap-3 border-y-2 border-ink py-2 font-medium print:hidden">
-      <p className="min-w-0 flex-1 wrap-anywhere">
+      <p className="min-w-[min(100%,18rem)] flex-1 wrap-anywhere">
         The plan could not be made: {fault.replace(/\.?$/, '.')}{' '}
-        {plan ? 'What is planned stands as it was before the last change.' : 'What is planned is missing until then.'}{' '}
+        {plan
+          ? 'Until it is, what is planned stands as it was before the last change.'
+          : 'Until it is, what is planned is missing.'}{' '}
         Marks are kept all the same.
       </p>
       <button type="button" className="btn" onClick={retry}>

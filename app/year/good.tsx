@@ -31,7 +31,9 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
     [open, household, year, plan],
   );
   const elsewhere = useElsewhere(useMemo(() => clashes.flatMap((c) => c.ways), [clashes]));
-  if (!good) return null;
+  const steps = plan.tracks.reduce((n, t) => n + t.stepIds.length, 0);
+  // Of a year that is over, or that has nothing left to plan, there is nothing to better.
+  if (!good || steps === 0) return null;
   const style = household.settings.dateStyle;
   return (
     <details className="border-b border-rule pb-2 print:hidden" onToggle={(e) => setOpen(e.currentTarget.open)}>
@@ -40,12 +42,7 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
         {better === plan && !open && <b className="font-semibold"> A better plan was found.</b>}
       </summary>
       <div className="flex max-w-4xl flex-col gap-2">
-        <p>
-          {goodnessWords(
-            good,
-            plan.tracks.reduce((n, t) => n + t.stepIds.length, 0),
-          )}
-        </p>
+        <p>{goodnessWords(good, steps)}</p>
         {(open || quiet) && !good.proved && (
           <Suspense>
             <Further plan={plan} found={setBetter} />
