@@ -1,9 +1,9 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { array, mixed, object, type ObjectSchema } from 'yup';
-import { fromDay } from '../../core/calendar';
+import { type Day, fromDay } from '../../core/calendar';
 import { byId, type Course, type Enrolment, type Gate, type Household, takerIdsOn } from '../../core/household';
-import { gateFault, isMastered, masteryOfGate } from '../../core/pace';
+import { cardsOfGate, gateFault, isMastered, masteryOfGate } from '../../core/pace';
 import { takingName, takerNames } from '../../core/words';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { byFaults } from '../ui/faults';
@@ -63,11 +63,11 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
         <GateFields
           key={g.id}
           gate={g}
+          enrolment={enrolment}
           course={course}
           others={others}
           name={name}
-          today={fromDay(today)}
-          childIds={takerIdsOn(household, enrolment, today)}
+          today={today}
           change={(gate) => change(i, gate)}
           remove={() => setGates(gates.filter((_, k) => k !== i))}
         />
@@ -105,20 +105,20 @@ export function GatesForm({ course, enrolment, close }: { course: Course; enrolm
 
 function GateFields({
   gate,
+  enrolment,
   course,
   others,
   name,
   today,
-  childIds,
   change,
   remove,
 }: {
   gate: Gate;
+  enrolment: Enrolment;
   course: Course;
   others: Enrolment[];
   name: (e: Enrolment) => string;
-  today: string;
-  childIds: readonly string[];
+  today: Day;
   change: (gate: Gate) => void;
   remove: () => void;
 }) {
@@ -129,7 +129,9 @@ function GateFields({
     delete next[key];
     return next;
   };
-  const standing = until.kind === 'mastery' ? masteryOfGate(household, childIds, until) : undefined;
+  const childIds = takerIdsOn(household, enrolment, today);
+  const standing = until.kind === 'mastery' ? masteryOfGate(household, enrolment, gate, childIds) : undefined;
+  const cards = cardsOfGate(household, enrolment, gate);
   const other = until.kind === 'course' ? household.enrolments.find((e) => e.id === until.enrolmentId) : undefined;
   const lessons = lessonsIn(other && byId(household.courses, other.courseId));
   return (
@@ -200,16 +202,23 @@ function GateFields({
             ) : (
               <p>
                 {standing!.known} of {count(standing!.of, 'card')} mastered by all who take it.
+                {cards && cards.behind.length > 0 && (
+                  <>
+                    {' '}
+                    {count(cards.behind.length, 'card belongs', 'cards belong')} to lessons that wait, and{' '}
+                    {cards.behind.length === 1 ? 'is' : 'are'} not counted.
+                  </>
+                )}
               </p>
             )}
             <label className="flex min-h-touch items-center gap-2">
               <input
                 type="checkbox"
-                checked={isMastered(household, childIds, until)}
+                checked={isMastered(household, enrolment, gate, childIds)}
                 disabled={standing !== undefined && standing.known >= standing.of}
                 onChange={(e) => {
                   const { opened: _o, ...closed } = until;
-                  change({ ...gate, until: e.target.checked ? { ...until, opened: today } : closed });
+                  change({ ...gate, until: e.target.checked ? { ...until, opened: fromDay(today) } : closed });
                 }}
               />
               good enough: it is open
@@ -277,7 +286,7 @@ function GateFields({
       <button type="button" className="btn mt-2" onClick={remove}>
         No longer wait for this
       </button>
-      {standing && until.kind === 'mastery' && !isMastered(household, childIds, until) && (
+      {standing && until.kind === 'mastery' && !isMastered(household, enrolment, gate, childIds) && (
         <p className="pt-1 text-aside text-soft">
           {count(Math.max(0, standing.of - standing.known), 'entry is', 'entries are')} still to come.
         </p>

@@ -1,5 +1,5 @@
 import { type Day, toDay } from '../calendar';
-import type { Household, Id, Round, Saying } from '../household';
+import type { Card, Household, Id, Round, Saying } from '../household';
 
 /** Right on so many days since the last miss, a card is mastered. */
 export const MASTERED_DAYS = 3;
@@ -55,13 +55,13 @@ export function afterAnswer(was: CardProgress, { day, said, kind }: Said): CardP
 /** What the answers to one card come to, in their order. */
 export const foldAnswers = (own: readonly Said[]): CardProgress => own.reduce(afterAnswer, UNASKED);
 
-/** How many cards a deck has, and how many of them every one of some children has mastered. */
+/** How many cards of a deck count, all of them unless others are given, and how many of those every one of some children has mastered. */
 export function masteredBy(
   state: Pick<Household, 'rounds' | 'cards'>,
   deckId: Id,
   childIds: readonly Id[],
+  cards: readonly Card[] = state.cards.filter((c) => c.deckId === deckId),
 ): { known: number; of: number } {
-  const cards = state.cards.filter((c) => c.deckId === deckId);
   const by = childIds.map((id) => answersOf(state, deckId, id));
   const known = cards.filter((c) => by.length > 0 && by.every((a) => foldAnswers(a.get(c.id) ?? []).mastered));
   return { known: known.length, of: cards.length };

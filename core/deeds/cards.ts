@@ -85,10 +85,11 @@ function gatesAfter(now: Household, round: Round): Put[] {
       if (until.kind !== 'mastery' || until.deckId !== round.deckId) return g;
       const { opened, ...closed } = until;
       const takers = takerIdsOn(now, e, toDay(round.date));
-      const mastered = isMastered(then, takers, closed);
+      const shut: Gate = { ...g, until: closed };
+      const mastered = isMastered(then, e, shut, takers);
       if (opened === undefined) return mastered ? { ...g, until: { ...closed, opened: round.date } } : g;
       // What was opened on another day, or by a word while the deck was not there yet, stays open.
-      return opened === round.date && !mastered && isMastered(now, takers, closed) ? { ...g, until: closed } : g;
+      return opened === round.date && !mastered && isMastered(now, e, shut, takers) ? shut : g;
     });
     return gates.some((g, i) => g !== e.gates![i]) ? [{ table: 'enrolments', put: { ...e, gates } }] : [];
   });

@@ -4,8 +4,8 @@ import { cardStandings, MASTERED_DAYS, masteredBy } from '../cards';
 import type { Card, Household, Round } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { ANSWERINGS, byDeck, DECKS } from '../tests/by-deck';
-import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
-import { deckForecast } from './index';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
+import { deckForecast, forecasts, gateForecasts } from './index';
 
 const START = toDay('2026-09-07');
 const year = aYear({ start: '2026-09-07', end: '2027-06-11' });
@@ -99,6 +99,24 @@ describe('a deck that a gate counts', () => {
     expect(deckForecast(cut, 'd', 'A', makePlan(makeProblem(cut, short, today), { sweeps: 2, seed: 1 }))).toEqual({
       toGo: 4,
     });
+  });
+
+  it('by a gate of its own course it is foretold without the cards that come behind the gate', () => {
+    const deck = { id: 'd', name: 'Sounds', daily: 5, courseId: 'sounds' };
+    const own = cards(10).map((c) => (c.n === 9 ? { ...c, lessonId: 'L30' } : { ...c, lessonId: 'L1' }));
+    const gate = {
+      id: 'g',
+      lessonId: 'L20',
+      until: { kind: 'mastery', list: '', known: 0, of: 0, deckId: 'd' },
+    } as const;
+    const h = household({
+      ...{ decks: [deck], cards: own, rounds: rounds(8), marks: [aMark('s', 'L1-1', 'done', '2026-09-07')] },
+      enrolments: [anEnrolment('s', 'sounds', { target: '2027-06-11', gates: [gate] })],
+    });
+    const plan = makePlan(makeProblem(h, year, dayAfter(8)), { sweeps: 2, seed: 1 });
+    const [told] = gateForecasts(h, plan, forecasts(h, year, plan));
+    expect(told).toMatchObject({ gateId: 'g', for: { deckId: 'd', toGo: 3 } });
+    expect(told!.opens!.late).toBeLessThan(dayAfter(8) + 21);
   });
 
   it('in a break nobody practises', () => {

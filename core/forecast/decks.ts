@@ -17,7 +17,7 @@ import {
   UNASKED,
 } from '../cards';
 import { contentsOf, flatten } from '../course';
-import { byId, type Deck, type Household, type Id, type SchoolYear } from '../household';
+import { byId, type Card, type Deck, type Household, type Id, type SchoolYear } from '../household';
 import { type Plan, type Random, seeded, seedOf } from '../stagger';
 import { type Span, spanOf } from './forecast';
 import { gamma } from './model';
@@ -38,6 +38,8 @@ interface Playing extends Askable {
   progress: CardProgress;
   remembered: Remembered | undefined;
   shown: number;
+  /** It is one of those that have to be mastered. */
+  counts: boolean;
   /** How often it was shown since today. */
   again: number;
   /** Its misses so far, and how many others would have had. */
@@ -153,13 +155,14 @@ function lessonDays(state: Household, deck: Deck, childId: Id, plan: Pick<Plan, 
  * When a child will likely have mastered a whole deck: its days of practice are drawn from its own weeks, each day asks what the deck would
  * ask (`askedOn`), and each answer is right as often as this child’s answers were to cards that stood so, until all of it stands mastered
  * on one day. Undefined while there is too little of it and nothing is mastered yet, or a card waits for a lesson that nobody has planned.
+ * @param counted the cards that have to be mastered; all of them without it
  */
 export function deckForecast(
   state: Household,
   deckId: Id,
   childId: Id,
   plan: Pick<Plan, 'today' | 'tracks'>,
-  runs = DECK_RUNS,
+  { runs = DECK_RUNS, counted }: { runs?: number | undefined; counted?: readonly Card[] } = {},
 ): { toGo: number; opens?: Span } {
   const { today } = plan;
   const deck = byId(state.decks, deckId);
@@ -168,12 +171,14 @@ export function deckForecast(
   const answers = answersOf(state, deckId, childId);
   const lessons = lessonDays(state, deck, childId, plan);
   const record = recordOf(answers);
+  const among = counted && new Set(counted.map((c) => c.id));
   const cards = cardStandings(state, deck, childId, today).map(({ card, state: stands, first, missed }): Playing => {
     const own = answers.get(card.id) ?? [];
     const reviewed = own.findLast((a) => a.kind === 'review')?.day;
     return {
       ...{ state: stands, n: card.n, free: card.lessonId === undefined, progress: foldAnswers(own) },
       ...{ remembered: memoryOf(own), shown: own.length, again: 0, hard: 1 },
+      counts: !among || among.has(card.id),
       misses: own.filter((a) => a.said === 'wrong').length,
       usualMisses: classesOf(own).reduce(
         (n, cls) => n + record.counts[cls].wrong / (record.counts[cls].right + record.counts[cls].wrong),
@@ -185,11 +190,12 @@ export function deckForecast(
       ...(reviewed === undefined ? {} : { reviewed }),
     };
   });
-  const toGo = cards.filter((c) => !c.progress.mastered).length;
+  const counting = cards.filter((c) => c.counts);
+  const toGo = counting.filter((c) => !c.progress.mastered).length;
   const rounds = state.rounds.filter((r) => r.deckId === deckId && r.childId === childId && r.answers.length > 0);
   const days = [...new Set(rounds.map((r) => toDay(r.date)))].sort((a, b) => a - b);
-  if (toGo === 0 || toGo === cards.length || days.length < PRACTISED_FROM || !year) return { toGo };
-  if (cards.some((c) => c.meets === Infinity)) return { toGo };
+  if (toGo === 0 || toGo === counting.length || days.length < PRACTISED_FROM || !year) return { toGo };
+  if (counting.some((c) => c.meets === Infinity)) return { toGo };
   const habit = habitOf(year, new Set(days), today, state.settings.firstDay);
   const n = Math.min(runs, Math.max(FEWEST_RUNS, Math.round(MOST_WORK / cards.length)));
   const random = seeded(seedOf(`${deckId} ${childId}`));
@@ -273,7 +279,7 @@ function oneRun(
       if (c.progress.missed === undefined) delete c.missed;
       else c.missed = c.progress.missed;
     }
-    if (cards.every((c) => c.progress.mastered)) return d;
+    if (cards.every((c) => !c.counts || c.progress.mastered)) return d;
   }
   return today + LONGEST;
 }

@@ -2,7 +2,7 @@ import type { Day } from '../calendar';
 import { contentsOf, flatten } from '../course';
 import { byId, type Enrolment, type Household, type Id, takerIdsOn } from '../household';
 import type { Shortage } from '../materials';
-import { isEnded, isMastered } from '../pace';
+import { cardsOfGate, isEnded, isMastered } from '../pace';
 import type { Plan } from '../stagger';
 import { lastOfLesson } from './asked';
 import { deckForecast } from './decks';
@@ -54,14 +54,15 @@ export function gateForecasts(state: Household, plan: Plan, told: readonly Forec
           return [{ ...base, for: whom, ...(done ? { opens: plus(done, until.days + 1) } : {}) }];
         }
         const takers = takerIdsOn(state, e, today);
-        if (until.deckId === undefined || isMastered(state, takers, until)) return [];
-        const each = takers.map((id) => deckForecast(state, until.deckId!, id, plan));
+        const cards = cardsOfGate(state, e, g);
+        if (!cards || isMastered(state, e, g, takers)) return [];
+        const each = takers.map((id) => deckForecast(state, cards.deck.id, id, plan, { counted: cards.counted }));
         const waits = each.filter((d) => d.toGo > 0);
         const spans = waits.flatMap((d) => d.opens ?? []);
         return [
           {
             ...base,
-            for: { deckId: until.deckId, toGo: Math.max(0, ...waits.map((d) => d.toGo)) },
+            for: { deckId: cards.deck.id, toGo: Math.max(0, ...waits.map((d) => d.toGo)) },
             ...(spans.length > 0 && spans.length === waits.length ? { opens: spans.reduce(later) } : {}),
           },
         ];

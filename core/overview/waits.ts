@@ -31,8 +31,8 @@ export function gateWords(state: Household, enrolment: Enrolment, gate: Gate, da
   const { until } = gate;
   if (until.kind === 'mastery') {
     const takers = takerIdsOn(state, enrolment, day);
-    if (isMastered(state, takers, until)) return undefined;
-    const { list, known, of } = masteryOfGate(state, takers, until);
+    if (isMastered(state, enrolment, gate, takers)) return undefined;
+    const { list, known, of } = masteryOfGate(state, enrolment, gate, takers);
     return `${what} waits: ${list}, ${known} of ${of} known`;
   }
   const other = byId(state.enrolments, until.enrolmentId);

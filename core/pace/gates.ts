@@ -1,7 +1,17 @@
 import { type Day, toDay } from '../calendar';
 import { masteredBy } from '../cards';
-import { contentsOf, type FlatStep } from '../course';
-import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYear, takerIdsOn } from '../household';
+import { contentsOf, type FlatStep, flatten } from '../course';
+import {
+  byId,
+  type Card,
+  type Deck,
+  type Enrolment,
+  type Gate,
+  type Household,
+  type Id,
+  type SchoolYear,
+  takerIdsOn,
+} from '../household';
 import { isOpen, type Standing, standingsOf } from '../log';
 import { earliestFit } from './fit';
 import { isPlanned } from './rules';
@@ -19,40 +29,56 @@ export type GateState =
   /** It opens once a step of another enrolment is done: not before `day`, and `gap` days behind that step. */
   | { kind: 'behind'; enrolmentId: Id; stepId: Id; gap: number; day: Day };
 
-type Mastery = Extract<Gate['until'], { kind: 'mastery' }>;
-/** How far the list of a mastery gate is known: counted by hand, or from the deck that it names, by all who take the course by now. */
+/** What a mastery gate is counted from. */
+type Counted = Pick<Household, 'courses' | 'decks' | 'cards' | 'rounds'>;
+
+/**
+ * The cards that a gate counts, of the deck that it names: not those of lessons at the gate or behind it, which nobody can meet before it
+ * opens. `behind` are those. Undefined where no deck is counted.
+ */
+export function cardsOfGate(
+  state: Pick<Counted, 'courses' | 'decks' | 'cards'>,
+  enrolment: Enrolment,
+  { lessonId, until }: Gate,
+): { deck: Deck; counted: Card[]; behind: Card[] } | undefined {
+  const deck = until.kind === 'mastery' && until.deckId !== undefined ? byId(state.decks, until.deckId) : undefined;
+  if (!deck) return undefined;
+  const own = state.cards.filter((c) => c.deckId === deck.id);
+  const course = deck.courseId === enrolment.courseId ? contentsOf(state, enrolment) : undefined;
+  const steps = course ? flatten(course) : [];
+  const from = lessonId === undefined ? 0 : steps.findIndex((s) => s.lesson.id === lessonId);
+  const late = new Set(from < 0 ? [] : steps.slice(from).map((s) => s.lesson.id));
+  const waits = (c: Card) => c.lessonId !== undefined && late.has(c.lessonId);
+  return { deck, counted: own.filter((c) => !waits(c)), behind: own.filter(waits) };
+}
+
+/** How far the list of a mastery gate is known by some children: counted by hand, or from the deck that it names. */
 export function masteryOfGate(
-  state: Pick<Household, 'decks' | 'cards' | 'rounds'>,
+  state: Counted,
+  enrolment: Enrolment,
+  gate: Gate,
   childIds: readonly Id[],
-  g: Mastery,
 ): { list: string; known: number; of: number } {
-  const deck = g.deckId === undefined ? undefined : byId(state.decks, g.deckId);
-  return deck
-    ? { list: deck.name, ...masteredBy(state, deck.id, childIds) }
-    : { list: g.list, known: g.known, of: g.of };
+  const cards = cardsOfGate(state, enrolment, gate);
+  if (cards) return { list: cards.deck.name, ...masteredBy(state, cards.deck.id, childIds, cards.counted) };
+  const { list, known, of } = gate.until.kind === 'mastery' ? gate.until : { list: '', known: 0, of: 0 };
+  return { list, known, of };
 }
 
 /** Whether a mastery gate is open: every entry of its list is known, or it was opened once, by the parent or by its deck. */
-export function isMastered(
-  state: Pick<Household, 'decks' | 'cards' | 'rounds'>,
-  childIds: readonly Id[],
-  g: Mastery,
-): boolean {
-  if (g.opened !== undefined) return true;
-  const { known, of } = masteryOfGate(state, childIds, g);
+export function isMastered(state: Counted, enrolment: Enrolment, gate: Gate, childIds: readonly Id[]): boolean {
+  if (gate.until.kind === 'mastery' && gate.until.opened !== undefined) return true;
+  const { known, of } = masteryOfGate(state, enrolment, gate, childIds);
   return of > 0 && known >= of;
 }
 
 /** The gates that their decks hold open now, though nobody has written so yet: by these alone a plan is another. */
-export const gatesOpenByDecks = (
-  state: Pick<Household, 'children' | 'decks' | 'cards' | 'rounds' | 'enrolments'>,
-  today: Day,
-): string =>
+export const gatesOpenByDecks = (state: Counted & Pick<Household, 'children' | 'enrolments'>, today: Day): string =>
   state.enrolments
     .flatMap((e) => (e.gates ?? []).map((g) => ({ e, g })))
     .filter(
       ({ e, g }) =>
-        g.until.kind === 'mastery' && g.until.deckId && isMastered(state, takerIdsOn(state, e, today), g.until),
+        g.until.kind === 'mastery' && g.until.deckId && isMastered(state, e, g, takerIdsOn(state, e, today)),
     )
     .map(({ g }) => g.id)
     .sort()
@@ -67,7 +93,7 @@ export const gatesOpenByDecks = (
 export function gateState(
   state: Household,
   year: SchoolYear,
-  enrolment: Pick<Enrolment, 'childIds'>,
+  enrolment: Enrolment,
   gate: Gate,
   today: Day,
   options: TrackOptions,
@@ -77,7 +103,7 @@ export function gateState(
   const { until } = gate;
   // Who has left, or is still to come, knows no card of it and holds nobody up.
   if (until.kind === 'mastery')
-    return { kind: isMastered(state, takerIdsOn(state, enrolment, today), until) ? 'open' : 'held' };
+    return { kind: isMastered(state, enrolment, gate, takerIdsOn(state, enrolment, today)) ? 'open' : 'held' };
   const other = byId(state.enrolments, until.enrolmentId);
   if (!other || seen.has(other.id)) return { kind: 'open' };
   const steps = takenSteps(state, other).filter((s) => until.lessonId === undefined || s.lesson.id === until.lessonId);
@@ -194,6 +220,9 @@ export function gateFault(state: Household, enrolment: Enrolment): string | unde
     if (g.fillId === enrolment.id) return 'A course cannot fill the time in which it waits itself.';
     if (g.until.kind === 'mastery' && g.until.deckId === undefined && g.until.known > g.until.of)
       return `${g.until.list || 'The list'} has ${g.until.of} entries; ${g.until.known} of them cannot be known.`;
+    const cards = cardsOfGate(state, enrolment, g);
+    if (cards && cards.counted.length === 0 && cards.behind.length > 0)
+      return `All cards of “${cards.deck.name}” belong to lessons that would wait for them. Let a later lesson wait, or count other cards.`;
   }
   return undefined;
 }

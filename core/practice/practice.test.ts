@@ -4,8 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { fromDay, toDay } from '../calendar';
 import { nodsTo, waitingTicks } from '../day';
 import { addCards, answerRound, endDrill, saveDeck, takeAnswerBack } from '../deeds';
-import type { Fact, Household, MemoryItem, Milestone } from '../household';
-import { gatesOpenByDecks } from '../pace';
+import type { Card, Fact, Household, MemoryItem, Milestone } from '../household';
+import { gateFault, gatesOpenByDecks, masteryOfGate } from '../pace';
 import { makePlan, makeProblem, seeded } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, anEnrolment, aTeacher, aYear } from '../tests/make';
@@ -262,6 +262,48 @@ describe('a gate that counts its deck', () => {
     // Two devices may have half of the answers each: open by what both hold, whoever wrote it.
     const merged = { ...h, enrolments: base().enrolments };
     expect([gatesOpenByDecks(merged, TODAY), planned(merged)]).toEqual(['g', planned(h)]);
+  });
+});
+
+describe('a gate that counts a deck of its own course', () => {
+  // Cards that come with lessons: one with the first, one with the second, which waits.
+  const course = (lessonId?: string): Household => {
+    const h = base();
+    const [one, two] = h.cards as [Card, Card];
+    const { lessonId: _, ...gate } = h.enrolments[0]!.gates![0]!;
+    return {
+      ...h,
+      decks: [{ ...h.decks[0]!, courseId: 'c' }],
+      cards: [
+        { ...one, lessonId: 'L1' },
+        { ...two, lessonId: 'L2' },
+      ],
+      enrolments: [{ ...h.enrolments[0]!, gates: [lessonId === undefined ? gate : { ...gate, lessonId }] }],
+    };
+  };
+  const gateOf = (h: Household) => h.enrolments[0]!.gates![0]!;
+  it('does not wait for the cards of lessons that wait for it: nobody could ever meet them', () => {
+    let h = course('L2');
+    const shut = planned(h);
+    expect(masteryOfGate(h, h.enrolments[0]!, gateOf(h), ['A'])).toEqual({ list: 'Sounds', known: 0, of: 1 });
+    for (const day of [TODAY, TODAY + 1, TODAY + 2]) {
+      expect(gatesOpenByDecks(h, TODAY)).toBe('');
+      const round = { id: `r${day}`, deckId: 'd', childId: 'A', kind: 'review' as const, day };
+      h = afterDeed(h, answerRound(h, round, { cardId: h.cards[0]!.id, said: 'right' }));
+    }
+    expect(gateOf(h).until).toMatchObject({ opened: fromDay(TODAY + 2) });
+    expect(planned(h)).toBeGreaterThan(shut);
+    // The lesson behind it, at its gate, would have waited for both.
+    const later = course('L3');
+    expect(masteryOfGate(later, later.enrolments[0]!, gateOf(later), ['A']).of).toBe(2);
+  });
+  it('is refused where all its cards come with what would wait', () => {
+    const whole = course();
+    expect(gateFault(whole, whole.enrolments[0]!)).toMatch(/^All cards of “Sounds” belong to lessons that would wait/);
+    for (const h of [course('L2'), base()]) expect(gateFault(h, h.enrolments[0]!)).toBeUndefined();
+    // Another course's deck is met by itself.
+    const other = { ...whole, decks: [{ ...whole.decks[0]!, courseId: 'x' }] };
+    expect(gateFault(other, other.enrolments[0]!)).toBeUndefined();
   });
 });
 

@@ -113,7 +113,7 @@ export function byDeck(shape: Shape, answering: Answering, children: number, run
     const truth = end ?? Infinity;
     for (const { today, state } of told) {
       row.asked++;
-      const { opens } = deckForecast(state, 'd', 'A', { ...plan, today }, runs);
+      const { opens } = deckForecast(state, 'd', 'A', { ...plan, today }, { runs });
       if (!opens) {
         row.untold++;
         continue;
