@@ -119,6 +119,13 @@ describe('a deck that a gate counts', () => {
     expect(told!.opens!.late).toBeLessThan(dayAfter(8) + 21);
   });
 
+  it('goes on behind what was answered, today or on days that a wrong clock had', () => {
+    const h = household({ rounds: rounds(10) });
+    const last = toDay(h.rounds.at(-1)!.date);
+    const [before, same, after] = [last - 3, last, last + 1].map((d) => told(h, d).opens!);
+    for (const opens of [before, same, after]) expect(opens!.early).toBeGreaterThan(last);
+  });
+
   it('in a break nobody practises', () => {
     const today = dayAfter(15);
     const open = told(household({ rounds: rounds(15), cards: cards(20) }), today).opens!;

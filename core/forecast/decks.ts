@@ -199,15 +199,17 @@ export function deckForecast(
   const habit = habitOf(year, new Set(days), today, state.settings.firstDay);
   const n = Math.min(runs, Math.max(FEWEST_RUNS, Math.round(MOST_WORK / cards.length)));
   const random = seeded(seedOf(`${deckId} ${childId}`));
-  const begin = { cards, days, daily: deck.daily, year, today, firstDay: state.settings.firstDay };
+  // Who has practised today does not again; and a clock that went back leaves answers of days to come.
+  const from = Math.max(today, days.at(-1)! + 1);
+  const begin = { cards, days, daily: deck.daily, year, from, firstDay: state.settings.firstDay };
   const ends = new Int32Array(n);
   for (let i = 0; i < n; i++) {
     ends[i] = oneRun(begin, record, habit, random);
     // Of what does not come to its end in so long nobody can tell when it does, and the first runs show it.
-    if (i === FIRST_RUNS - 1 && ends.subarray(0, FIRST_RUNS).every((d) => d === today + LONGEST)) return { toGo };
+    if (i === FIRST_RUNS - 1 && ends.subarray(0, FIRST_RUNS).every((d) => d === from + LONGEST)) return { toGo };
   }
   const opens = spanOf(ends);
-  return opens.middle === today + LONGEST ? { toGo } : { toGo, opens };
+  return opens.middle === from + LONGEST ? { toGo } : { toGo, opens };
 }
 
 /** One way in which it may go: the day on which all of a deck stands mastered. */
@@ -217,14 +219,14 @@ function oneRun(
     days,
     daily,
     year,
-    today,
+    from,
     firstDay,
   }: {
     cards: readonly Playing[];
     days: readonly Day[];
     daily: number;
     year: SchoolYear;
-    today: Day;
+    from: Day;
     firstDay: Weekday;
   },
   { counts, slow }: ReturnType<typeof recordOf>,
@@ -248,16 +250,16 @@ function oneRun(
   let since = lastPause(days);
   let before = days.at(-1)!;
   let week: Week = usual;
-  for (let d = today; d < today + LONGEST; d++) {
+  for (let d = from; d < from + LONGEST; d++) {
     const at = d - weekStart(d, firstDay);
-    if (d === today || at === 0) {
+    if (d === from || at === 0) {
       const to = random() * sum;
       week = weeks[upTo.findIndex((u) => u >= to)] ?? usual;
     }
     const kind = dayKind(year, d);
     // Behind the year nobody knows its days yet: it goes on as in it.
     const may = kind === 'outside' || hasSchool(kind) || !usual[at];
-    if (!may || !(week[at] ?? usual[at]) || d === before) continue;
+    if (!may || !(week[at] ?? usual[at])) continue;
     if (d - before >= BREAK_DAYS) since = d;
     before = d;
     for (const c of cards) {
@@ -281,5 +283,5 @@ function oneRun(
     }
     if (cards.every((c) => !c.counts || c.progress.mastered)) return d;
   }
-  return today + LONGEST;
+  return from + LONGEST;
 }
