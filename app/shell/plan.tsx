@@ -219,7 +219,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
     (): Planned => ({
       plan: year ? plan : undefined,
       ...(year ? standing : NOTHING),
-      fault,
+      fault: year ? fault : undefined,
       retry,
       settled: year ? stands : undefined,
       listed: keeper.release,

@@ -119,6 +119,24 @@ describe('a deck that a gate counts', () => {
     expect(told!.opens!.late).toBeLessThan(dayAfter(8) + 21);
   });
 
+  it('of a list that is read through all of it is asked, and a miss in it takes nothing back', () => {
+    const said = (day: number, wrong: number[]): Round => ({
+      ...{ id: `${day}`, deckId: 'd', childId: 'A', date: fromDay(day), seq: 1, kind: 'run' },
+      answers: cards(20).map((c) => ({ cardId: c.id, said: wrong.includes(c.n) ? 'wrong' : 'right' })),
+    });
+    // Seven words are not known yet, the others were right on three days and more.
+    const hard = [3, 5, 8, 11, 12, 16, 19];
+    const read = [0, 1, 2, 3, 4].map((i) => said(START + i, hard));
+    const today = START + 7;
+    const list = told(household({ cards: cards(20), rounds: read }), today);
+    expect(list.toGo).toBe(7);
+    const reviewed = read.map((r) => ({ ...r, kind: 'review' as const }));
+    const review = told(household({ cards: cards(20), rounds: reviewed }), today);
+    expect(list.opens!.middle).toBeLessThan(review.opens!.middle);
+    // Three days are needed at the least.
+    expect(list.opens!.early).toBeGreaterThanOrEqual(today + 2);
+  });
+
   it('goes on behind what was answered, today or on days that a wrong clock had', () => {
     const h = household({ rounds: rounds(10) });
     const last = toDay(h.rounds.at(-1)!.date);

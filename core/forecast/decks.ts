@@ -7,6 +7,7 @@ import {
   type Askable,
   type CardProgress,
   cardStandings,
+  compareRounds,
   DUE_BELOW,
   foldAnswers,
   lastPause,
@@ -17,7 +18,16 @@ import {
   UNASKED,
 } from '../cards';
 import { contentsOf, flatten } from '../course';
-import { byId, type Card, type Deck, type Household, type Id, type SchoolYear } from '../household';
+import {
+  byId,
+  type Card,
+  type Deck,
+  type Household,
+  type Id,
+  type Round,
+  ROUND_KINDS,
+  type SchoolYear,
+} from '../household';
 import { type Plan, type Random, seeded, seedOf } from '../stagger';
 import { type Span, spanOf } from './forecast';
 import { gamma } from './model';
@@ -26,12 +36,15 @@ import { gamma } from './model';
 const PRACTISED_FROM = 5;
 /** No deck is foretold further ahead, in days. */
 const LONGEST = 700;
-/** Runs of each forecast, and fewer of a deck so large that they would take long. */
+/** Runs of each forecast; fewer of a deck so large that they would take long, but never less than the fewest. */
 const DECK_RUNS = 200;
 const FEWEST_RUNS = 50;
-const FIRST_RUNS = 12;
 /** Cards times runs. */
 const MOST_WORK = 6000;
+/** After so many runs of which none came to its end it is given up. */
+const FIRST_RUNS = 12;
+/** Rounds by which it is judged how a child practises lately: by review, or otherwise. */
+const LATELY = 10;
 
 /** A card in a run: where it stands, and how likely it is answered rightly. */
 interface Playing extends Askable {
@@ -65,7 +78,7 @@ const HALF_ANSWERS = 40;
 const LEFT_BY_SHOWING = [0.86, 0.97] as const;
 /** Before its own misses are counted a card is as hard as others, counted like so many misses. */
 const PRIOR_MISSES = 3;
-/** However hard, a card is known in so many cases of a hundred. */
+/** However hard it is, a card is known in so large a share of cases. */
 const KNOWN_AT_LEAST = 0.03;
 
 /** How a card stood each time it was asked. */
@@ -78,14 +91,32 @@ function classesOf(own: readonly Said[]): Class[] {
   });
 }
 
+/**
+ * How a child practises a deck lately: by the kind of most of its last rounds, the deck’s number of cards a day in review, in a run or a
+ * minute as many as a usual one held.
+ */
+function practiceOf(deck: Deck, rounds: readonly Round[]): { kind: Round['kind']; daily: number } {
+  const lately = [...rounds].sort(compareRounds).slice(-LATELY);
+  const own = (kind: Round['kind']) => lately.filter((r) => r.kind === kind);
+  const kind = ROUND_KINDS.reduce(
+    (best, k) => (own(k).length > own(best).length ? k : best),
+    'review' as Round['kind'],
+  );
+  const sizes = own(kind)
+    .map((r) => new Set(r.answers.map((a) => a.cardId)).size)
+    .sort((a, b) => a - b);
+  const usual = sizes[Math.floor(sizes.length / 2)] ?? 0;
+  return { kind, daily: kind === 'review' ? deck.daily : Math.max(deck.daily, usual) };
+}
+
 /** Rights and misses of each class, what is long past counting less; and which share of the rights was slow. */
-function recordOf(cards: ReadonlyMap<Id, readonly Said[]>) {
+function recordOf(cards: ReadonlyMap<Id, readonly Said[]>, kind: Round['kind']) {
   const told = [...cards.values()]
     .flatMap((own) => {
       const classes = classesOf(own);
       return own.map((a, i) => ({ ...a, cls: classes[i]! }));
     })
-    .filter((a) => a.kind === 'review')
+    .filter((a) => a.kind === kind)
     .sort((a, b) => b.day - a.day);
   const countOf = (cls: Class) => {
     const sum = { right: PRIOR_ANSWERS * KNOWN[cls], wrong: PRIOR_ANSWERS * (1 - KNOWN[cls]) };
@@ -99,7 +130,7 @@ function recordOf(cards: ReadonlyMap<Id, readonly Said[]>) {
     ReturnType<typeof countOf>
   >;
   const rights = told.filter((a) => a.said !== 'wrong');
-  // One that is slow now and then before anything is recorded would be no news: none is, of five.
+  // Drawn in towards none, as if five more had not been slow.
   return { counts, slow: rights.filter((a) => a.said === 'slow').length / (rights.length + 5) };
 }
 
@@ -170,7 +201,9 @@ export function deckForecast(
   if (!deck) return { toGo: 0 };
   const answers = answersOf(state, deckId, childId);
   const lessons = lessonDays(state, deck, childId, plan);
-  const record = recordOf(answers);
+  const rounds = state.rounds.filter((r) => r.deckId === deckId && r.childId === childId && r.answers.length > 0);
+  const practice = practiceOf(deck, rounds);
+  const record = recordOf(answers, practice.kind);
   const among = counted && new Set(counted.map((c) => c.id));
   const cards = cardStandings(state, deck, childId, today).map(({ card, state: stands, first, missed }): Playing => {
     const own = answers.get(card.id) ?? [];
@@ -192,7 +225,6 @@ export function deckForecast(
   });
   const counting = cards.filter((c) => c.counts);
   const toGo = counting.filter((c) => !c.progress.mastered).length;
-  const rounds = state.rounds.filter((r) => r.deckId === deckId && r.childId === childId && r.answers.length > 0);
   const days = [...new Set(rounds.map((r) => toDay(r.date)))].sort((a, b) => a - b);
   if (toGo === 0 || toGo === counting.length || days.length < PRACTISED_FROM || !year) return { toGo };
   if (counting.some((c) => c.meets === Infinity)) return { toGo };
@@ -201,7 +233,7 @@ export function deckForecast(
   const random = seeded(seedOf(`${deckId} ${childId}`));
   // Who has practised today does not again; and a clock that went back leaves answers of days to come.
   const from = Math.max(today, days.at(-1)! + 1);
-  const begin = { cards, days, daily: deck.daily, year, from, firstDay: state.settings.firstDay };
+  const begin = { cards, days, ...practice, year, from, firstDay: state.settings.firstDay };
   const ends = new Int32Array(n);
   for (let i = 0; i < n; i++) {
     ends[i] = oneRun(begin, record, habit, random);
@@ -218,6 +250,7 @@ function oneRun(
     cards: begin,
     days,
     daily,
+    kind,
     year,
     from,
     firstDay,
@@ -225,6 +258,7 @@ function oneRun(
     cards: readonly Playing[];
     days: readonly Day[];
     daily: number;
+    kind: Round['kind'];
     year: SchoolYear;
     from: Day;
     firstDay: Weekday;
@@ -256,9 +290,9 @@ function oneRun(
       const to = random() * sum;
       week = weeks[upTo.findIndex((u) => u >= to)] ?? usual;
     }
-    const kind = dayKind(year, d);
+    const school = dayKind(year, d);
     // Behind the year nobody knows its days yet: it goes on as in it.
-    const may = kind === 'outside' || hasSchool(kind) || !usual[at];
+    const may = school === 'outside' || hasSchool(school) || !usual[at];
     if (!may || !(week[at] ?? usual[at])) continue;
     if (d - before >= BREAK_DAYS) since = d;
     before = d;
@@ -272,11 +306,11 @@ function oneRun(
       const missed = Math.min(1 - KNOWN_AT_LEAST, (1 - right[classOf(c.progress, c.shown)]) * c.hard);
       const knows = random() >= missed * left ** c.again++;
       const said = knows ? (random() < slow ? 'slow' : 'right') : 'wrong';
-      c.progress = afterAnswer(c.progress, { day: d, said, kind: 'review' });
+      c.progress = afterAnswer(c.progress, { day: d, said, kind });
       c.remembered = rememberedAfter(c.remembered, { day: d, said });
       c.state = c.progress.mastered ? 'mastered' : 'to review';
       c.first ??= d;
-      c.reviewed = d;
+      if (kind === 'review') c.reviewed = d;
       c.shown++;
       if (c.progress.missed === undefined) delete c.missed;
       else c.missed = c.progress.missed;
