@@ -116,7 +116,7 @@ export async function walk(page: Page, view: string): Promise<void> {
     return document.documentElement.dataset['view'] !== undefined;
   }, view);
   if (framed) await page.locator(`html[data-view="${view.replace(/[?#].*$/, '')}"]`).waitFor({ state: 'attached' });
-  await expect(page.getByText(/Loading …|Opening the/)).toHaveCount(0);
+  await expect(page.getByText(/Loading …|Being worked out …|Opening the/)).toHaveCount(0);
 }
 
 /** Chooses from a list of a form: by its words in a short one, by a search for them in a long one. */

@@ -5,7 +5,6 @@ const BROKE = 'a part of the app could not be loaded, or broke off';
 
 /** A worker that is heard when it breaks: what asks it would wait for ever otherwise, with no word on the page. */
 export interface Heard<W> {
-  remote: Remote<W>;
   /**
    * What the worker answers.
    * @throws what went wrong in it, or that it broke, at once if it is broken already
@@ -16,7 +15,7 @@ export interface Heard<W> {
 }
 
 /** Listens to a worker; `broke` is told once it has broken, and it is ended then. */
-export function hear<W>(worker: Worker, broke?: (error: Error) => void): Heard<W> {
+export function hear<W>(worker: Worker, broke?: () => void): Heard<W> {
   const remote = wrap<W>(worker);
   const waiting = new Set<(error: Error) => void>();
   let over: Error | undefined;
@@ -28,13 +27,11 @@ export function hear<W>(worker: Worker, broke?: (error: Error) => void): Heard<W
     waiting.clear();
   };
   worker.onerror = (e) => {
-    const error = new Error(e.message || BROKE);
-    const first = !over;
-    finish(error);
-    if (first) broke?.(error);
+    if (over) return;
+    finish(new Error(e.message || BROKE));
+    broke?.();
   };
   return {
-    remote,
     ask: <T>(call: (remote: Remote<W>) => Promise<unknown>) =>
       new Promise<T>((resolve, reject) => {
         if (over) return reject(over);

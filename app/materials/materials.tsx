@@ -8,6 +8,7 @@ import type { Stores } from '../../worker';
 import { useHousehold } from '../shell/household';
 import { useQuery } from '../ui/use-query';
 import { usePlan, useWorkday } from '../shell/plan';
+import { Awaited } from '../shell/unplanned';
 import { useStores } from '../shell/use-stores';
 import { Box } from './box';
 import { Everything } from './everything';
@@ -35,11 +36,10 @@ export default function Materials() {
   const start = weekStart(workday, household.settings.firstDay);
   const stores = useStores({ net: true, box: [start, start + 6], back: endOfBox(start, today), ready: true });
   const { things: nets, missing, late, box: lines, back: away, ready } = stores ?? NOTHING;
-  const { plan, fault } = usePlan();
+  const { plan } = usePlan();
   // Of a plan nothing is said to be missing, or not, nor counted, before it was worked out.
   const waits = !stores && (plan !== undefined || year !== undefined);
-  const told = (content: ReactNode) =>
-    waits ? <p className="py-2 text-soft">{fault ? 'Not known without the plan.' : 'Loading …'}</p> : content;
+  const told = (content: ReactNode) => (waits ? <Awaited /> : content);
   const counted = (list: readonly unknown[]) => (waits ? undefined : list.length);
   const orders = useMemo(() => openOrders(household, today), [household, today]);
   const buy = toBuy(household, today);

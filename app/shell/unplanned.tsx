@@ -22,3 +22,9 @@ export function Unplanned() {
     </div>
   );
 }
+
+/** Stands for what follows from the plan while there is none. */
+export function Awaited() {
+  const { fault } = usePlan();
+  return <p className="py-2 text-soft">{fault ? 'Not known without the plan.' : 'Being worked out …'}</p>;
+}

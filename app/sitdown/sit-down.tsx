@@ -13,6 +13,7 @@ import { Box } from '../materials/box';
 import { useHousehold } from '../shell/household';
 import { useQuery } from '../ui/use-query';
 import { usePlan } from '../shell/plan';
+import { Awaited } from '../shell/unplanned';
 import { useStores } from '../shell/use-stores';
 import { LastDay } from '../today/left';
 import { dayAndDate, longDate, shortDate } from '../ui/dates';
@@ -39,7 +40,7 @@ const TITLES: Record<SitDownPart, string> = {
 /** One page for the planning evening: seven parts in their order, each seen to by one press, left and come back to at any time. */
 export default function SitDownPage() {
   const { household, year, today, commit } = useHousehold();
-  const { plan, fault } = usePlan();
+  const { plan } = usePlan();
   const navigate = useNavigate();
   const [params, change] = useQuery();
   const { firstDay, dateStyle: style } = household.settings;
@@ -130,7 +131,6 @@ export default function SitDownPage() {
     // Once the week stands on the page.
     setTimeout(() => window.print(), 400);
   };
-  const waiting = <p className="text-soft">{fault ? 'Not known without the plan.' : 'Being worked out …'}</p>;
   const bodies: Record<SitDownPart, ReactNode> = {
     left: (
       <>
@@ -151,14 +151,14 @@ export default function SitDownPage() {
       </>
     ),
     dates: <Dates key={row?.words ?? ''} page={page} start={start} words={row?.words ?? ''} />,
-    courses: plan ? <Courses lines={lines} page={page} start={start} /> : waiting,
-    reading: plan ? <Reading lines={reading} start={start} /> : waiting,
+    courses: plan ? <Courses lines={lines} page={page} start={start} /> : <Awaited />,
+    reading: plan ? <Reading lines={reading} start={start} /> : <Awaited />,
     things: (
       <>
         {stores ? (
           <Box lines={box} start={start} away={[]} open={(m) => void navigate(`/materials?thing=${m.id}`)} />
         ) : (
-          waiting
+          <Awaited />
         )}
         {short.length > 0 && (
           <p className="pt-2">

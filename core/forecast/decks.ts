@@ -17,7 +17,6 @@ import {
   type Said,
   UNASKED,
 } from '../cards';
-import { contentsOf, flatten } from '../course';
 import {
   byId,
   type Card,
@@ -28,9 +27,10 @@ import {
   ROUND_KINDS,
   type SchoolYear,
 } from '../household';
-import { type Plan, type Random, seeded, seedOf } from '../stagger';
+import { lessonsAhead, type Plan, type Random, seeded, seedOf } from '../stagger';
 import { type Span, spanOf } from './forecast';
-import { gamma } from './model';
+import { gamma, ONE_LOST_IN } from './model';
+import { quantile } from './runs';
 
 /** A deck is foretold once its cards were practised on so many days. */
 const PRACTISED_FROM = 5;
@@ -102,11 +102,9 @@ function practiceOf(deck: Deck, rounds: readonly Round[]): { kind: Round['kind']
     (best, k) => (own(k).length > own(best).length ? k : best),
     'review' as Round['kind'],
   );
-  const sizes = own(kind)
-    .map((r) => new Set(r.answers.map((a) => a.cardId)).size)
-    .sort((a, b) => a - b);
-  const usual = sizes[Math.floor(sizes.length / 2)] ?? 0;
-  return { kind, daily: kind === 'review' ? deck.daily : Math.max(deck.daily, usual) };
+  if (kind === 'review') return { kind, daily: deck.daily };
+  const sizes = own(kind).map((r) => new Set(r.answers.map((a) => a.cardId)).size);
+  return { kind, daily: Math.max(deck.daily, quantile(sizes, 0.5)) };
 }
 
 /** Rights and misses of each class, what is long past counting less; and which share of the rights was slow. */
@@ -143,9 +141,8 @@ interface Habit {
 }
 /** After so many days of a record one counts half. */
 const HALF_DAYS = 42;
-/** What was known before counts like so many weeks, of which one in twelve is lost. */
+/** What was known before counts like so many weeks. */
 const PRIOR_WEEKS = 1;
-const ONE_LOST_IN = 12;
 
 /** How a child’s weeks go: its own, and the school days of one as if they were all kept. */
 function habitOf(year: SchoolYear, days: ReadonlySet<Day>, today: Day, firstDay: Weekday): Habit {
@@ -167,20 +164,13 @@ function habitOf(year: SchoolYear, days: ReadonlySet<Day>, today: Day, firstDay:
   return { weeks, weights, usual };
 }
 
-/** The first days on which lessons of a deck’s course are planned for a child. */
-function lessonDays(state: Household, deck: Deck, childId: Id, plan: Pick<Plan, 'tracks'>): ReadonlyMap<Id, Day> {
-  const found = new Map<Id, Day>();
-  for (const track of plan.tracks) {
-    const e = byId(state.enrolments, track.enrolmentId);
-    const course = e && e.courseId === deck.courseId && e.childIds.includes(childId) && contentsOf(state, e);
-    const lessons = new Map(course ? flatten(course).map((s) => [s.id, s.lesson.id]) : []);
-    track.stepIds.forEach((id, i) => {
-      const [lesson, day] = [lessons.get(id), track.days[i]!];
-      if (lesson !== undefined && day >= 0) found.set(lesson, Math.min(day, found.get(lesson) ?? Infinity));
-    });
-  }
-  return found;
-}
+/** The days on which the lessons of a deck’s course begin for a child by the plan. */
+const lessonDays = (state: Household, deck: Deck, childId: Id, plan: Plan): ReadonlyMap<Id, Day> =>
+  new Map(
+    lessonsAhead(state, plan, plan.today, Infinity)
+      .filter((l) => l.enrolment.courseId === deck.courseId && l.enrolment.childIds.includes(childId))
+      .map((l) => [l.step.lesson.id, l.day]),
+  );
 
 /**
  * When a child will likely have mastered a whole deck: its days of practice are drawn from its own weeks, each day asks what the deck would
@@ -192,7 +182,7 @@ export function deckForecast(
   state: Household,
   deckId: Id,
   childId: Id,
-  plan: Pick<Plan, 'today' | 'tracks'>,
+  plan: Plan,
   { runs = DECK_RUNS, counted }: { runs?: number | undefined; counted?: readonly Card[] } = {},
 ): { toGo: number; opens?: Span } {
   const { today } = plan;
@@ -228,15 +218,16 @@ export function deckForecast(
   const days = [...new Set(rounds.map((r) => toDay(r.date)))].sort((a, b) => a - b);
   if (toGo === 0 || toGo === counting.length || days.length < PRACTISED_FROM || !year) return { toGo };
   if (counting.some((c) => c.meets === Infinity)) return { toGo };
-  const habit = habitOf(year, new Set(days), today, state.settings.firstDay);
   const n = Math.min(runs, Math.max(FEWEST_RUNS, Math.round(MOST_WORK / cards.length)));
   const random = seeded(seedOf(`${deckId} ${childId}`));
   // Who has practised today does not again; and a clock that went back leaves answers of days to come.
   const from = Math.max(today, days.at(-1)! + 1);
-  const begin = { cards, days, ...practice, year, from, firstDay: state.settings.firstDay };
+  const { firstDay } = state.settings;
+  const habit = habitOf(year, new Set(days), today, firstDay);
+  const going: Going = { cards, days, ...practice, year, from, firstDay, record, habit };
   const ends = new Int32Array(n);
   for (let i = 0; i < n; i++) {
-    ends[i] = oneRun(begin, record, habit, random);
+    ends[i] = oneRun(going, random);
     // Of what does not come to its end in so long nobody can tell when it does, and the first runs show it.
     if (i === FIRST_RUNS - 1 && ends.subarray(0, FIRST_RUNS).every((d) => d === from + LONGEST)) return { toGo };
   }
@@ -244,29 +235,24 @@ export function deckForecast(
   return opens.middle === from + LONGEST ? { toGo } : { toGo, opens };
 }
 
+/** A deck as a child goes on with it. */
+interface Going {
+  cards: readonly Playing[];
+  /** Days of practice so far, and the first that may be the next. */
+  days: readonly Day[];
+  from: Day;
+  kind: Round['kind'];
+  daily: number;
+  year: SchoolYear;
+  firstDay: Weekday;
+  record: ReturnType<typeof recordOf>;
+  habit: Habit;
+}
+
 /** One way in which it may go: the day on which all of a deck stands mastered. */
-function oneRun(
-  {
-    cards: begin,
-    days,
-    daily,
-    kind,
-    year,
-    from,
-    firstDay,
-  }: {
-    cards: readonly Playing[];
-    days: readonly Day[];
-    daily: number;
-    kind: Round['kind'];
-    year: SchoolYear;
-    from: Day;
-    firstDay: Weekday;
-  },
-  { counts, slow }: ReturnType<typeof recordOf>,
-  { weeks, weights, usual }: Habit,
-  random: Random,
-): Day {
+function oneRun({ days, from, kind, daily, year, firstDay, ...going }: Going, random: Random): Day {
+  const { counts, slow } = going.record;
+  const { weeks, weights, usual } = going.habit;
   const right = {} as Record<Class, number>;
   for (const cls of CLASSES) {
     const [a, b] = [gamma(counts[cls].right, random), gamma(counts[cls].wrong, random)];
@@ -277,7 +263,7 @@ function oneRun(
   for (const w of weights) upTo.push((sum += w > 0 ? gamma(w, random) : 0));
   const [least, most] = LEFT_BY_SHOWING;
   const left = least + random() * (most - least);
-  const cards = begin.map((c) => ({
+  const cards = going.cards.map((c) => ({
     ...c,
     hard: gamma(PRIOR_MISSES + c.misses, random) / (PRIOR_MISSES + c.usualMisses),
   }));

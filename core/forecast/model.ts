@@ -28,7 +28,7 @@ export const HALF_LIFE = 30;
 /** What was known before counts like so many sittings, of which one in twelve weeks is lost. */
 export const PRIOR_SITTINGS = 8;
 /** One week in so many is lost, as families go, while nothing is known of this one (common practice). */
-const ONE_LOST_IN = 12;
+export const ONE_LOST_IN = 12;
 
 /** Sittings in some weeks. */
 export const sittingsIn = (weeks: Weeks): number => weeks.reduce((n, w) => n + weekOf(w).steps.length, 0);
