@@ -205,7 +205,8 @@ export class Book {
   }
   /** The first step still to do; −1 when there is none. */
   next(e: number): number {
-    return this.steps(e).find((i) => !this.settled(e, i)) ?? -1;
+    for (let i = 0; i < this.course(e).steps; i++) if (!this.gone.has(`${e} ${i}`) && !this.settled(e, i)) return i;
+    return -1;
   }
   steps(e: number): number[] {
     return Array.from({ length: this.course(e).steps }, (_, i) => i).filter((i) => !this.gone.has(`${e} ${i}`));
@@ -396,12 +397,13 @@ export class Book {
   room(e: number): Map<Day, number> {
     const { kids, from } = this.course(e);
     const room = new Map<Day, number>();
+    const open = this.steps(e).filter((i) => !this.settled(e, i));
     for (let d = Math.max(from, this.today); d <= this.end; d++) {
       if (this.closed.has(d) || this.paused(e, d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
       // What was moved onto a day by hand is done there, were it a Saturday or the second of the day.
-      const moved = this.steps(e).filter((i) => this.moves.get(`${e} ${i}`) === d && !this.settled(e, i));
+      const moved = open.filter((i) => this.moves.get(`${e} ${i}`) === d);
       // Nothing passes a step that had its turn today and is not finished.
-      const turn = this.marks.get(`${e} ${this.next(e)} ${d}`);
+      const turn = this.marks.get(`${e} ${open[0]} ${d}`);
       if (turn && (this.sat(turn) || turn.kind === 'not today')) continue;
       // A day that was ended, or whose sitting was used, holds only what was left on it by hand.
       const own = this.isOpen(d) && this.takes(e, d) && this.stopped !== d && !(d === this.today && this.usedToday(e));

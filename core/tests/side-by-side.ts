@@ -25,6 +25,7 @@ export function sideBySide(state: Household, year: SchoolYear, plan: Plan, until
     ...{ from: today, to: until, sittings: true, closed: false, orders: false, childIds: [], stamp: 0 },
   });
   const weeks = new Map<Day, ReturnType<typeof weekPage>>();
+  let own: ReturnType<typeof childWeek>[] = [];
   for (const { enrolment, counts } of overview(state, year, plan, today).groups.flatMap((g) => g.rows)) {
     const { done, known, leftOut, open } = progressOf(state, enrolment);
     const { unplaced, waiting } = counts;
@@ -37,8 +38,12 @@ export function sideBySide(state: Household, year: SchoolYear, plan: Plan, until
     const date = fromDay(d);
     const start = weekStart(d, state.settings.firstDay);
     let week = weeks.get(start);
-    if (!week) weeks.set(start, (week = weekPage(state, year, plan, start)));
-    const sat = dayPage(state, plan, d).groups.flatMap((g) => g.sittings);
+    if (!week) {
+      weeks.set(start, (week = weekPage(state, year, plan, start)));
+      own = state.children.map((child) => childWeek(state, year, plan, child, start));
+    }
+    const page = dayPage(state, plan, d);
+    const sat = page.groups.flatMap((g) => g.sittings);
     const rows = sat.flatMap((s) => s.rows);
     const cells = week.rows.flatMap((r) => r.cells.filter((c) => c.day === d).map((c) => ({ ...c, e: r.enrolment })));
     const items = cells.flatMap((c) => c.items.filter((i) => !i.slipped).map((i) => ({ ...i, e: c.e })));
@@ -84,7 +89,7 @@ export function sideBySide(state: Household, year: SchoolYear, plan: Plan, until
         .filter((r) => r.minutes > 0 && there(r))
         .map((r) => line(r.enrolment.id, r.step.id, r.minutes))
         .sort(),
-      tasksOn(state, year, dayPage(state, plan, d))
+      tasksOn(state, year, page)
         .flatMap((t) => (t.row ? line(t.row.enrolment.id, t.row.step.id, t.minutes) : []))
         .sort(),
     ];
@@ -98,12 +103,12 @@ export function sideBySide(state: Household, year: SchoolYear, plan: Plan, until
         .map((e) => `${decodeURIComponent(e.uid.split('.')[1]!)} ${e.text}`)
         .sort(),
     ];
-    for (const child of state.children) {
-      const own = childWeek(state, year, plan, child, d).find((x) => x.day === d);
+    for (const [i, child] of state.children.entries()) {
+      const list = own[i]!.find((x) => x.day === d);
       // What is done every day is school beside other work alone.
-      const works = own?.items.some((x) => x.kind !== 'ritual') ?? false;
+      const works = list?.items.some((x) => x.kind !== 'ritual') ?? false;
       said[`${child.id}, ${date}: hours to come as on its own list`] = [
-        works ? own!.minutes : 0,
+        works ? list!.minutes : 0,
         coming.planned(child.id, d),
       ];
     }
