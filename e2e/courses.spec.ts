@@ -31,6 +31,20 @@ test('the courses over the year: what does not fit is said, a course opens to un
   });
 });
 
+test('a year to come says when it begins, and of no course that it would not fit into it', async ({ page }) => {
+  await page.goto('/year/end');
+  await page.getByRole('button', { name: 'Make it so' }).click();
+  await expect(status(page)).toContainText('made from');
+  await walk(page, '/year/courses');
+  await page.getByRole('link', { name: 'School year 2027–28' }).click();
+  await expect(page.getByRole('main')).toContainText('School year 2027–28 begins on Monday 6 September 2027.');
+  await expect(page.getByRole('main')).not.toContainText('no day in the year');
+  // What tells of today’s year alone offers no other.
+  await page.getByRole('link', { name: 'How long' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('How long');
+  await expect(page.getByRole('link', { name: /^School year/ })).toHaveCount(0);
+});
+
 test('drawn closer, for one child, and as a table that prints on two sides', async ({ page }) => {
   await page.goto('/year/courses');
   await page.getByLabel('Drawn for').selectOption('Pip');

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
-import { expect, openToday, rows, settled, status, test, WEDNESDAY } from './app';
+import { expect, openToday, rows, settled, status, test, VIEWS, WEDNESDAY } from './app';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
@@ -129,6 +129,45 @@ test.describe('what cannot be fetched, or goes wrong', () => {
     await page.getByRole('button', { name: /^Pause/ }).click();
     await page.getByRole('dialog').getByLabel('It is').selectOption('paused');
     await expect(page.getByRole('dialog')).toContainText('What this does could not be worked out');
+  });
+
+  test('what a page says before there is a plan still stands once there is one', async ({ page }) => {
+    test.setTimeout(300_000);
+    let found: () => void;
+    const held = new Promise<void>((resolve) => (found = resolve));
+    await page.route('**/assets/plan.worker-*.js', async (route) => {
+      await held;
+      await route.continue();
+    });
+    await page.goto('/');
+    const go = async (view: string) => {
+      await page.evaluate((to) => {
+        history.pushState(null, '', to);
+        dispatchEvent(new PopStateEvent('popstate', { state: null }));
+      }, view);
+      await page.locator(`html[data-view="${view.replace(/[?#].*$/, '')}"]`).waitFor({ state: 'attached' });
+      await expect(page.getByText('Loading …')).toHaveCount(0);
+    };
+    const lines = async () => (await page.getByRole('main').innerText()).split(/[\n\t]+/).map((line) => line.trim());
+    // The library answers when it likes.
+    const views = VIEWS.filter((view) => !view.endsWith('library'));
+    const before = new Map<string, string[]>();
+    for (const view of views) {
+      await go(view);
+      before.set(view, await lines());
+    }
+    found!();
+    await settled(page);
+    for (const view of views) {
+      await go(view);
+      await expect(page.getByText('Being worked out …')).toHaveCount(0);
+      const after = await lines();
+      // Said to be coming, or a name whose figure comes with the plan.
+      const gone = before
+        .get(view)!
+        .filter((line) => !line.includes('…') && !after.some((now) => now.startsWith(line)));
+      expect([view, gone]).toEqual([view, []]);
+    }
   });
 
   test('a page that goes wrong says so in its place; the other pages go on, and the record can be saved', async ({

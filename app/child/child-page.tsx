@@ -1,9 +1,11 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { weekStart } from '../../core/calendar';
 import { childWeek, type Sheet, sheetFor, SHEETS } from '../../core/day';
 import { childrenHere, byId } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
+import { Awaited, useAwaits } from '../shell/unplanned';
 import { longDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { HandOver } from './hand-over';
@@ -22,6 +24,7 @@ export default function ChildPage() {
   const [chosen, setChosen] = useState<{ childId: string; sheet: Sheet }>();
   const child = byId(household.children, childId ?? '');
   const inWeek = workday + 7 * shift;
+  const awaits = useAwaits(weekStart(inWeek, household.settings.firstDay) + 6);
   const days = useMemo(
     () => (child && year ? childWeek(household, year, plan, child, inWeek) : []),
     [household, year, plan, child, inWeek],
@@ -78,7 +81,9 @@ export default function ChildPage() {
           </button>
         </span>
       </div>
-      {days.length === 0 ? (
+      {awaits ? (
+        <Awaited />
+      ) : days.length === 0 ? (
         <p className="py-6">No school in this week.</p>
       ) : sheet === 'cards' ? (
         <Cards days={days} />

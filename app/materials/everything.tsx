@@ -29,7 +29,7 @@ const found = (m: Material, words: readonly string[]) => {
 };
 
 /** Every thing: how many, where, who has some, and how many lessons use it; by name or by place. */
-export function Everything({ nets, open }: { nets: ThingOutlook[]; open: (m: Material) => void }) {
+export function Everything({ nets, open }: { nets: ThingOutlook[] | undefined; open: (m: Material) => void }) {
   const { household, today } = useHousehold();
   const [text, setText] = useState('');
   const [byPlace, setByPlace] = useState(false);
@@ -47,7 +47,7 @@ export function Everything({ nets, open }: { nets: ThingOutlook[]; open: (m: Mat
   const shown = all
     .filter((m) => found(m, words))
     .sort((a, b) => (byPlace ? a.place.localeCompare(b.place) : 0) || a.name.localeCompare(b.name));
-  const unused = new Set(nets.filter((n) => n.uses > 0).map((n) => n.material.id));
+  const toCome = nets && new Set(nets.filter((n) => n.uses > 0).map((n) => n.material.id));
   if (all.length === 0)
     return (
       <>
@@ -140,7 +140,7 @@ export function Everything({ nets, open }: { nets: ThingOutlook[]; open: (m: Mat
                   <td className="hidden sm:table-cell">{m.place || '–'}</td>
                   <td className="hidden text-soft sm:table-cell">
                     {uses.get(m.id) ? count(uses.get(m.id)!, 'lesson') : 'no lesson'}
-                    {uses.get(m.id) !== undefined && !unused.has(m.id) && ', none to come'}
+                    {uses.get(m.id) !== undefined && toCome && !toCome.has(m.id) && ', none to come'}
                   </td>
                   <td className="!pr-0 text-right whitespace-nowrap">
                     <button

@@ -87,7 +87,7 @@ export default function Materials() {
       {panel('library', <Library />)}
       {panel('ready', told(<Ready lines={ready} />))}
       {panel('places', <Places open={open} />)}
-      {panel('all', <Everything nets={nets} open={open} />)}
+      {panel('all', <Everything nets={waits ? undefined : nets} open={open} />)}
       {thing && (
         <Thing
           material={thing}

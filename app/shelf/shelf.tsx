@@ -16,6 +16,7 @@ import { anybodyLeft, forecastDay, isTaken, progressOf, isPlanned, ruleWords } f
 import { useHousehold } from '../shell/household';
 import { useQuery } from '../ui/use-query';
 import { usePlan } from '../shell/plan';
+import { useAwaits } from '../shell/unplanned';
 import { shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { inHand, LIFE_WORDS } from '../ui/words';
@@ -162,6 +163,7 @@ function CourseLine({ course }: { course: Course }) {
 export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
   const { household, year, today } = useHousehold();
   const { plan, reserves } = usePlan();
+  const awaits = useAwaits();
   const progress = progressOf(household, enrolment);
   const reserve = reserves.get(enrolment.id);
   const ahead = livesWords(household.settings.dateStyle, enrolment, today);
@@ -197,6 +199,8 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
           <span className="text-soft">
             {progress.open === 0 ? 'nothing left to do' : [ruleWords(enrolment), ahead].filter(Boolean).join(' · ')}
           </span>
+        ) : awaits && progress.open > 0 ? (
+          <span className="text-soft">{[ruleWords(enrolment), ahead, '…'].filter(Boolean).join(' · ')}</span>
         ) : reserve?.projected === undefined && !reserve?.forLater ? (
           <span className="text-soft">
             {progress.open === 0

@@ -1,3 +1,5 @@
+import type { Day } from '../../core/calendar';
+import { useHousehold } from './household';
 import { usePlan } from './plan';
 
 /** Said on every page while the plan cannot be made: what a page would say without it is not so. */
@@ -21,6 +23,16 @@ export function Unplanned() {
       </button>
     </div>
   );
+}
+
+/**
+ * Whether a plan will say what is to come, and is not there yet: what a page would say until then is not so.
+ * @param last the last day that the page tells of; of days gone by the record says all there is
+ */
+export function useAwaits(last: Day = Infinity): boolean {
+  const { year, today } = useHousehold();
+  const { plan } = usePlan();
+  return year !== undefined && !plan && last >= today;
 }
 
 /** Stands for what follows from the plan while there is none. */

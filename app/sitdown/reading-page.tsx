@@ -6,6 +6,7 @@ import { readingOf, readingWords } from '../../core/sitdown';
 import { Box } from '../child/sheets';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
+import { Awaited, useAwaits } from '../shell/unplanned';
 import { dayAndDate, shortDate } from '../ui/dates';
 
 /** What each teacher reads ahead in a week, on one side: to lie on top of the manuals in the bag. */
@@ -13,6 +14,7 @@ export default function ReadingPage() {
   const [params] = useSearchParams();
   const { household, today } = useHousehold();
   const { plan } = usePlan();
+  const awaits = useAwaits();
   const workday = useWorkday();
   const { firstDay, dateStyle: style } = household.settings;
   const asked = params.get('of') ?? '';
@@ -35,7 +37,7 @@ export default function ReadingPage() {
           Print
         </button>
       </p>
-      {lines.length === 0 && <p className="py-4">Nothing is to be read for this week.</p>}
+      {awaits ? <Awaited /> : lines.length === 0 && <p className="py-4">Nothing is to be read for this week.</p>}
       {teachers.map((t) => {
         const own = lines.filter((l) => l.teacher.id === t.id);
         return (

@@ -9,6 +9,7 @@ import { type TeacherLine, teacherPage, toReport, weekPage } from '../../core/we
 import { Box } from '../child/sheets';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
+import { Awaited, useAwaits } from '../shell/unplanned';
 import { longDate, shortDate } from '../ui/dates';
 import { newId } from '../ui/id';
 import { count, listing, MARK_WORDS } from '../ui/words';
@@ -27,9 +28,10 @@ export default function TeacherPage() {
   const { firstDay, dateStyle: style } = household.settings;
   const asked = params.get('of') ?? '';
   const start = weekStart(isIsoDate(asked) ? toDay(asked) : workday, firstDay);
+  const awaits = useAwaits(start + 6);
   const days = useMemo(
-    () => (year ? teacherPage(household, weekPage(household, year, plan, start), teacherId) : []),
-    [household, year, plan, start, teacherId],
+    () => (year && !awaits ? teacherPage(household, weekPage(household, year, plan, start), teacherId) : []),
+    [household, year, plan, start, teacherId, awaits],
   );
   const reading = useMemo(
     () => (plan ? readingOf(household, plan, start, start + 6).filter((l) => l.teacher.id === teacherId) : []),
@@ -85,7 +87,11 @@ export default function TeacherPage() {
           .
         </p>
       )}
-      {days.length === 0 && <p className="py-4">Nothing of {teacher.name}’s stands in this week.</p>}
+      {awaits ? (
+        <Awaited />
+      ) : (
+        days.length === 0 && <p className="py-4">Nothing of {teacher.name}’s stands in this week.</p>
+      )}
       {days.map((d) => (
         <section key={d.day} aria-label={longDate(style, d.day, today)} className="pt-3">
           <h2 className="border-b border-ink text-lead">{longDate(style, d.day, today)}</h2>

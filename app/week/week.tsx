@@ -11,6 +11,7 @@ import { brokenPins, moveSitting, moveWords, publishWeek, weekPage } from '../..
 import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
+import { Awaited, useAwaits } from '../shell/unplanned';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { addressed } from '../ui/addressed';
 import { BY_SIGN, useKey } from '../ui/hotkeys';
@@ -38,6 +39,7 @@ export default function Week() {
   const { firstDay, dateStyle: style } = household.settings;
   const startOf = (asked: string) => weekStart(isIsoDate(asked) ? toDay(asked) : workday, firstDay);
   const start = startOf(params.get('of') ?? '');
+  const awaits = useAwaits(start + 6);
   const page = useMemo(
     () => (year ? weekPage(household, year, plan, start) : undefined),
     [household, year, plan, start],
@@ -186,15 +188,19 @@ export default function Week() {
           </button>
         </p>
       )}
-      <DndContext
-        sensors={sensors}
-        collisionDetection={pointerWithin}
-        onDragOver={(e) => hold(ends(e))}
-        onDragCancel={() => hold(undefined)}
-        onDragEnd={drop}
-      >
-        <WeekTable page={page} planDay={plan?.today ?? today} today={today} move={move} letGo={letGo} hold={hold} />
-      </DndContext>
+      {awaits ? (
+        <Awaited />
+      ) : (
+        <DndContext
+          sensors={sensors}
+          collisionDetection={pointerWithin}
+          onDragOver={(e) => hold(ends(e))}
+          onDragCancel={() => hold(undefined)}
+          onDragEnd={drop}
+        >
+          <WeekTable page={page} planDay={plan?.today ?? today} today={today} move={move} letGo={letGo} hold={hold} />
+        </DndContext>
+      )}
       {held && (
         <Suspense>
           <MoveNote held={held} />

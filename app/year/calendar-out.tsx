@@ -88,7 +88,7 @@ export function CalendarOut({ year }: { year: SchoolYear }) {
       </div>
       {/* A file without the plan would take out of their calendar all that was put in. */}
       <button type="button" className="btn self-start" disabled={!plan || entries.length === 0} onClick={save}>
-        Save {count(entries.length, 'entry', 'entries')} as a file
+        Save {plan ? count(entries.length, 'entry', 'entries') : '…'} as a file
       </button>
     </section>
   );

@@ -10,6 +10,7 @@ import { requirementWords } from './requirement-words';
 import { newId } from '../ui/id';
 import { hoursWord, missingHours, wholeHours } from '../../core/words';
 import { useComing } from '../shell/plan';
+import { useAwaits } from '../shell/unplanned';
 import { Link } from 'react-router';
 
 /** Where each child stands against what is required, and what to do when the calendar cannot reach it. */
@@ -17,6 +18,7 @@ export function Counts({ year }: { year: SchoolYear }) {
   const { household, today } = useHousehold();
   const style = household.settings.dateStyle;
   const coming = useComing(year);
+  const awaits = useAwaits();
   const counts = useMemo(
     () => childrenIn(household, year).map((c) => childCount(household, year, c, today, coming)),
     [household, year, today, coming],
@@ -68,7 +70,13 @@ export function Counts({ year }: { year: SchoolYear }) {
                 </td>
               )}
               <td className="whitespace-nowrap">
-                {c.met === undefined ? (isShort(c) ? 'not reached' : '–') : shortDate(style, c.met, today)}
+                {c.met !== undefined
+                  ? shortDate(style, c.met, today)
+                  : isShort(c)
+                    ? 'not reached'
+                    : awaits && c.minutes.needed !== undefined
+                      ? '…'
+                      : '–'}
               </td>
             </tr>
           ))}

@@ -14,8 +14,9 @@ import {
 import { takerNames, takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
+import { Awaited, useAwaits } from '../shell/unplanned';
 import { ChildChoice } from '../ui/child-choice';
-import { dayAndDate, shortDate } from '../ui/dates';
+import { dayAndDate, longDate, shortDate } from '../ui/dates';
 import { count, inHand, listing } from '../ui/words';
 import { Crowded } from './crowded';
 import { Good } from './good';
@@ -52,14 +53,21 @@ export default function CoursesPage() {
     () => (year ? overview(household, year, plan, today) : undefined),
     [household, year, plan, today],
   );
-  if (!year || !view || view.groups.length === 0) {
+  const awaits = useAwaits();
+  const instead =
+    !year || !view || view.groups.length === 0 ? (
+      'With a school year and a course that somebody takes, the whole year of it is drawn here.'
+    ) : year.id !== current?.id && toDay(year.start) > today ? (
+      `${year.name} begins on ${longDate(household.settings.dateStyle, toDay(year.start), today)}. Once it is its turn, what is left of each course by then is planned in it, and drawn here.`
+    ) : awaits && year.id === current?.id && !isOver(year, today) ? (
+      <Awaited />
+    ) : undefined;
+  if (!year || !view || instead) {
     return (
       <div className="max-w-2xl">
         <h1 className="pb-2">Courses over the year</h1>
         <SubNav />
-        <p className="double-rule pt-4">
-          With a school year and a course that somebody takes, the whole year of it is drawn here.
-        </p>
+        <div className="double-rule pt-4">{instead}</div>
       </div>
     );
   }

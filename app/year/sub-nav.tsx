@@ -11,12 +11,17 @@ const PAGES = [
   ['/year/outside', 'Away and outside'],
 ] as const;
 
+/** What these show is of the year that is chosen; the others tell of today’s, or of every one. */
+const OF_A_YEAR: ReadonlySet<string> = new Set(['/year', '/year/courses', '/year/attendance']);
+
 /** The pages of the year, and the other years there are: the one chosen stays while one walks. */
 export function SubNav() {
   const { household } = useHousehold();
   const { year } = useViewYear();
   const { pathname } = useLocation();
-  const others = household.years.filter((y) => y.id !== year?.id).sort((a, b) => (a.start < b.start ? -1 : 1));
+  const others = OF_A_YEAR.has(pathname)
+    ? household.years.filter((y) => y.id !== year?.id).sort((a, b) => (a.start < b.start ? -1 : 1))
+    : [];
   return (
     <nav aria-label="The year’s pages" className="flex flex-wrap gap-x-5 print:hidden">
       {PAGES.map(([to, name]) => (

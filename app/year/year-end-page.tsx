@@ -7,6 +7,7 @@ import { finishOf } from '../../core/overview';
 import { type AfterCourse, carriedWords, landingPlaces, samplesOf, yearEnd, yearEndWords } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
+import { useAwaits } from '../shell/unplanned';
 import { longDate, shortDate } from '../ui/dates';
 import { InputField } from '../ui/field';
 import { newId } from '../ui/id';
@@ -19,6 +20,7 @@ const GONE = { given: 'its things passed on', sold: 'its things sold' } as const
 export default function YearEndPage() {
   const { household, today, commit } = useHousehold();
   const { plan, reserves } = usePlan();
+  const awaits = useAwaits();
   const begun = household.years.filter((y) => toDay(y.start) <= today).sort((a, b) => (a.start < b.start ? -1 : 1));
   const year = begun.at(-1);
   const end = useMemo(() => (year ? yearEnd(household, year, today) : undefined), [household, year, today]);
@@ -116,7 +118,9 @@ export default function YearEndPage() {
             {end.carried.map((c) => (
               <li key={c.enrolment.id} className="border-b border-rule/60 py-1 wrap-anywhere">
                 {c.title}:{' '}
-                {carriedWords(c, finishOf(plan, c.enrolment.id, reserves.get(c.enrolment.id)), year, style, today)}.
+                {awaits && !end.over
+                  ? '…'
+                  : `${carriedWords(c, finishOf(plan, c.enrolment.id, reserves.get(c.enrolment.id)), year, style, today)}.`}
               </li>
             ))}
           </ul>

@@ -101,6 +101,8 @@ describe('places', () => {
     expect(fullnessWords(fullness(full, shelf!, plan)!)).toBe(
       '2 cm more than its 20 cm; 1 thing not measured: no lesson to come needs older tests',
     );
+    // Without a plan nobody knows what is still needed: neither is it said that all of it is.
+    expect(fullnessWords(fullness(full, shelf!, undefined)!)).toBe('2 cm more than its 20 cm; 1 thing not measured');
     const tight = { ...full, places: [{ ...full.places[0]!, room: 8 }] };
     const words = fullnessWords(fullness(tight, placeTree(tight)[0]!, plan)!);
     expect(words).toBe(

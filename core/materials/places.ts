@@ -93,8 +93,8 @@ export interface Fullness {
   used: number;
   /** Things in it whose width nobody has measured. */
   unmeasured: number;
-  /** Where it is over: what no lesson to come needs, the widest first, until it would fit. */
-  couldGo: Material[];
+  /** Where it is over: what no lesson to come needs, the widest first, until it would fit; not known without a plan. */
+  couldGo?: Material[];
   /** Centimetres that would still be missing when all of that had gone. */
   still: number;
 }
@@ -115,8 +115,10 @@ export function fullness(state: Household, node: PlaceNode, plan: Plan | undefin
   const widthOf = widths(state);
   const things = allIn(node);
   const used = things.reduce((n, m) => n + widthOf(m), 0);
-  const wanted = new Set(plan ? futureUses(state, plan).map((u) => u.material.id) : []);
   let over = used - room;
+  const unmeasured = things.filter((m) => m.width === undefined).length;
+  if (!plan) return { room, used, unmeasured, still: Math.max(0, over) };
+  const wanted = new Set(futureUses(state, plan).map((u) => u.material.id));
   const couldGo: Material[] = [];
   const free = things
     .filter((m) => !wanted.has(m.id) && widthOf(m) > 0)
@@ -124,14 +126,11 @@ export function fullness(state: Household, node: PlaceNode, plan: Plan | undefin
   // One that is enough by itself, the narrowest of those, spares carrying more.
   const enough = over > 0 ? free.findLast((m) => widthOf(m) >= over) : undefined;
   for (const m of enough ? [enough] : free) {
-    if (over <= 0 || !plan) break;
+    if (over <= 0) break;
     couldGo.push(m);
     over -= widthOf(m);
   }
-  return {
-    ...{ room, used, couldGo, still: Math.max(0, over) },
-    unmeasured: things.filter((m) => m.width === undefined).length,
-  };
+  return { room, used, unmeasured, couldGo, still: Math.max(0, over) };
 }
 
 /** How full a place is, in words. */
@@ -139,11 +138,13 @@ export function fullnessWords({ room, used, unmeasured, couldGo, still }: Fullne
   const free = Math.round((room - used) * 10) / 10;
   const unknown = unmeasured > 0 ? `; ${count(unmeasured, 'thing')} not measured` : '';
   if (free >= 0) return `${free} cm free of ${room} cm${unknown}`;
+  const over = `${-free} cm more than its ${room} cm${unknown}`;
+  if (!couldGo) return over;
   const go =
     couldGo.length === 0
       ? 'every thing in it is still needed'
       : `no lesson to come needs ${couldGo.map((m) => m.name).join(', ')}${still > 0 ? `, which leaves ${Math.round(still * 10) / 10} cm too much` : ''}`;
-  return `${-free} cm more than its ${room} cm${unknown}: ${go}`;
+  return `${over}: ${go}`;
 }
 
 /** A thing that can be put back in its place, and the week in whose box it was. */
