@@ -52,7 +52,9 @@ export function Almanac({
   const box = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
   const [columns, setColumns] = useState(18);
-  const [focus, setFocus] = useState<Day>(() => Math.min(Math.max(today, toDay(year.start)), toDay(year.end)));
+  const [pointed, setFocus] = useState<Day>();
+  // Until a day is chosen, today's: also when the page stands open over night.
+  const focus = pointed ?? Math.min(Math.max(today, toDay(year.start)), toDay(year.end));
   const [focused, setFocused] = useState(false);
   const sweeping = useRef(false);
 

@@ -4,7 +4,15 @@ import { beganLate, isOver, nextYear, nextYearName, toDay } from '../../core/cal
 import { childrenIn, titleOf } from '../../core/household';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
 import { finishOf } from '../../core/overview';
-import { type AfterCourse, carriedWords, landingPlaces, samplesOf, yearEnd, yearEndWords } from '../../core/record';
+import {
+  type AfterCourse,
+  type NextLevel,
+  carriedWords,
+  landingPlaces,
+  samplesOf,
+  yearEnd,
+  yearEndWords,
+} from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { useAwaits } from '../shell/unplanned';
@@ -41,7 +49,10 @@ export default function YearEndPage() {
       </>
     );
   const following = household.years.find((y) => y.start > year.end);
-  const proposed = nextYear(year, name, () => 'proposed');
+  const shape = following ?? nextYear(year, name, () => 'shape');
+  // What is wanted in the next year is to be seen to now; what is wanted when the youngest is fifteen is not.
+  const soon = end.next.filter((n) => n.from <= shape.end);
+  const later = end.next.slice(soon.length);
   const make = () => {
     if (!name.trim()) return setFault('Give the next year a name.');
     void commit(`${name.trim()}: made from ${year.name}`, (now) => makeNextYear(now, year.id, name, newId));
@@ -159,15 +170,20 @@ export default function YearEndPage() {
           <h2 id="end-next" className="border-b border-ink">
             On the shelf for later
           </h2>
-          <ul aria-label="On the shelf for later">
-            {end.next.map((n) => (
-              <li key={`${n.child.id} ${n.course.id}`} className="border-b border-rule/60 py-1 wrap-anywhere">
-                {n.child.name}: {titleOf(household, n.course.id)}, about {shortDate(style, toDay(n.from), today)}
-                {n.buy && <span className="text-soft"> · {n.buy}</span>}
-                {n.clash && <b className="font-semibold"> · {n.clash}</b>}
-              </li>
-            ))}
-          </ul>
+          {soon.length > 0 ? (
+            <Levels list={soon} name="Wanted by the end of the next year" />
+          ) : (
+            <p className="py-1">None of it is wanted before the next year is over.</p>
+          )}
+          {later.length > 0 && (
+            <details>
+              <summary className="press cursor-pointer">
+                {count(later.length, 'level')} after that, the last about{' '}
+                {shortDate(style, toDay(later.at(-1)!.from), today)}
+              </summary>
+              <Levels list={later} name="Wanted after that" />
+            </details>
+          )}
         </section>
       )}
       <section aria-labelledby="end-year" className="pt-4">
@@ -189,11 +205,10 @@ export default function YearEndPage() {
           <>
             <p className="py-2">
               From the shape of this one, every date 52 weeks later, so that it keeps its weekday:{' '}
-              {longDate(style, toDay(proposed.start), today)} to {longDate(style, toDay(proposed.end), today)}
-              {proposed.rhythm?.kind === 'terms' && `, in ${count(proposed.rhythm.terms.length, 'term')}`}
-              {proposed.rhythm?.kind === 'weeks' &&
-                `, ${count(proposed.rhythm.on, 'week')} on and ${proposed.rhythm.off} off`}
-              {proposed.closed.length > 0 && `, with ${count(proposed.closed.length, 'break')} of several days`}.
+              {longDate(style, toDay(shape.start), today)} to {longDate(style, toDay(shape.end), today)}
+              {shape.rhythm?.kind === 'terms' && `, in ${count(shape.rhythm.terms.length, 'term')}`}
+              {shape.rhythm?.kind === 'weeks' && `, ${count(shape.rhythm.on, 'week')} on and ${shape.rhythm.off} off`}
+              {shape.closed.length > 0 && `, with ${count(shape.closed.length, 'break')} of several days`}.
               {beganLate(year) && ' This one was begun in its middle, so the next one starts a summer after its end.'}{' '}
               Holidays and other single days are to be looked up again, outside classes to be asked. Its days can be
               changed under Year afterwards.
@@ -248,5 +263,22 @@ function Landing({ after: { course, keepFor, things } }: { after: AfterCourse })
         ))}
       </select>
     </label>
+  );
+}
+
+/** Levels that wait for a child, each with what is still to be bought of it. */
+function Levels({ list, name }: { list: readonly NextLevel[]; name: string }) {
+  const { household, today } = useHousehold();
+  const style = household.settings.dateStyle;
+  return (
+    <ul aria-label={name}>
+      {list.map((n) => (
+        <li key={`${n.child.id} ${n.course.id}`} className="border-b border-rule/60 py-1 wrap-anywhere">
+          {n.child.name}: {titleOf(household, n.course.id)}, about {shortDate(style, toDay(n.from), today)}
+          {n.buy && <span className="text-soft"> · {n.buy}</span>}
+          {n.clash && <b className="font-semibold"> · {n.clash}</b>}
+        </li>
+      ))}
+    </ul>
   );
 }
