@@ -220,11 +220,18 @@ test('a title is asked for at the library for a lesson, fetched and brought back
   await expect(lesson).toContainText('the heron’s neck');
   const found = page.getByRole('list', { name: 'What the library has' });
   await expect(found.getByRole('listitem')).toHaveCount(3);
+  // What stands on the shelf would be back before the lesson, on 4 December.
+  const early = 'to go back before the lesson on Fri 4 Dec';
+  await expect(found).toContainText(`on the shelf, ${early}, unless it is fetched later or renewed`);
   await found.getByRole('button', { name: 'Ask for Looking closely: the heron' }).click();
   const asked = page.getByRole('list', { name: 'Asked for and at home' });
   await expect(asked).toContainText('Looking closely: the heron for Pond and Sky');
   await asked.getByRole('button', { name: 'Fetched: Looking closely: the heron' }).click();
   await expect(asked).toContainText('due back on Wed 2 Dec');
+  await expect(asked).toContainText(`${early}: renew it, or read it before`);
+  await walk(page, '/sit-down?part=things');
+  await expect(page.getByRole('main')).toContainText(`Looking closely: the heron, ${early}`);
+  await walk(page, '/materials?part=library');
   await asked.getByRole('button', { name: 'Back: Looking closely: the heron' }).click();
   await expect(asked).not.toContainText('Looking closely: the heron');
   // With the server stopped a page kept in the browser answers in its place.

@@ -4,6 +4,8 @@ import { lessonsIn } from '../../core/course';
 import { fetchHold, holdReady, placeHold, renewHold, returnHold } from '../../core/deeds';
 import { byId, type Hold, titleOf } from '../../core/household';
 import {
+  holdFit,
+  holdFitWords,
   holdWords,
   inTimeWords,
   LOAN_DAYS,
@@ -38,6 +40,7 @@ interface Told {
 /** Titles asked for, at home, to go back; and what the library has for a lesson to come. */
 export function Library() {
   const { household, today, commit } = useHousehold();
+  const { plan } = usePlan();
   const style = household.settings.dateStyle;
   const open = openHolds(household, today);
   const asked = open.flatMap(({ hold }) => (hold.item ? [`${hold.item}:${hold.placed}`] : []));
@@ -64,6 +67,8 @@ export function Library() {
         {open.map(({ hold, stage }) => {
           const word = wordOf(hold);
           const ready = word && word.ready !== hold.ready && !hold.fetched ? word.ready : undefined;
+          const heard = ready ? { ...hold, ready } : hold;
+          const fit = plan && holdFit(household, plan, heard);
           return (
             <li key={hold.id} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
               <span className="min-w-48 flex-1 wrap-anywhere">
@@ -71,8 +76,13 @@ export function Library() {
                 <span
                   className={`block text-aside ${stage === 'overdue' || stage === 'to fetch' ? 'font-semibold' : 'text-soft'}`}
                 >
-                  {holdWords(style, ready ? { ...hold, ready } : hold, today)}
+                  {holdWords(style, heard, today)}
                 </span>
+                {fit && (
+                  <span className={`block text-aside ${fit.is === 'there' ? 'text-soft' : ''}`}>
+                    {holdFitWords(style, fit, today)}
+                  </span>
+                )}
               </span>
               <span className="flex flex-wrap gap-1 print:hidden">
                 {!hold.fetched && (

@@ -6,7 +6,7 @@ import { extrasWithin, leftBefore } from '../../core/day';
 import { seePart } from '../../core/deeds';
 import { childrenHere, SIT_DOWN_PARTS, type SitDownPart } from '../../core/household';
 import { errandsOf } from '../../core/jot';
-import { openHolds, orderSoon, orderUntil, tooLateWords } from '../../core/materials';
+import { holdFit, holdFitWords, openHolds, orderSoon, orderUntil, tooLateWords } from '../../core/materials';
 import { courseLines, makingsUndone, readingOf, sitDownOf, weekDatesWords, weekToPlan } from '../../core/sitdown';
 import { publishWeek, weekPage } from '../../core/week';
 import { Box } from '../materials/box';
@@ -85,6 +85,10 @@ export default function SitDownPage() {
   const errands = errandsOf(household, start, Math.max(today, start));
   const extras = extrasWithin(household, start, start + 6).length;
   const holds = openHolds(household, today);
+  const misfits = holds.flatMap(({ hold }) => {
+    const fit = plan && holdFit(household, plan, hold);
+    return fit?.is === 'late' || fit?.is === 'short' ? `${hold.title}, ${holdFitWords(style, fit, today)}` : [];
+  });
   const unread = reading.filter((l) => !l.read).length;
   const tests = lines.reduce((n, l) => n + l.tests.length, 0);
   /** A few words on each part, so that what has nothing to do need not be opened. */
@@ -175,7 +179,8 @@ export default function SitDownPage() {
         ))}
         {holds.length > 0 && (
           <p className="pt-2">
-            {count(holds.length, 'title')} at the library or to go back.{' '}
+            {count(holds.length, 'title')} at the library or to go back
+            {misfits.length > 0 && `: ${misfits.join('; ')}`}.{' '}
             <Link className="page-link" to="/materials?part=library">
               Library
             </Link>

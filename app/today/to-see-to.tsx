@@ -3,6 +3,8 @@ import { type Day, toDay } from '../../core/calendar';
 import type { DateStyle, Household } from '../../core/household';
 import {
   type ComingLate,
+  holdFit,
+  holdFitWords,
   holdWords,
   lateWords,
   openHolds,
@@ -15,7 +17,9 @@ import {
 } from '../../core/materials';
 import { type PrepLine, preparationMinutes, preparationOn } from '../../core/prepare';
 import { PrepList } from '../materials/prep-list';
+import type { Plan } from '../../core/stagger';
 import { useHousehold } from '../shell/household';
+import { usePlan } from '../shell/plan';
 import { dayAndDate } from '../ui/dates';
 import { count } from '../ui/words';
 import { type Note, Notes } from './notes';
@@ -38,6 +42,7 @@ export default function ToSeeTo({ day, today }: { day: Day; today: boolean }) {
 /** What has to be ordered this week or should have been, what teachers make ready today, what the library waits for. */
 function Ahead() {
   const { household, year, today } = useHousehold();
+  const { plan } = usePlan();
   const { soon, late, ready } = useAhead();
   const style = household.settings.dateStyle;
   const notes = [
@@ -49,27 +54,36 @@ function Ahead() {
       today,
     ),
     readyNote(preparationOn(ready, today), today),
-    libraryNote(household, style, today),
+    libraryNote(household, plan, style, today),
   ];
   return <Notes notes={notes.filter((n) => n !== undefined)} label="To see to" />;
 }
 
 /** Days before a title is due back on which it is spoken of. */
 const BEFORE_DUE = 3;
+/** Days before a lesson on which it is said that what was asked for it will not be there: time to look for something else. */
+const BEFORE_LESSON = 7;
 
-function libraryNote(state: Household, style: DateStyle, today: Day): Note | undefined {
-  const list = openHolds(state, today).filter(
-    ({ hold, stage }) => stage === 'to fetch' || (hold.fetched && hold.due && toDay(hold.due) <= today + BEFORE_DUE),
-  );
+function libraryNote(state: Household, plan: Plan | undefined, style: DateStyle, today: Day): Note | undefined {
+  const list = openHolds(state, today)
+    .map(({ hold, stage }) => ({ hold, stage, fit: plan && holdFit(state, plan, hold) }))
+    .filter(
+      ({ hold, stage, fit }) =>
+        stage === 'to fetch' ||
+        (hold.fetched && hold.due && toDay(hold.due) <= today + BEFORE_DUE) ||
+        (fit?.is === 'late' && fit.from <= today + BEFORE_LESSON),
+    );
   if (list.length === 0) return undefined;
   return {
     key: 'library',
     words: `${count(list.length, 'title')} at the library`,
     body: (
       <ul aria-label="At the library">
-        {list.map(({ hold }) => (
+        {list.map(({ hold, fit }) => (
           <li key={hold.id} className="wrap-anywhere">
-            {hold.title}: {holdWords(style, hold, today)}
+            {[`${hold.title}: ${holdWords(style, hold, today)}`, holdFitWords(style, fit, today)]
+              .filter(Boolean)
+              .join('; ')}
           </li>
         ))}
         <li>

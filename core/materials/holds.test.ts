@@ -4,7 +4,8 @@ import { fetchHold, holdReady, placeHold, renewHold, returnHold } from '../deeds
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
-import { holdWords, inTimeWords, openHolds, placeBy, placeByWords, topicLessons } from './index';
+import type { Hold } from '../household';
+import { holdFit, holdFitWords, holdWords, inTimeWords, openHolds, placeBy, placeByWords, topicLessons } from './index';
 
 const TODAY = toDay('2026-09-07');
 let n = 0;
@@ -56,5 +57,51 @@ describe('what is asked for at the library', () => {
     expect(placeByWords('day month', TODAY + 3, TODAY)).toContain('have been placed by Sun 30 Aug');
     expect(inTimeWords('day month', TODAY + 1, TODAY + 2, TODAY)).toBe('');
     expect(inTimeWords('day month', TODAY + 2, TODAY + 2, TODAY)).toBe('not before the lesson on Wed 9 Sept');
+  });
+
+  it('is held against the days on which the plan has its lesson: too late, back too soon, there for it, over', () => {
+    // A lesson a week of two steps, on Monday and Tuesday: lesson 3 on 21 and 22 September.
+    const h = aHousehold({
+      children: [aChild('A')],
+      courses: [aCourse('ponds', { lessons: 6, perLesson: [{ kind: 'read', count: 2 }] })],
+      enrolments: [
+        anEnrolment('ponds', 'ponds', {
+          childIds: ['A'],
+          weekdays: [1, 2],
+          rule: { kind: 'weekly', n: 2, unit: 'steps' },
+        }),
+      ],
+    });
+    const plan = makePlan(makeProblem(h, h.years[0]!, TODAY), { sweeps: 1, seed: 1 });
+    const asked = { id: 'h', title: 'Herons', courseId: 'ponds', lessonId: 'L3', placed: '2026-09-07' };
+    const at = (wish: Partial<Hold>, state = h) =>
+      holdFitWords('day month', holdFit(state, plan, { ...asked, ...wish }), TODAY);
+    // Ten days from the hold, as libraries go: 17 September.
+    expect(at({})).toBe('for the lesson on Mon 21 Sept');
+    expect(at({ ready: '2026-09-20' })).toBe('for the lesson on Mon 21 Sept');
+    expect(at({ ready: '2026-09-21' })).toBe('not before the lesson on Mon 21 Sept');
+    expect(at({ fetched: '2026-09-01', due: '2026-09-20' })).toBe(
+      'to go back before the lesson on Mon 21 Sept: renew it, or read it before',
+    );
+    expect(at({ fetched: '2026-09-01', due: '2026-09-21' })).toBe(
+      'to go back before the lesson is over on Tue 22 Sept: renew it, or read it before',
+    );
+    expect(at({ fetched: '2026-09-01', due: '2026-09-22' })).toBe('for the lesson on Mon 21 Sept');
+    // One that has been asked for so long ago is not there yet all the same.
+    expect(at({ lessonId: 'L1', placed: '2026-08-01' })).toBe('not before the lesson on Mon 7 Sept');
+    // Over, or known: nobody needs it any more. What was asked for no lesson is held against none.
+    const read = ['L3-1', 'L3-2'].map((id) => aMark('ponds', id, 'known', '2026-09-07'));
+    expect(at({}, { ...h, marks: read })).toBe('its lesson is over');
+    expect(at({}, { ...h, marks: read.slice(1) })).toBe('for the lesson on Mon 21 Sept');
+    expect(at({ lessonId: 'gone' })).toBe('');
+    const { lessonId: _, ...none } = asked;
+    expect(holdFit(h, plan, none)).toBeUndefined();
+  });
+
+  it('is told before it is asked for that its three weeks would be over before the lesson', () => {
+    expect(inTimeWords('day month', TODAY + 1, TODAY + 22, TODAY)).toBe('');
+    expect(inTimeWords('day month', TODAY + 1, TODAY + 23, TODAY)).toBe(
+      'to go back before the lesson on Wed 30 Sept, unless it is fetched later or renewed',
+    );
   });
 });

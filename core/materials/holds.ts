@@ -1,5 +1,7 @@
 import { type Day, toDay } from '../calendar';
+import { contentsOf, flatten } from '../course';
 import type { DateStyle, Hold, Household } from '../household';
+import { isOpen, standingsOf } from '../log';
 import { type LessonAhead, lessonsAhead, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
 
@@ -80,9 +82,74 @@ export function holdWords(style: DateStyle, hold: Hold, today: Day): string {
   }
 }
 
-/** Whether a hold comes in time for a lesson, in words; empty where it does. */
+/** Whether a hold is there for a lesson, were it fetched when it is ready, in words; empty where it is. */
 export function inTimeWords(style: DateStyle, ready: Day, lesson: Day, today: Day): string {
-  return ready < lesson ? '' : `not before the lesson on ${dayAndDate(style, lesson, today)}`;
+  const on = dayAndDate(style, lesson, today);
+  if (ready >= lesson) return `not before the lesson on ${on}`;
+  return ready + LOAN_DAYS < lesson
+    ? `to go back before the lesson on ${on}, unless it is fetched later or renewed`
+    : '';
+}
+
+/** How a hold stands to the lesson that it was asked for. */
+export interface HoldFit {
+  /**
+   * `there` for all of it; `late`: not before it begins; `short`: due back before it begins, or is over; `over`: nothing of the lesson is
+   * left to do.
+   */
+  is: 'there' | 'late' | 'short' | 'over';
+  /** The first and the last day on which the plan has something of the lesson; the same day once it is over. */
+  from: Day;
+  to: Day;
+  due?: Day;
+}
+
+/**
+ * How a hold stands to the lesson that it was asked for, by the plan: it has to be ready the day before the lesson begins (see `placeBy`) and
+ * to be due no sooner than on its last day. Undefined for one without a lesson, and where the plan has no day for what is left of it.
+ */
+export function holdFit(state: Household, plan: Plan, hold: Hold): HoldFit | undefined {
+  const { today } = plan;
+  const days: Day[] = [];
+  let [open, seen] = [false, false];
+  for (const enrolment of state.enrolments) {
+    if (hold.back || hold.lessonId === undefined || enrolment.courseId !== hold.courseId) continue;
+    const course = contentsOf(state, enrolment, today);
+    const steps = (course ? flatten(course) : []).filter((s) => s.lesson.id === hold.lessonId);
+    const standings = standingsOf(state.marks, enrolment.id);
+    const left = new Set(steps.filter((s) => isOpen(standings, s.id)).map((s) => s.id));
+    seen ||= steps.length > 0;
+    open ||= left.size > 0;
+    const track = plan.tracks.find((t) => t.enrolmentId === enrolment.id);
+    track?.stepIds.forEach((id, i) => left.has(id) && track.days[i]! >= 0 && days.push(track.days[i]!));
+  }
+  if (seen && !open) return { is: 'over', from: today, to: today };
+  if (days.length === 0) return undefined;
+  const [from, to] = [Math.min(...days), Math.max(...days)];
+  if (hold.fetched)
+    return hold.due && toDay(hold.due) < to
+      ? { is: 'short', from, to, due: toDay(hold.due) }
+      : { is: 'there', from, to };
+  // What the library has not said is taken from the day of the hold; it is not there yet, however long ago that was.
+  const ready = hold.ready ? toDay(hold.ready) : Math.max(today, toDay(hold.placed) + HOLD_DAYS);
+  return { is: ready < from ? 'there' : 'late', from, to };
+}
+
+/** How a hold stands to its lesson, in words; empty where there is nothing to say. */
+export function holdFitWords(style: DateStyle, fit: HoldFit | undefined, today: Day): string {
+  const on = (day: Day) => dayAndDate(style, day, today);
+  switch (fit?.is) {
+    case undefined:
+      return '';
+    case 'over':
+      return 'its lesson is over';
+    case 'there':
+      return `for the lesson on ${on(fit.from)}`;
+    case 'late':
+      return `not before the lesson on ${on(fit.from)}`;
+    case 'short':
+      return `to go back before the lesson ${fit.due! < fit.from ? `on ${on(fit.from)}` : `is over on ${on(fit.to)}`}: renew it, or read it before`;
+  }
 }
 
 /** By when a hold for a lesson has to be placed, in a sentence; of a day that is past, that it is. */
