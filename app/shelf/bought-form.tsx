@@ -11,7 +11,7 @@ import { boughtSchema, type BoughtValues, boughtValues, type PartValues, withBou
 
 const newPart = (): PartValues => ({
   ...{ id: newId(), kind: 'manual', title: '', isbn: '', edition: '', price: '' },
-  ...{ notWanted: false, printedTo: '', proof: '' },
+  ...{ notWanted: false, outOfPrint: false, printedTo: '', proof: '' },
 });
 
 /** The parts of a course as they were bought, with where and when, and until when they can be sent back. */
@@ -66,10 +66,16 @@ export function BoughtForm({ course, close }: { course: Course; close: () => voi
             >
               <X size={18} aria-hidden="true" />
             </button>
-            <label className="flex min-h-touch items-center gap-2 sm:col-span-2">
-              <input type="checkbox" {...register(`parts.${i}.notWanted`)} />
-              left out on purpose
-            </label>
+            <span className="col-span-2 flex flex-wrap gap-x-6">
+              <label className="flex min-h-touch items-center gap-2">
+                <input type="checkbox" {...register(`parts.${i}.notWanted`)} />
+                left out on purpose
+              </label>
+              <label className="flex min-h-touch items-center gap-2">
+                <input type="checkbox" {...register(`parts.${i}.outOfPrint`)} />
+                no longer sold new
+              </label>
+            </span>
             <label className="col-span-2 flex min-h-touch flex-wrap items-center gap-2 sm:col-span-4">
               a download, printed up to page
               <input

@@ -14,6 +14,7 @@ export interface PartValues {
   edition: string;
   price: string;
   notWanted: boolean;
+  outOfPrint: boolean;
   /** Empty: no download. */
   printedTo: string;
   proof: string;
@@ -38,6 +39,7 @@ export const boughtValues = (course: Course): BoughtValues => ({
     edition: p.edition ?? '',
     price: p.price === undefined ? '' : money(p.price),
     notWanted: p.notWanted ?? false,
+    outOfPrint: p.outOfPrint ?? false,
     printedTo: p.printedTo?.toString() ?? '',
     proof: p.proof ?? '',
   })),
@@ -62,6 +64,7 @@ function partOf(p: PartValues): CoursePart {
     ...(p.edition.trim() ? { edition: p.edition.trim() } : {}),
     ...(price === undefined ? {} : { price }),
     ...(p.notWanted ? { notWanted: true } : {}),
+    ...(p.outOfPrint ? { outOfPrint: true } : {}),
     ...(printed === '' ? {} : { printedTo: Number(printed) }),
     ...(p.proof.trim() ? { proof: p.proof.trim() } : {}),
   };
@@ -106,6 +109,7 @@ const part: ObjectSchema<PartValues> = object({
     .defined()
     .test('price', 'Give a price like 24.50.', (v) => v.trim() === '' || readPrice(v) !== undefined),
   notWanted: boolean().defined(),
+  outOfPrint: boolean().defined(),
   printedTo: string()
     .defined()
     .test('page', 'Give a page, 0 before the first, or leave it empty.', (v) => /^\d{0,5}$/.test(v.trim())),

@@ -84,6 +84,7 @@ export function Bought({ course }: { course: Course }) {
               </span>
             )}
             {p.edition && <span className="text-soft">{p.edition}</span>}
+            {p.outOfPrint && <span>no longer sold new</span>}
             {p.proof && <span className="text-soft">proof: {p.proof}</span>}
             {p.isbn && <span>ISBN {asIsbn13(p.isbn)}</span>}
             {p.price !== undefined && <span>{money(p.price)}</span>}

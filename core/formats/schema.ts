@@ -255,6 +255,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
           edition: opt(text(120)),
           price: opt(whole(0, 100_000_000)),
           notWanted: opt(yesNo),
+          outOfPrint: opt(yesNo),
           printedTo: opt(whole(0, 100_000)),
           proof: opt(text(200)),
         }),

@@ -14,6 +14,7 @@ export * from './sets';
 export * from './places';
 export * from './holds';
 export * from './spent';
+export * from './sale';
 export * from './editions';
 export * from './copies';
 export { sittingsWith } from './used';

@@ -4,7 +4,7 @@ import type { Course, Household, Material, Movement } from '../household';
 import { aChild, aCourse, aHousehold, anEnrolment } from '../tests/make';
 import { thingsOfCourse } from '../deeds';
 import { makePlan, makeProblem } from '../stagger';
-import { editionsWords, exchangeWords, setOf, setWords, shortages } from './index';
+import { editionsWords, exchangeWords, saleWords, setOf, setWords, shortages } from './index';
 
 const TODAY = toDay('2026-09-07');
 const course = (change: Partial<Course> = {}): Course => ({
@@ -38,6 +38,35 @@ describe('a set', () => {
     expect(set.map((p) => p.is)).toEqual(['here', 'missing', 'not complete', 'not checked']);
     expect(setWords(set)).toBe('Missing of the set: Workbook, 12.50 to buy.');
     expect(setWords(setOf({ ...h, movements: [] }, h.courses[0]!))).toBe('');
+  });
+
+  it('that goes says what its buyer has to know: whole or not, what the next child needs new, what is not sold any more', () => {
+    const said = (change: Partial<Household> = {}) => {
+      const h = aHousehold({ courses: [course()], ...change });
+      return saleWords(h, h.courses[0]!);
+    };
+    expect(said()).toBe('complete, as far as is known, the next child needs a new Workbook (12.50), bought for 36.50');
+    const blanks = (n: number) => ({
+      materials: [thing('w', 'Workbook', { consumable: true })],
+      movements: [counted('w', n)],
+    });
+    expect(said(blanks(0))).toContain('as far as is known, the next child needs a new Workbook');
+    expect(said(blanks(1))).not.toContain('needs');
+    // A workbook copied from, or under page protectors, is used up by nobody.
+    expect(said({ materials: [thing('w', 'Workbook')] })).toBe('complete, as far as is known, bought for 36.50');
+    const parts = course().parts!.map((p) => (p.kind === 'video' ? p : { ...p, outOfPrint: true }));
+    const old = course({ parts });
+    expect(said({ courses: [old] })).toBe(
+      'complete, as far as is known, Manual, Workbook and Cards no longer sold new, bought for 36.50',
+    );
+    const gone = { courses: [old], materials: [thing('m', 'Manual')], movements: [counted('m', 0)] };
+    expect(said(gone)).toContain('without Manual, Manual, Workbook and Cards no longer sold new');
+    const h = aHousehold(gone);
+    expect(setWords(setOf(h, old))).toBe(
+      'Missing of the set: Manual (no longer sold new: to be found used), 24.00 to buy.',
+    );
+    // What was left out on purpose was never part of it.
+    expect(said({ courses: [course({ parts: [{ ...parts[0]!, notWanted: true }] })] })).not.toContain('Manual');
   });
 
   it('of two editions says so, the course’s own counting for what has none', () => {

@@ -1,7 +1,6 @@
 import { type Day, fromDay, toDay } from '../calendar';
 import { asIsbn13 } from '../course';
 import {
-  wayOf,
   childrenOf,
   type Course,
   type CoursePart,
@@ -10,7 +9,7 @@ import {
   type Id,
   type Material,
 } from '../household';
-import { isEnded, isEverTaken, isTaken, isThrough } from '../pace';
+import { isTaken } from '../pace';
 import { count, listing, shortDate } from '../words';
 import { knownThings, missingParts, stock } from './ledger';
 import { money } from './figures';
@@ -67,8 +66,12 @@ export function setWords(set: readonly PartOfSet[]): string {
   const unpriced = missing.filter((p) => p.part.price === undefined).length;
   const price =
     cost === 0 ? '' : `, ${money(cost)} to buy${unpriced > 0 ? ` and ${count(unpriced, 'part')} without a price` : ''}`;
-  return `Missing of the set: ${listing(missing.map((p) => p.part.title || p.part.kind))}${price}.`;
+  return `Missing of the set: ${listing(missing.map((p) => partWords(p.part)))}${price}.`;
 }
+
+/** A part that has to be had, by its name; of an edition that is not sold new any more, how. */
+export const partWords = ({ title, kind, outOfPrint }: CoursePart): string =>
+  `${title || kind}${outOfPrint ? ' (no longer sold new: to be found used)' : ''}`;
 
 /**
  * Whether a level that can be exchanged will be finished in time, by the plan's own last day, and who of the younger children may want
@@ -99,28 +102,6 @@ export function exchangeWords(
   );
   const later = younger.length > 0 ? ` ${listing(younger.map((c) => c.name))} may want it later.` : '';
   return `${head}${pace}.${later}`;
-}
-
-/**
- * What becomes of a course that everybody has finished, or nobody takes any more, as the household does it: kept for the next younger child while one is there that
- * has not taken it, else sold or given away. Empty while somebody takes it, or nobody has.
- */
-export function afterWords(state: Household, course: Course, today: Day): string {
-  const takings = state.enrolments.filter((e) => e.courseId === course.id);
-  if (takings.length === 0 || takings.some((e) => !isEnded(e.life) || isEverTaken(e))) return '';
-  const way = wayOf(state.settings, 'after');
-  const takers = takings.flatMap((e) => childrenOf(state, e));
-  const oldest = takers.map((c) => c.born).sort()[0] ?? '';
-  const younger = state.children
-    .filter((c) => c.born > oldest && !takers.some((t) => t.id === c.id) && (!c.until || c.until >= fromDay(today)))
-    .sort((a, b) => a.born.localeCompare(b.born));
-  const given = takings.some((e) => e.life === 'dropped' && !isThrough(state, e));
-  const head = given ? 'Nobody takes it any more' : 'Everybody has finished it';
-  const away = way === 'sell' ? 'it can be sold' : 'it can be given away';
-  if (way !== 'keep') return `${head}: ${away}${younger[0] ? `, unless ${younger[0].name} is to have it` : ''}.`;
-  return younger[0]
-    ? `${head}: keep it for ${younger[0].name}.`
-    : `${head}, and nobody younger will want it: it can be sold or given away.`;
 }
 
 function paceWords(style: DateStyle, ends: Day | undefined, last: Day, today: Day): string {

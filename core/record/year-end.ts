@@ -24,7 +24,8 @@ import {
   money,
   type PlaceNode,
   placeTree,
-  priceOf,
+  partWords,
+  saleWords,
   setOf,
   stock,
 } from '../materials';
@@ -148,11 +149,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
   const done = courses.filter((c) => state.enrolments.filter((e) => e.courseId === c.id).every(settled));
   const after = done.map((course): AfterCourse => {
     const [next] = waiting(state, course.id, today);
-    const set = setOf(state, course);
-    const missing = set.filter((p) => p.is === 'missing').map((p) => p.part.title || p.part.kind);
-    const price = priceOf(state, course);
-    const whole = missing.length === 0 ? 'complete, as far as is known' : `without ${listing(missing)}`;
-    const worth = price > 0 ? `, bought for ${money(price)}` : '';
+    const sale = saleWords(state, course);
     const things = thingsOfAlone(state, course.id);
     const gone = state.enrolments.some((e) => e.courseId === course.id && !isThrough(state, e));
     const head = gone ? 'not finished, and not taken any more: ' : '';
@@ -160,7 +157,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     if (next && way !== 'keep')
       return {
         ...{ course, things, keepFor: next },
-        words: `${head}${way === 'sell' ? 'sell it' : 'give it away'} (${whole}${worth}), unless ${next.child.name} is to have it`,
+        words: `${head}${way === 'sell' ? 'sell it' : 'give it away'} (${sale}), unless ${next.child.name} is to have it`,
       };
     return next
       ? {
@@ -168,7 +165,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
           keepFor: next,
           words: `${head}keep it for ${next.child.name}, who ${toDay(next.from) < today ? 'was' : 'is'} as old about ${shortDate(style, toDay(next.from), today)}`,
         }
-      : { course, things, words: `${head}nobody younger waits for it: pass it on or sell it (${whole}${worth})` };
+      : { course, things, words: `${head}nobody younger waits for it: pass it on or sell it (${sale})` };
   });
   // Once the next year is there each course says itself how it goes on.
   const made = state.years.some((y) => y.start > year.end);
@@ -232,7 +229,7 @@ function toBuy(state: Household, course: Course, from: Day, today: Day): string 
   const price = missing.reduce((n, p) => n + (p.part.price ?? 0), 0);
   const by = from - LEAD_DAYS;
   const when = by <= today ? 'to be ordered now' : `to be ordered by ${shortDate(state.settings.dateStyle, by, today)}`;
-  return `${when}: ${listing(missing.map((p) => p.part.title || p.part.kind))}${price > 0 ? ` (${money(price)})` : ''}`;
+  return `${when}: ${listing(missing.map((p) => partWords(p.part)))}${price > 0 ? ` (${money(price)})` : ''}`;
 }
 
 /** So long before a year ends a course that would finish is not expected to be left: four weeks. */

@@ -87,7 +87,9 @@ describe('where families differ', () => {
     expect(words(state({}))).toBe('Everybody has finished it: keep it for Bo.');
     const given = { ...state({}), enrolments: state({}).enrolments.map((e) => ({ ...e, life: 'dropped' as const })) };
     expect(words(given)).toBe('Nobody takes it any more: keep it for Bo.');
-    expect(words(state({ after: 'sell' }))).toBe('Everybody has finished it: it can be sold, unless Bo is to have it.');
+    expect(words(state({ after: 'sell' }))).toBe(
+      'Everybody has finished it: it can be sold (complete, as far as is known), unless Bo is to have it.',
+    );
     expect(words(state({}, { children: children.slice(0, 1) }))).toContain('nobody younger will want it');
     expect(words(state({}, { enrolments: [anEnrolment('e', 'c')] }))).toBe('');
   });

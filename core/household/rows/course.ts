@@ -68,6 +68,8 @@ export interface CoursePart {
   price?: number;
   /** Left out on purpose: never missing, and of a manual nothing is read ahead. */
   notWanted?: boolean;
+  /** This edition is not sold new any more: what is missing of it has to be found used. */
+  outOfPrint?: boolean;
   /** A download: printed up to this page of those that the lessons name, 0 before the first. */
   printedTo?: number;
   /** Where the proof of its edition lies, for who buys it one day. */
