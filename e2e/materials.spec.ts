@@ -214,6 +214,11 @@ test('a title is asked for at the library for a lesson, fetched and brought back
   await openToday(page);
   await walk(page, '/materials?part=library');
   const lesson = page.getByLabel('For a lesson to come');
+  // Of a course that was asked for before, what a hold should be placed for by now is named.
+  const soon = page.getByRole('list', { name: 'To be asked for soon' });
+  await expect(soon.getByRole('listitem').first()).toContainText('Pond and Sky, 6, mud under the glass, on ');
+  await soon.getByRole('button', { name: 'Look for 6, mud under the glass' }).click();
+  await expect(lesson).toContainText('mud under the glass');
   await lesson.click();
   await page.getByPlaceholder(/^Search among/).fill('the heron’s neck');
   await page.keyboard.press('Enter');
@@ -231,6 +236,7 @@ test('a title is asked for at the library for a lesson, fetched and brought back
   await expect(asked).toContainText(`${early}: renew it, or read it before`);
   await walk(page, '/sit-down?part=things');
   await expect(page.getByRole('main')).toContainText(`Looking closely: the heron, ${early}`);
+  await expect(page.getByRole('main')).toContainText('To ask the library for: Pond and Sky, 6, mud under the glass');
   await walk(page, '/materials?part=library');
   await asked.getByRole('button', { name: 'Back: Looking closely: the heron' }).click();
   await expect(asked).not.toContainText('Looking closely: the heron');

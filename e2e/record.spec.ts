@@ -220,6 +220,26 @@ test('a year is closed: from its last day to the first of the next, by keyboard'
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Monday 6 September');
 });
 
+test('what is over waits for the next child in a place, with a label of its own', async ({ page }) => {
+  await openToday(page);
+  await walk(page, '/shelf/arith-e');
+  await page.getByRole('button', { name: /^Pause, swap, verdict: / }).click();
+  await page.getByRole('dialog').getByLabel('It is').selectOption('dropped');
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await walk(page, '/year/end');
+  const over = page.getByRole('list', { name: 'Courses that are over' });
+  await expect(over).toContainText(
+    'Sluice Arithmetic, Level E: not finished, and not taken any more: keep it for Wren',
+  );
+  await over.getByLabel('Where Sluice Arithmetic, Level E waits').selectOption('landing shelf');
+  await expect(status(page)).toContainText('its things lie in landing shelf');
+  await over.getByRole('link', { name: 'A label: Sluice Arithmetic, Level E' }).click();
+  await expect(page.getByText('1 label on 1 sheet.')).toBeVisible();
+  const sheet = page.getByRole('group', { name: 'Sheet 1' });
+  await expect(sheet).toContainText(/^Sluice Arithmetic, Level Efor Wren, about .* 20294 × wooden ruler/);
+});
+
 test('the record in charts: drawn for one child, each with its table; the marks add up to what the record has', async ({
   page,
 }) => {

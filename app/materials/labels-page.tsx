@@ -1,8 +1,9 @@
 import { useMemo } from 'react';
 import { lessonsIn } from '../../core/course';
-import { byId, childrenOf } from '../../core/household';
-import { contentsLabel, type Label, LABEL_SHEETS, laidOut, pocketLabels } from '../../core/labels';
+import { byId, childrenOf, titleOf } from '../../core/household';
+import { contentsLabel, keptLabel, type Label, LABEL_SHEETS, laidOut, pocketLabels } from '../../core/labels';
 import { type PlaceNode, placeTree } from '../../core/materials';
+import { keptThings } from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { Field, NumberField, SelectField } from '../ui/field';
 import { Choice, lessonOptions } from '../ui/choice';
@@ -14,7 +15,7 @@ const flat = (list: readonly PlaceNode[]): PlaceNode[] => list.flatMap((n) => [n
 
 /** Labels for the pockets of a course, or for a box and what is in it: chosen, seen as they will be, printed in black and white. */
 export default function LabelsPage() {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const [params, change] = useQuery();
   const asked = (key: string) => params.get(key) ?? '';
   // Another thing to label has lessons of its own.
@@ -24,6 +25,7 @@ export default function LabelsPage() {
   const of = asked('of') || (household.courses[0] ? `course ${household.courses[0].id}` : '');
   const course = of.startsWith('course ') ? byId(household.courses, of.slice(7)) : undefined;
   const place = of.startsWith('place ') ? places.find((p) => p.path === of.slice(6)) : undefined;
+  const kept = of.startsWith('kept ') ? keptThings(household, of.slice(5), today) : undefined;
   const sheet = LABEL_SHEETS.find((s) => s.id === asked('sheet')) ?? LABEL_SHEETS[0]!;
   const pieces = Math.min(50, Math.max(1, Math.floor(Number(asked('pieces'))) || 1));
   const skip = Math.max(0, Math.floor(Number(asked('skip'))) || 0);
@@ -41,7 +43,9 @@ export default function LabelsPage() {
     ? pocketLabels(household, course, { from: asked('from'), to: asked('to'), pieces, names })
     : place
       ? [contentsLabel(place)]
-      : [];
+      : kept
+        ? [keptLabel(household, of.slice(5), kept.keepFor, kept.things, today)]
+        : [];
   const pages = laidOut(sheet, labels, skip);
   return (
     <>
@@ -63,6 +67,13 @@ export default function LabelsPage() {
                     </option>
                   ))}
                 </optgroup>
+                {kept && (
+                  <optgroup label="What is kept">
+                    <option value={of}>
+                      {titleOf(household, of.slice(5))}, for {kept.keepFor.child.name}
+                    </option>
+                  </optgroup>
+                )}
                 <optgroup label="A place and what is in it">
                   {places.map((n) => (
                     <option key={n.path} value={`place ${n.path}`}>

@@ -6,12 +6,14 @@ import { byId, type Hold, titleOf } from '../../core/household';
 import {
   holdFit,
   holdFitWords,
+  holdsToPlace,
   holdWords,
   inTimeWords,
   LOAN_DAYS,
   openHolds,
   placeByWords,
   readyAfter,
+  toAskWords,
   topicLessons,
 } from '../../core/materials';
 import { useService } from '../outside/use-service';
@@ -151,11 +153,15 @@ export function Library() {
   );
 }
 
+/** Days ahead within which a hold is to be placed that the page speaks of unasked. */
+const SOON = 7;
+
 /** What the library has on a topic, the soonest first: a hold is one press, with the day by which it should be placed. */
 function Ask() {
   const { household, today, commit } = useHousehold();
   const { plan } = usePlan();
   const lessons = useMemo(() => (plan ? topicLessons(household, plan) : []), [household, plan]);
+  const soon = useMemo(() => (plan ? holdsToPlace(household, plan, plan.today + SOON) : []), [household, plan]);
   const [at, setAt] = useState('');
   const [words, setWords] = useState('');
   const style = household.settings.dateStyle;
@@ -185,6 +191,26 @@ function Ask() {
       <p className="pb-2 text-soft">
         A small simulated library that ships with the program; nothing leaves this machine.
       </p>
+      {soon.length > 0 && (
+        <ul aria-label="To be asked for soon" className="pb-2">
+          {soon.map((l) => (
+            <li key={`${l.enrolment.id} ${l.step.lesson.id}`} className="flex flex-wrap items-center gap-x-3">
+              <span className="min-w-48 flex-1 wrap-anywhere">{toAskWords(household, l, today)}</span>
+              <button
+                type="button"
+                className="btn btn-quiet"
+                aria-label={`Look for ${l.step.lesson.title}`}
+                onClick={() => {
+                  setWords('');
+                  setAt(`${l.enrolment.id} ${l.step.lesson.id}`);
+                }}
+              >
+                Look
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
       <div className="flex flex-wrap items-end gap-4 pb-2">
         <Field label="For a lesson to come">
           {(p) => (

@@ -6,7 +6,16 @@ import { extrasWithin, leftBefore } from '../../core/day';
 import { seePart } from '../../core/deeds';
 import { childrenHere, SIT_DOWN_PARTS, type SitDownPart } from '../../core/household';
 import { errandsOf } from '../../core/jot';
-import { holdFit, holdFitWords, openHolds, orderSoon, orderUntil, tooLateWords } from '../../core/materials';
+import {
+  holdFit,
+  holdFitWords,
+  holdsToPlace,
+  openHolds,
+  orderSoon,
+  orderUntil,
+  toAskWords,
+  tooLateWords,
+} from '../../core/materials';
 import { courseLines, makingsUndone, readingOf, sitDownOf, weekDatesWords, weekToPlan } from '../../core/sitdown';
 import { publishWeek, weekPage } from '../../core/week';
 import { Box } from '../materials/box';
@@ -89,6 +98,7 @@ export default function SitDownPage() {
     const fit = plan && holdFit(household, plan, hold);
     return fit?.is === 'late' || fit?.is === 'short' ? `${hold.title}, ${holdFitWords(style, fit, today)}` : [];
   });
+  const ask = plan ? holdsToPlace(household, plan, start + 6) : [];
   const unread = reading.filter((l) => !l.read).length;
   const tests = lines.reduce((n, l) => n + l.tests.length, 0);
   /** A few words on each part, so that what has nothing to do need not be opened. */
@@ -177,6 +187,14 @@ export default function SitDownPage() {
             {tooLateWords(style, l, today)}.
           </p>
         ))}
+        {ask.length > 0 && (
+          <p className="pt-2 wrap-anywhere">
+            To ask the library for: {ask.map((l) => toAskWords(household, l, today)).join('; ')}.{' '}
+            <Link className="page-link" to="/materials?part=library">
+              What the library has
+            </Link>
+          </p>
+        )}
         {holds.length > 0 && (
           <p className="pt-2">
             {count(holds.length, 'title')} at the library or to go back

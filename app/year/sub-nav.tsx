@@ -2,24 +2,22 @@ import { Link, NavLink, useLocation } from 'react-router';
 import { useHousehold } from '../shell/household';
 import { useViewYear } from './view-year';
 
+/** Each with whether it shows the year that is chosen; the others tell of today’s, or of every one. */
 const PAGES = [
-  ['/year', 'Calendar'],
-  ['/year/courses', 'Courses'],
-  ['/year/forecast', 'How long'],
-  ['/year/what-if', 'What if'],
-  ['/year/attendance', 'Attendance'],
-  ['/year/outside', 'Away and outside'],
+  ['/year', 'Calendar', true],
+  ['/year/courses', 'Courses', true],
+  ['/year/forecast', 'How long', false],
+  ['/year/what-if', 'What if', false],
+  ['/year/attendance', 'Attendance', true],
+  ['/year/outside', 'Away and outside', false],
 ] as const;
-
-/** What these show is of the year that is chosen; the others tell of today’s, or of every one. */
-const OF_A_YEAR: ReadonlySet<string> = new Set(['/year', '/year/courses', '/year/attendance']);
 
 /** The pages of the year, and the other years there are: the one chosen stays while one walks. */
 export function SubNav() {
   const { household } = useHousehold();
   const { year } = useViewYear();
   const { pathname } = useLocation();
-  const others = OF_A_YEAR.has(pathname)
+  const others = PAGES.some(([to, , ofYear]) => to === pathname && ofYear)
     ? household.years.filter((y) => y.id !== year?.id).sort((a, b) => (a.start < b.start ? -1 : 1))
     : [];
   return (

@@ -97,7 +97,18 @@ export default function YearEndPage() {
                       Its own things:{' '}
                       {a.things.map((t) => `${t.onHand > 1 ? `${t.onHand} × ` : ''}${t.material.name}`).join(', ')}.
                     </span>{' '}
-                    {a.keepFor && <Landing after={a} />}
+                    {a.keepFor && (
+                      <>
+                        <Landing after={a} />
+                        <Link
+                          className="btn mr-2 print:hidden"
+                          to={`/materials/labels?of=${encodeURIComponent(`kept ${a.course.id}`)}&sheet=a4-8`}
+                          aria-label={`A label: ${titleOf(household, a.course.id)}`}
+                        >
+                          A label
+                        </Link>
+                      </>
+                    )}
                     {(['given', 'sold'] as const).map((kind) => (
                       <button
                         key={kind}
@@ -274,7 +285,8 @@ function Levels({ list, name }: { list: readonly NextLevel[]; name: string }) {
     <ul aria-label={name}>
       {list.map((n) => (
         <li key={`${n.child.id} ${n.course.id}`} className="border-b border-rule/60 py-1 wrap-anywhere">
-          {n.child.name}: {titleOf(household, n.course.id)}, about {shortDate(style, toDay(n.from), today)}
+          {n.child.name}: {titleOf(household, n.course.id)}, {n.soonest ? 'at the soonest' : 'about'}{' '}
+          {shortDate(style, toDay(n.from), today)}
           {n.buy && <span className="text-soft"> · {n.buy}</span>}
           {n.clash && <b className="font-semibold"> · {n.clash}</b>}
         </li>

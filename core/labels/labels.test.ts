@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { toDay } from '../calendar';
 import { placeTree } from '../materials';
 import { aCourse, aHousehold } from '../tests/make';
-import { contentsLabel, LABEL_SHEETS, laidOut, PAPERS, pocketLabels, spotsOf } from './index';
+import { contentsLabel, keptLabel, LABEL_SHEETS, laidOut, PAPERS, pocketLabels, spotsOf } from './index';
 
 describe('sheets of labels', () => {
   // ISO 216: the sides of A4 are as 1 to √2, and sixteen of it are a square metre, each to the millimetre.
@@ -78,6 +79,18 @@ describe('labels', () => {
       title: 'box',
       what: 'loft / box',
       more: ['jar', 'net'],
+    });
+  });
+
+  it('of what is kept says for whom, from about when, and what lies together', () => {
+    const h = aHousehold({ courses: [{ ...aCourse('c', { lessons: 1 }), title: 'Ponds' }] });
+    const things = [
+      { material: { name: 'jar' }, onHand: 3 },
+      { material: { name: 'net' }, onHand: 1 },
+    ];
+    expect(keptLabel(h, 'c', { child: { name: 'Wren' }, from: '2029-11-15' }, things, toDay('2027-06-14'))).toEqual({
+      ...{ title: 'Ponds', what: 'for Wren, about 15 Nov 2029' },
+      more: ['3 × jar', 'net'],
     });
   });
 });

@@ -1,6 +1,8 @@
+import { type Day, type IsoDate, toDay } from '../calendar';
 import { lessonsIn } from '../course';
-import { type Course, type Household, type Id, titleOf } from '../household';
+import { type Child, type Course, type Household, type Id, type Material, titleOf } from '../household';
 import { allIn, type PlaceNode } from '../materials';
+import { shortDate } from '../words';
 
 /** What stands on one label: a line to be found by, what it is, and what more there is to say. */
 export interface Label {
@@ -47,4 +49,20 @@ export const contentsLabel = (node: PlaceNode): Label => ({
   title: node.name,
   what: node.path === node.name ? '' : node.path,
   more: allIn(node).map((m) => m.name),
+});
+
+/**
+ * The label of a course's own things that wait for the next child: which course, for whom and from about when, and what lies together.
+ * @param from the day on which that child is as old as the one before was
+ */
+export const keptLabel = (
+  state: Pick<Household, 'courses' | 'settings'>,
+  courseId: Id,
+  keepFor: { child: Pick<Child, 'name'>; from: IsoDate },
+  things: readonly { material: Pick<Material, 'name'>; onHand: number }[],
+  today: Day,
+): Label => ({
+  title: titleOf(state, courseId),
+  what: `for ${keepFor.child.name}, about ${shortDate(state.settings.dateStyle, toDay(keepFor.from), today)}`,
+  more: things.map(({ material, onHand }) => `${onHand > 1 ? `${onHand} × ` : ''}${material.name}`),
 });

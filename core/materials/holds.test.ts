@@ -5,7 +5,18 @@ import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment } from '../tests/make';
 import type { Hold } from '../household';
-import { holdFit, holdFitWords, holdWords, inTimeWords, openHolds, placeBy, placeByWords, topicLessons } from './index';
+import {
+  holdFit,
+  holdFitWords,
+  holdsToPlace,
+  holdWords,
+  inTimeWords,
+  openHolds,
+  placeBy,
+  placeByWords,
+  toAskWords,
+  topicLessons,
+} from './index';
 
 const TODAY = toDay('2026-09-07');
 let n = 0;
@@ -93,6 +104,8 @@ describe('what is asked for at the library', () => {
     const read = ['L3-1', 'L3-2'].map((id) => aMark('ponds', id, 'known', '2026-09-07'));
     expect(at({}, { ...h, marks: read })).toBe('its lesson is over');
     expect(at({}, { ...h, marks: read.slice(1) })).toBe('for the lesson on Mon 21 Sept');
+    const dropped = { ...h, enrolments: h.enrolments.map((e) => ({ ...e, life: 'dropped' as const })) };
+    expect(at({}, dropped)).toBe('its lesson is over');
     expect(at({ lessonId: 'gone' })).toBe('');
     const { lessonId: _, ...none } = asked;
     expect(holdFit(h, plan, none)).toBeUndefined();
@@ -103,5 +116,50 @@ describe('what is asked for at the library', () => {
     expect(inTimeWords('day month', TODAY + 1, TODAY + 23, TODAY)).toBe(
       'to go back before the lesson on Wed 30 Sept, unless it is fetched later or renewed',
     );
+  });
+
+  it('is to be placed this week for lessons of a course that was asked for before, each once, unless it was', () => {
+    // A lesson a day, from Monday 7 September; the second child is a week behind in the same book.
+    const h = aHousehold({
+      children: [aChild('A'), aChild('B')],
+      courses: [
+        aCourse('ponds', { lessons: 30, perLesson: [{ kind: 'read', count: 1 }] }),
+        aCourse('sums', { lessons: 30, perLesson: [{ kind: 'practise', count: 1 }] }),
+      ],
+      enrolments: ['A', 'B'].flatMap((c) =>
+        ['ponds', 'sums'].map((of) =>
+          anEnrolment(`${of} ${c}`, of, { childIds: [c], rule: { kind: 'weekly', n: 5, unit: 'steps' } }),
+        ),
+      ),
+      marks: [1, 2, 3].map((i) => aMark('ponds A', `L${i}-1`, 'done', '2026-09-04')),
+    });
+    const plan = makePlan(makeProblem(h, h.years[0]!, TODAY), { sweeps: 1, seed: 1 });
+    const asked = (lessonId: string, change: Partial<Hold> = {}): Hold => ({
+      ...{ id: lessonId, title: 'Herons', courseId: 'ponds', lessonId, placed: '2026-09-01' },
+      ...change,
+    });
+    const at = (holds: Hold[], until: number) =>
+      holdsToPlace({ ...h, holds }, plan, until).map((l) => [l.step.lesson.title, l.day - TODAY]);
+    // By Sunday 13 September for all up to Thursday 24th, eleven days later.
+    expect(at([], TODAY + 6)).toEqual([]);
+    const all = at([asked('L30')], TODAY + 6);
+    // Today's, A's fourth and B's first, are too late.
+    expect(all.slice(0, 2)).toEqual([
+      ['Lesson 5', 1],
+      ['Lesson 2', 1],
+    ]);
+    expect(all.every(([, day]) => (day as number) >= 1 && (day as number) <= 17)).toBe(true);
+    expect(new Set(all.map(([title]) => title)).size).toBe(all.length);
+    const words = (day: number) => {
+      const [l] = holdsToPlace({ ...h, holds: [asked('L30')] }, plan, TODAY + day).filter((x) => x.day - TODAY === day);
+      return toAskWords(h, l!, TODAY);
+    };
+    expect(words(1)).toBe('ponds, Lesson 5, on Tue 8 Sept: too late for a hold, what stands on the shelf may do');
+    expect(words(14)).toBe('ponds, Lesson 14, on Mon 21 Sept, by Thu 10 Sept');
+    // What was asked for once is not asked for again, brought back or not.
+    const less = at([asked('L5'), asked('L6', { back: '2026-09-02' })], TODAY + 6).map(([title]) => title);
+    expect([less.includes('Lesson 5'), less.includes('Lesson 6'), less.includes('Lesson 7')]).toEqual([
+      ...[false, false, true],
+    ]);
   });
 });

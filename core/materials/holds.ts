@@ -1,7 +1,8 @@
 import { type Day, toDay } from '../calendar';
 import { contentsOf, flatten } from '../course';
-import type { DateStyle, Hold, Household } from '../household';
+import { type DateStyle, type Hold, type Household, type Id, titleOf } from '../household';
 import { isOpen, standingsOf } from '../log';
+import { isEnded } from '../pace';
 import { type LessonAhead, lessonsAhead, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
 
@@ -43,11 +44,32 @@ export function openHolds(state: Pick<Household, 'holds'>, today: Day): { hold: 
     );
 }
 
-/** Lessons of the coming six weeks that are read or made something in, each with its first day: what a library could help with. */
-export const topicLessons = (state: Household, plan: Plan): LessonAhead[] =>
-  lessonsAhead(state, plan, plan.today, plan.today + AHEAD_DAYS).filter(({ step }) =>
+/** Lessons of some days that are read or made something in, each with its first day: what a library could help with. */
+const topicsWithin = (state: Household, plan: Plan, from: Day, to: Day): LessonAhead[] =>
+  lessonsAhead(state, plan, from, to).filter(({ step }) =>
     step.lesson.steps.some((s) => s.kind === 'read' || s.kind === 'make'),
   );
+
+/** What a library could help with in the coming six weeks. */
+export const topicLessons = (state: Household, plan: Plan): LessonAhead[] =>
+  topicsWithin(state, plan, plan.today, plan.today + AHEAD_DAYS);
+
+/**
+ * Lessons that something should be asked for by a day (see `placeBy`), each once: of courses for which the household has asked the library
+ * before, where nothing was asked for that lesson yet. What begins today is too late.
+ */
+export function holdsToPlace(state: Household, plan: Plan, until: Day): LessonAhead[] {
+  const key = (courseId: Id | undefined, lessonId: Id | undefined) => `${courseId} ${lessonId}`;
+  const courses = new Set(state.holds.flatMap((h) => h.courseId ?? []));
+  if (courses.size === 0) return [];
+  const asked = new Set(state.holds.map((h) => key(h.courseId, h.lessonId)));
+  return topicsWithin(state, plan, plan.today + 1, until + HOLD_DAYS + 1).filter(({ enrolment, step }) => {
+    const own = key(enrolment.courseId, step.lesson.id);
+    if (!courses.has(enrolment.courseId) || asked.has(own)) return false;
+    asked.add(own);
+    return true;
+  });
+}
 
 /**
  * The day on which something is ready that the library says so many days of: one to fetch it, were it on the shelf.
@@ -92,17 +114,15 @@ export function inTimeWords(style: DateStyle, ready: Day, lesson: Day, today: Da
 }
 
 /** How a hold stands to the lesson that it was asked for. */
-export interface HoldFit {
+export type HoldFit =
+  /** Nothing of the lesson is left to do, or nobody takes it any more. */
+  | { is: 'over' }
   /**
-   * `there` for all of it; `late`: not before it begins; `short`: due back before it begins, or is over; `over`: nothing of the lesson is
-   * left to do.
+   * `there` for all of it, or not before it begins. The first and the last day are those on which the plan has something of the lesson.
    */
-  is: 'there' | 'late' | 'short' | 'over';
-  /** The first and the last day on which the plan has something of the lesson; the same day once it is over. */
-  from: Day;
-  to: Day;
-  due?: Day;
-}
+  | { is: 'there' | 'late'; from: Day; to: Day }
+  /** Due back before it begins, or is over. */
+  | { is: 'short'; from: Day; to: Day; due: Day };
 
 /**
  * How a hold stands to the lesson that it was asked for, by the plan: it has to be ready the day before the lesson begins (see `placeBy`) and
@@ -119,11 +139,11 @@ export function holdFit(state: Household, plan: Plan, hold: Hold): HoldFit | und
     const standings = standingsOf(state.marks, enrolment.id);
     const left = new Set(steps.filter((s) => isOpen(standings, s.id)).map((s) => s.id));
     seen ||= steps.length > 0;
-    open ||= left.size > 0;
+    open ||= left.size > 0 && !isEnded(enrolment.life);
     const track = plan.tracks.find((t) => t.enrolmentId === enrolment.id);
     track?.stepIds.forEach((id, i) => left.has(id) && track.days[i]! >= 0 && days.push(track.days[i]!));
   }
-  if (seen && !open) return { is: 'over', from: today, to: today };
+  if (seen && !open) return { is: 'over' };
   if (days.length === 0) return undefined;
   const [from, to] = [Math.min(...days), Math.max(...days)];
   if (hold.fetched)
@@ -148,7 +168,7 @@ export function holdFitWords(style: DateStyle, fit: HoldFit | undefined, today: 
     case 'late':
       return `not before the lesson on ${on(fit.from)}`;
     case 'short':
-      return `to go back before the lesson ${fit.due! < fit.from ? `on ${on(fit.from)}` : `is over on ${on(fit.to)}`}: renew it, or read it before`;
+      return `to go back before the lesson ${fit.due < fit.from ? `on ${on(fit.from)}` : `is over on ${on(fit.to)}`}: renew it, or read it before`;
   }
 }
 
@@ -159,4 +179,12 @@ export function placeByWords(style: DateStyle, lesson: Day, today: Day): string 
   return by < today
     ? `${when} have been placed by ${dayAndDate(style, by, today)}, as libraries go: what stands on the shelf may do.`
     : `${when} be placed by ${dayAndDate(style, by, today)}, as libraries go.`;
+}
+
+/** A lesson that something is to be asked for, in words: what, on which day, and by when. */
+export function toAskWords(state: Household, { enrolment, step, day }: LessonAhead, today: Day): string {
+  const on = (d: Day) => dayAndDate(state.settings.dateStyle, d, today);
+  const by = placeBy(day);
+  const when = by < today ? ': too late for a hold, what stands on the shelf may do' : `, by ${on(by)}`;
+  return `${titleOf(state, enrolment.courseId)}, ${step.lesson.title}, on ${on(day)}${when}`;
 }

@@ -335,4 +335,32 @@ describe('the end of a year', () => {
     expect(wren.buy).toBe(`to be ordered by ${by}: Workbook (12.50)`);
     expect(at(home()).next.every((x) => x.buy === '')).toBe(true);
   });
+
+  it('the level behind one comes with the next year, no sooner; while that one is not through, at the soonest then', () => {
+    const [sums, tales] = home().courses;
+    const more = (id: string, follows: string) => ({ ...aCourse(id, { lessons: 2 }), title: id, follows });
+    const parts = [{ id: 'p', kind: 'workbook' as const, title: 'Workbook', price: 900 }];
+    const h = home({
+      courses: [sums!, tales!, { ...more('Sums 2', 'c'), parts }, more('Tales 2', 'd')],
+      materials: [{ id: 'w', name: 'Workbook', place: '', unit: '', consumable: true, cautions: [], leadDays: 7 }],
+      movements: [{ id: 'm', materialId: 'w', date: '2026-09-01', seq: 0, kind: 'count', quantity: 0 }],
+    });
+    const said = (state: Household) =>
+      at(state)
+        .next.filter((n) => n.course.title.endsWith('2'))
+        .map((n) => [n.child.name, n.course.title, n.from, n.soonest, n.buy]);
+    const start = nextYear(h.years[0]!, 'next', newId).start;
+    const by = shortDate('day month', toDay(start) - 7, toDay('2027-06-14'));
+    expect(start).toBe('2027-09-06');
+    expect(said(h)).toEqual([
+      ['Oda', 'Sums 2', start, false, `to be ordered by ${by}: Workbook (9.00)`],
+      ['Wren', 'Tales 2', start, true, ''],
+    ]);
+    const slow = { ...h, materials: h.materials.map((m) => ({ ...m, leadDays: 30 })) };
+    const month = shortDate('day month', toDay(start) - 30, toDay('2027-06-14'));
+    expect(said(slow)[0]![4]).toBe(`to be ordered by ${month}: Workbook (9.00)`);
+    // Once it is made, with its own first day.
+    const made = { ...h, years: [...h.years, aYear({ id: 'n', start: '2027-08-30', end: '2028-06-01' })] };
+    expect(said(made).map((n) => n[2])).toEqual(['2027-08-30', '2027-08-30']);
+  });
 });

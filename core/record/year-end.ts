@@ -54,6 +54,8 @@ export interface NextLevel {
   child: Child;
   course: Course;
   from: IsoDate;
+  /** No sooner than `from`: the level before it is not through yet. */
+  soonest: boolean;
   /** Another who would want it in the same months. */
   clash: string;
   /** What of its set is missing, by when to order it, and what it costs as far as prices are known; "" where nothing is. */
@@ -125,6 +127,17 @@ export function thingsOfAlone(state: Household, courseId: Id): AfterCourse['thin
     .sort((a, b) => a.material.name.localeCompare(b.material.name));
 }
 
+/** A course's own things, and the child they wait for; undefined where no younger child does, or nothing is its alone. */
+export function keptThings(
+  state: Household,
+  courseId: Id,
+  today: Day,
+): { keepFor: NonNullable<AfterCourse['keepFor']>; things: AfterCourse['things'] } | undefined {
+  const [keepFor] = waiting(state, courseId, today);
+  const things = thingsOfAlone(state, courseId);
+  return keepFor && things.length > 0 ? { keepFor, things } : undefined;
+}
+
 /**
  * What a year's end has to settle, each with a proposal: courses that are over, kept for the next child or to be passed on or sold; what goes
  * on; what is written in; what waits on the shelf for whom.
@@ -168,13 +181,13 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
       : { course, things, words: `${head}nobody younger waits for it: pass it on or sell it (${sale})` };
   });
   // Once the next year is there each course says itself how it goes on.
-  const made = state.years.some((y) => y.start > year.end);
-  const first = toDay(nextStart(year));
+  const following = state.years.filter((y) => y.start > year.end).sort((a, b) => (a.start < b.start ? -1 : 1))[0];
+  const first = toDay(following?.start ?? nextStart(year));
   const carried = taken
     .filter((e) => !settled(e))
     .map((e): Carried => {
       const who = listing(stays(e).map((c) => c.name));
-      const pace = made ? '' : goingOnWords(goingOn(state, year, e, first));
+      const pace = following ? '' : goingOnWords(goingOn(state, year, e, first));
       return {
         ...{ enrolment: e, title: titleOf(state, e.courseId) },
         words: [
@@ -192,15 +205,17 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     const thrown = copies.every((c) => c.is === 'full') && (onHand.get(material.id) ?? 0) <= 0;
     return [{ material, words: copies.map(copyWords).join('; '), thrown }];
   });
-  const byAge = state.courses.flatMap((course) => waiting(state, course.id, today).map((w) => ({ ...w, course })));
+  const byAge = state.courses.flatMap((course) =>
+    waiting(state, course.id, today).map((w) => ({ ...w, course, soonest: false })),
+  );
   // The level behind one that is through, or goes on, comes when that one is: at the soonest when the next year begins.
   const behind = taken.flatMap((e) =>
     levelsAfter(state, e.courseId).flatMap((course) => {
-      const from = fromDay(Math.max(today, toDay(year.end) + 1));
+      const from = fromDay(Math.max(today, first));
       return childrenOf(state, e)
         .filter((c) => !c.until || c.until >= from)
         .filter((c) => !state.enrolments.some((x) => x.courseId === course.id && x.childIds.includes(c.id)))
-        .map((child) => ({ child, course, from }));
+        .map((child) => ({ child, course, from, soonest: !isThrough(state, e) }));
     }),
   );
   const of = (w: { child: Child; course: Course }) => `${w.child.id} ${w.course.id}`;
@@ -222,12 +237,12 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
   return { over, after, carried, written, next };
 }
 
-/** What has to be in the house before a level is begun, a week for it to come. */
+/** What has to be in the house before a level is begun: what takes longest to come says by when it is ordered. */
 function toBuy(state: Household, course: Course, from: Day, today: Day): string {
   const missing = setOf(state, course).filter((p) => p.is === 'missing');
   if (missing.length === 0) return '';
   const price = missing.reduce((n, p) => n + (p.part.price ?? 0), 0);
-  const by = from - LEAD_DAYS;
+  const by = from - Math.max(...missing.map((p) => p.thing?.leadDays ?? LEAD_DAYS));
   const when = by <= today ? 'to be ordered now' : `to be ordered by ${shortDate(state.settings.dateStyle, by, today)}`;
   return `${when}: ${listing(missing.map((p) => partWords(p.part)))}${price > 0 ? ` (${money(price)})` : ''}`;
 }
