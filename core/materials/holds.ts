@@ -118,9 +118,10 @@ export type HoldFit =
   /** Nothing of the lesson is left to do, or nobody takes it any more. */
   | { is: 'over' }
   /**
-   * `there` for all of it, or not before it begins. The first and the last day are those on which the plan has something of the lesson.
+   * `there` for all of it, or not before it begins. The first and the last day are those on which the plan has something of the lesson;
+   * `guess`: the library has not said when it is ready.
    */
-  | { is: 'there' | 'late'; from: Day; to: Day }
+  | { is: 'there' | 'late'; from: Day; to: Day; guess: boolean }
   /** Due back before it begins, or is over. */
   | { is: 'short'; from: Day; to: Day; due: Day };
 
@@ -149,10 +150,10 @@ export function holdFit(state: Household, plan: Plan, hold: Hold): HoldFit | und
   if (hold.fetched)
     return hold.due && toDay(hold.due) < to
       ? { is: 'short', from, to, due: toDay(hold.due) }
-      : { is: 'there', from, to };
+      : { is: 'there', from, to, guess: false };
   // What the library has not said is taken from the day of the hold; it is not there yet, however long ago that was.
   const ready = hold.ready ? toDay(hold.ready) : Math.max(today, toDay(hold.placed) + HOLD_DAYS);
-  return { is: ready < from ? 'there' : 'late', from, to };
+  return { is: ready < from ? 'there' : 'late', from, to, guess: !hold.ready };
 }
 
 /** How a hold stands to its lesson, in words; empty where there is nothing to say. */
@@ -166,7 +167,7 @@ export function holdFitWords(style: DateStyle, fit: HoldFit | undefined, today: 
     case 'there':
       return `for the lesson on ${on(fit.from)}`;
     case 'late':
-      return `not before the lesson on ${on(fit.from)}`;
+      return `${fit.guess ? 'as libraries go, ' : ''}not before the lesson on ${on(fit.from)}`;
     case 'short':
       return `to go back before the lesson ${fit.due < fit.from ? `on ${on(fit.from)}` : `is over on ${on(fit.to)}`}: renew it, or read it before`;
   }
