@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { beganLate, isOver, nextYear, nextYearName, toDay } from '../../core/calendar';
+import { beganLate, isOver, nextYear, nextYearName, toDay, yearAfter } from '../../core/calendar';
 import { childrenIn, titleOf } from '../../core/household';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
 import { finishOf } from '../../core/overview';
@@ -48,7 +48,7 @@ export default function YearEndPage() {
         </p>
       </>
     );
-  const following = household.years.find((y) => y.start > year.end);
+  const following = yearAfter(household.years, year);
   const shape = following ?? nextYear(year, name, () => 'shape');
   // What is wanted in the next year is to be seen to now; what is wanted when the youngest is fifteen is not.
   const soon = end.next.filter((n) => n.from <= shape.end);

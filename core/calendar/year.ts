@@ -180,6 +180,10 @@ export function yearFor(years: readonly SchoolYear[], day: Day): SchoolYear | un
   return holding ?? sorted.find((y) => toDay(y.start) > day) ?? sorted.at(-1);
 }
 
+/** The school year that comes next behind another; undefined where none is there yet. */
+export const yearAfter = (years: readonly SchoolYear[], { end }: Pick<SchoolYear, 'end'>): SchoolYear | undefined =>
+  years.filter((y) => y.start > end).sort((a, b) => (a.start < b.start ? -1 : 1))[0];
+
 /** What keeps the dates of a year from being kept beside the other years, in a sentence; undefined when nothing does. */
 export function yearFault(
   year: Pick<SchoolYear, 'id' | 'start' | 'end'>,

@@ -1,4 +1,4 @@
-import { type Day, fromDay, nextYear, toDay } from '../calendar';
+import { type Day, fromDay, nextYear, toDay, yearAfter } from '../calendar';
 import { byId, type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
 import { isEnded, isThrough, paceEntered } from '../pace';
 import { goingOn, newOf, thingsOfAlone, yearEnd } from '../record';
@@ -29,7 +29,7 @@ export function keepPage(now: Household, page: Omit<Page, 'id'>, newId: () => Id
 export function makeNextYear(now: Household, yearId: Id, name: string, newId: () => Id): Put[] {
   const year = byId(now.years, yearId);
   const title = name.trim().slice(0, 120);
-  if (!year || title === '' || now.years.some((y) => y.start > year.end)) return [];
+  if (!year || title === '' || yearAfter(now.years, year)) return [];
   const next = nextYear(year, title, newId);
   const paced = now.enrolments.flatMap((e): Put[] => {
     const pace = isEnded(e.life) || isThrough(now, e) ? undefined : goingOn(now, year, e, toDay(next.start));

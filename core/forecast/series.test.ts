@@ -104,7 +104,7 @@ describe('a series of levels', () => {
       expect.stringContaining('on the shelf is Sums E'),
     );
     expect(yearEnd(through, year, toDay('2027-06-14')).next).toContainEqual(
-      expect.objectContaining({ child: through.children[0], course: through.courses[1], from: '2027-06-14' }),
+      expect.objectContaining({ child: through.children[0], course: through.courses[1], from: '2027-09-06' }),
     );
     expect(verdictsFor(through, 'E').map((v) => v.verdict.text)).toEqual(['clear']);
   });

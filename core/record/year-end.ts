@@ -1,4 +1,4 @@
-import { type Day, fromDay, type IsoDate, nextStart, toDay } from '../calendar';
+import { type Day, fromDay, type IsoDate, nextStart, toDay, yearAfter } from '../calendar';
 import {
   byId,
   type Child,
@@ -181,7 +181,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
       : { course, things, words: `${head}nobody younger waits for it: pass it on or sell it (${sale})` };
   });
   // Once the next year is there each course says itself how it goes on.
-  const following = state.years.filter((y) => y.start > year.end).sort((a, b) => (a.start < b.start ? -1 : 1))[0];
+  const following = yearAfter(state.years, year);
   const first = toDay(following?.start ?? nextStart(year));
   const carried = taken
     .filter((e) => !settled(e))
