@@ -64,6 +64,7 @@ export default function SitDownPage() {
     [household, year, plan, start],
   );
   const left = useMemo(() => leftBefore(household, today), [household, today]);
+  const ask = useMemo(() => (plan ? holdsToPlace(household, plan, start + 6) : []), [household, plan, start]);
   const reading = useMemo(() => (plan ? readingOf(household, plan, start, start + 6) : []), [household, plan, start]);
   const stores = useStores({ net: true, box: [start, start + 6] });
   const box = stores?.box ?? [];
@@ -98,7 +99,6 @@ export default function SitDownPage() {
     const fit = plan && holdFit(household, plan, hold);
     return fit?.is === 'late' || fit?.is === 'short' ? `${hold.title}, ${holdFitWords(style, fit, today)}` : [];
   });
-  const ask = plan ? holdsToPlace(household, plan, start + 6) : [];
   const unread = reading.filter((l) => !l.read).length;
   const tests = lines.reduce((n, l) => n + l.tests.length, 0);
   /** A few words on each part, so that what has nothing to do need not be opened. */

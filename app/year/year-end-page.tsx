@@ -13,6 +13,7 @@ import {
   yearEnd,
   yearEndWords,
 } from '../../core/record';
+import { timesWords } from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { useAwaits } from '../shell/unplanned';
@@ -94,8 +95,7 @@ export default function YearEndPage() {
                 {a.things.length > 0 && (
                   <span className="block">
                     <span className="text-soft">
-                      Its own things:{' '}
-                      {a.things.map((t) => `${t.onHand > 1 ? `${t.onHand} × ` : ''}${t.material.name}`).join(', ')}.
+                      Its own things: {a.things.map((t) => timesWords(t.material, t.onHand)).join(', ')}.
                     </span>{' '}
                     {a.keepFor && (
                       <>

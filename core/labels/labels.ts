@@ -1,7 +1,7 @@
 import { type Day, type IsoDate, toDay } from '../calendar';
 import { lessonsIn } from '../course';
 import { type Child, type Course, type Household, type Id, type Material, titleOf } from '../household';
-import { allIn, type PlaceNode } from '../materials';
+import { allIn, type PlaceNode, timesWords } from '../materials';
 import { shortDate } from '../words';
 
 /** What stands on one label: a line to be found by, what it is, and what more there is to say. */
@@ -64,5 +64,5 @@ export const keptLabel = (
 ): Label => ({
   title: titleOf(state, courseId),
   what: `for ${keepFor.child.name}, about ${shortDate(state.settings.dateStyle, toDay(keepFor.from), today)}`,
-  more: things.map(({ material, onHand }) => `${onHand > 1 ? `${onHand} × ` : ''}${material.name}`),
+  more: things.map(({ material, onHand }) => timesWords(material, onHand)),
 });

@@ -14,6 +14,10 @@ import { amount, money } from './figures';
 import { countIt, type Holder, type LedgerLine } from './ledger';
 import { type ComingLate, type OpenOrder, orderIs, reckonedOn, type Shortage, type Way } from './shortages';
 
+/** A thing with how often it is there, as in a list of what lies together: “4 × wooden ruler”. */
+export const timesWords = ({ name }: Pick<Material, 'name'>, onHand: number): string =>
+  onHand > 1 ? `${onHand} × ${name}` : name;
+
 /** What happened to a thing, with how many. */
 const HAPPENED: Record<MovementKind | 'used', (n: string) => string> = {
   count: (n) => `counted: ${n}`,
