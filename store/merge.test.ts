@@ -68,9 +68,11 @@ describe('two devices that exchange files', () => {
     await b.commit('done', (now) => markStep(now, on(2), 'done', id));
     await rename(b, 'Wren');
     const before = await whole(a);
-    await a.mergeIn('merged', await fileOf(b), []);
+    expect(await a.mergeIn('merged', await fileOf(b), [])).toBe(true);
     const after = await whole(a);
     expect(a.household.marks).toHaveLength(2);
+    // The same file again brings nothing, so there is nothing more to take back.
+    expect(await a.mergeIn('merged again', await fileOf(b), [])).toBe(false);
     expect(a.household.children[0]!.name).toBe('Wren');
     await a.undo();
     expect(await whole(a)).toBe(before);

@@ -235,6 +235,7 @@ export class HouseholdStore {
    * Takes in what another device of this household wrote (its backup), all in one step that can be taken back whole. Of what both
    * wrote, `others` are taken the other way round than by their time. `ready`: what the merge comes to, worked out beforehand (in a
    * worker) from `content()`; it serves only while nothing has been written since.
+   * @returns whether there was anything to take in, and so to take back
    * @throws where the file is of another household, or of one that went its own way since it was restored
    */
   async mergeIn(
@@ -242,9 +243,10 @@ export class HouseholdStore {
     theirs: Content,
     others: readonly Both[],
     ready?: { revision: number; step: MergeStep },
-  ): Promise<void> {
+  ): Promise<boolean> {
     await this.wholeRead;
     return this.inTurn(async () => {
+      let came = false;
       await this.writing(async (now, revision) => {
         const standing = await standingOf(this.db);
         const { lineage } = standing;
@@ -268,10 +270,11 @@ export class HouseholdStore {
         await this.store(changes, 'after');
         await this.db.traces.bulkPut([...known.values()]);
         await putStanding(this.db, stood);
-        if (changes.length + traces.length > 0)
-          await this.remember({ label, changes, merged: { traces, before: lineage, after: stood.lineage } });
+        came = changes.length + traces.length > 0;
+        if (came) await this.remember({ label, changes, merged: { traces, before: lineage, after: stood.lineage } });
         return changes;
       });
+      return came;
     });
   }
 

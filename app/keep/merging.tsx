@@ -30,28 +30,29 @@ export function Merging() {
     if ('fault' in result) setFault(result.fault);
     else setPreview({ ...result, revision });
   };
-  const guarded = async (done: string, work: () => Promise<void>) => {
+  const guarded = async (work: () => Promise<string>) => {
     try {
       if (preview) await takePictures(which, preview.pictures);
-      await work();
-      say(done);
+      say(await work());
     } catch (error) {
       say(String((error as Error).message), true);
     }
     setPreview(undefined);
   };
   const take = (p: Mergeable, others: Both[]) =>
-    guarded('Merged. Undo takes the whole merge back.', () =>
-      store.mergeIn(`the file of ${longDate(style, toDay(p.asOf))} merged`, p.theirs, others, p),
-    );
+    guarded(async () => {
+      const came = await store.mergeIn(`the file of ${longDate(style, toDay(p.asOf))} merged`, p.theirs, others, p);
+      return came ? 'Merged. Undo takes the whole merge back.' : 'Merged: nothing in the file was new here.';
+    });
   const theirsHold = (p: Preview) =>
-    guarded('The file’s household is here now. What was here before is kept under “Older copies”.', () =>
-      store.replace(p.theirs, fromDay(today), 'before the other device’s household took its place', {
+    guarded(async () => {
+      await store.replace(p.theirs, fromDay(today), 'before the other device’s household took its place', {
         keep: true,
         at: clockOf(minuteNow()),
         same: 'theirs',
-      }),
-    );
+      });
+      return 'The file’s household is here now. What was here before is kept under “Older copies”.';
+    });
 
   return (
     <>
