@@ -166,10 +166,13 @@ const MORE: Record<string, Partial<Material>> = {
     ['thirds', 3, 2],
     ['quarters', 4, 4],
   ]),
-  phonics: kit('phonics', [
-    ['board', 1, 1],
-    ['pen', 1, 0, true],
-  ]),
+  phonics: {
+    ...kit('phonics', [
+      ['board', 1, 1],
+      ['pen', 1, 0, true],
+    ]),
+    substitutes: ['slates'],
+  },
   circuits: kit('circuits', [
     ['batteries', 2, 1],
     ['bulbs', 3, 3],

@@ -10,6 +10,8 @@ import {
   putBackList,
   type Shortage,
   shortages,
+  type StoppedKit,
+  stoppedKits,
   type ThingNet,
 } from '../core/materials';
 import { type PrepLine, preparation } from '../core/prepare';
@@ -33,6 +35,7 @@ export interface Stores {
   things: ThingOutlook[];
   missing: Shortage[];
   late: ComingLate[];
+  stopped: StoppedKit[];
   box: BoxLine[];
   back: PutBack[];
   ready: PrepLine[];
@@ -47,6 +50,7 @@ export function storesOf(household: Household, plan: Plan, wish: StoresWish): St
     things: (nets ?? []).map(({ uses, coming: _, lacks: __, ...n }) => ({ ...n, uses: uses.length })),
     missing: nets ? shortages(household, plan, nets) : [],
     late: nets ? comingLate(household, nets) : [],
+    stopped: nets ? stoppedKits(household, nets) : [],
     box: wish.box ? boxOf(household, plan, wish.box[0], wish.box[1], nets) : [],
     back: wish.back === undefined ? [] : putBackList(household, plan, wish.back),
     ready: wish.ready ? preparation(household, year, plan) : [],

@@ -5,11 +5,11 @@ import {
   amount,
   type BoxLine,
   cautionsInUse,
+  incompleteWords,
   orderByWords,
   type PutBack,
   thereWords,
-  type Way,
-  wayWords,
+  waysWords,
 } from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
@@ -114,8 +114,6 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
       packThing(now, week, m.id, into, newId),
     );
   };
-  /** Of the ways out the two that help first. */
-  const ways = (list: readonly Way[] = []) => list.slice(0, 2).map(wayWords).join(', or ');
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="This week’s box">
       <table className="figures w-full">
@@ -157,9 +155,7 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                     {m.place && `${m.place} · `}
                     {dayAndDate(style, l.day)} · {thereWords(l.onHand, l.known, '')} there
                   </span>
-                  {l.missing.length > 0 && (
-                    <span className="block text-aside">Not complete: {listing(l.missing)} missing.</span>
-                  )}
+                  {l.missing.length > 0 && <span className="block text-aside">{incompleteWords(l.missing)}</span>}
                   {cautionsInUse(household, m, l.uses).map((words) => (
                     <span key={words} className="block text-aside">
                       ⚠ {words}
@@ -174,12 +170,18 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                 </td>
                 <td>
                   {l.short > 0 && <span className="font-semibold">short by {l.short}</span>}
+                  {l.around && (
+                    <span className="block text-aside">
+                      <span className="font-semibold">{l.needed === 1 ? 'of no use' : 'of no use as they are'}</span>
+                      {l.around.length > 0 && <span className="block text-soft">{waysWords(l.around)}</span>}
+                    </span>
+                  )}
                   {l.late && (
                     <span className="block text-aside">
                       {amount(l.late.quantity, m.unit)} {l.late.quantity === 1 ? 'comes' : 'come'} on{' '}
                       {dayAndDate(style, l.late.comes, today)}
                       {l.late.ways.length > 0 && (
-                        <span className="block text-soft">until then {ways(l.late.ways)}</span>
+                        <span className="block text-soft">until then {waysWords(l.late.ways)}</span>
                       )}
                     </span>
                   )}
@@ -187,7 +189,7 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                     <span className="block text-aside">
                       {orderByWords(style, l.shortage.orderBy, today)}
                       <span className="block text-soft">
-                        or {ways(l.shortage.ways.filter((w) => w.kind !== 'order')) || 'do without it'}
+                        or {waysWords(l.shortage.ways.filter((w) => w.kind !== 'order')) || 'do without it'}
                       </span>
                     </span>
                   )}

@@ -6,8 +6,8 @@ import {
   holderWords,
   knownThings,
   lessonsNeeding,
+  incompleteWords,
   missingParts,
-  missingPartsWords,
   stock,
   thereWords,
 } from '../../core/materials';
@@ -124,9 +124,7 @@ export function Everything({ nets, open }: { nets: ThingOutlook[] | undefined; o
                     {m.retired && <span className="text-soft"> · no longer here</span>}
                     {m.consumable && <span className="text-soft"> · used up</span>}
                     <span className="block text-note text-soft sm:hidden">{m.place}</span>
-                    {missing.length > 0 && (
-                      <span className="block text-aside">Not complete: {missingPartsWords(missing)} missing.</span>
-                    )}
+                    {missing.length > 0 && <span className="block text-aside">{incompleteWords(missing)}</span>}
                     <Cautions material={m} />
                   </td>
                   <td className="!pr-6 text-right">

@@ -23,7 +23,7 @@ import { Thing } from './thing';
 const PARTS = ['box', 'missing', 'orders', 'library', 'ready', 'places', 'all'] as const;
 type Part = (typeof PARTS)[number];
 /** Before the planner has answered. */
-const NOTHING: Stores = { things: [], missing: [], late: [], box: [], back: [], ready: [] };
+const NOTHING: Stores = { things: [], missing: [], late: [], stopped: [], box: [], back: [], ready: [] };
 /** From the last days of a week on its own box is emptied as well: the first day whose things stay out. */
 const endOfBox = (start: Day, today: Day): Day => (today >= start + 4 ? start + 7 : start);
 
@@ -35,7 +35,7 @@ export default function Materials() {
   const [adding, setAdding] = useState(false);
   const start = weekStart(workday, household.settings.firstDay);
   const stores = useStores({ net: true, box: [start, start + 6], back: endOfBox(start, today), ready: true });
-  const { things: nets, missing, late, box: lines, back: away, ready } = stores ?? NOTHING;
+  const { things: nets, missing, late, stopped, box: lines, back: away, ready } = stores ?? NOTHING;
   const { plan } = usePlan();
   // Of a plan nothing is said to be missing, or not, nor counted, before it was worked out.
   const waits = !stores && (plan !== undefined || year !== undefined);
@@ -50,7 +50,7 @@ export default function Materials() {
   const open = (m: Material) => set('thing', m.id);
   const tabs: [Part, string, number | undefined][] = [
     ['box', 'This week’s box', counted(lines)],
-    ['missing', 'Will be missing', counted(missing)],
+    ['missing', 'Will be missing', counted([...missing, ...stopped])],
     ['orders', 'Orders', orders.length + buy.filter((j) => !j.settled).length],
     ['library', 'Library', openHolds(household, today).length],
     ['ready', 'To make ready', counted(ready)],
@@ -82,7 +82,7 @@ export default function Materials() {
         ))}
       </Tabs.List>
       {panel('box', told(<Box lines={lines} start={start} open={open} away={away} />))}
-      {panel('missing', told(<Missing list={missing} late={late} nets={nets} open={open} />))}
+      {panel('missing', told(<Missing list={missing} late={late} stopped={stopped} nets={nets} open={open} />))}
       {panel('orders', <Orders orders={orders} buy={buy} open={open} />)}
       {panel('library', <Library />)}
       {panel('ready', told(<Ready lines={ready} />))}

@@ -1,17 +1,22 @@
 import { useState } from 'react';
 import { isOver } from '../../core/calendar';
-import { moveThing, wantThing } from '../../core/deeds';
-import type { Material } from '../../core/household';
+import { buyParts, moveThing, wantThing } from '../../core/deeds';
+import { byId, type Material } from '../../core/household';
 import {
   amount,
   type ComingLate,
+  incompleteWords,
+  isToBuy,
   lateWords,
+  missingPartsWords,
   onTheList,
   orderByShort,
   orderByWords,
   orderIs,
   type Shortage,
+  type StoppedKit,
   toOrderWords,
+  waysWords,
   wayWords,
 } from '../../core/materials';
 import type { ThingOutlook } from '../../worker';
@@ -26,11 +31,13 @@ import { ThingName } from './thing-name';
 export function Missing({
   list,
   late,
+  stopped,
   nets,
   open,
 }: {
   list: Shortage[];
   late: ComingLate[];
+  stopped: StoppedKit[];
   nets: ThingOutlook[];
   open: (m: Material) => void;
 }) {
@@ -73,7 +80,7 @@ export function Missing({
             ? 'The school year is over: what is needed is said once the next one is set up.'
             : late.length > 0
               ? 'Nothing has to be ordered: what runs out before the year does is on its way.'
-              : `Nothing that was counted runs out before the year does${unknown.length > 0 ? '.' : ': all is there.'}`}
+              : `Nothing that was counted runs out before the year does${unknown.length + stopped.length > 0 ? '.' : ': all is there.'}`}
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="What will be missing">
@@ -121,12 +128,54 @@ export function Missing({
           </ul>
         </section>
       )}
+      {stopped.length > 0 && <Stopped kits={stopped} open={open} />}
       {unknown.length > 0 && (
         <p className="pt-3 text-soft">
           {count(unknown.length, 'thing')} that lessons use {unknown.length === 1 ? 'is' : 'are'} not counted, so
           nothing is said of {unknown.length === 1 ? 'it' : 'them'}: {listing(unknown.map((n) => n.material.name))}.
         </p>
       )}
+    </section>
+  );
+}
+
+/** Kits that are needed and of no use for want of a part: what serves instead, and the part put among what is to be bought. */
+function Stopped({ kits, open }: { kits: readonly StoppedKit[]; open: (m: Material) => void }) {
+  const { household, today, commit } = useHousehold();
+  const style = household.settings.dateStyle;
+  const course = (k: StoppedKit) => byId(household.courses, k.first.enrolment.courseId)?.title ?? '';
+  return (
+    <section aria-labelledby="stopped" className="pt-4">
+      <h3 id="stopped" className="label">
+        Of no use as they are
+      </h3>
+      <ul aria-label="Of no use as they are">
+        {kits.map((k) => (
+          <li key={k.material.id} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1">
+            <span className="min-w-0 flex-1 wrap-anywhere">
+              <ThingName material={k.material} open={open} />: {incompleteWords(k.parts)} Needed on{' '}
+              {dayAndDate(style, k.day, today)}, {course(k)} {k.first.step.lesson.title}
+              {k.ways.length > 0 && <span className="text-soft">; until then {waysWords(k.ways)}</span>}
+            </span>
+            {isToBuy(household, k.material) ? (
+              <span>to be bought, under Orders</span>
+            ) : (
+              <button
+                type="button"
+                className={QUIET}
+                aria-label={`Jot down to buy: ${missingPartsWords(k.parts)}, for ${k.material.name}`}
+                onClick={() =>
+                  void commit(`${missingPartsWords(k.parts)} jotted down to buy`, (now) =>
+                    buyParts(now, k.material.id, today, newId),
+                  )
+                }
+              >
+                Jot it down to buy
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

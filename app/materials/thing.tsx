@@ -7,18 +7,16 @@ import {
   countIt,
   holdersOf,
   holderWords,
+  incompleteWords,
   knownThings,
   ledgerOf,
   ledgerWords,
   missingParts,
-  missingPartsWords,
   money,
   openOrders,
   orderWords,
   readAmount,
   stock,
-  stoppedBy,
-  stoppedWords,
   thereWords,
 } from '../../core/materials';
 import type { ThingOutlook } from '../../worker';
@@ -132,10 +130,7 @@ export function Thing({
           </ul>
         )}
         {details.length > 0 && <p className="text-soft">{details.join(' · ')}</p>}
-        {stoppedBy(material).length > 0 && (
-          <p className="font-semibold">{stoppedWords(material, stoppedBy(material))}.</p>
-        )}
-        {missing.length > 0 && <p>Not complete: {missingPartsWords(missing)} missing.</p>}
+        {missing.length > 0 && <p className="font-semibold">{incompleteWords(missing)}</p>}
         <Cautions material={material} all />
         <div className="flex flex-wrap items-end gap-2 border-t border-rule pt-3">
           <NumberField

@@ -1,7 +1,8 @@
 import { memo } from 'react';
 import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
-import { cautionsInUse, missingPartsWords, stoppedBy } from '../../core/materials';
+import { type BoxLine, cautionsInUse, stoppedBy, stoppedWords, waysWords } from '../../core/materials';
+import { byId } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { useStores } from '../shell/use-stores';
 import { listing } from '../ui/words';
@@ -12,21 +13,24 @@ export const TableToday = memo(function TableToday({ day }: { day: Day }) {
   const lines = useStores({ box: [day, day] })?.box ?? [];
   if (lines.length === 0) return null;
   const short = lines.filter((l) => l.short > 0);
-  const useless = lines.filter((l) => stoppedBy(l.material).length > 0);
+  const useless = lines.filter((l) => l.around);
+  const course = (l: BoxLine) =>
+    listing([...new Set(l.uses.map((u) => byId(household.courses, u.enrolment.courseId)?.title ?? ''))]);
+  /** What is missing of a thing, and what serves until it is there. */
+  const lack = (l: BoxLine) => {
+    const ways = waysWords((l.late ?? l.shortage)?.ways.filter((w) => w.kind !== 'order') ?? []);
+    return `${l.material.name}, ${l.short} missing${ways && `: ${ways}`}`;
+  };
   const amount = (n: number, unit: string) => (unit ? `${n} ${unit}${n === 1 ? '' : 's'} of` : `${n} ×`);
   return (
     <section className="pt-3" aria-label="On the table">
       <p>
         <span className="label mr-2">on the table</span>
         {listing(lines.map((l) => `${amount(l.needed, l.material.unit)} ${l.material.name}`))}.{' '}
-        {short.length > 0 && (
-          <b className="font-semibold">
-            Short: {listing(short.map((l) => `${l.material.name} (${l.short} missing)`))}.{' '}
-          </b>
-        )}
+        {short.length > 0 && <b className="font-semibold">Short: {short.map(lack).join('; ')}. </b>}
         {useless.map((l) => (
-          <b key={l.material.id} className="font-semibold">
-            {l.material.name} is of no use without {missingPartsWords(stoppedBy(l.material))}.{' '}
+          <b key={l.material.id} className="block font-semibold">
+            {stoppedWords(`${l.material.name}, for ${course(l)},`, stoppedBy(l.material), l.around)}.
           </b>
         ))}
         {lines.map((l) =>

@@ -16,7 +16,8 @@ import {
   type Put,
 } from '../household';
 import { nextSeq } from '../log';
-import { knownThings, openOf, thingOfPart } from '../materials';
+import { jottingRow } from '../jot';
+import { isToBuy, knownThings, openOf, partsToBuyWords, stoppedBy, thingOfPart } from '../materials';
 import { begunOf, madeOf, partRow, type PrepLine, preparedRow } from '../prepare';
 import { readLesson } from './sitdown';
 
@@ -240,4 +241,12 @@ export function countParts(now: Household, materialId: Id, counted: ReadonlyMap<
   const checked = fromDay(day);
   const parts = row.parts.map((p) => (counted.has(p.id) ? { ...p, have: counted.get(p.id)!, checked } : p));
   return [{ table: 'materials', put: { ...row, parts } }];
+}
+
+/** What a kit is of no use without is jotted down to buy; where it is already, or nothing of it is missing, nothing happens. */
+export function buyParts(now: Household, materialId: Id, day: Day, newId: () => Id): Put[] {
+  const kit = byId(now.materials, materialId);
+  if (!kit || stoppedBy(kit).length === 0 || isToBuy(now, kit)) return [];
+  const jotted = { kind: 'buy', text: partsToBuyWords(kit), weeks: undefined } as const;
+  return [{ table: 'jottings', put: jottingRow(jotted, day, now.settings.firstDay, newId()) }];
 }

@@ -1,9 +1,10 @@
 import type { Day } from '../calendar';
-import type { Household, Id, Material } from '../household';
+import type { Household, Id, KitPart, Material } from '../household';
 import type { Plan } from '../stagger';
-import { missingParts } from './ledger';
+import { waysAround } from './kits';
+import { missingParts, stock, stoppedBy } from './ledger';
 import { placePath } from './places';
-import { type ComingLate, comingLate, netThings, type Shortage, shortages, type ThingNet } from './shortages';
+import { type ComingLate, comingLate, netThings, type Shortage, shortages, type ThingNet, type Way } from './shortages';
 import { demand, futureUses, type Use } from './uses';
 
 /** One line of a week's box. */
@@ -25,7 +26,9 @@ export interface BoxLine {
   uses: Use[];
   firstUse: boolean;
   /** Of a kit, the parts that are missing: none where nobody checked. */
-  missing: string[];
+  missing: KitPart[];
+  /** Where it is of no use without one of them: what serves in its place, the best first. */
+  around?: Way[];
 }
 
 /** The things to get out for the days from…to (both included), in order of place, then of the day first needed. */
@@ -36,6 +39,7 @@ export function boxOf(
   to: Day,
   nets: readonly ThingNet[] = netThings(state, plan, usedWithin(state, plan, from, to)),
 ): BoxLine[] {
+  const onHand = stock(state);
   const short = new Map(shortages(state, plan, [...nets]).map((s) => [s.material.id, s]));
   const coming = new Map(comingLate(state, nets).map((l) => [l.material.id, l]));
   return nets
@@ -57,7 +61,8 @@ export function boxOf(
           ...(shortage ? { shortage } : {}),
           ...(late ? { late } : {}),
           ...{ day: within[0]!.day, uses: within, firstUse: within.some((u) => u.firstUse) },
-          missing: missingParts(n.material).map((p) => p.name),
+          missing: missingParts(n.material),
+          ...(stoppedBy(n.material).length > 0 ? { around: waysAround(state, n.material, within, onHand) } : {}),
         },
       ];
     })

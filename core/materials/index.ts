@@ -5,6 +5,7 @@ export * from './keep-used';
 export * from './ledger';
 export * from './netting';
 export * from './shortages';
+export { isToBuy, partsToBuyWords, type StoppedKit, stoppedKits } from './kits';
 export { futureUses, neededAt, thingsAt, type Use } from './uses';
 export * from './alike';
 export * from './words';

@@ -261,7 +261,8 @@ export function shortages(state: Household, plan: Plan, nets = netThings(state, 
   return found.sort((a, b) => a.orderBy - b.orderBy || a.material.name.localeCompare(b.material.name));
 }
 
-function waysOut(
+/** What can be done about so many of a thing that are missing for some uses, the best first. */
+export function waysOut(
   state: Household,
   material: Material,
   short: number,

@@ -132,9 +132,28 @@ export function orderWords(style: DateStyle, { order, material, is }: OpenOrder,
 export const missingPartsWords = (parts: readonly KitPart[]): string =>
   listing(parts.map((p) => (p.count === 1 ? p.name : `${p.count - (p.have ?? 0)} of ${p.count} ${p.name}`)));
 
-/** What a kit cannot do without, and which is missing. */
-export const stoppedWords = ({ name }: Pick<Material, 'name'>, parts: readonly KitPart[]): string =>
-  parts.length === 0 ? '' : `${name} is of no use without ${missingPartsWords(parts)}`;
+/**
+ * What is said of a kit that is not complete, first what it is of no use without; empty where nothing is missing.
+ * @example
+ * incompleteWords([{ id: 'p', name: 'pen', count: 1, have: 0, stops: true }]) // => 'Of no use without pen.'
+ * incompleteWords([{ id: 'd', name: 'dice', count: 6, have: 4 }]) // => 'Not complete: 2 of 6 dice missing.'
+ */
+export function incompleteWords(missing: readonly KitPart[]): string {
+  const [stops, rest] = [missing.filter((p) => p.stops), missing.filter((p) => !p.stops)];
+  return [
+    ...(stops.length > 0 ? [`Of no use without ${missingPartsWords(stops)}.`] : []),
+    ...(rest.length > 0
+      ? [`Not complete${stops.length > 0 ? ' besides' : ''}: ${missingPartsWords(rest)} missing.`]
+      : []),
+  ].join(' ');
+}
+
+/** What a kit cannot do without, and which is missing, and what serves instead; without its full stop. */
+export const stoppedWords = (name: string, parts: readonly KitPart[], ways: readonly Way[] = []): string =>
+  `${name} is of no use without ${missingPartsWords(parts)}${ways.length > 0 ? `: ${waysWords(ways)}` : ''}`;
+
+/** Of the ways out the two that help first: “use slate instead (3 there), or borrow it”. */
+export const waysWords = (ways: readonly Way[]): string => ways.slice(0, 2).map(wayWords).join(', or ');
 
 /** Which lessons a need is of: "Lesson 4, Sheet 2", "every 5th lesson from Lesson 3 on", "every test", "the whole course, once". */
 export function needWords(state: Pick<Household, 'courses'>, need: Need): string {
