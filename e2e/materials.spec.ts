@@ -162,6 +162,35 @@ test('a lesson to make ready stands in its teacher’s own minutes, is ticked wh
   await expect(page.getByText(/^10 min of it done, .* 2 min; /)).toBeVisible();
 });
 
+test('what one teacher would make ready late is offered to the other who has the minutes, and is theirs after a press', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/household');
+  await page.getByRole('button', { name: 'Change Maren' }).click();
+  for (const day of ['Monday', 'Tuesday', 'Thursday', 'Friday'])
+    await page.getByLabel(`Minutes for making ready on ${day}`).fill('20');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await walk(page, '/materials?part=ready');
+  await expect(
+    page.getByText(/^Maren would make \d+ pieces ready for Tobias, \d+ min: \d+ would come late instead of \d+\./),
+  ).toBeVisible();
+  const late = page.getByText(/ of work will not be ready in time/);
+  const before = Number.parseInt(await late.innerText(), 10);
+  await page.getByRole('button', { name: 'Share it out' }).click();
+  await expect(page.getByText(/^Maren makes \d+ pieces ready for Tobias, /)).toBeVisible();
+  const hers = page.getByRole('region', { name: 'To make ready, Maren' }).getByRole('listitem');
+  const shared = hers.filter({ hasText: 'Maren for Tobias: ' });
+  await expect(shared.first()).toContainText('Pond and Sky');
+  expect(Number.parseInt(await late.innerText(), 10)).toBeLessThan(before);
+  const all = await shared.count();
+  await shared.first().getByRole('checkbox').click();
+  await expect(shared).toHaveCount(all - 1);
+  await page.getByRole('button', { name: 'Each for their own lessons' }).click();
+  await expect(shared).toHaveCount(0);
+});
+
 test('a place goes with all that lies in it, a label says what is in it, and undo puts both back', async ({ page }) => {
   await openToday(page);
   await walk(page, '/materials?part=places');

@@ -14,7 +14,7 @@ import {
   stoppedKits,
   type ThingNet,
 } from '../core/materials';
-import { type PrepLine, preparation } from '../core/prepare';
+import { type PrepLine, preparation, type Sharing, sharingOf } from '../core/prepare';
 import type { Plan } from '../core/stagger';
 
 /** What is asked about the stores; what is not asked for is not worked out. */
@@ -27,6 +27,8 @@ export interface StoresWish {
   back?: Day;
   /** What the teachers make ready. */
   ready?: boolean;
+  /** Whether it helps if they do so for one another. */
+  sharing?: boolean;
 }
 /** A thing netted over the year: how often the plan needs it, instead of each need. */
 export type ThingOutlook = Omit<ThingNet, 'uses' | 'coming' | 'lacks'> & { uses: number };
@@ -39,6 +41,8 @@ export interface Stores {
   box: BoxLine[];
   back: PutBack[];
   ready: PrepLine[];
+  /** What of it could be shared out among the teachers, or is. */
+  sharing?: Sharing | undefined;
 }
 
 /** Answers what is asked of the stores: needs netted over the year, on no thread that a press waits for. */
@@ -54,5 +58,6 @@ export function storesOf(household: Household, plan: Plan, wish: StoresWish): St
     box: wish.box ? boxOf(household, plan, wish.box[0], wish.box[1], nets) : [],
     back: wish.back === undefined ? [] : putBackList(household, plan, wish.back),
     ready: wish.ready ? preparation(household, year, plan) : [],
+    sharing: wish.sharing ? sharingOf(household, year, plan) : undefined,
   };
 }

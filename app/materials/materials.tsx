@@ -34,8 +34,14 @@ export default function Materials() {
   const [params, change] = useQuery();
   const [adding, setAdding] = useState(false);
   const start = weekStart(workday, household.settings.firstDay);
-  const stores = useStores({ net: true, box: [start, start + 6], back: endOfBox(start, today), ready: true });
-  const { things: nets, missing, late, stopped, box: lines, back: away, ready } = stores ?? NOTHING;
+  const stores = useStores({
+    net: true,
+    box: [start, start + 6],
+    back: endOfBox(start, today),
+    ready: true,
+    sharing: true,
+  });
+  const { things: nets, missing, late, stopped, box: lines, back: away, ready, sharing } = stores ?? NOTHING;
   const { plan } = usePlan();
   // Of a plan nothing is said to be missing, or not, nor counted, before it was worked out.
   const waits = !stores && (plan !== undefined || year !== undefined);
@@ -85,7 +91,7 @@ export default function Materials() {
       {panel('missing', told(<Missing list={missing} late={late} stopped={stopped} nets={nets} open={open} />))}
       {panel('orders', <Orders orders={orders} buy={buy} open={open} />)}
       {panel('library', <Library />)}
-      {panel('ready', told(<Ready lines={ready} />))}
+      {panel('ready', told(<Ready lines={ready} sharing={sharing} />))}
       {panel('places', <Places open={open} />)}
       {panel('all', <Everything nets={waits ? undefined : nets} open={open} />)}
       {thing && (

@@ -152,7 +152,7 @@ function Stopped({ kits, open }: { kits: readonly StoppedKit[]; open: (m: Materi
       <ul aria-label="Of no use as they are">
         {kits.map((k) => (
           <li key={k.material.id} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1">
-            <span className="min-w-0 flex-1 wrap-anywhere">
+            <span className="min-w-0 basis-full wrap-anywhere sm:flex-1 sm:basis-0">
               <ThingName material={k.material} open={open} />: {incompleteWords(k.parts)} Needed on{' '}
               {dayAndDate(style, k.day, today)}, {course(k)} {k.first.step.lesson.title}
               {k.ways.length > 0 && <span className="text-soft">; until then {waysWords(k.ways)}</span>}

@@ -1,12 +1,13 @@
 import { Link } from 'react-router';
 import { byId } from '../../core/household';
-import type { PrepLine } from '../../core/prepare';
+import { shareMaking } from '../../core/deeds';
+import { type PrepLine, type Sharing, sharingWords } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { count } from '../ui/words';
 import { PrepList } from './prep-list';
 
 /** What the teachers have to make ready for the coming weeks, each in their own hours, what is due first done first. */
-export function Ready({ lines }: { lines: PrepLine[] }) {
+export function Ready({ lines, sharing }: { lines: PrepLine[]; sharing: Sharing | undefined }) {
   const { household } = useHousehold();
   const teachers = [...new Set(lines.map((l) => l.teacher.id))];
   const late = lines.filter((l) => l.late !== undefined || l.on.length === 0);
@@ -30,6 +31,7 @@ export function Ready({ lines }: { lines: PrepLine[] }) {
           {count(late.length, 'piece')} of work will not be ready in time with the minutes there are.
         </p>
       )}
+      {(sharing || household.settings.sharesMaking) && <Share sharing={sharing} />}
       {teachers.map((id) => (
         <section key={id} aria-label={`To make ready, ${byId(household.teachers, id)?.name ?? ''}`} className="pb-4">
           {teachers.length > 1 && <h3 className="label pt-2">{byId(household.teachers, id)?.name}</h3>}
@@ -43,5 +45,33 @@ export function Ready({ lines }: { lines: PrepLine[] }) {
         </p>
       )}
     </section>
+  );
+}
+
+/** What would come late, shared out among those who teach: what it comes to, and one press for it. */
+function Share({ sharing }: { sharing: Sharing | undefined }) {
+  const { household, commit } = useHousehold();
+  const on = household.settings.sharesMaking ?? false;
+  const share = (so: boolean) =>
+    commit(so ? 'what would come late is shared out' : 'each makes ready for their own lessons', (now) =>
+      shareMaking(now, so),
+    );
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1">
+      <p className="min-w-0 basis-full wrap-anywhere sm:flex-1 sm:basis-0">
+        {sharing
+          ? sharingWords(sharing, on)
+          : 'What would come late is shared out among those who teach; nothing is at present.'}{' '}
+        {sharing && (
+          <span className="text-soft">
+            Shared out by a rule of thumb; another way may do better still. What is read ahead stays with who teaches
+            it.
+          </span>
+        )}
+      </p>
+      <button type="button" className="btn print:hidden" onClick={() => void share(!on)}>
+        {on ? 'Each for their own lessons' : 'Share it out'}
+      </button>
+    </div>
   );
 }

@@ -250,3 +250,9 @@ export function buyParts(now: Household, materialId: Id, day: Day, newId: () => 
   const jotted = { kind: 'buy', text: partsToBuyWords(kit), weeks: undefined } as const;
   return [{ table: 'jottings', put: jottingRow(jotted, day, now.settings.firstDay, newId()) }];
 }
+
+/** Teachers make ready for one another what would come late, or each for their own lessons again. */
+export function shareMaking(now: Household, share: boolean): Put[] {
+  const { sharesMaking: _before, ...rest } = now.settings;
+  return [{ table: 'settings', put: share ? { ...rest, sharesMaking: true } : rest }];
+}

@@ -129,6 +129,7 @@ describe('names of what is not there', () => {
     './fixtures/version-5-record.json',
     './fixtures/version-5-hours.json',
     './fixtures/version-5-sold.json',
+    './fixtures/version-5-shared.json',
     './fixtures/version-5-held.json',
     './fixtures/version-5-paces.json',
     './fixtures/version-5-lives.json',

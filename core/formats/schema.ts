@@ -135,6 +135,7 @@ export const SETTINGS_FIELDS: Fields = {
     }),
   ),
   nod: opt(yesNo),
+  sharesMaking: opt(yesNo),
   sitDown: opt(yesNo),
   home: opt(yesNo),
   ways: opt(record(Object.fromEntries(Object.entries(H.WAYS).map(([key, answers]) => [key, opt(oneOf(answers))])))),

@@ -29,14 +29,13 @@ export interface Layout<T> {
  * @param slots in any order; minutes of 0 or less hold nothing.
  */
 export function dueFirst<T extends Work>(slots: readonly Slot[], work: readonly T[]): Layout<T> {
-  const left = new Map(work.map((w) => [w, w.minutes]));
+  const left = new Map([...work].sort((a, b) => a.due - b.due).map((w) => [w, w.minutes]));
   const pieces: Piece<T>[] = [];
   const ends = new Map<T, Day>();
   for (const { day, minutes } of [...slots].sort((a, b) => a.day - b.day)) {
     let room = minutes;
-    const here = [...left.keys()].filter((w) => w.release <= day).sort((a, b) => a.due - b.due);
-    for (const w of here) {
-      const needed = left.get(w)!;
+    for (const [w, needed] of left) {
+      if (w.release > day) continue;
       if (needed > 0 && room <= 0) break;
       const take = Math.min(room, needed);
       room -= take;

@@ -1,4 +1,5 @@
 export * from './due-first';
 export * from './preparation';
+export * from './sharing';
 export * from './made';
 export * from './own-work';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
-import { makeReady, prepareLine, printUpTo } from '../deeds';
+import { makeReady, prepareLine, printUpTo, shareMaking } from '../deeds';
 import type { DayPiece } from '../day';
 import type { Course, Household } from '../household';
 import { makePlan, makeProblem } from '../stagger';
@@ -16,6 +16,8 @@ import {
   preparationOn,
   preparedRow,
   prepWords,
+  sharingOf,
+  sharingWords,
 } from './index';
 
 const TODAY = toDay('2026-09-07');
@@ -219,5 +221,63 @@ describe('making lessons ready', () => {
     const tasks = [{ kind: 'read ahead' as const, minutes: 5, for: 'lesson' as const }];
     // A course with a task of its own for it asks for that alone.
     expect(read(DAILY, { courses: [{ ...made, units, tasks }] }).every((l) => l.pages === undefined)).toBe(true);
+  });
+});
+
+describe('shared out among those who teach', () => {
+  const READ = { kind: 'read ahead', minutes: 5, for: 'lesson' } as const;
+  const two = (tobias: number[] | undefined, change: Partial<Household> = {}) =>
+    base([0, 0, 20, 0, 0, 0, 0], {
+      teachers: [
+        aTeacher('T', { name: 'Maren', prepares: [0, 0, 20, 0, 0, 0, 0] }),
+        aTeacher('U', { name: 'Tobias', ...(tobias ? { prepares: tobias } : {}) }),
+      ],
+      courses: [course('c', { tasks: [READ] })],
+      ...change,
+    });
+  const plan = (h: Household) => makePlan(makeProblem(h, h.years[0]!, TODAY), { sweeps: 1, seed: 1 });
+  const offer = (h: Household) => sharingOf(h, h.years[0], plan(h));
+
+  it('what would come late is made by another with the minutes for it, but not what is read; it is offered, and asked for once', () => {
+    const own = two([20, 20, 20, 20, 20, 20, 20]);
+    // A lesson a day from today on, twenty minutes each on Wednesdays alone: by herself she is late with all but the reading.
+    expect(of(own).every((l) => l.teacher.name === 'Maren')).toBe(true);
+    const found = offer(own)!;
+    expect(found.for).toMatchObject([{ teacher: { name: 'Tobias' }, helped: { name: 'Maren' } }]);
+    expect(found.late[1]).toBeLessThan(found.late[0]);
+    expect(sharingWords({ ...found, late: [5, 1], for: [{ ...found.for[0]!, pieces: 3, minutes: 60 }] }, false)).toBe(
+      'Tobias would make 3 pieces ready for Maren, 60 min: 1 would come late instead of 5.',
+    );
+    const shared = afterDeed(own, shareMaking(own, true));
+    const lines = of(shared);
+    expect(lines.filter((l) => l.helped).every((l) => l.kind !== 'read ahead' && l.teacher.name === 'Tobias')).toBe(
+      true,
+    );
+    expect(lines.filter((l) => l.late !== undefined || l.on.length === 0)).toHaveLength(found.late[1]);
+    // The same work, each of it once.
+    expect(lines.map((l) => [l.lessonId, l.kind, l.minutes].join()).sort()).toEqual(
+      of(own)
+        .map((l) => [l.lessonId, l.kind, l.minutes].join())
+        .sort(),
+    );
+    const line = lines.find((l) => l.helped)!;
+    expect(prepWords('day month', line, TODAY)).toMatch(/^Tobias for Maren: /);
+    // Ticked, it was his time, and it is asked of nobody any more.
+    const done = afterDeed(
+      shared,
+      prepareLine(shared, line, TODAY, () => 'x'),
+    );
+    expect(done.prepared).toMatchObject([{ teacherId: 'U', lessonId: line.lessonId }]);
+    expect(of(done).some((l) => l.lessonId === line.lessonId && l.kind === line.kind)).toBe(false);
+    expect(afterDeed(shared, shareMaking(shared, false)).settings).toEqual(own.settings);
+  });
+
+  it('nothing is offered where nobody else has minutes, or nothing comes late', () => {
+    expect(offer(two(undefined))).toBeUndefined();
+    expect(offer(two([0, 0, 0, 0, 0, 0, 0]))).toBeUndefined();
+    expect(
+      offer(two([60, 60, 60, 60, 60, 60, 60], { courses: [course('c', { ahead: 'week' })], enrolments: [] })),
+    ).toBeUndefined();
+    expect(offer(base([0, 0, 20, 0, 0, 0, 0]))).toBeUndefined();
   });
 });

@@ -22,6 +22,7 @@ import { readingOf } from '../sitdown';
 import { lessonsAhead, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
 import { dueFirst, type Slot, type Work } from './due-first';
+import { shareOut } from './share';
 import { begunOf, learnedFactor, madeOf, type Making, minutesDoneOn, preparedId } from './made';
 
 /** A lesson that its teacher has to make ready, or one of the things to be made for it. */
@@ -53,6 +54,8 @@ export interface PrepTask extends Work {
 }
 /** A task and when it is done: `late` by so many days, or not at all in the time that is looked at. */
 export interface PrepLine extends PrepTask {
+  /** Whose it would be: another teacher does it, since it would come late. */
+  helped?: Teacher;
   /** On which days, and how long on each; empty where the teacher has no hours for it. */
   on: { day: Day; minutes: number }[];
   ready?: Day;
@@ -215,18 +218,36 @@ function slotsOf(state: Household, teacher: Teacher, from: Day): Slot[] {
   }));
 }
 
-/** The same laid out into each teacher's own hours, what is due first done first; what comes late says by how many days. */
-export function preparation(state: Household, year: SchoolYear | undefined, plan: Plan): PrepLine[] {
+/** Read ahead is by who teaches it; what is made by hand for one lesson is made by one. */
+const together = (t: PrepTask): string | undefined =>
+  t.kind === 'read ahead' ? undefined : JSON.stringify([t.courseId, t.lessonId]);
+
+/**
+ * The same laid out into each teacher's own hours, what is due first done first; what comes late says by how many days. Where the
+ * household shares such work out, what would come late is done by another who has the minutes for it.
+ */
+export function preparation(
+  state: Household,
+  year: SchoolYear | undefined,
+  plan: Plan,
+  shared: boolean = state.settings.sharesMaking ?? false,
+): PrepLine[] {
   const tasks = prepTasks(state, year, plan);
-  const teachers = [...new Set(tasks.map((t) => t.teacher))];
-  const lines = teachers.flatMap((teacher): PrepLine[] => {
-    const own = tasks.filter((t) => t.teacher === teacher);
-    const { pieces, ends } = dueFirst(slotsOf(state, teacher, plan.today), own);
+  const teachers = [...new Set([...tasks.map((t) => t.teacher), ...(shared ? state.teachers : [])])];
+  const hands = teachers.map((teacher) => ({
+    slots: slotsOf(state, teacher, plan.today),
+    work: tasks.filter((t) => t.teacher === teacher),
+  }));
+  const shares = shared ? shareOut(hands, together) : hands.map((h) => h.work);
+  const lines = teachers.flatMap((teacher, at): PrepLine[] => {
+    const own = shares[at]!;
+    const { pieces, ends } = dueFirst(hands[at]!.slots, own);
     return own.map((t): PrepLine => {
       const ready = ends.get(t);
       const on = pieces.filter((p) => p.work === t).map(({ day, minutes }) => ({ day, minutes }));
       return {
-        ...{ ...t, on },
+        ...{ ...t, teacher, on },
+        ...(t.teacher === teacher ? {} : { helped: t.teacher }),
         ...(ready === undefined ? {} : { ready }),
         ...(ready !== undefined && ready > t.due ? { late: ready - t.due } : {}),
       };
@@ -300,7 +321,7 @@ export function lastForIt(state: Pick<Household, 'children' | 'enrolments'>, cou
 /** When a line is done and when it is due, in words: "Fri 13 Nov, 15 min; due Mon 16 Nov"; late, by how much and what would help. */
 export function prepWords(style: DateStyle, line: PrepLine, today: Day): string {
   const due = `due ${dayAndDate(style, line.due, today)}`;
-  const begun = line.begun ? `${line.begun} min of it done, ` : '';
+  const begun = `${line.helped ? `${line.teacher.name} for ${line.helped.name}: ` : ''}${line.begun ? `${line.begun} min of it done, ` : ''}`;
   if (line.on.length === 0)
     return `${begun}${due}: ${line.teacher.prepares?.some((m) => m > 0) ? 'no time for it is left before' : `${line.teacher.name} has no hours for making ready`}`;
   const on = begun + line.on.map((p) => `${dayAndDate(style, p.day, today)}, ${p.minutes} min`).join(' and ');

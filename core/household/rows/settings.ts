@@ -43,6 +43,8 @@ export interface Settings {
   wishes?: Wishes;
   /** False where a child's own tick is a mark at once; else it waits for the parent's nod. */
   nod?: boolean;
+  /** Teachers make ready for one another what would come late; without it each for their own lessons. */
+  sharesMaking?: boolean;
   /** False where the household has a standing routine and is never asked to sit down over a week. */
   sitDown?: boolean;
   /** Work about the house is kept here as well: chores, and the errands of the week. Without it, school only. */
