@@ -191,6 +191,27 @@ test('what one teacher would make ready late is offered to the other who has the
   await expect(shared).toHaveCount(0);
 });
 
+test('small pieces that were cut for a lesson lie in its pocket: it is named with the course and in the box of its week', async ({
+  page,
+}) => {
+  await openToday(page);
+  await walk(page, '/materials?part=ready');
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Pond and Sky, 6, mud under the glass: cut' })
+    .getByRole('checkbox')
+    .click();
+  await expect(status(page)).toContainText(': done');
+  await walk(page, '/shelf/science');
+  await expect(page.getByText('1 pocket: 1 prepared.')).toBeVisible();
+  await walk(page, '/sit-down?week=2026-11-16&part=things');
+  await expect(
+    page.getByText(/^A pocket to get out: Pond and Sky, 6, mud under the glass, \w+ \d+ Nov\.$/),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/pocket to get out/)).toHaveCount(0);
+});
+
 test('a place goes with all that lies in it, a label says what is in it, and undo puts both back', async ({ page }) => {
   await openToday(page);
   await walk(page, '/materials?part=places');

@@ -14,7 +14,7 @@ import {
   stoppedKits,
   type ThingNet,
 } from '../core/materials';
-import { type PrepLine, preparation, type Sharing, sharingOf } from '../core/prepare';
+import { type PocketAhead, pocketsAhead, type PrepLine, preparation, type Sharing, sharingOf } from '../core/prepare';
 import type { Plan } from '../core/stagger';
 
 /** What is asked about the stores; what is not asked for is not worked out. */
@@ -39,6 +39,7 @@ export interface Stores {
   late: ComingLate[];
   stopped: StoppedKit[];
   box: BoxLine[];
+  pockets: PocketAhead[];
   back: PutBack[];
   ready: PrepLine[];
   /** What of it could be shared out among the teachers, or is. */
@@ -56,6 +57,7 @@ export function storesOf(household: Household, plan: Plan, wish: StoresWish): St
     late: nets ? comingLate(household, nets) : [],
     stopped: nets ? stoppedKits(household, nets) : [],
     box: wish.box ? boxOf(household, plan, wish.box[0], wish.box[1], nets) : [],
+    pockets: wish.box ? pocketsAhead(household, plan, wish.box[0], wish.box[1]) : [],
     back: wish.back === undefined ? [] : putBackList(household, plan, wish.back),
     ready: wish.ready ? preparation(household, year, plan) : [],
     sharing: wish.sharing ? sharingOf(household, year, plan) : undefined,

@@ -1,5 +1,5 @@
 import { fromDay } from '../../core/calendar';
-import { packThing, putBack } from '../../core/deeds';
+import { packThing, putBack, putPocketsBack } from '../../core/deeds';
 import type { Material } from '../../core/household';
 import {
   amount,
@@ -11,6 +11,7 @@ import {
   thereWords,
   waysWords,
 } from '../../core/materials';
+import { type Pocket, type PocketAhead, pocketName } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { newId } from '../ui/id';
@@ -20,15 +21,20 @@ import { ThingName } from './thing-name';
 /** What the week's lessons need, by place: a tick says the thing is in the box. */
 export function Box({
   lines,
+  pockets,
   start,
   open,
   away,
+  empty = [],
 }: {
   lines: BoxLine[];
+  /** Pockets of the lessons that begin in the week. */
+  pockets: PocketAhead[];
   start: number;
   open: (m: Material) => void;
-  /** What can go back in its place. */
+  /** What can go back in its place; pockets whose lesson is over as well. */
   away: PutBack[];
+  empty?: Pocket[];
 }) {
   const { household, today } = useHousehold();
   const style = household.settings.dateStyle;
@@ -38,45 +44,72 @@ export function Box({
       <h2 id="box">
         To get out for the week of {shortDate(style, start, today)} – {shortDate(style, start + 6, today)}
       </h2>
-      {lines.length === 0 ? (
+      {lines.length === 0 && pockets.length === 0 ? (
         <p className="py-2 text-soft">
           {household.needs.length === 0
             ? 'Nothing yet: add a thing, then say which lessons use it.'
             : 'Nothing is needed in what is left of this week.'}
         </p>
       ) : (
-        <BoxTable lines={lines} start={start} open={open} />
+        lines.length > 0 && <BoxTable lines={lines} start={start} open={open} />
+      )}
+      {pockets.length > 0 && (
+        <p className="pt-2 wrap-anywhere">
+          {pockets.length === 1 ? 'A pocket' : 'Pockets'} to get out:{' '}
+          {pockets.map((p) => `${pocketName(p)}, ${dayAndDate(style, p.day, today)}`).join('; ')}.
+        </p>
       )}
       {unknown.length > 0 && (
         <p className="pt-2 text-soft print:hidden">
           Not counted yet, so never called missing: {listing(unknown.map((l) => l.material.name))}.
         </p>
       )}
-      {away.length > 0 && <Away list={away} open={open} />}
+      {away.length + empty.length > 0 && <Away list={away} pockets={empty} open={open} />}
     </section>
   );
 }
 
 /** What came out for a week gone by and is not needed in the next: ticked once it is back in its place. */
-function Away({ list, open }: { list: readonly PutBack[]; open: (m: Material) => void }) {
+function Away({
+  list,
+  pockets,
+  open,
+}: {
+  list: readonly PutBack[];
+  pockets: readonly Pocket[];
+  open: (m: Material) => void;
+}) {
   const { today, commit } = useHousehold();
   const before = Math.max(...list.map((p) => p.weekStart)) + 1;
-  const back = (things: readonly Material[]) =>
-    commit(things.length === 1 ? `${things[0]!.name} put back` : `${things.length} things put back`, (now) =>
-      putBack(
+  const n = list.length + pockets.length;
+  const back = (things: readonly Material[], emptied: readonly Pocket[] = []) => {
+    const names = [...things.map((m) => m.name), ...emptied.map((p) => `the pocket of ${pocketName(p)}`)];
+    return commit(names.length === 1 ? `${names[0]!} put back` : `${names.length} things put back`, (now) => [
+      ...putBack(
         now,
         things.map((m) => m.id),
         before,
         today,
       ),
-    );
+      ...putPocketsBack(now, emptied, today),
+    ]);
+  };
   return (
     <section aria-labelledby="away" className="pt-6">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h2 id="away">To put back</h2>
-        {list.length > 1 && (
-          <button type="button" className="btn print:hidden" onClick={() => void back(list.map((p) => p.material))}>
-            All {list.length} are back
+        {n > 1 && (
+          <button
+            type="button"
+            className="btn print:hidden"
+            onClick={() =>
+              void back(
+                list.map((p) => p.material),
+                pockets,
+              )
+            }
+          >
+            All {n} are back
           </button>
         )}
       </div>
@@ -95,6 +128,18 @@ function Away({ list, open }: { list: readonly PutBack[]; open: (m: Material) =>
               <ThingName material={material} open={open} />{' '}
               <span className="text-soft">{material.place || 'no place is given'}</span>
             </span>
+          </li>
+        ))}
+        {pockets.map((p) => (
+          <li key={`${p.courseId} ${p.lessonId}`} className="flex items-center gap-3 border-b border-rule">
+            <label className="flex min-h-touch min-w-0 flex-1 items-center gap-3">
+              <span className="flex size-[44px] items-center justify-center">
+                <input type="checkbox" checked={false} onChange={() => void back([], [p])} />
+              </span>
+              <span className="min-w-0 flex-1 wrap-anywhere">
+                the pocket of {pocketName(p)} <span className="text-soft">the lesson is done</span>
+              </span>
+            </label>
           </li>
         ))}
       </ul>

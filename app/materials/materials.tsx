@@ -4,6 +4,7 @@ import { type Day, weekStart } from '../../core/calendar';
 import { byId, type Material } from '../../core/household';
 import { toBuy } from '../../core/jot';
 import { openHolds, openOrders, placeTree } from '../../core/materials';
+import { pocketsOf } from '../../core/prepare';
 import type { Stores } from '../../worker';
 import { useHousehold } from '../shell/household';
 import { useQuery } from '../ui/use-query';
@@ -23,7 +24,7 @@ import { Thing } from './thing';
 const PARTS = ['box', 'missing', 'orders', 'library', 'ready', 'places', 'all'] as const;
 type Part = (typeof PARTS)[number];
 /** Before the planner has answered. */
-const NOTHING: Stores = { things: [], missing: [], late: [], stopped: [], box: [], back: [], ready: [] };
+const NOTHING: Stores = { things: [], missing: [], late: [], stopped: [], pockets: [], box: [], back: [], ready: [] };
 /** From the last days of a week on its own box is emptied as well: the first day whose things stay out. */
 const endOfBox = (start: Day, today: Day): Day => (today >= start + 4 ? start + 7 : start);
 
@@ -41,13 +42,14 @@ export default function Materials() {
     ready: true,
     sharing: true,
   });
-  const { things: nets, missing, late, stopped, box: lines, back: away, ready, sharing } = stores ?? NOTHING;
+  const { things: nets, missing, late, stopped, box: lines, pockets, back: away, ready, sharing } = stores ?? NOTHING;
   const { plan } = usePlan();
   // Of a plan nothing is said to be missing, or not, nor counted, before it was worked out.
   const waits = !stores && (plan !== undefined || year !== undefined);
   const told = (content: ReactNode) => (waits ? <Awaited /> : content);
   const counted = (list: readonly unknown[]) => (waits ? undefined : list.length);
   const orders = useMemo(() => openOrders(household, today), [household, today]);
+  const empty = useMemo(() => pocketsOf(household, today).filter((p) => p.is === 'to put back'), [household, today]);
   const buy = toBuy(household, today);
   const asked = params.get('part');
   const part: Part = PARTS.find((p) => p === asked) ?? 'box';
@@ -87,7 +89,7 @@ export default function Materials() {
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      {panel('box', told(<Box lines={lines} start={start} open={open} away={away} />))}
+      {panel('box', told(<Box lines={lines} pockets={pockets} start={start} open={open} away={away} empty={empty} />))}
       {panel('missing', told(<Missing list={missing} late={late} stopped={stopped} nets={nets} open={open} />))}
       {panel('orders', <Orders orders={orders} buy={buy} open={open} />)}
       {panel('library', <Library />)}

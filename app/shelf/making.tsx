@@ -4,8 +4,9 @@ import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { array, boolean, object, type ObjectSchema, string } from 'yup';
 import { byId, type Course, MAKING_KINDS, type MakingKind, type MakingTask } from '../../core/household';
-import { makingWords } from '../../core/prepare';
-import { useFormCommit } from '../shell/household';
+import { putPocketsBack } from '../../core/deeds';
+import { makingWords, pocketName, pocketsOf, pocketWords } from '../../core/prepare';
+import { useFormCommit, useHousehold } from '../shell/household';
 import { FormDialog } from '../ui/form-dialog';
 import { count, listing } from '../ui/words';
 
@@ -42,8 +43,43 @@ export function Making({ course }: { course: Course }) {
       ) : (
         <p>{listing(tasks.map(words))}.</p>
       )}
+      <Pockets course={course} />
       {editing && <MakingForm course={course} close={() => setEditing(false)} />}
     </section>
+  );
+}
+
+/** Where the pockets of its lessons are, and each of those that are not ready for the next child. */
+function Pockets({ course }: { course: Course }) {
+  const { household, today, commit } = useHousehold();
+  const pockets = pocketsOf(household, today, course.id);
+  const out = pockets.filter((p) => p.is === 'in use' || p.is === 'to put back');
+  if (pockets.length === 0) return null;
+  return (
+    <>
+      <p className="pt-1">{pocketWords(pockets)}.</p>
+      {out.length > 0 && (
+        <ul aria-label="Pockets that are out">
+          {out.map((p) => (
+            <li key={p.lessonId} className="flex flex-wrap items-baseline gap-x-3 border-b border-rule">
+              <span className="min-w-0 flex-1 wrap-anywhere">
+                {p.lesson} <span className="text-soft">{p.is}</span>
+              </span>
+              <button
+                type="button"
+                className="press page-link cursor-pointer px-2"
+                aria-label={`Put back: the pocket of ${p.lesson}`}
+                onClick={() =>
+                  void commit(`the pocket of ${pocketName(p)} put back`, (now) => putPocketsBack(now, [p], today))
+                }
+              >
+                It is back
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
   );
 }
 

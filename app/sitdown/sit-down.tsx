@@ -170,7 +170,13 @@ export default function SitDownPage() {
     things: (
       <>
         {stores ? (
-          <Box lines={box} start={start} away={[]} open={(m) => void navigate(`/materials?thing=${m.id}`)} />
+          <Box
+            lines={box}
+            pockets={stores.pockets}
+            start={start}
+            away={[]}
+            open={(m) => void navigate(`/materials?thing=${m.id}`)}
+          />
         ) : (
           <Awaited />
         )}

@@ -495,6 +495,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     minutes: opt(whole(0, 1440)),
     part: opt(date),
     pieces: opt(whole(0, 1000)),
+    back: opt(date),
   },
   pulled: { id, weekStart: date, materialId: id, back: opt(date) },
   places: { id, path: text(200), reach: opt(oneOf(H.REACHES)), childId: opt(id), room: opt(number(0, 100_000)) },

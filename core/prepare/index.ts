@@ -3,3 +3,4 @@ export * from './preparation';
 export * from './sharing';
 export * from './made';
 export * from './own-work';
+export { type Pocket, type PocketAhead, pocketName, pocketRows, pocketsAhead, pocketsOf, pocketWords } from './pockets';

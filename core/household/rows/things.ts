@@ -143,6 +143,8 @@ export interface Prepared {
   part?: IsoDate;
   /** Of what is made for each child: for how many. */
   pieces?: number;
+  /** The day on which what was made was last put back in its place, for whoever comes to the lesson next. */
+  back?: IsoDate;
 }
 /** A title asked for at the library: wanted, then ready to be fetched, at home until it is due, and back. */
 export interface Hold {
