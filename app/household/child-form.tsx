@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { fromDay, fullDay, isIsoDate } from '../../core/calendar';
 import { type Child, COLOURS, type Household, ORNAMENTS, withRow } from '../../core/household';
-import { TOOLS_FROM } from '../../core/materials';
+import { toolsFrom } from '../../core/materials';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { useReach } from '../year/effect-lines';
 import { shortDate } from '../ui/dates';
@@ -131,8 +131,8 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
         />
         <InputField label="Allergic to" hint="Between commas. Always read the label too." {...register('allergies')} />
         <label className="flex min-h-touch items-center gap-2">
-          <input type="checkbox" {...register('tools')} /> may use blades and heat with an adult near, from {TOOLS_FROM}{' '}
-          years on
+          <input type="checkbox" {...register('tools')} /> may use blades and heat with an adult near, from{' '}
+          {toolsFrom(household.settings)} years on
         </label>
       </fieldset>
     </FormDialog>

@@ -22,6 +22,7 @@ import {
   type Teacher,
 } from '../../core/household';
 import { askSitDown } from '../../core/deeds';
+import { toolsFrom } from '../../core/materials';
 import { stayWords } from '../../core/words';
 import { putAway, useHintsAway } from '../shell/hint-store';
 import { useHousehold } from '../shell/household';
@@ -269,6 +270,16 @@ export default function HouseholdPage() {
             className="w-28"
             value={settings.startMinutes}
             keep={(n) => set('minutes at a start', { startMinutes: n })}
+          />
+          <StoredWhole
+            label="Blades and heat from, in years"
+            hint="With an adult near, once that is said of the child; before it, an adult’s hands alone. The maker’s warning and local law come first."
+            key={`tools ${toolsFrom(settings)}`}
+            least={6}
+            most={18}
+            className="w-28"
+            value={toolsFrom(settings)}
+            keep={(n) => set('the age for blades and heat', { toolsFrom: n })}
           />
           <Field label="What a child ticks on its own page">
             {(p) => (

@@ -135,6 +135,7 @@ export const SETTINGS_FIELDS: Fields = {
     }),
   ),
   nod: opt(yesNo),
+  toolsFrom: opt(whole(6, 18)),
   sharesMaking: opt(yesNo),
   sitDown: opt(yesNo),
   home: opt(yesNo),

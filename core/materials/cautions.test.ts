@@ -37,6 +37,17 @@ describe('cautions', () => {
     expect(work({ born: '2014-09-08', tools: true }).words).toContain('not in Pip’s');
     expect(work({ born: '2014-09-07', tools: true }).near).toBe(false);
     expect(work({ born: '2014-09-07', tools: true }, 'alone').words).toContain('never alone');
+    // The household sets the age: at ten this child may, at sixteen the one of twelve may not.
+    const from = (toolsFrom: number, born: string) =>
+      cautionsOf(
+        { children: [aChild('Pip', { born, tools: true })], settings: { toolsFrom } },
+        { cautions: [caution] },
+        TODAY,
+        {
+          ...{ childIds: ['Pip'], presence: 'with' },
+        },
+      )[0]!.near;
+    expect([from(10, '2016-09-07'), from(10, '2016-09-08'), from(16, '2014-09-07')]).toEqual([false, true, true]);
   });
 
   it('allergens name who is allergic and to what; without anybody they say to read the label', () => {

@@ -1,5 +1,13 @@
 import { ageOn, type Day, fromDay, toDay } from '../calendar';
-import { type Caution, type Child, type Household, type Material, type Presence, takerIdsOn } from '../household';
+import {
+  type Caution,
+  type Child,
+  type Household,
+  type Material,
+  type Presence,
+  type Settings,
+  takerIdsOn,
+} from '../household';
 import { listing } from '../words';
 import type { Use } from './uses';
 
@@ -8,7 +16,14 @@ export const SMALL_PARTS_UNDER = 3;
 /** Loose strong magnets are kept from whoever puts things in the mouth (US 16 CFR 1262): under this age, while nothing is said. */
 export const MAGNETS_UNDER = 6;
 /** From this age a child may use blades and heat with an adult near, once the parent has said so (common practice). */
-export const TOOLS_FROM = 12;
+const TOOLS_FROM = 12;
+
+/** The people whom a caution looks at, and what the household says of them. */
+type Home = Pick<Household, 'children'> & { settings?: Pick<Settings, 'toolsFrom'> };
+
+/** From which age, in years, children here may use blades and heat with an adult near, once that is said of a child. */
+export const toolsFrom = (settings: Pick<Settings, 'toolsFrom'> | undefined): number =>
+  settings?.toolsFrom ?? TOOLS_FROM;
 
 /** What to look out for with a thing. */
 export interface CautionLine {
@@ -26,7 +41,7 @@ const isHere = (c: Child, day: Day) => (!c.from || toDay(c.from) <= day) && (!c.
  * @param at who does the work and how closely it is watched.
  */
 export function cautionsOf(
-  { children }: Pick<Household, 'children'>,
+  { children, settings }: Home,
   { cautions }: Pick<Material, 'cautions'>,
   day: Day,
   at?: { childIds: readonly string[]; presence: Presence },
@@ -52,7 +67,7 @@ export function cautionsOf(
       case 'heat': {
         const what = caution === 'blades' ? 'Blades' : 'Heat';
         const users = at ? here.filter((c) => at.childIds.includes(c.id)) : [];
-        const may = (c: Child) => (c.tools ?? false) && ageOn(c.born, fromDay(day)) >= TOOLS_FROM;
+        const may = (c: Child) => (c.tools ?? false) && ageOn(c.born, fromDay(day)) >= toolsFrom(settings);
         const not = users.filter((c) => !may(c));
         if (not.length > 0) return line(caution, `${what}: in an adult’s hands, not in ${names(not)}’s.`, true);
         if (at?.presence === 'alone' && users.length > 0)
@@ -60,7 +75,7 @@ export function cautionsOf(
         return line(
           caution,
           `${what}: in an adult’s hands.`,
-          here.some((c) => ageOn(c.born, fromDay(day)) < TOOLS_FROM),
+          here.some((c) => ageOn(c.born, fromDay(day)) < toolsFrom(settings)),
         );
       }
       case 'allergens': {
@@ -82,7 +97,7 @@ export function cautionsOf(
  * said once.
  */
 export function cautionsInUse(
-  state: Pick<Household, 'children'>,
+  state: Home,
   material: Pick<Material, 'cautions'>,
   uses: readonly Pick<Use, 'day' | 'enrolment' | 'step'>[],
 ): string[] {

@@ -43,6 +43,8 @@ export interface Settings {
   wishes?: Wishes;
   /** False where a child's own tick is a mark at once; else it waits for the parent's nod. */
   nod?: boolean;
+  /** From which age, in years, a child may use blades and heat with an adult near, once that is said of the child; without it 12. */
+  toolsFrom?: number;
   /** Teachers make ready for one another what would come late; without it each for their own lessons. */
   sharesMaking?: boolean;
   /** False where the household has a standing routine and is never asked to sit down over a week. */
