@@ -116,6 +116,13 @@ test('a kit that lacks what it is of no use without says so at its lesson, and h
     'letter board with its pen, for Letters at the Lockside, is of no use without pen: use slate instead (3 there), or borrow it.',
   );
   await walk(page, '/materials?part=missing');
+  // What an order lasts for is the household's to say: of the maps the term wants 20.
+  const maps = page.getByRole('row').filter({ hasText: 'outline map of the river' });
+  await expect(maps).toContainText('20 maps');
+  await page.getByLabel('An order lasts').selectOption('until the year ends');
+  await expect(maps).toContainText(/(2[1-9]|[3-9]\d) maps/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(maps).toContainText('20 maps');
   const useless = page.getByRole('list', { name: 'Of no use as they are' });
   await expect(useless).toContainText('Needed on Wed 11 Nov, Letters at the Lockside 3, sh, ch and th');
   await useless.getByRole('button', { name: 'Jot down to buy: pen, for letter board with its pen' }).dblclick();

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { isOver } from '../../core/calendar';
-import { buyParts, moveThing, wantThing } from '../../core/deeds';
-import { byId, type Material } from '../../core/household';
+import { buyParts, moveThing, orderFor, wantThing } from '../../core/deeds';
+import { byId, type Material, ORDERS_FOR } from '../../core/household';
 import {
   amount,
   type ComingLate,
@@ -61,6 +61,20 @@ export function Missing({
     <section aria-labelledby="missing">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h2 id="missing">What will be missing, the most pressing first</h2>
+        <label className="flex items-baseline gap-2 print:hidden">
+          An order lasts
+          <select
+            value={household.settings.ordersFor ?? ''}
+            onChange={(e) => {
+              const asked = ORDERS_FOR.find((o) => o === e.target.value);
+              void commit('how long an order lasts', (now) => orderFor(now, asked));
+            }}
+          >
+            <option value="">until the next break</option>
+            <option value="four weeks">four weeks</option>
+            <option value="year">until the year ends</option>
+          </select>
+        </label>
         {unlisted.length > 1 && (
           <span className="flex flex-wrap gap-2 print:hidden">
             {soon.length > 0 && soon.length < unlisted.length && (

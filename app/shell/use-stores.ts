@@ -15,10 +15,10 @@ export function useStores({ net = false, box, back, ready = false, sharing = fal
   const [told, setTold] = useState<Stores>();
   const [from, to] = box ?? [];
   const { materials, movements, orders, needs, prepared, pulled, readAheads } = household;
-  const { sharesMaking } = household.settings;
+  const { sharesMaking, ordersFor } = household.settings;
   // What a plan is made from brings a plan of its own, once that has settled: until then the planner is not held up by it.
   const of = useWhile(whole && plan ? { household, plan } : undefined, [
-    ...[plan, whole, materials, movements, orders, needs, prepared, pulled, readAheads, sharesMaking],
+    ...[plan, whole, materials, movements, orders, needs, prepared, pulled, readAheads, sharesMaking, ordersFor],
   ]);
   useEffect(() => {
     if (!of) return;

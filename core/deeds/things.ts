@@ -12,6 +12,7 @@ import {
   type MovementKind,
   type Need,
   type Order,
+  type OrdersFor,
   type Prepared,
   type Put,
 } from '../household';
@@ -263,3 +264,9 @@ export const putPocketsBack = (now: Household, lessons: readonly { courseId: Id;
     .flatMap((l) => pocketRows(now, l.courseId, l.lessonId))
     .filter((p) => p.back !== fromDay(day))
     .map((p): Put => ({ table: 'prepared', put: { ...p, back: fromDay(day) } }));
+
+/** How long an order lasts: until the next break, where nothing is said, four weeks, or until the year ends. */
+export function orderFor(now: Household, ordersFor: OrdersFor | undefined): Put[] {
+  const { ordersFor: _before, ...rest } = now.settings;
+  return [{ table: 'settings', put: ordersFor ? { ...rest, ordersFor } : rest }];
+}

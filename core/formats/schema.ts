@@ -135,6 +135,7 @@ export const SETTINGS_FIELDS: Fields = {
     }),
   ),
   nod: opt(yesNo),
+  ordersFor: opt(oneOf(H.ORDERS_FOR)),
   toolsFrom: opt(whole(6, 18)),
   sharesMaking: opt(yesNo),
   sitDown: opt(yesNo),

@@ -169,6 +169,22 @@ describe('what is missing', () => {
     expect(boxOf(base(), planOf(base()), TODAY, TODAY + 6)[0]).toMatchObject({ known: false, short: 0 });
   });
 
+  it('is ordered for as long as the household says: from four weeks over the term to the year, never for less or later', () => {
+    const of = (ordersFor?: 'four weeks' | 'year') => {
+      const h = base({ movements: [entry('count', 5)] });
+      return short({ ...h, settings: { ...h.settings, ...(ordersFor ? { ordersFor } : {}) } })[0]!;
+    };
+    const [weeks, term, year] = [of('four weeks'), of(), of('year')];
+    // Five steps a week, a lesson in two of them: ten lessons and a half in four weeks, of which the first is short of one sheet.
+    expect(weeks.quantity).toBeLessThanOrEqual(term.quantity);
+    expect(term.quantity).toBeLessThanOrEqual(year.quantity);
+    expect(year.quantity).toBe(2 * 12 - 5);
+    expect([weeks.day, weeks.orderBy]).toEqual([year.day, year.orderBy]);
+    const uses = netThings(base(), planOf(base()))[0]!.rows;
+    const due = uses.filter((r) => r.day >= year.day && r.day <= year.day + 27).reduce((n, r) => n + r.gross, 0);
+    expect(weeks.quantity).toBe(due - 1);
+  });
+
   it('is told by when to order, in packs, at what price, with the ways out', () => {
     const cards: Material = { ...paper, id: 'k', name: 'card', consumable: true };
     const [s] = short(
@@ -194,6 +210,8 @@ describe('what is missing', () => {
     // From the Saturday on which the break begins.
     expect(readyBy(aHousehold(), with2, { ...course, ahead: 'level' }, day)).toBe(toDay('2026-10-10'));
     expect(horizonOf(with2, toDay('2026-09-20'))).toBe(toDay('2026-10-09'));
+    expect(horizonOf(with2, toDay('2026-09-20'), 'four weeks')).toBe(toDay('2026-10-17'));
+    expect(horizonOf(with2, toDay('2026-09-20'), 'year')).toBe(toDay(with2.end));
   });
 });
 

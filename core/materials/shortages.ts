@@ -8,6 +8,7 @@ import {
   type Material,
   type Movement,
   type Order,
+  type OrdersFor,
   type SchoolYear,
 } from '../household';
 import type { Plan } from '../stagger';
@@ -111,9 +112,14 @@ function breakBefore(year: SchoolYear, day: Day): Day {
 
 const horizons = new WeakMap<SchoolYear, Map<Day, Day>>();
 
-/** The last day that an order covers which is made for a day: the end of the school before the next break, or of the year. */
-export function horizonOf(year: SchoolYear | undefined, day: Day): Day {
+/**
+ * The last day that an order covers which is made for a day: the end of the school before the next break, or of the year; or as the
+ * household has said.
+ */
+export function horizonOf(year: SchoolYear | undefined, day: Day, ordersFor?: OrdersFor): Day {
+  if (ordersFor === 'four weeks') return day + 27;
   if (!year) return Infinity;
+  if (ordersFor === 'year') return toDay(year.end);
   const known = horizons.get(year) ?? new Map<Day, Day>();
   horizons.set(year, known);
   let last = known.get(day);
@@ -241,7 +247,7 @@ export function shortages(state: Household, plan: Plan, nets = netThings(state, 
     if (!any) continue;
     const first = uses.find((u) => u.day === any.day)!;
     const year = state.years.find((y) => toDay(y.start) <= any.day && any.day <= toDay(y.end));
-    const { quantity: short } = shortageIn(lacks, horizonOf(year, any.day))!;
+    const { quantity: short } = shortageIn(lacks, horizonOf(year, any.day, state.settings.ordersFor))!;
     // Of all who need it that day, the one who wants it made ready first.
     const ready = Math.min(
       ...uses

@@ -43,6 +43,8 @@ export interface Settings {
   wishes?: Wishes;
   /** False where a child's own tick is a mark at once; else it waits for the parent's nod. */
   nod?: boolean;
+  /** How long an order lasts from the day on which something is first missing; without it until the next break. */
+  ordersFor?: OrdersFor;
   /** From which age, in years, a child may use blades and heat with an adult near, once that is said of the child; without it 12. */
   toolsFrom?: number;
   /** Teachers make ready for one another what would come late; without it each for their own lessons. */
@@ -77,6 +79,8 @@ export const WAYS = {
 } as const;
 export type WayKey = keyof typeof WAYS;
 export type Ways = { [K in WayKey]?: (typeof WAYS)[K][number] };
+export const ORDERS_FOR = ['four weeks', 'year'] as const;
+export type OrdersFor = (typeof ORDERS_FOR)[number];
 export const ORDER_RULES = ['youngest', 'eldest', 'short', 'beside'] as const;
 /**
  * What comes first in the day where nothing is put in order by hand: the youngest child, the eldest, what is over soonest,
