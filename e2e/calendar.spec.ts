@@ -423,6 +423,20 @@ test('with nothing set up the pages of the year say what to do', async ({ page }
   await expect(page.getByText('With a school year set up')).toBeVisible();
 });
 
+test('whether a portfolio is kept is asked with the year', async ({ page }) => {
+  await page.goto('/year');
+  await page.getByRole('button', { name: 'Change the year' }).click();
+  const kept = page.getByLabel(/a portfolio is kept/);
+  await expect(kept).toBeChecked();
+  await kept.uncheck();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await walk(page, '/year/end');
+  await expect(page.getByText(/^No portfolio is kept of this year/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/^No portfolio is kept of this year/)).toHaveCount(0);
+});
+
 test('another shape of the year holds from today on: what lies behind stays, and what reaches back is asked first', async ({
   page,
 }) => {

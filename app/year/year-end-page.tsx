@@ -69,6 +69,11 @@ export default function YearEndPage() {
         <h2 id="end-record" className="border-b border-ink">
           What was
         </h2>
+        {year.portfolio === false && (
+          <p className="pt-1 text-soft">
+            No portfolio is kept of this year; what is on record can be printed as one all the same.
+          </p>
+        )}
         <ul>
           {childrenIn(household, year).map((c) => (
             <li key={c.id} className="border-b border-rule/60 py-1">

@@ -1,7 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useMemo } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { array, mixed, number, object, type ObjectSchema, string } from 'yup';
+import { array, boolean, mixed, number, object, type ObjectSchema, string } from 'yup';
 import {
   blankYear,
   yearName,
@@ -43,6 +43,7 @@ interface Values {
   rhythm: Rhythm | null;
   /** From which day on another shape holds; empty: for the whole year. */
   since: string;
+  portfolio: boolean;
 }
 
 const schema = (id: string, others: readonly SchoolYear[]): ObjectSchema<Values> =>
@@ -70,6 +71,7 @@ const schema = (id: string, others: readonly SchoolYear[]): ObjectSchema<Values>
         return !fault || context.createError({ message: fault });
       }),
     since: string().defined(),
+    portfolio: boolean().defined(),
   });
 
 const LIGHT_SHARE = 50;
@@ -100,6 +102,7 @@ export function YearForm({
       light: given?.light ?? [],
       rhythm: given?.rhythm ?? null,
       since: runs ? fromDay(today) : '',
+      portfolio: given?.portfolio ?? true,
     },
   });
   const { errors } = formState;
@@ -128,6 +131,8 @@ export function YearForm({
       name: now.name.trim() || yearName(now.start, now.end),
       start: now.start,
       end: now.end,
+      // As it stands it says nothing of a year of which nobody was asked.
+      ...(year && year.portfolio === undefined && now.portfolio ? {} : { portfolio: now.portfolio }),
     };
     if (!year || sameShape(year, shape)) return { ...named, ...(year ? plainShape(year) : shape) };
     const was = { ...named, ...plainShape(year) };
@@ -215,6 +220,10 @@ export function YearForm({
           name="since"
         />
       )}
+      <label className="flex min-h-touch items-center gap-2">
+        <input type="checkbox" {...register('portfolio')} /> a portfolio is kept: samples of work are asked for three
+        times in the year
+      </label>
       {effect && <EffectLines effect={effect} />}
       {!year && (
         <p role="status">

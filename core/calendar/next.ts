@@ -59,6 +59,7 @@ export function nextYear(year: SchoolYear, name: string, newId: () => Id): Schoo
     special: [],
     requirement: year.requirement,
     own: year.own,
+    ...(year.portfolio === undefined ? {} : { portfolio: year.portfolio }),
   };
 }
 

@@ -307,6 +307,10 @@ describe('years on other calendars', () => {
     expect(weekdayOf(toDay(next.start))).toBe(weekdayOf(toDay(year.start)));
     expect(next.closed).toMatchObject([{ from: '2027-12-20', to: '2027-12-31', label: 'winter' }]);
     expect(next.rhythm).toMatchObject({ from: next.start, on: 6, off: 1, changes: [{ block: 1, on: 8 }] });
+    expect([next.portfolio, nextYear({ ...year, portfolio: false }, '', () => 'n').portfolio]).toEqual([
+      undefined,
+      false,
+    ]);
     expect(yearFault(next, [year])).toBeUndefined();
     expect(yearFor([next, year], toDay(year.end))?.id).toBe(year.id);
     expect(yearFor([next, year], toDay(next.start) - 1)?.id).toBe('next');

@@ -195,6 +195,7 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     ),
     requirement,
     own: list(record({ childId: id, requirement }), 0, 50),
+    portfolio: opt(yesNo),
   },
   absences: { id, childIds: list(id, 1, 50), from: date, to: date, why: oneOf(H.ABSENCE_KINDS), label: text(120) },
   aways: {

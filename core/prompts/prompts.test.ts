@@ -76,6 +76,11 @@ describe('a word at the right moment', () => {
     expect([asked[0], asked.at(-1)]).toEqual([start + 21, end - 28 + 6]);
     expect(asked).toContain(Math.floor((start + end) / 2));
     expect(promptsOn(h, undefined, start + 21)).toEqual([]);
+    // Said once for the year: kept, or not.
+    const said = (portfolio: boolean) =>
+      promptsOn(h, { ...h.years[0]!, portfolio }, start + 21).filter((p) => p.key.startsWith('sample'));
+    expect(said(false)).toEqual([]);
+    expect(said(true)[0]!.words).toBe('Samples of work for the portfolio: one of each course now, early in the year.');
   });
 
   it('put away it is not said again, on two devices once; what is new is said', () => {

@@ -92,7 +92,7 @@ const SAMPLE_WEEKS = 4;
 const SAMPLE_DAYS = 7;
 /** Three times a year, early, in the middle and late, a sample of each course: one line for all of them (common practice). */
 const samples: Source = (_state, year, today) => {
-  if (!year) return [];
+  if (!year || year.portfolio === false) return [];
   const [start, end] = [toDay(year.start), toDay(year.end)];
   const moments = [
     { when: 'early', day: start + 7 * (SAMPLE_WEEKS - 1) },
@@ -104,7 +104,7 @@ const samples: Source = (_state, year, today) => {
     ? [
         {
           key: `sample ${year.id} ${now.when}`,
-          words: `If you keep samples of work: one of each course now, ${now.when} in the year.`,
+          words: `${year.portfolio ? 'Samples of work for the portfolio' : 'If you keep samples of work'}: one of each course now, ${now.when} in the year.`,
           to: { path: '/record', words: 'To the portfolios' },
         },
       ]

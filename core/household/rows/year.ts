@@ -73,6 +73,8 @@ export interface SchoolYear extends YearShape {
   requirement: Requirement;
   /** Children for whom another requirement holds. */
   own: { childId: Id; requirement: Requirement }[];
+  /** Whether a portfolio is kept of it; without it nobody was asked. */
+  portfolio?: boolean;
 }
 
 export const ABSENCE_KINDS = ['sick', 'closed', 'interruption'] as const;
