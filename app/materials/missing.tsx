@@ -66,7 +66,8 @@ export function Missing({
           <select
             value={household.settings.ordersFor ?? ''}
             onChange={(e) => {
-              const asked = ORDERS_FOR.find((o) => o === e.target.value);
+              const { value } = e.target;
+              const asked = ORDERS_FOR.find((o) => o === value);
               void commit('how long an order lasts', (now) => orderFor(now, asked));
             }}
           >
