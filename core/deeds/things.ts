@@ -19,7 +19,7 @@ import {
 import { nextSeq } from '../log';
 import { jottingRow } from '../jot';
 import { isToBuy, knownThings, openOf, partsToBuyWords, stoppedBy, thingOfPart } from '../materials';
-import { begunOf, madeOf, partRow, pocketRows, type PrepLine, preparedRow } from '../prepare';
+import { begunOf, madeOf, partRow, type PrepLine, preparedRow, rowsOfPockets } from '../prepare';
 import { readLesson } from './sitdown';
 
 /** What happened to a thing. */
@@ -260,8 +260,7 @@ export function shareMaking(now: Household, share: boolean): Put[] {
 
 /** What was made of small pieces for some lessons is back in its place. */
 export const putPocketsBack = (now: Household, lessons: readonly { courseId: Id; lessonId: Id }[], day: Day): Put[] =>
-  lessons
-    .flatMap((l) => pocketRows(now, l.courseId, l.lessonId))
+  rowsOfPockets(now, lessons)
     .filter((p) => p.back !== fromDay(day))
     .map((p): Put => ({ table: 'prepared', put: { ...p, back: fromDay(day) } }));
 

@@ -3,4 +3,12 @@ export * from './preparation';
 export * from './sharing';
 export * from './made';
 export * from './own-work';
-export { type Pocket, type PocketAhead, pocketName, pocketRows, pocketsAhead, pocketsOf, pocketWords } from './pockets';
+export {
+  type Pocket,
+  type PocketAhead,
+  pocketName,
+  rowsOfPockets,
+  pocketsAhead,
+  pocketsOf,
+  pocketWords,
+} from './pockets';

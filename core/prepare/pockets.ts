@@ -25,21 +25,30 @@ export interface PocketAhead extends Pocket {
   day: Day;
 }
 
-/** The rows that say that a lesson’s pocket is made: those of the lesson itself, not of its whole level. */
-export const pocketRows = (
-  { prepared, courses }: Pick<Household, 'prepared' | 'courses'>,
-  courseId: Id,
-  lessonId: Id,
-): Prepared[] =>
-  prepared.filter(
-    (p) =>
-      p.courseId === courseId &&
-      p.lessonId === lessonId &&
-      p.part === undefined &&
-      p.task !== undefined &&
-      IN_POCKET.has(p.task) &&
-      byId(courses, courseId)?.tasks?.find((t) => t.kind === p.task)?.for !== 'level',
-  );
+const keyOf = (courseId: Id, lessonId: Id): string => JSON.stringify([courseId, lessonId]);
+
+/** The rows that say that a lesson’s pocket is made, by course and lesson: those of the lesson itself, not of its whole level. */
+function pocketRows({ prepared, courses }: Pick<Household, 'prepared' | 'courses'>): ReadonlyMap<string, Prepared[]> {
+  const rows = new Map<string, Prepared[]>();
+  for (const p of prepared) {
+    if (p.part !== undefined || p.task === undefined || !IN_POCKET.has(p.task)) continue;
+    if (byId(courses, p.courseId)?.tasks?.find((t) => t.kind === p.task)?.for === 'level') continue;
+    const key = keyOf(p.courseId, p.lessonId);
+    const own = rows.get(key);
+    if (own) own.push(p);
+    else rows.set(key, [p]);
+  }
+  return rows;
+}
+
+/** The rows of some lessons’ pockets. */
+export function rowsOfPockets(
+  state: Pick<Household, 'prepared' | 'courses'>,
+  lessons: readonly { courseId: Id; lessonId: Id }[],
+): Prepared[] {
+  const rows = pocketRows(state);
+  return lessons.flatMap((l) => rows.get(keyOf(l.courseId, l.lessonId)) ?? []);
+}
 
 /** Where a lesson’s pocket is, by who has sat over the lesson since it was last put back, and who is not through it. */
 function stateOf(state: Household, courseId: Id, lesson: Lesson, rows: readonly Prepared[], today: Day): PocketState {
@@ -59,20 +68,19 @@ function stateOf(state: Household, courseId: Id, lesson: Lesson, rows: readonly 
 
 /** Every pocket that was made, of all courses or of one, in order of courses and their lessons. */
 export function pocketsOf(state: Household, today: Day, courseId?: Id): Pocket[] {
-  const made = new Set(state.prepared.map((p) => p.courseId));
+  const made = pocketRows(state);
+  if (made.size === 0) return [];
   return state.courses
-    .filter((c) => made.has(c.id) && (courseId === undefined || c.id === courseId))
+    .filter((c) => courseId === undefined || c.id === courseId)
     .flatMap((course) =>
       lessonsIn(course).flatMap((lesson): Pocket[] => {
-        const rows = pocketRows(state, course.id, lesson.id);
-        if (rows.length === 0) return [];
+        const rows = made.get(keyOf(course.id, lesson.id));
+        if (!rows) return [];
         const is = stateOf(state, course.id, lesson, rows, today);
         return [{ courseId: course.id, lessonId: lesson.id, title: course.title, lesson: lesson.title, is }];
       }),
     );
 }
-
-const keyOf = (courseId: Id, lessonId: Id): string => JSON.stringify([courseId, lessonId]);
 
 /** The pockets of the lessons that begin on the days from…to by the plan, to be got out, in order of days. */
 export function pocketsAhead(state: Household, plan: Plan, from: Day, to: Day): PocketAhead[] {

@@ -21,10 +21,11 @@ export function lateness<T extends Work>(slots: readonly Slot[], work: readonly 
 }
 
 const less = (a: Lateness, b: Lateness): boolean => a.pieces < b.pieces || (a.pieces === b.pieces && a.days < b.days);
+const minus = (a: Lateness, b: Lateness): Lateness => ({ pieces: a.pieces - b.pieces, days: a.days - b.days });
 const plus = (a: Lateness, b: Lateness): Lateness => ({ pieces: a.pieces + b.pieces, days: a.days + b.days });
 
 /** So many changes are tried in all: half a second of a very full six weeks. */
-const TRIALS = 6000;
+const TRIALS = 4000;
 /** What is tried in turn while nothing before it helps: so many lessons from one to another, and so many back. */
 const WIDER = [
   [1, 0],
@@ -46,14 +47,16 @@ export function shareOut<T extends Work>(
   hands: readonly Hand<T>[],
   bundle: (work: T) => string | undefined,
 ): readonly T[][] {
-  const place = new Map(hands.flatMap((h) => h.work).map((w, i) => [w, i]));
+  const keys = new Map(hands.flatMap((h) => h.work.map((w) => [w, bundle(w)] as const)));
   const owner = new Map(hands.flatMap((h, i) => h.work.map((w) => [w, i] as const)));
-  /** What is due first first; of what is due on one day the own first, then as it was listed. */
+  /** For each of them the order of all work: what is due first first; of what is due on one day the own first, then as it was listed. */
+  const ranks = hands.map((_, h) => {
+    const foreign = (w: T) => Number(owner.get(w) !== h);
+    const all = [...owner.keys()].sort((a, b) => a.due - b.due || foreign(a) - foreign(b));
+    return new Map(all.map((w, i) => [w, i]));
+  });
   const inOrder = (work: readonly T[], h: number): T[] =>
-    [...work].sort(
-      (a, b) =>
-        a.due - b.due || Number(owner.get(a) !== h) - Number(owner.get(b) !== h) || place.get(a)! - place.get(b)!,
-    );
+    [...work].sort((a, b) => ranks[h]!.get(a)! - ranks[h]!.get(b)!);
   const shares = hands.map((h, i) => inOrder(h.work, i));
   const late = hands.map(({ slots }, h) => lateness(slots, shares[h]!));
   const alone = hands.map(({ slots, work }) => dueFirst(slots, work).ends);
@@ -68,7 +71,8 @@ export function shareOut<T extends Work>(
   /** The shares of two after some work of each went to the other, where less comes late so and what each keeps is spared. */
   const changed = (a: number, b: number, outOfA: readonly string[], outOfB: readonly string[]) => {
     if (trials-- <= 0) return [];
-    const goes = (h: number, keys: readonly string[]) => shares[h]!.filter((w) => keys.includes(bundle(w) ?? ''));
+    const goes = (h: number, out: readonly string[]) =>
+      out.length === 0 ? [] : shares[h]!.filter((w) => out.includes(keys.get(w) ?? ''));
     const [ga, gb] = [goes(a, outOfA), goes(b, outOfB)];
     const after = [a, b].map((h) => {
       const [out, into] = h === a ? [ga, gb] : [gb, ga];
@@ -77,13 +81,15 @@ export function shareOut<T extends Work>(
     const [la, lb] = [lateness(hands[a]!.slots, after[0]), lateness(hands[b]!.slots, after[1])];
     const sum = plus(la, lb);
     const better = less(sum, plus(late[a]!, late[b]!)) && spared(a, after[0]) && spared(b, after[1]);
-    return better ? [{ a, b, after, late: [la, lb] as const, sum }] : [];
+    return better
+      ? [{ a, b, outOfA, outOfB, after, late: [la, lb] as const, gain: minus(sum, plus(late[a]!, late[b]!)) }]
+      : [];
   };
   /** What may go from somebody, what is late first: where that fits nowhere, something else may go and make room for it. */
   const keysOf = (h: number) => {
     const { ends } = dueFirst(hands[h]!.slots, shares[h]!);
     const behind = shares[h]!.filter((w) => (ends.get(w) ?? Infinity) > w.due);
-    return [...new Set([...behind, ...shares[h]!].flatMap((w) => bundle(w) ?? []))];
+    return [...new Set([...behind, ...shares[h]!].flatMap((w) => keys.get(w) ?? []))];
   };
   const able = (h: number) => hands[h]!.slots.some((s) => s.minutes > 0);
   const most = hands.flatMap((h) => h.work).length * hands.length;
@@ -104,19 +110,14 @@ export function shareOut<T extends Work>(
             ),
       [],
     );
-    const best = found.reduce<(typeof found)[number] | undefined>(
-      (b, f) => (!b || less(gain(f), gain(b)) ? f : b),
-      undefined,
-    );
-    if (!best) break;
-    [shares[best.a], shares[best.b]] = best.after;
-    [late[best.a], late[best.b]] = best.late;
+    // The best of them first; what is no gain any more behind those before it is passed over.
+    const best = found.sort((x, y) => x.gain.pieces - y.gain.pieces || x.gain.days - y.gain.days);
+    for (const f of best)
+      for (const { a, b, after, late: then } of changed(f.a, f.b, f.outOfA, f.outOfB)) {
+        [shares[a], shares[b]] = after;
+        [late[a], late[b]] = then;
+      }
+    if (best.length === 0 || trials <= 0) break;
   }
   return shares;
-
-  /** What a change leaves late, against what there is now. */
-  function gain({ a, b, sum }: { a: number; b: number; sum: Lateness }): Lateness {
-    const was = plus(late[a]!, late[b]!);
-    return { pieces: sum.pieces - was.pieces, days: sum.days - was.days };
-  }
 }
