@@ -227,9 +227,11 @@ test('a place goes with all that lies in it, a label says what is in it, and und
   await page.getByRole('button', { name: 'Change the place study', exact: true }).click();
   await page.getByLabel('Called').fill('loft / study box');
   await page.getByLabel('Its room, in cm of shelf').fill('40');
+  await page.getByLabel('Boxes that have room in it').fill('3');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('button', { name: 'Change the place loft / study box / map drawer' })).toBeVisible();
   await expect(page.getByText('40 cm free of 40 cm; 6 things not measured.')).toBeVisible();
+  await expect(page.getByText('1 box, room for 2 more.')).toBeVisible();
   await page.getByRole('link', { name: 'A label for loft / study box', exact: true }).click();
   const sheet = page.getByRole('group', { name: 'Sheet 1' });
   await expect(sheet).toContainText('loft / study box');

@@ -13,6 +13,7 @@ interface Values {
   reach: string;
   childId: string;
   room: string;
+  boxes: string;
 }
 const schema: ObjectSchema<Values> = object({
   path: string()
@@ -29,6 +30,14 @@ const schema: ObjectSchema<Values> = object({
       const n = v === '' ? 0 : readAmount(v);
       return n !== undefined && n <= 100_000;
     }),
+  boxes: string()
+    .defined()
+    .trim()
+    .test(
+      'boxes',
+      'Give a whole number of boxes up to 1000, or leave it empty.',
+      (v) => v === '' || (/^\d+$/.test(v) && Number(v) <= 1000),
+    ),
 });
 
 /** What is said of a place; under another name all that lies in it goes with it. */
@@ -40,6 +49,7 @@ export function PlaceForm({ node, close }: { node?: PlaceNode; close: () => void
     defaultValues: {
       ...{ path: node?.path ?? '', reach: node?.place?.reach ?? '', childId: node?.place?.childId ?? '' },
       room: node?.place?.room?.toString() ?? '',
+      boxes: node?.place?.boxes?.toString() ?? '',
     },
   });
   const { errors } = formState;
@@ -48,6 +58,7 @@ export function PlaceForm({ node, close }: { node?: PlaceNode; close: () => void
     const wish = {
       ...{ path, reach: REACHES.find((r) => r === v.reach), childId: v.childId || undefined },
       room: v.room === '' ? undefined : readAmount(v.room),
+      boxes: v.boxes === '' ? undefined : Number(v.boxes),
     };
     const kept = await commit(`${path} ${node ? 'changed' : 'added'}`, (now) => savePlace(now, node?.path, wish));
     if (kept) close();
@@ -93,6 +104,13 @@ export function PlaceForm({ node, close }: { node?: PlaceNode; close: () => void
           className="w-32"
           fault={errors.room?.message}
           {...register('room')}
+        />
+        <NumberField
+          label="Boxes that have room in it"
+          hint="Each a place of its own, with a stroke between."
+          className="w-32"
+          fault={errors.boxes?.message}
+          {...register('boxes')}
         />
       </div>
       {node && (

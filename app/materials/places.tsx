@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { wayOf, byId, type Material, type Reach } from '../../core/household';
-import { allIn, fullness, fullnessWords, type PlaceNode, placeTree, thingsBy } from '../../core/materials';
+import { allIn, boxesWords, fullness, fullnessWords, type PlaceNode, placeTree, thingsBy } from '../../core/materials';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { count } from '../ui/words';
@@ -104,6 +104,7 @@ function Inside({
         const { place } = node;
         const whose = byId(household.children, place?.childId ?? '')?.name;
         const full = fullness(household, node, plan);
+        const boxes = boxesWords(node);
         const said = [whose && `${whose}’s`, place?.reach && `reached into ${REACH_WORDS[place.reach]}`].filter(
           Boolean,
         );
@@ -128,6 +129,7 @@ function Inside({
                 Change
               </button>
             </div>
+            {boxes.words && <p className={boxes.over ? 'font-semibold' : 'text-soft'}>{boxes.words}.</p>}
             {full && <p className={full.used > full.room ? 'font-semibold' : 'text-soft'}>{fullnessWords(full)}.</p>}
             {node.things.length > 0 && <Names things={node.things} open={open} />}
             <div className="border-l border-rule pl-4">

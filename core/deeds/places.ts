@@ -8,6 +8,7 @@ export interface PlaceWish {
   reach?: Place['reach'] | undefined;
   childId?: Id | undefined;
   room?: number | undefined;
+  boxes?: number | undefined;
 }
 
 /** Things, and what is said of places, go where the place they lie in goes. */
@@ -43,6 +44,7 @@ export function savePlace(now: Household, before: string | undefined, wish: Plac
     ...(wish.reach ? { reach: wish.reach } : {}),
     ...(wish.childId ? { childId: wish.childId } : {}),
     ...(wish.room === undefined ? {} : { room: wish.room }),
+    ...(wish.boxes === undefined ? {} : { boxes: wish.boxes }),
   };
   return [...gone.map((p): Put => ({ table: 'places', remove: p.id })), ...puts, { table: 'places', put }];
 }

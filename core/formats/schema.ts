@@ -501,7 +501,14 @@ export const TABLE_FIELDS: Record<H.TableName, Fields> = {
     back: opt(date),
   },
   pulled: { id, weekStart: date, materialId: id, back: opt(date) },
-  places: { id, path: text(200), reach: opt(oneOf(H.REACHES)), childId: opt(id), room: opt(number(0, 100_000)) },
+  places: {
+    id,
+    path: text(200),
+    reach: opt(oneOf(H.REACHES)),
+    childId: opt(id),
+    room: opt(number(0, 100_000)),
+    boxes: opt(whole(0, 1000)),
+  },
   sitDowns: {
     id,
     weekStart: date,

@@ -6,7 +6,17 @@ import type { Household, Material } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, anEnrolment } from '../tests/make';
-import { allIn, fullness, fullnessWords, liesIn, placeParts, placePath, placeTree, putBackList } from './index';
+import {
+  allIn,
+  boxesWords,
+  fullness,
+  fullnessWords,
+  liesIn,
+  placeParts,
+  placePath,
+  placeTree,
+  putBackList,
+} from './index';
 
 const TODAY = toDay('2026-09-07');
 const thing = (name: string, place: string, width?: number): Material => ({
@@ -109,6 +119,17 @@ describe('places', () => {
       '14 cm more than its 8 cm; 1 thing not measured: no lesson to come needs globe, old tests, older tests, which leaves 1 cm too much',
     );
     expect(fullness(full, placeTree(full)[0]!.inside[0]!, plan)).toBeUndefined();
+    // Or by the boxes that have room in it, each of them a place of its own.
+    const boxed = (boxes?: number) =>
+      boxesWords(
+        placeTree({ ...full, places: [{ ...full.places[0]!, ...(boxes === undefined ? {} : { boxes }) }] })[0]!,
+      );
+    expect([boxed(4), boxed(1), boxed(0), boxed()]).toEqual([
+      { words: '1 box, room for 3 more', over: false },
+      { words: '1 box, room for no more', over: false },
+      { words: '1 box where 0 have room', over: true },
+      { words: '', over: false },
+    ]);
   });
 
   it('are put back into at the week’s end what the next week does not need, once', () => {

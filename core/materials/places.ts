@@ -133,6 +133,19 @@ export function fullness(state: Household, node: PlaceNode, plan: Plan | undefin
   return { room, used, unmeasured, couldGo, still: Math.max(0, over) };
 }
 
+/**
+ * How many boxes stand in a place against those that have room in it: “3 boxes, room for 1 more”; empty where nothing is said.
+ * @returns and whether they are too many
+ */
+export function boxesWords({ place, inside }: Pick<PlaceNode, 'place' | 'inside'>): { words: string; over: boolean } {
+  if (place?.boxes === undefined) return { words: '', over: false };
+  const free = place.boxes - inside.length;
+  const there = count(inside.length, 'box', 'boxes');
+  if (free < 0)
+    return { words: `${there} where ${place.boxes} ${place.boxes === 1 ? 'has' : 'have'} room`, over: true };
+  return { words: free === 0 ? `${there}, room for no more` : `${there}, room for ${free} more`, over: false };
+}
+
 /** How full a place is, in words. */
 export function fullnessWords({ room, used, unmeasured, couldGo, still }: Fullness): string {
   const free = Math.round((room - used) * 10) / 10;

@@ -64,6 +64,8 @@ export interface Place {
   childId?: Id;
   /** Its room, in centimetres of shelf. */
   room?: number;
+  /** How many boxes have room in it. */
+  boxes?: number;
 }
 export const MOVEMENT_KINDS = [
   ...(['count', 'in', 'out', 'bought', 'arrived', 'copied', 'prepared', 'back'] as const),
