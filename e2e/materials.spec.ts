@@ -231,7 +231,7 @@ test('a place goes with all that lies in it, a label says what is in it, and und
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('button', { name: 'Change the place loft / study box / map drawer' })).toBeVisible();
   await expect(page.getByText('40 cm free of 40 cm; 6 things not measured.')).toBeVisible();
-  await expect(page.getByText('1 box, room for 2 more.')).toBeVisible();
+  await expect(page.getByText('2 boxes, room for 1 more.')).toBeVisible();
   await page.getByRole('link', { name: 'A label for loft / study box', exact: true }).click();
   const sheet = page.getByRole('group', { name: 'Sheet 1' });
   await expect(sheet).toContainText('loft / study box');

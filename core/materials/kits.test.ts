@@ -94,6 +94,13 @@ describe('a kit of no use without a part', () => {
     expect(buyParts(bought, 'board', TODAY, newId)).toHaveLength(1);
     const lent = afterDeed(h, moveThing(h, { materialId: 'board', kind: 'lent', quantity: 1, day: TODAY }, newId));
     expect(stoppedBy(lent.materials[0]!)).toEqual([PEN]);
+    // However much of it is missing, it is a jotting that can be kept.
+    const many = home(
+      Array.from({ length: 60 }, (_, i) => ({ ...PEN, id: `p${i}`, name: `a part with a long name, ${i}` })),
+      2,
+    );
+    const long = afterDeed(many, buyParts(many, 'board', TODAY, newId));
+    expect([long.jottings[0]!.text.length, buyParts(long, 'board', TODAY, newId)]).toEqual([500, []]);
     const whole = home([{ ...PEN, have: 1 }], 2);
     expect(buyParts(whole, 'board', TODAY, newId)).toEqual([]);
   });

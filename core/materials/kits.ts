@@ -42,9 +42,9 @@ export function stoppedKits(state: Household, nets: readonly ThingNet[]): Stoppe
     .sort((a, b) => a.day - b.day || a.material.name.localeCompare(b.material.name));
 }
 
-/** What is to be bought for a kit, as it is jotted down: “pen, for letter board with its pen”. */
+/** What is to be bought for a kit, as it is jotted down, no longer than a jotting may be: “pen, for letter board with its pen”. */
 export const partsToBuyWords = (material: Pick<Material, 'name' | 'parts'>): string =>
-  `${missingPartsWords(stoppedBy(material))}, for ${material.name}`;
+  `${missingPartsWords(stoppedBy(material))}, for ${material.name}`.slice(0, 500);
 
 /** Whether what a kit is of no use without is jotted down to buy, and not bought yet. */
 export const isToBuy = (
