@@ -126,9 +126,13 @@ for (const [name, path, act, size] of SHOTS) {
   const page = await context.newPage();
   await page.clock.setFixedTime(new Date('2026-11-12T09:00:00'));
   await page.goto(`http://127.0.0.1:${PORT}${path}`);
-  await page.waitForTimeout(3000);
+  await page.locator('html[data-state="settled"]').waitFor({ state: 'attached', timeout: 60_000 });
+  await page.waitForTimeout(1000);
   await act?.(page);
   await page.waitForTimeout(500);
+  // A picture of what is still being worked out shows nothing.
+  for (const waits of await page.getByText(/Loading …|Being worked out …/).all())
+    await waits.waitFor({ state: 'hidden', timeout: 60_000 });
   await page.screenshot({ path: join(out, `${name}.png`) });
   await context.close();
   console.log(`${name}.png`);
