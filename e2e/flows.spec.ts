@@ -124,7 +124,7 @@ test('a thing is added, needed by a lesson, short in the week’s box, put in th
   await line.getByRole('checkbox').click();
   await expect(status(page)).toContainText('tailor’s chalk put in the box');
   await page.goto('/');
-  await expect(page.getByRole('region', { name: 'On the table' })).toContainText('tailor’s chalk (2 missing)');
+  await expect(page.getByRole('region', { name: 'On the table' })).toContainText('tailor’s chalk, 2 missing');
   await page.locator(`[data-row="arith-wren ${stepId}"]`).getByRole('button').first().click();
   await expect(page.locator(`[data-row="arith-wren ${stepId}"] button`).first()).toHaveAttribute(
     'aria-pressed',
