@@ -125,7 +125,7 @@ test('a kit that lacks what it is of no use without says so at its lesson, and h
   await expect(maps).toContainText('20 maps');
   const useless = page.getByRole('list', { name: 'Of no use as they are' });
   await expect(useless).toContainText('Needed on Wed 11 Nov, Letters at the Lockside 3, sh, ch and th');
-  await useless.getByRole('button', { name: 'Jot down to buy: pen, for letter board with its pen' }).dblclick();
+  await useless.getByRole('button', { name: 'Jot it down to buy: pen, for letter board with its pen' }).dblclick();
   await expect(useless).toContainText('to be bought, under Orders');
   await part(page, /^Orders/);
   await expect(page.getByRole('list', { name: 'To buy' }).getByText('pen, for letter board with its pen')).toHaveCount(

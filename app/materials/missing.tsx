@@ -178,7 +178,7 @@ function Stopped({ kits, open }: { kits: readonly StoppedKit[]; open: (m: Materi
               <button
                 type="button"
                 className={QUIET}
-                aria-label={`Jot down to buy: ${missingPartsWords(k.parts)}, for ${k.material.name}`}
+                aria-label={`Jot it down to buy: ${missingPartsWords(k.parts)}, for ${k.material.name}`}
                 onClick={() =>
                   void commit(`${missingPartsWords(k.parts)} jotted down to buy`, (now) =>
                     buyParts(now, k.material.id, today, newId),
