@@ -68,7 +68,7 @@ function Pockets({ course }: { course: Course }) {
               <button
                 type="button"
                 className="press page-link cursor-pointer px-2"
-                aria-label={`Put back: the pocket of ${p.lesson}`}
+                aria-label={`It is back: the pocket of ${p.lesson}`}
                 onClick={() =>
                   void commit(`the pocket of ${pocketName(p)} put back`, (now) => putPocketsBack(now, [p], today))
                 }
