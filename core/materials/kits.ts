@@ -22,7 +22,7 @@ export const waysAround = (
   state: Household,
   material: Material,
   uses: readonly Use[],
-  onHand: ReadonlyMap<Id, number> = stock(state),
+  onHand: ReadonlyMap<Id, number>,
 ): Way[] =>
   waysOut(state, material, demand(material, uses), uses, onHand).filter(
     (w) => w.kind === 'instead' || w.kind === 'borrow',
