@@ -17,16 +17,16 @@ test('the courses over the year: what does not fit is said, a course opens to un
   await units.getByRole('button', { name: 'Move Capitals' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('button', { name: 'Save' })).toBeDisabled();
-  await dialog.getByLabel('Begins in the week of').selectOption({ label: '18 Jan 2027, teaching week 17' });
+  await dialog.getByLabel('Begins in the week of').selectOption({ label: '18 Jan, teaching week 17' });
   await expect(dialog.getByRole('status')).toContainText(/It begins .* → Mon 18 Jan/, { timeout: 40_000 });
   await expect(dialog.getByRole('status')).toContainText('of other courses would stand on another day');
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(status(page)).toContainText('Capitals begins Mon 18 Jan');
-  await expect(units.getByRole('listitem').filter({ hasText: /^Capitals/ })).toContainText('18 Jan 2027 –', {
+  await expect(units.getByRole('listitem').filter({ hasText: /^Capitals/ })).toContainText('18 Jan –', {
     timeout: 40_000,
   });
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(units.getByRole('listitem').filter({ hasText: /^Capitals/ })).not.toContainText('18 Jan 2027 –', {
+  await expect(units.getByRole('listitem').filter({ hasText: /^Capitals/ })).not.toContainText('18 Jan –', {
     timeout: 40_000,
   });
 });
@@ -37,7 +37,7 @@ test('a year to come says when it begins, and of no course that it would not fit
   await expect(status(page)).toContainText('made from');
   await walk(page, '/year/courses');
   await page.getByRole('link', { name: 'School year 2027–28' }).click();
-  await expect(page.getByRole('main')).toContainText('School year 2027–28 begins on Monday 6 September 2027.');
+  await expect(page.getByRole('main')).toContainText('School year 2027–28 begins on Monday 6 September.');
   await expect(page.getByRole('main')).not.toContainText('no day in the year');
   // What tells of today’s year alone offers no other.
   await page.getByRole('link', { name: 'How long' }).click();

@@ -266,7 +266,7 @@ test('a box that comes late lets its course wait, with what that costs, and goes
   const waits = page.getByRole('group', { name: 'What waits for it' });
   await expect(waits).toContainText(/Tideways, .*→.*days? later; days in hand by then/);
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(late).toContainText('expected on 30 Apr 2027');
+  await expect(late).toContainText('expected on 30 Apr');
   // It was moved: asked again, nothing waits any more.
   await late.getByRole('button', { name: /^Not all/ }).click();
   await page.getByLabel('It comes on another day').check();

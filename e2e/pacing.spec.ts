@@ -127,7 +127,7 @@ test('courses take turns, a second course joins it, Today shows whose turn it is
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('region', { name: 'Who takes it' })).toContainText(/steps left for later/);
   await page.goto('/shelf/together');
-  await expect(loops).toContainText('Lingua Fluminis (Oda): paused from 11 Jan 2027');
+  await expect(loops).toContainText('Lingua Fluminis (Oda): paused from 11 Jan');
   await page.goto('/week?of=2027-01-11');
   await expect(page.locator('[data-sitting="algebra"]')).toHaveCount(4);
   await expect(page.locator('[data-sitting="latin"]')).toHaveCount(0);
@@ -271,14 +271,14 @@ test('paused from a day to come until another: planned for, told, left out again
   await expect(dialog).toHaveCount(0);
   await settled(page);
   await expect(line).toContainText(told);
-  await expect(line).toContainText('paused from 1 Mar 2027, running from 15 Mar 2027');
+  await expect(line).toContainText('paused from 1 Mar, running from 15 Mar');
   // Lost are its four sittings of either week, and the Saturday kept free between them.
   await expect(line).toContainText('5 days in hand');
   for (const [week, words, there] of [
-    ['2027-02-22', '22 Feb 2027', true],
-    ['2027-03-01', '1 Mar 2027', false],
-    ['2027-03-08', '8 Mar 2027', false],
-    ['2027-03-15', '15 Mar 2027', true],
+    ['2027-02-22', '22 Feb', true],
+    ['2027-03-01', '1 Mar', false],
+    ['2027-03-08', '8 Mar', false],
+    ['2027-03-15', '15 Mar', true],
   ] as const) {
     await walk(page, `/week?of=${week}`);
     await settled(page);
@@ -296,7 +296,7 @@ test('paused from a day to come until another: planned for, told, left out again
   await expect(line).toContainText('14 days in hand');
   await expect(line).not.toContainText('paused');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(line).toContainText('paused from 1 Mar 2027');
+  await expect(line).toContainText('paused from 1 Mar');
 
   // Where it is not taken up again it is told how far it gets.
   const likely = page.getByRole('region', { name: 'How long it will take' });
@@ -305,7 +305,7 @@ test('paused from a day to come until another: planned for, told, left out again
   await dialog.getByRole('button', { name: 'Leave this out' }).last().click();
   await dialog.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(line).not.toContainText('running from');
-  await expect(likely).toContainText(/paused from 1 Mar 2027 on; by then most likely as far as .+ steps to come/);
+  await expect(likely).toContainText(/paused from 1 Mar on; by then most likely as far as .+ steps to come/);
   await expect(likely).not.toContainText('to be done by');
   await walk(page, '/year/forecast');
   await expect(page.getByRole('list', { name: 'What stops' })).toContainText('most likely as far as');

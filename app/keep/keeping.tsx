@@ -7,7 +7,7 @@ import { KEPT_DAYS, type KeptCopy, ownBegun } from '../../store';
 import { readBackupFile, type WithPictures } from '../../worker/files';
 import { useHousehold } from '../shell/household';
 import { LAST_BACKUP } from '../shell/notes';
-import { longDate, shortDate } from '../ui/dates';
+import { fullDate, longDate, shortDate } from '../ui/dates';
 import { Dialog } from '../ui/dialog';
 import { FileButton } from '../ui/file-button';
 import { FileProgress, useFileReading } from '../ui/file-progress';
@@ -110,7 +110,7 @@ function KeepingPage() {
           </p>
           <p className="text-soft">
             {last
-              ? `The last backup was made on ${longDate(style, toDay(last))}.`
+              ? `The last backup was made on ${longDate(style, toDay(last), today)}.`
               : 'No backup has been made from this browser yet.'}
           </p>
           <div className="flex flex-wrap gap-2">
@@ -215,7 +215,7 @@ function KeepingPage() {
               </thead>
               <tbody>
                 <Compare what="household" there={reading.household.settings.name} here={household.settings.name} />
-                <Compare what="as of" there={longDate(style, toDay(reading.asOf))} here={longDate(style, today)} />
+                <Compare what="as of" there={fullDate(style, toDay(reading.asOf))} here={fullDate(style, today)} />
                 {(['children', 'courses', 'enrolments', 'marks', 'materials'] as const).map((t) => (
                   <Compare
                     key={t}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { isOver } from '../../core/calendar';
 import { buyParts, moveThing, orderFor, wantThing } from '../../core/deeds';
-import { byId, type Material, ORDERS_FOR } from '../../core/household';
+import { type Material, ORDERS_FOR, titleOf } from '../../core/household';
 import {
   amount,
   type ComingLate,
@@ -158,7 +158,7 @@ export function Missing({
 function Stopped({ kits, open }: { kits: readonly StoppedKit[]; open: (m: Material) => void }) {
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
-  const course = (k: StoppedKit) => byId(household.courses, k.first.enrolment.courseId)?.title ?? '';
+  const course = (k: StoppedKit) => titleOf(household, k.first.enrolment.courseId);
   return (
     <section aria-labelledby="stopped" className="pt-4">
       <h3 id="stopped" className="label">

@@ -2,7 +2,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { object, type ObjectSchema, string } from 'yup';
 import { fromDay } from '../../core/calendar';
-import { MARK_KINDS, type MarkKind } from '../../core/household';
+import { MARK_KINDS, type MarkKind, titleOf } from '../../core/household';
 import { correctMark, detailsFaults, removeMark } from '../../core/deeds';
 import { type EntryText, entryText, type RecordLine } from '../../core/log';
 import { useFormCommit, useHousehold } from '../shell/household';
@@ -23,7 +23,7 @@ const fields: ObjectSchema<Values> = object({
 
 /** Mends one mark of the record, or takes it out. */
 export function MarkForm({ line, close }: { line: RecordLine; close: () => void }) {
-  const { today } = useHousehold();
+  const { household, today } = useHousehold();
   const commit = useFormCommit();
   const { mark, course, words } = line;
   const latest = fromDay(today) > mark.date ? fromDay(today) : mark.date;
@@ -37,7 +37,7 @@ export function MarkForm({ line, close }: { line: RecordLine; close: () => void 
   });
   const { errors } = formState;
   const kind = useWatch({ control, name: 'kind' });
-  const what = `${course.title} ${words}`;
+  const what = `${titleOf(household, course.id)} ${words}`;
   const keep = handleSubmit(async ({ kind, ...text }) => {
     if (await commit(`record of ${what} mended`, (now) => correctMark(now, mark.id, kind, text, latest, newId)))
       close();

@@ -3,7 +3,7 @@ import { flushSync } from 'react-dom';
 import { Link } from 'react-router';
 import { isIsoDate, toDay } from '../../core/calendar';
 import { takeMarks } from '../../core/deeds';
-import { MARK_KINDS, type MarkKind } from '../../core/household';
+import { MARK_KINDS, type MarkKind, titleOf } from '../../core/household';
 import { notesOf } from '../../core/jot';
 import { type RecordLine, writeScore } from '../../core/log';
 import { findInRecord, newOf, readLogCsv, readScoresCsv, writeLogCsv, writeScoresCsv } from '../../core/record';
@@ -25,7 +25,7 @@ type Table = 'marks' | 'scores';
 
 /** What was done, day by day, newest first. Every line can be mended or taken out, and that undone. */
 export default function Record() {
-  const { household, commit, say } = useHousehold();
+  const { household, today, commit, say } = useHousehold();
   const [childId, setChild] = useState('');
   const [courseId, setCourse] = useState('');
   const [kind, setKind] = useState<MarkKind | ''>('');
@@ -174,9 +174,9 @@ export default function Record() {
           <section
             key={date}
             className="grid border-b border-edge py-1.5 md:grid-cols-[210px_1fr]"
-            aria-label={longDate(style, toDay(date))}
+            aria-label={longDate(style, toDay(date), today)}
           >
-            <h2 className="pt-2 text-lead">{longDate(style, toDay(date))}</h2>
+            <h2 className="pt-2 text-lead">{longDate(style, toDay(date), today)}</h2>
             <ul>
               {list.map((l) => (
                 <Line key={l.mark.id} line={l} edit={() => setEditing(l)} />
@@ -212,6 +212,8 @@ export default function Record() {
 
 function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
   const { mark, course, words, children } = line;
+  const { household } = useHousehold();
+  const title = titleOf(household, course.id);
   const names = children.map((c) => c.name).join(', ');
   const details = [
     tookWords(mark.minutes),
@@ -228,7 +230,7 @@ function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
         <span className="sr-only">{names}</span>
       </span>
       <span className="min-w-0 flex-1 wrap-break-word">
-        {course.title} <span className="text-soft">{words}</span>
+        {title} <span className="text-soft">{words}</span>
         {details.length > 0 && <span className="text-aside"> · {details.join(' · ')}</span>}
       </span>
       <span className={mark.kind === 'done' ? '' : 'font-semibold'}>{mark.kind}</span>
@@ -236,7 +238,7 @@ function Line({ line, edit }: { line: RecordLine; edit: () => void }) {
         type="button"
         className="btn btn-quiet page-link print:hidden"
         onClick={edit}
-        aria-label={`Correct ${course.title}, ${words}, ${mark.kind}`}
+        aria-label={`Correct ${title}, ${words}, ${mark.kind}`}
       >
         Correct
       </button>

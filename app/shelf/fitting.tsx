@@ -13,8 +13,8 @@ export function Fitting() {
   if (year && isOver(year, today))
     return (
       <p className="border-b border-edge pb-2">
-        The school year ended on {longDate(household.settings.dateStyle, toDay(year.end))}. What is left of a course is
-        planned once the next year is set up.
+        The school year ended on {longDate(household.settings.dateStyle, toDay(year.end), today)}. What is left of a
+        course is planned once the next year is set up.
       </p>
     );
   return (

@@ -1,8 +1,8 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
 import { choose } from '../../core/deeds';
-import { titleOf } from '../../core/household';
+import { type Enrolment, titleOf } from '../../core/household';
 import {
   CHOICE_WORDS,
   type Choosing,
@@ -11,6 +11,8 @@ import {
   effectOf,
   effectWords,
   proposedFor,
+  type Quiet,
+  quietWords,
 } from '../../core/sitdown';
 import { inHandAfter, type WeekPage, weekPage } from '../../core/week';
 import { takingName } from '../../core/words';
@@ -23,56 +25,84 @@ import { count, inHand, listing } from '../ui/words';
 const LikelyWay = lazy(() => import('../forecast/likely-way'));
 
 /** Each course: what was done last, what comes, its tests; another choice shows what it does before it is kept. */
-export function Courses({ lines, page, start }: { lines: readonly CourseLine[]; page: WeekPage; start: Day }) {
-  const { household } = useHousehold();
+export function Courses({
+  lines,
+  quiet,
+  page,
+  start,
+}: {
+  lines: readonly CourseLine[];
+  /** Those that have nothing in the week: why, and when they come next. */
+  quiet: readonly Quiet[];
+  page: WeekPage;
+  start: Day;
+}) {
+  const { household, today } = useHousehold();
   const { reserves } = usePlan();
   const [open, setOpen] = useState<string>();
+  const line = (enrolment: Enrolment, said: string, more?: ReactNode) => {
+    const hand = reserves.get(enrolment.id)?.daysInHand;
+    const name = takingName(household, enrolment.id, start);
+    const here = open === enrolment.id;
+    return (
+      <li key={enrolment.id} className="border-b border-rule/60 py-1">
+        <div className="flex flex-wrap items-baseline gap-x-3">
+          <span className="min-w-0 flex-1 wrap-anywhere">
+            {name}{' '}
+            <span className="text-soft">
+              {said}
+              {hand !== undefined && ` · ${inHand(hand)}`}
+            </span>
+            {more}
+          </span>
+          <button
+            type="button"
+            className="press page-link cursor-pointer px-2"
+            aria-expanded={here}
+            aria-label={`Otherwise: ${name}`}
+            onClick={() => setOpen(here ? undefined : enrolment.id)}
+          >
+            Otherwise …
+          </button>
+        </div>
+        {here && <Otherwise enrolment={enrolment} page={page} start={start} close={() => setOpen(undefined)} />}
+      </li>
+    );
+  };
   return (
     <ul aria-label="Course by course">
-      {lines.map((l) => {
-        const { enrolment } = l.row;
-        const hand = reserves.get(enrolment.id)?.daysInHand;
-        const name = takingName(household, enrolment.id, start);
-        const here = open === enrolment.id;
-        return (
-          <li key={enrolment.id} className="border-b border-rule/60 py-1">
-            <div className="flex flex-wrap items-baseline gap-x-3">
-              <span className="min-w-0 flex-1 wrap-anywhere">
-                {name}{' '}
-                <span className="text-soft">
-                  {l.last && `last ${l.last} · `}
-                  {l.proposed}, {count(l.sittings, 'sitting')}, {l.minutes} min
-                  {hand !== undefined && ` · ${inHand(hand)}`}
-                </span>
-                {l.reviews && <span className="block text-soft">{l.reviews}</span>}
-                {l.tests.length > 0 && (
-                  <b className="block font-semibold">
-                    {l.tests.length === 1 ? 'Test' : 'Tests'}: {listing(l.tests)}
-                  </b>
-                )}
-              </span>
-              <button
-                type="button"
-                className="press page-link cursor-pointer px-2"
-                aria-expanded={here}
-                aria-label={`Otherwise: ${name}`}
-                onClick={() => setOpen(here ? undefined : enrolment.id)}
-              >
-                Otherwise …
-              </button>
-            </div>
-            {here && <Otherwise line={l} page={page} start={start} close={() => setOpen(undefined)} />}
-          </li>
-        );
-      })}
+      {lines.map((l) =>
+        line(
+          l.row.enrolment,
+          `${l.last && `last ${l.last} · `}${l.proposed}, ${count(l.sittings, 'sitting')}, ${l.minutes} min`,
+          <>
+            {l.reviews && <span className="block text-soft">{l.reviews}</span>}
+            {l.tests.length > 0 && (
+              <b className="block font-semibold">
+                {l.tests.length === 1 ? 'Test' : 'Tests'}: {listing(l.tests)}
+              </b>
+            )}
+          </>,
+        ),
+      )}
+      {quiet.map((q) => line(q.enrolment, quietWords(household, q, today)))}
     </ul>
   );
 }
 
-function Otherwise({ line, page, start, close }: { line: CourseLine; page: WeekPage; start: Day; close: () => void }) {
+function Otherwise({
+  enrolment,
+  page,
+  start,
+  close,
+}: {
+  enrolment: Enrolment;
+  page: WeekPage;
+  start: Day;
+  close: () => void;
+}) {
   const { household, year, today, commit } = useHousehold();
   const { plan, reserves } = usePlan();
-  const { enrolment } = line.row;
   const [picked, setWhich] = useState<string>();
   const list = useMemo(
     () => (plan && year ? choosingOf(household, year, plan, enrolment, start) : []),

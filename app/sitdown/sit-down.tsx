@@ -16,7 +16,15 @@ import {
   toAskWords,
   tooLateWords,
 } from '../../core/materials';
-import { courseLines, makingsUndone, readingOf, sitDownOf, weekDatesWords, weekToPlan } from '../../core/sitdown';
+import {
+  courseLines,
+  makingsUndone,
+  quietIn,
+  readingOf,
+  sitDownOf,
+  weekDatesWords,
+  weekToPlan,
+} from '../../core/sitdown';
 import { publishWeek, weekPage } from '../../core/week';
 import { Box } from '../materials/box';
 import { useHousehold } from '../shell/household';
@@ -72,6 +80,10 @@ export default function SitDownPage() {
   const short = orderSoon(stores?.missing ?? [], year, Math.max(today, start));
   const late = (stores?.late ?? []).filter((l) => l.day <= until);
   const lines = useMemo(() => (page ? courseLines(household, page, year, plan) : []), [household, page, year, plan]);
+  const quiet = useMemo(
+    () => (page && plan && year ? quietIn(household, year, plan, page) : []),
+    [household, page, year, plan],
+  );
   const undone = useMemo(() => makingsUndone(household, today), [household, today]);
   const next = useRef<HTMLButtonElement>(null);
   const open = SIT_DOWN_PARTS.find((p) => p === params.get('part')) ?? SIT_DOWN_PARTS.find((p) => !done.includes(p));
@@ -165,7 +177,7 @@ export default function SitDownPage() {
       </>
     ),
     dates: <Dates key={row?.words ?? ''} page={page} start={start} words={row?.words ?? ''} />,
-    courses: plan ? <Courses lines={lines} page={page} start={start} /> : <Awaited />,
+    courses: plan ? <Courses lines={lines} quiet={quiet} page={page} start={start} /> : <Awaited />,
     reading: plan ? <Reading lines={reading} start={start} /> : <Awaited />,
     things: (
       <>

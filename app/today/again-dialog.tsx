@@ -3,7 +3,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import { object, type ObjectSchema, string } from 'yup';
 import { type Day, fromDay, isIsoDate } from '../../core/calendar';
 import type { DayRow } from '../../core/day';
-import { byId, type Mastery } from '../../core/household';
+import { byId, type Mastery, titleOf } from '../../core/household';
 import { redo } from '../../core/deeds';
 import { type AgainScope, againSteps, masteryOf } from '../../core/proof';
 import { useFormCommit, useHousehold } from '../shell/household';
@@ -44,13 +44,13 @@ export default function AgainDialog({ row, day, close }: { row: DayRow; day: Day
   const scope: AgainScope = kind === 'since' ? { kind, date: isIsoDate(since) ? since : fromDay(day) } : { kind };
   const steps = againSteps(household, enrolment, step.id, scope);
   const keep = handleSubmit(async ({ mastery }) => {
-    const label = `${course.title}: ${count(steps.length, 'step')} again`;
+    const label = `${titleOf(household, course.id)}: ${count(steps.length, 'step')} again`;
     const on = { enrolmentId: enrolment.id, stepId: step.id, day };
     if (await commit(label, (now) => redo(now, on, scope, mastery, newId))) close();
   });
   return (
     <FormDialog
-      title={`${course.title}, ${step.lesson.title}: again`}
+      title={`${titleOf(household, course.id)}, ${step.lesson.title}: again`}
       close={close}
       keep="Do it again"
       onSubmit={(e) => void keep(e)}

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { Day } from '../../core/calendar';
-import { type Course, type Enrolment, type Id } from '../../core/household';
+import { type Course, type Enrolment, type Id, titleOf } from '../../core/household';
 import { finishOf, finishWords } from '../../core/overview';
 import { forecastDay, isPlanned, progressOf } from '../../core/pace';
 import { useHousehold } from '../shell/household';
@@ -31,7 +31,7 @@ export const Pace = memo(function Pace({ enrolment, course, day }: { enrolment: 
     return (
       <p className="hidden self-center px-1 text-aside text-soft sm:block md:pl-4">
         {finish.kind === 'nothing left'
-          ? progressOf(household, enrolment).open === 0 && `${course.title} is finished`
+          ? progressOf(household, enrolment).open === 0 && `${titleOf(household, course.id)} is finished`
           : reserve.projected === undefined
             ? 'no weekday set'
             : words}

@@ -5,7 +5,7 @@ import { object, type ObjectSchema, string } from 'yup';
 import { type Day, fromDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import type { DayRow } from '../../core/day';
-import { byId } from '../../core/household';
+import { byId, titleOf } from '../../core/household';
 import { remainingSteps } from '../../core/pace';
 import { planProof, proofEffect, proofRows } from '../../core/proof';
 import { known } from '../../core/deeds';
@@ -65,13 +65,13 @@ export default function ProveDialog({
   const after = effect?.after.daysInHand;
 
   const keep = handleSubmit(async () => {
-    const label = `${course.title}: ${count(plan.fall.length, 'step')} known`;
+    const label = `${titleOf(household, course.id)}: ${count(plan.fall.length, 'step')} known`;
     const from = { enrolmentId: enrolment.id, stepId: step.id, day };
     if (await commit(label, (now) => known(now, from, to, proving, newId))) close();
   });
   return (
     <FormDialog
-      title={`${course.title}: known from ${step.lesson.title} on`}
+      title={`${titleOf(household, course.id)}: known from ${step.lesson.title} on`}
       close={close}
       keep={proving ? 'Check and move on' : 'All of it is known'}
       disabled={plan.fall.length === 0}

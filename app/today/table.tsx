@@ -2,7 +2,7 @@ import { memo } from 'react';
 import { Link } from 'react-router';
 import type { Day } from '../../core/calendar';
 import { type BoxLine, cautionsInUse, stoppedBy, stoppedWords, waysWords } from '../../core/materials';
-import { byId } from '../../core/household';
+import { titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { useStores } from '../shell/use-stores';
 import { listing } from '../ui/words';
@@ -14,8 +14,7 @@ export const TableToday = memo(function TableToday({ day }: { day: Day }) {
   if (lines.length === 0) return null;
   const short = lines.filter((l) => l.short > 0);
   const useless = lines.filter((l) => l.around);
-  const course = (l: BoxLine) =>
-    listing([...new Set(l.uses.map((u) => byId(household.courses, u.enrolment.courseId)?.title ?? ''))]);
+  const course = (l: BoxLine) => listing([...new Set(l.uses.map((u) => titleOf(household, u.enrolment.courseId)))]);
   /** What is missing of a thing, and what serves until it is there. */
   const lack = (l: BoxLine) => {
     const ways = waysWords((l.late ?? l.shortage)?.ways.filter((w) => w.kind !== 'order') ?? []);

@@ -11,7 +11,7 @@ import {
   detailWordings,
   freeParts,
 } from '../../core/day';
-import type { Child, SchoolYear } from '../../core/household';
+import { type Child, type SchoolYear, titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { useMinute } from '../ui/minute';
@@ -159,6 +159,7 @@ function Drawing({
   now: number | undefined;
   day: Day;
 }) {
+  const { household } = useHousehold();
   const column = (width - GUTTER) / Math.max(1, columns.length);
   const left = (child: Child) => GUTTER + columns.findIndex((c) => c.id === child.id) * column;
   const gap = column < NARROW_COLUMN ? 2 : 6;
@@ -241,7 +242,7 @@ function Drawing({
             }}
           >
             {count(w.to - w.from, 'minute')} to wait
-            {w.meanwhile.map((m) => ` · ${m.course.title}: ${stepName(m.step)}`)}
+            {w.meanwhile.map((m) => ` · ${titleOf(household, m.course.id)}: ${stepName(m.step)}`)}
             {w.own.map((words) => ` · ${words}`)}
           </div>
         ))}

@@ -6,7 +6,7 @@ import { isBetweenYears, teachingWeek, toDay, yearFor, yearWithOutside } from '.
 import { stepName } from '../../core/course';
 import { aheadWords, comingDay, dayPage, type DayRow, noSchoolWords, waitingTicks } from '../../core/day';
 import { markStep, unmarkStep } from '../../core/deeds';
-import { byId, childrenHere } from '../../core/household';
+import { byId, childrenHere, titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { dayAndDate, longDate } from '../ui/dates';
@@ -101,7 +101,7 @@ export function Today() {
   const deeds: RowActions = {
     mark: (row, kind, child) => {
       const course = byId(household.courses, row.enrolment.courseId)!;
-      const what = `${course.title} ${row.step.lesson.title}, ${stepName(row.step)}`;
+      const what = `${titleOf(household, course.id)} ${row.step.lesson.title}, ${stepName(row.step)}`;
       // What waits until there is time does not take the focus by itself: it is never due.
       const after =
         due.slice(due.indexOf(row) + 1).find((r) => !r.mark) ?? due.find((r) => !r.mark && r !== row) ?? row;

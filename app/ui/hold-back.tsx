@@ -2,6 +2,7 @@ import { type Day, fromDay } from '../../core/calendar';
 import { stepName } from '../../core/course';
 import { holdBack } from '../../core/deeds';
 import type { HoldBack } from '../../core/day';
+import { titleOf } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from './dates';
 import { count, listing } from './words';
@@ -61,7 +62,7 @@ function HoldBackButton({ way, day, elsewhere }: { way: HoldBack; day: Day; else
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
   const who = listing(way.children.map((c) => c.name));
-  const name = `${way.course.title} ${way.step.lesson.title}`;
+  const name = `${titleOf(household, way.course.id)} ${way.step.lesson.title}`;
   const after = way.inHand === undefined ? undefined : way.inHand - way.lost;
   const wait = (skipped: readonly string[]) =>
     void commit(`${name} begins ${dayAndDate(style, way.to)}`, (now) => {

@@ -6,8 +6,9 @@ import { type Day, fromDay, hasSchool, isIsoDate, teachingWeek, toDay, weekStart
 import { moveTo, unpinDay } from '../../core/deeds';
 import { childrenHere, byId, type Enrolment, titleOf } from '../../core/household';
 import { errandsOf } from '../../core/jot';
-import { sitDownOf } from '../../core/sitdown';
+import { quietIn, quietWords, sitDownOf } from '../../core/sitdown';
 import { brokenPins, moveSitting, moveWords, publishWeek, weekPage } from '../../core/week';
+import { takingName } from '../../core/words';
 import { JottingList } from '../jot/list';
 import { useHousehold } from '../shell/household';
 import { usePlan, useWorkday } from '../shell/plan';
@@ -43,6 +44,10 @@ export default function Week() {
   const page = useMemo(
     () => (year ? weekPage(household, year, plan, start) : undefined),
     [household, year, plan, start],
+  );
+  const quiet = useMemo(
+    () => (plan && year && page && !awaits ? quietIn(household, year, plan, page) : []),
+    [household, year, plan, page, awaits],
   );
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
   const [held, setHeld] = useState<Held>();
@@ -200,6 +205,15 @@ export default function Week() {
         >
           <WeekTable page={page} planDay={plan?.today ?? today} today={today} move={move} letGo={letGo} hold={hold} />
         </DndContext>
+      )}
+      {quiet.length > 0 && (
+        <p className="pt-2 text-note text-soft wrap-anywhere print:hidden">
+          Not in this week.{' '}
+          {quiet
+            .map((q) => `${takingName(household, q.enrolment.id, start)}: ${quietWords(household, q, today)}`)
+            .join('; ')}
+          .
+        </p>
       )}
       {held && (
         <Suspense>

@@ -222,9 +222,9 @@ function Units({ row, view }: { row: OverviewRow; view: Overview }) {
         ? dayAndDate(style, from)
         : `${shortDate(style, from, today)} – ${shortDate(style, to, today)}`;
   return (
-    <section className="border-t border-ink pt-3 pb-4" aria-label={`Units of ${row.course.title}`}>
+    <section className="border-t border-ink pt-3 pb-4" aria-label={`Units of ${row.title}`}>
       <h2>
-        {row.course.title} <span className="text-soft">{listing(row.children.map((c) => c.name))}</span>
+        {row.title} <span className="text-soft">{listing(row.children.map((c) => c.name))}</span>
       </h2>
       <p className="text-aside">
         {count(row.counts.done, 'step')} done, {row.counts.known} known, {row.counts['left out']} left out,{' '}
@@ -338,7 +338,7 @@ function WeekTable({ view }: { view: Overview }) {
                   .flatMap((g) => g.rows)
                   .map((r) => (
                     <th key={r.enrolment.id} scope="col">
-                      {r.course.title} <span className="font-normal text-soft">{name(r.enrolment)}</span>
+                      {r.title} <span className="font-normal text-soft">{name(r.enrolment)}</span>
                     </th>
                   ))}
               </tr>

@@ -54,7 +54,7 @@ export function MoveUnit({
   );
   const { wish, after, failed } = useMovedPlan(asked);
   const fault = wish && 'fault' in wish ? wish.fault : undefined;
-  const name = lesson?.title ?? (unit.title || row.course.title);
+  const name = lesson?.title ?? (unit.title || row.title);
   const inside = new Set((lesson ? [lesson] : unit.lessons).flatMap((l) => l.steps.map((s) => s.id)));
   const own = (p: Pin) => p.enrolmentId === row.enrolment.id && inside.has(p.stepId);
   const keep = handleSubmit(async () => {
@@ -62,7 +62,7 @@ export function MoveUnit({
   });
   return (
     <FormDialog
-      title={`${name}, ${row.course.title}`}
+      title={`${name}, ${row.title}`}
       close={close}
       disabled={!wish || 'fault' in wish}
       onSubmit={(e) => void keep(e)}

@@ -79,7 +79,7 @@ export function RowsDrag({
         window.removeEventListener('keydown', key, true);
         const pin = newest.current;
         if (keep && dragging && pin && 'pin' in pin)
-          void keepPin(commit, unit.unit.unit.title || unit.row.course.title, pin.pin, style);
+          void keepPin(commit, unit.unit.unit.title || unit.row.title, pin.pin, style);
         setHeld(undefined);
       };
       const up = () => stop(true);
@@ -122,8 +122,7 @@ export function RowsDrag({
           className="fixed right-4 bottom-16 z-20 w-96 max-w-[calc(100vw-2rem)] border border-ink bg-sheet p-3 text-aside"
         >
           <p className="font-semibold">
-            {held.unit.unit.title || held.row.course.title}: week of{' '}
-            {shortDate(style, view.weeks[held.at]!.start, today)}
+            {held.unit.unit.title || held.row.title}: week of {shortDate(style, view.weeks[held.at]!.start, today)}
           </p>
           {!wish ? (
             'where it stands'

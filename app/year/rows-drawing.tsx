@@ -134,7 +134,7 @@ export const RowsDrawing = memo(function RowsDrawing({
                 {row.children[0] && row.children.length === 1 && (
                   <Ornament name={row.children[0].ornament} colour={row.children[0].colour} size={14} />
                 )}
-                <span className="line-clamp-2 wrap-anywhere">{row.course.title}</span>
+                <span className="line-clamp-2 wrap-anywhere">{row.title}</span>
               </button>
             </foreignObject>
             <g aria-hidden="true">
@@ -275,10 +275,10 @@ const CourseRow = memo(function CourseRow({
               width={Math.max(12, b - a)}
               height={14}
               className="rows-grip"
-              data-grip={`${row.course.title}: ${unit.unit.title}`}
+              data-grip={`${row.title}: ${unit.unit.title}`}
               onPointerDown={(e) => grip({ row, unit, y, width: Math.max(12, b - a) }, e)}
             >
-              <title>{`${unit.unit.title || row.course.title}: drag to another week`}</title>
+              <title>{`${unit.unit.title || row.title}: drag to another week`}</title>
             </rect>
           )}
           <path d={`M${a + 1.5} ${box - 1}V${y + 11}H${b - 2}`} className="rows-unit" />
@@ -306,7 +306,7 @@ const CourseRow = memo(function CourseRow({
             d={`M${x(at(day)) + ((day - view.weeks[at(day)]!.start) / 7) * span.week} ${box - 3}v21`}
             className="rows-change"
           >
-            <title>{`${row.course.title}: from then on ${words}`}</title>
+            <title>{`${row.title}: from then on ${words}`}</title>
           </path>
         ))}
       {inside(target) && <path d={`M${x(target + 1) - 1.5} ${box - 3}v21`} className="rows-target" />}

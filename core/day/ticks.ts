@@ -3,7 +3,16 @@ import { missedBeside } from './absent';
 import { ritualMark } from './rituals';
 import { childOut, type Day, fromDay, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
-import { byId, type Child, type Household, type Id, type Mark, type RitualMark, type Tick } from '../household';
+import {
+  byId,
+  type Child,
+  type Household,
+  type Id,
+  type Mark,
+  type RitualMark,
+  type Tick,
+  titleOf,
+} from '../household';
 import { markOn, markRow, standingsOf } from '../log';
 
 /** A child's tick that waits for the parent's nod. */
@@ -82,7 +91,7 @@ function named(state: Household, { of, date }: Tick): { title: string; detail: s
   if (!step || markOn(state, { enrolmentId: of.enrolmentId, stepId: of.stepId, date })) return undefined;
   // Marked since on another day: there is nothing left to say yes to.
   if ((standingsOf(state.marks, of.enrolmentId).get(of.stepId)?.state ?? 'open') !== 'open') return undefined;
-  return { title: course.title, detail: `${step.lesson.title}, ${stepName(step)}` };
+  return { title: titleOf(state, course.id), detail: `${step.lesson.title}, ${stepName(step)}` };
 }
 
 /** What a nod to a tick puts in the record: done, on the day it was ticked. */

@@ -9,7 +9,7 @@ type Forecast = Omit<WithRuns, 'runs'>;
 /** A chance in words that a tired parent reads at once: in tenths, and the ends said plainly. */
 export function chanceWords(percent: number): string {
   if (percent >= 98) return 'all but certain';
-  if (percent <= 2) return 'hardly to be expected';
+  if (percent <= 2) return 'almost no chance';
   const tenths = Math.min(9, Math.max(1, Math.round(percent / 10)));
   return `${tenths} in 10`;
 }

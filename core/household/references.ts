@@ -1,5 +1,5 @@
 import type { Course, Household, Id, TableName } from './types';
-import { byId } from './household';
+import { byId, titleOf } from './household';
 
 /**
  * Everything in a household that names something else, told once: reading a backup, taking a row away and storing a change all
@@ -32,7 +32,7 @@ export const rowsOf = (state: Household, table: TableName | 'settings'): AnyRow[
 export const rowOf = (state: Household, table: TableName | 'settings', id: Id): AnyRow | undefined =>
   table === 'settings' ? rowsOf(state, table)[0] : (byId(state[table] as { id: Id }[], id) as AnyRow | undefined);
 
-const title = (state: Household, courseId: Id) => byId(state.courses, courseId)?.title ?? 'a course';
+const title = (state: Household, courseId: Id) => titleOf(state, courseId) || 'a course';
 const ofCourse = (state: Household, e: { courseId: Id }) => title(state, e.courseId);
 type E = Household['enrolments'][number];
 

@@ -1,7 +1,7 @@
 import ICAL from 'ical.js';
 import { blocksOf, type Day, dayKind, dayLabel, fromDay, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, pageWords, stepName } from '../course';
-import { byId, type Household, type Id, type SchoolYear, takerIdsOn } from '../household';
+import { byId, type Household, type Id, type SchoolYear, takerIdsOn, titleOf } from '../household';
 import { atSitting, marksByEnrolment, sittingMinutes, standingsOf } from '../log';
 import { shortages } from '../materials';
 import type { Plan } from '../stagger';
@@ -119,7 +119,7 @@ function sittingEntries(state: Household, plan: Plan | undefined, { childIds }: 
       return [
         {
           uid: uid('sitting', enrolment.id, fromDay(day)),
-          title: `${names}: ${course.title}, ${stepsWords(steps)}`,
+          title: `${names}: ${titleOf(state, course.id)}, ${stepsWords(steps)}`,
           from: day,
           to: day,
           text: [

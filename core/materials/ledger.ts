@@ -10,6 +10,7 @@ import {
   type Movement,
   type MovementKind,
   MOVEMENTS,
+  titleOf,
 } from '../household';
 import { takenByWork } from './used';
 
@@ -108,7 +109,7 @@ export function ledgerOf(state: Household, materialId: Id): LedgerLine[] {
     if (taken.materialId !== materialId) continue;
     const { mark, quantity, enrolment } = taken;
     const { date, seq } = mark;
-    const by = `${byId(state.courses, enrolment.courseId)?.title ?? 'a course'}, ${markWords(state, mark)}`;
+    const by = `${titleOf(state, enrolment.courseId) || 'a course'}, ${markWords(state, mark)}`;
     lines.push({ date, seq, kind: 'used', quantity, by, entry: { date, seq, adds: -quantity } });
   }
   let balance = 0;

@@ -8,6 +8,7 @@ import {
   type Material,
   type MovementKind,
   type Need,
+  titleOf,
 } from '../household';
 import { count, dayAndDate, listing, shortDate } from '../words';
 import { amount, money } from './figures';
@@ -161,7 +162,7 @@ export function needWords(state: Pick<Household, 'courses'>, need: Need): string
   const title = (id: string | undefined) =>
     course?.units.flatMap((u) => u.lessons).find((l) => l.id === id)?.title ?? 'a lesson no longer there';
   const who = `${need.quantity} ${need.per === 'child' ? 'for each child' : 'shared'}${need.atOnce ? ', all at once' : ''}`;
-  return `${course?.title ?? ''}, ${which()}: ${who}`;
+  return `${titleOf(state, need.courseId)}, ${which()}: ${who}`;
 
   function which(): string {
     const { rule } = need;

@@ -21,6 +21,7 @@ import {
   type Pin,
   type SchoolYear,
   type Teacher,
+  titleOf,
   type Unit,
 } from '../household';
 import { marksByEnrolment, standingsOf } from '../log';
@@ -80,6 +81,8 @@ export interface OverviewUnit {
 export interface OverviewRow {
   enrolment: Enrolment;
   course: Course;
+  /** What it is called where several are listed. */
+  title: string;
   children: Child[];
   /** By the index of the week. */
   cells: ReadonlyMap<number, OverviewCell>;
@@ -218,6 +221,7 @@ function rowOf(
   return {
     enrolment,
     course,
+    title: titleOf(state, course.id),
     children: childrenOf(state, enrolment),
     cells,
     units: [...units.values()],

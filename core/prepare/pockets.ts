@@ -1,6 +1,6 @@
 import { type Day, toDay } from '../calendar';
 import { lessonRefOf, lessonsIn } from '../course';
-import { byId, type Household, type Id, type Lesson, type MakingKind, type Prepared } from '../household';
+import { byId, type Household, type Id, type Lesson, type MakingKind, type Prepared, titleOf } from '../household';
 import { standingsOf } from '../log';
 import { isTakenOn } from '../pace';
 import { lessonsAhead, type Plan } from '../stagger';
@@ -77,7 +77,9 @@ export function pocketsOf(state: Household, today: Day, courseId?: Id): Pocket[]
         const rows = made.get(keyOf(course.id, lesson.id));
         if (!rows) return [];
         const is = stateOf(state, course.id, lesson, rows, today);
-        return [{ courseId: course.id, lessonId: lesson.id, title: course.title, lesson: lesson.title, is }];
+        return [
+          { courseId: course.id, lessonId: lesson.id, title: titleOf(state, course.id), lesson: lesson.title, is },
+        ];
       }),
     );
 }

@@ -14,6 +14,7 @@ import {
   type SchoolYear,
   type Teacher,
   takersOn,
+  titleOf,
 } from '../household';
 import { atSitting, marksByEnrolment, sittingMarks } from '../log';
 import { readyBy } from '../materials';
@@ -106,7 +107,7 @@ export function prepTasks(state: Household, year: SchoolYear | undefined, plan: 
       const estimate = task.minutes * Math.max(1, pieces);
       tasks.set(key, {
         ...{ teacher: at.teacher, enrolment: at.enrolment, day: at.day, due: at.due, release: plan.today },
-        ...{ lesson: step.lesson, courseId, lessonId, title: own.title, order, estimate },
+        ...{ lesson: step.lesson, courseId, lessonId, title: titleOf(state, courseId), order, estimate },
         ...toGo(state, { courseId, lessonId, kind: task.kind }, estimate * learnedFactor(state, courseId, task.kind)),
         ...(task.kind ? { kind: task.kind } : {}),
         ...(task.for === 'level' ? { level: true } : {}),
@@ -160,7 +161,14 @@ function instalments(state: Household, year: SchoolYear | undefined, plan: Plan)
       {
         ...{ teacher, enrolment: at.enrolment, day: at.day, release: plan.today, order: -1 },
         due: Math.min(readyBy(state, year, course, at.day), at.day - 1),
-        ...{ lesson: at.step.lesson, courseId: course.id, lessonId, title: course.title, estimate: minutes, minutes },
+        ...{
+          lesson: at.step.lesson,
+          courseId: course.id,
+          lessonId,
+          title: titleOf(state, course.id),
+          estimate: minutes,
+          minutes,
+        },
         ...{ kind: 'print' as const, instalment: { partId: part.id, name: part.title || part.kind, from, to } },
       },
     ];

@@ -202,7 +202,7 @@ describe('the end of a year', () => {
         ...([before.carried[0]!, { kind: 'planned', day: toDay(day) }, home().years[0]!] as const),
         ...(['day month', toDay('2026-11-11')] as const),
       );
-    expect(planned('2027-05-14')).toBe('would finish 14 May 2027');
+    expect(planned('2027-05-14')).toBe('would finish 14 May');
     expect(planned('2027-05-15')).toBe(before.carried[0]!.words);
     // What is taken and not begun goes on as well, told by the year that it is: this one, and once that has begun the next.
     const next = { ...home().years[0]!, id: 'next', name: 'next', start: '2027-09-06', end: '2028-06-09' };

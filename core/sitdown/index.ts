@@ -1,4 +1,5 @@
 export * from './read-ahead';
+export * from './quiet';
 export * from './week';
 export * from './choices';
 export * from './offer';

@@ -1,6 +1,6 @@
 import type { Day } from '../calendar';
 import { type FlatStep, stepName } from '../course';
-import { type Child, type Enrolment, type Household, type Id, type MarkKind, untaught } from '../household';
+import { type Child, type Enrolment, type Household, type Id, type MarkKind, titleOf, untaught } from '../household';
 import { holdersOf, thingsAt } from '../materials';
 import type { WeekPage } from './week';
 
@@ -33,7 +33,13 @@ export function teacherPage(state: Household, page: WeekPage, teacherId: Id): { 
           // What is known, or was left out, nobody teaches.
           .filter((i) => !i.slipped && !(i.mark && untaught(i.mark)) && i.taught.teacherId === teacherId)
           .map((i): TeacherLine => ({
-            ...{ day, enrolment: row.enrolment, step: i.step, children: row.children, title: row.course.title },
+            ...{
+              day,
+              enrolment: row.enrolment,
+              step: i.step,
+              children: row.children,
+              title: titleOf(state, row.course.id),
+            },
             ...{ words: `${i.step.lesson.title}, ${stepName(i.step)}`, minutes: i.minutes, fresh: i.fresh },
             ...(i.mark ? { mark: i.mark } : {}),
             things: thingsAt(state, row.enrolment, i.step).map((m) => {

@@ -26,20 +26,27 @@ function format(style: DateStyle, day: Day, options: Intl.DateTimeFormatOptions)
   return made.format(instant(day));
 }
 
-const inAnotherYear = (day: Day, near: Day | undefined) =>
-  near !== undefined && fromDay(near).slice(0, 4) !== fromDay(day).slice(0, 4);
+/**
+ * A day of another year than `near` is told without its year as well where nobody could take it for another: up to two months behind it and
+ * to ten months ahead, which together are less than a year. So a school year's end is “11 Jun” from its first day on.
+ */
+const [BEHIND, AHEAD] = [60, 300];
+const wantsYear = (day: Day, near: Day | undefined) =>
+  near !== undefined &&
+  fromDay(near).slice(0, 4) !== fromDay(day).slice(0, 4) &&
+  (day < near - BEHIND || day > near + AHEAD);
 
 /** A day of a year that is not this day’s: near it, any day is told with its year. */
 const anotherYear = (day: Day): Day => (day > 0 ? -366 : 366);
 
-/** "Wednesday 11 November"; with its year where `near` lies in another. */
+/** "Wednesday 11 November"; with its year where `near` is given and it could be taken for another. */
 export function longDate(style: DateStyle, day: Day, near?: Day): string {
   const weekday = format(style, day, { weekday: 'long' });
   if (style === 'year-month-day') return `${weekday} ${fromDay(day)}`;
   const date = format(style, day, {
     day: 'numeric',
     month: 'long',
-    ...(inAnotherYear(day, near) ? { year: 'numeric' } : {}),
+    ...(wantsYear(day, near) ? { year: 'numeric' } : {}),
   });
   // Put together here: whether a comma stands between them differs from one engine’s tables to another’s.
   return style === 'month day' ? `${weekday}, ${date}` : `${weekday} ${date}`;
@@ -48,18 +55,18 @@ export function longDate(style: DateStyle, day: Day, near?: Day): string {
 /** A day named in full, always with its year: "Wednesday 11 November 2026", "Wednesday, November 11, 2026", "Wednesday 2026-11-11". */
 export const fullDate = (style: DateStyle, day: Day): string => longDate(style, day, anotherYear(day));
 
-/** "11 Nov"; "11 Nov 2027" where `near` is given and lies in another year. */
+/** "11 Nov"; "11 Nov 2027" where `near` is given and it could be taken for another. */
 export function shortDate(style: DateStyle, day: Day | IsoDate, near?: Day): string {
   const d = typeof day === 'string' ? toDay(day) : day;
   if (style === 'year-month-day') return fromDay(d);
   return format(style, d, {
     day: 'numeric',
     month: 'short',
-    ...(inAnotherYear(d, near) ? { year: 'numeric' } : {}),
+    ...(wantsYear(d, near) ? { year: 'numeric' } : {}),
   });
 }
 
-/** "Wed 11 Nov"; with its year where `near` lies in another. */
+/** "Wed 11 Nov"; with its year where `near` is given and it could be taken for another. */
 export function dayAndDate(style: DateStyle, day: Day, near?: Day): string {
   return `${format(style, day, { weekday: 'short' })} ${shortDate(style, day, near)}`;
 }

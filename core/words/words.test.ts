@@ -138,13 +138,29 @@ describe('words with figures', () => {
     ).toEqual(['09:00', '09:30', '09:30', '09:30', '13:15', '00:00', '12:05', ...Array<undefined>(4).fill(undefined)]);
   });
 
-  it('name the year of a date in another year', () => {
+  it('name the year of a date that could be taken for another, and of no other', () => {
     const near = toDay('2026-11-26');
-    const next = toDay('2027-01-20');
-    expect([shortDate('day month', near, near), shortDate('day month', next, near)]).toEqual(['26 Nov', '20 Jan 2027']);
-    expect(dayAndDate('month day', next, near)).toBe('Wed Jan 20, 2027');
-    expect(longDate('day month', next, near)).toBe('Wednesday 20 January 2027');
-    expect(longDate('day month', next)).toBe('Wednesday 20 January');
+    const next = toDay('2027-10-20');
+    const told = (iso: string) => shortDate('day month', toDay(iso), near);
+    expect(['2026-11-26', '2027-01-20', '2027-09-22', '2027-09-23', '2026-01-02', '2025-12-31'].map(told)).toEqual([
+      ...['26 Nov', '20 Jan', '22 Sep', '23 Sep 2027', '2 Jan', '31 Dec 2025'],
+    ]);
+    expect(shortDate('day month', '2026-12-01', toDay('2027-01-20'))).toBe('1 Dec');
+    expect(dayAndDate('month day', next, near)).toBe('Wed Oct 20, 2027');
+    expect(longDate('day month', next, near)).toBe('Wednesday 20 October 2027');
+    expect(longDate('day month', next)).toBe('Wednesday 20 October');
+  });
+
+  it('tell no two days to come alike, nor two days gone by', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: toDay('2024-01-01'), max: toDay('2034-12-31') }), (near) => {
+        for (const way of [1, -1]) {
+          const all = Array.from({ length: 1100 }, (_, i) => shortDate('day month', near + way * (i + 1), near));
+          expect(new Set(all).size).toBe(all.length);
+        }
+      }),
+      { numRuns: 20 },
+    );
   });
 });
 
