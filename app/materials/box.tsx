@@ -1,6 +1,6 @@
 import { fromDay } from '../../core/calendar';
 import { packThing, putBack, putPocketsBack } from '../../core/deeds';
-import type { Material } from '../../core/household';
+import { type Material, titleOf } from '../../core/household';
 import {
   amount,
   type BoxLine,
@@ -152,7 +152,7 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
   const style = household.settings.dateStyle;
   const week = fromDay(start);
   const packed = new Set(household.pulled.filter((p) => p.weekStart === week).map((p) => p.materialId));
-  const title = (id: string) => household.courses.find((c) => c.id === id)?.title ?? '';
+  const title = (id: string) => titleOf(household, id);
   const toggle = (m: Material) => {
     const into = !packed.has(m.id);
     void commit(`${m.name} ${into ? 'put in' : 'taken out of'} the box`, (now) =>

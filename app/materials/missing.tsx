@@ -218,7 +218,7 @@ function Row({
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
   const { material: m } = s;
-  const course = household.courses.find((c) => c.id === s.first.enrolment.courseId)?.title ?? '';
+  const course = titleOf(household, s.first.enrolment.courseId);
   const others = s.ways.filter((w) => w.kind !== 'order' && w.kind !== 'copy');
   return (
     <>

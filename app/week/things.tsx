@@ -19,10 +19,11 @@ export default function WeekThings({ start }: { start: Day }) {
   const orders = soon.filter((s) => (s.orderBy >= start && s.orderBy <= until) || past(s.orderBy));
   const late = tooLate.filter((l) => inWeek(l.day));
   const days = [...new Set(ready.flatMap((l) => l.on.map((p) => p.day)))].filter(inWeek).sort((a, b) => a - b);
+  const never = ready.filter((l) => l.on.length === 0 && inWeek(l.day));
   const back = openHolds(household, today).filter(
     ({ hold }) => hold.fetched && hold.due && (inWeek(toDay(hold.due)) || past(toDay(hold.due))),
   );
-  if (orders.length + late.length + days.length + back.length === 0) return null;
+  if (orders.length + late.length + days.length + never.length + back.length === 0) return null;
   return (
     <section className="pt-4 print:hidden" aria-labelledby="things">
       <h2 id="things" className="border-b border-ink pb-1">
@@ -31,8 +32,7 @@ export default function WeekThings({ start }: { start: Day }) {
       <ul>
         {orders.map((s) => (
           <li key={s.material.id} className="border-b border-rule py-1 wrap-anywhere">
-            Order {toOrderWords(s)} {s.material.unit || s.packs ? 'of ' : '× '}
-            {s.material.name}: {orderByWords(style, s.orderBy, today)},{' '}
+            {s.material.name} ({toOrderWords(s)}): {orderByWords(style, s.orderBy, today)},{' '}
             <span className="text-soft">needed on {dayAndDate(style, s.day, today)}</span>
           </li>
         ))}
@@ -53,6 +53,11 @@ export default function WeekThings({ start }: { start: Day }) {
             </li>
           );
         })}
+        {never.length > 0 && (
+          <li className="border-b border-rule py-1 wrap-anywhere">
+            With no minutes left before their lessons: <span className="text-soft">{prepDayWords(never)}</span>
+          </li>
+        )}
         {back.map(({ hold }) => (
           <li key={hold.id} className="border-b border-rule py-1 wrap-anywhere">
             {hold.title}: {holdWords(style, hold, today)}

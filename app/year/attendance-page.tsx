@@ -1,7 +1,15 @@
 import * as Tabs from '@radix-ui/react-tabs';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { attendanceRow, childMonths, type ChildDay, daysAsked, type DayStatus, heldOn } from '../../core/attendance';
+import {
+  asked,
+  attendanceRow,
+  childMonths,
+  type ChildDay,
+  type ClassAsked,
+  type DayStatus,
+  heldOn,
+} from '../../core/attendance';
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
 import { childrenHere, childrenIn, type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
 import { newAttendance, readAttendanceCsv, writeAttendanceCsv } from '../../core/record';
@@ -28,6 +36,9 @@ const SIGNS: Record<DayStatus, string> = {
   free: '',
   outside: '',
 };
+/** What is said of days at a class in one press; where it was otherwise on one of them, the register is pressed there. */
+const AT_CLASS = 'was there each time';
+const NOT_AT_CLASS = 'no school on any';
 const DayForm = lazy(() => import('./day-form'));
 
 /** The register: each child's days month by month, with the totals at the foot, and what past days were if nobody said. */
@@ -95,8 +106,9 @@ export default function AttendancePage() {
 function Asked({ year, today }: { year: SchoolYear; today: Day }) {
   const { household, commit } = useHousehold();
   const style = household.settings.dateStyle;
-  const byDay = useMemo(() => daysAsked(household, year, today), [household, year, today]);
-  if (byDay.length === 0) return null;
+  const { classes, days: byDay } = useMemo(() => asked(household, year, today), [household, year, today]);
+  const all = new Set([...byDay, ...classes.flatMap((c) => c.days)].map((d) => d.day)).size;
+  if (all === 0) return null;
   const say = (day: Day, children: readonly Child[], status: Attendance['status']) => {
     // Taught without a mark: the minutes of that day's list, told, and changed in the register where it was otherwise.
     const held = status === 'taught' ? heldOn(household, year, children, day) : undefined;
@@ -106,15 +118,53 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
       children.map((c): Put => ({ table: 'attendance', put: attendanceRow(c.id, day, status, held?.get(c.id)) })),
     );
   };
+  // At a class no list stands: its own minutes are what was done there.
+  const sayAll = ({ child, label, days }: ClassAsked, status: 'taught' | 'closed') =>
+    commit(
+      `${child.name}, ${label}, ${count(days.length, 'day')}: ${DAY_WORDS[status]}`,
+      days.map(({ day, minutes }): Put => ({
+        table: 'attendance',
+        put: attendanceRow(child.id, day, status, status === 'taught' ? minutes : undefined),
+      })),
+    );
   const SHOWN = 6;
   return (
     <section aria-labelledby="asked" className="mb-4 border-b border-ink pb-3 print:hidden">
       <h2 id="asked">What were these days?</h2>
       <p className="text-aside text-soft">
-        {count(byDay.length, 'past school day carries', 'past school days carry')} no mark.{' '}
-        {byDay.length === 1 ? 'It counts' : 'They count'} as nothing until you say.
+        {count(all, 'past school day carries', 'past school days carry')} no mark.{' '}
+        {all === 1 ? 'It counts' : 'They count'} as nothing until you say.
       </p>
       <ul>
+        {classes.map((c) => {
+          const name = `${c.child.name}, ${c.label}`;
+          const [first, last] = [c.days[0]!.day, c.days.at(-1)!.day];
+          return (
+            <li
+              key={`${c.child.id} ${c.label}`}
+              className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-1"
+            >
+              <span className="min-w-0 flex-1 basis-full wrap-anywhere sm:basis-auto">
+                {name}{' '}
+                <span className="text-soft">
+                  {count(c.days.length, 'day')}, {dayAndDate(style, first, today)}
+                  {last > first && ` to ${dayAndDate(style, last, today)}`}
+                </span>
+              </span>
+              {(['taught', 'closed'] as const).map((s) => (
+                <button
+                  key={s}
+                  type="button"
+                  className="btn !px-3"
+                  aria-label={`${s === 'taught' ? AT_CLASS : NOT_AT_CLASS}: ${name}`}
+                  onClick={() => void sayAll(c, s)}
+                >
+                  {s === 'taught' ? AT_CLASS : NOT_AT_CLASS}
+                </button>
+              ))}
+            </li>
+          );
+        })}
         {byDay.slice(-SHOWN).map(({ day, children }) => (
           <li key={day} className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-1">
             <span className="min-w-0 flex-1 basis-full sm:basis-auto">

@@ -21,7 +21,7 @@ import {
   type Requirement,
   type SchoolYear,
 } from '../household';
-import { asksAnything, requiredHere, requirementOf } from './presets';
+import { asksAnything, requirementOf } from './presets';
 import type { Coming } from './coming';
 import { workOf } from './work';
 
@@ -148,6 +148,13 @@ function countedAway(state: Household, child: Child, day: Day): number {
   if (childAways(state, child.id, day).some((a) => a.why !== 'away' || (a.whole && a.counted === 0))) return 0;
   const minutes = childAways(state, child.id, day).reduce((n, a) => n + a.counted, 0);
   return Math.min(minutes, Math.max(fullDay(child, day), Number.isFinite(minutes) ? minutes : 0));
+}
+
+/** The class that counts at which a child is all of a day, and its minutes. */
+export function classOn(state: Household, child: Child, day: Day): { label: string; minutes: number } | undefined {
+  const out = childOut(state, child.id, day);
+  const minutes = out?.why === 'away' ? countedAway(state, child, day) : 0;
+  return out && minutes > 0 ? { label: out.label, minutes } : undefined;
 }
 
 /**
@@ -281,23 +288,4 @@ export function daysHeld(state: Household, year: SchoolYear, today: Day): { taug
     else if (status === 'taught' || status === 'to come') days.toCome++;
   }
   return days;
-}
-
-/**
- * Past school days to ask about, with the children they are asked of: all, when nobody was taught that day; else those
- * of whom something is required and about whom nothing was said.
- */
-export function daysAsked(state: Household, year: SchoolYear, today: Day): { day: Day; children: Child[] }[] {
-  const counts = state.children.map((c) => childCount(state, year, c, today));
-  const asked = new Map<Day, Child[]>();
-  const taught = new Set(
-    everybodysDays(state, year, today)
-      .filter((d) => d.status === 'taught')
-      .map((d) => d.day),
-  );
-  for (const { child, unmarked } of counts) {
-    const required = asksAnything(requiredHere(year, child));
-    for (const day of unmarked) if (required || !taught.has(day)) asked.set(day, [...(asked.get(day) ?? []), child]);
-  }
-  return [...asked].sort(([a], [b]) => a - b).map(([day, children]) => ({ day, children }));
 }

@@ -1,3 +1,4 @@
+export * from './asked';
 export * from './attendance';
 export * from './coming';
 export * from './effect';

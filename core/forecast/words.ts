@@ -59,7 +59,12 @@ export function gateWords(state: Household, g: GateForecast, today: Day): string
 export function nextOrderWords(state: Household, o: OrderForecast, today: Day): string {
   const style = state.settings.dateStyle;
   const name = byId(state.materials, o.materialId)?.name ?? '';
-  return `next to order: ${name}, needed ${spanOf(style, o.needed, today)}; ordered ${o.orderBy <= today ? 'today' : `by ${shortDate(style, o.orderBy, today)}`} it is there in time in 9 cases of 10`;
+  const date = shortDate(style, o.orderBy, today);
+  const ordered =
+    o.orderBy < today
+      ? `to be there in time in 9 cases of 10 it should have been ordered by ${date}`
+      : `ordered ${o.orderBy === today ? 'today' : `by ${date}`} it is there in time in 9 cases of 10`;
+  return `next to order: ${name}, needed ${spanOf(style, o.needed, today)}; ${ordered}`;
 }
 
 /** How much of a forecast is the child’s own record. */

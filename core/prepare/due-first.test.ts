@@ -56,4 +56,38 @@ describe('what is due first', () => {
       }),
     );
   });
+
+  it('leaves out what cannot be done while it is of use, what stands behind that, and nothing else; the rest is as if those were not', () => {
+    const ended = fc
+      .tuple(work, fc.option(fc.integer({ min: 0, max: 12 }), { nil: undefined }), fc.constantFrom('a', 'b', undefined))
+      .map(([w, until, chain]) => ({
+        ...w,
+        ...(until === undefined ? {} : { until }),
+        ...(chain && until !== undefined ? { chain } : {}),
+      }));
+    fc.assert(
+      fc.property(slots, fc.array(ended, { maxLength: 12 }), (days, list) => {
+        const { pieces, ends } = dueFirst(days, list);
+        const out = list.filter((w) => w.until !== undefined && !ends.has(w));
+        for (const w of list) if (w.until !== undefined) expect(ends.get(w) ?? -1).toBeLessThanOrEqual(w.until);
+        expect(pieces.some((p) => out.includes(p.work))).toBe(false);
+        const kept = list.filter((w) => !out.includes(w));
+        expect(dueFirst(days, kept).pieces).toEqual(pieces);
+        // Nothing is left out that those before it leave the minutes for, and nothing before it in its chain is missing of.
+        const inOrder = [...list].sort((a, b) => a.due - b.due);
+        for (const w of out) {
+          const before = inOrder.slice(0, inOrder.indexOf(w)).filter((x) => !out.includes(x));
+          const alone = dueFirst(
+            days,
+            [...before, w].map(({ chain: _, ...x }) => x),
+          );
+          const broken = out.some(
+            (x) => x.chain !== undefined && x.chain === w.chain && inOrder.indexOf(x) < inOrder.indexOf(w),
+          );
+          expect(broken || alone.ends.size < before.filter((x) => ends.has(x)).length + 1).toBe(true);
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
 });

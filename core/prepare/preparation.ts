@@ -110,7 +110,9 @@ export function prepTasks(state: Household, year: SchoolYear | undefined, plan: 
         ...{ lesson: step.lesson, courseId, lessonId, title: titleOf(state, courseId), order, estimate },
         ...toGo(state, { courseId, lessonId, kind: task.kind }, estimate * learnedFactor(state, courseId, task.kind)),
         ...(task.kind ? { kind: task.kind } : {}),
-        ...(task.for === 'level' ? { level: true } : {}),
+        // What is for one lesson comes too late behind it.
+        ...(task.for === 'level' ? { level: true } : { until: at.day }),
+        ...(task.kind && task.for === 'lesson' ? { chain: JSON.stringify([courseId, lessonId]) } : {}),
         ...(task.tool ? { tool: task.tool } : {}),
         ...(task.each ? { pieces, total: pieces + (made?.pieces ?? 0) } : {}),
       });
@@ -192,7 +194,7 @@ const readings = (state: Household, plan: Plan): (PrepTask & { order: number })[
     )
     .map(({ teacher, enrolment, lesson, courseId, lessonId, title, day, minutes, pages }) => ({
       ...{ teacher, enrolment, lesson, courseId, lessonId, title, day, pages, order: -2 },
-      ...{ estimate: minutes, due: day - 1, release: plan.today, kind: 'read ahead' as const },
+      ...{ estimate: minutes, due: day - 1, until: day, release: plan.today, kind: 'read ahead' as const },
       ...toGo(state, { courseId, lessonId, kind: 'read ahead' }, minutes),
     }));
 
@@ -330,8 +332,12 @@ export function lastForIt(state: Pick<Household, 'children' | 'enrolments'>, cou
 export function prepWords(style: DateStyle, line: PrepLine, today: Day): string {
   const due = `due ${dayAndDate(style, line.due, today)}`;
   const begun = `${line.helped ? `${line.teacher.name} for ${line.helped.name}: ` : ''}${line.begun ? `${line.begun} min of it done, ` : ''}`;
-  if (line.on.length === 0)
-    return `${begun}${due}: ${line.teacher.prepares?.some((m) => m > 0) ? 'no time for it is left before' : `${line.teacher.name} has no hours for making ready`}`;
+  if (line.on.length === 0) {
+    if (!line.teacher.prepares?.some((m) => m > 0))
+      return `${begun}${due}: ${line.teacher.name} has no hours for making ready`;
+    const last = line.until ?? line.due;
+    return `${begun}${due}: no time for it is left before its lesson${last < today ? '' : `; more minutes by ${dayAndDate(style, last, today)} would help`}`;
+  }
   const on = begun + line.on.map((p) => `${dayAndDate(style, p.day, today)}, ${p.minutes} min`).join(' and ');
   if (line.ready === undefined) return `${on}; not ready in the next ${AHEAD_DAYS / 7} weeks`;
   if (line.late === undefined) return `${on}; ${due}`;

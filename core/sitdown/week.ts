@@ -1,6 +1,6 @@
 import { type Day, dayKind, hasSchool, schoolDays, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
-import { childCount } from '../attendance';
+import { daysAsked } from '../attendance';
 import { type AwayBlock, type Child, type Household, type Id, type SchoolYear, titleOf } from '../household';
 import { marksByEnrolment, goneStep, sittingMarks } from '../log';
 import { type Plan, reviewsOn } from '../stagger';
@@ -142,10 +142,11 @@ export function weekDatesWords(year: SchoolYear, start: Day): string {
 export const schoolDaysBefore = (year: SchoolYear, day: Day): number =>
   schoolDays(year).filter((d) => d < day && d >= toDay(year.start)).length;
 
-/** Children with days of the last two weeks of which nobody has said anything, and how many. */
+/** Children with days of the last two weeks that are asked about, and how many. */
 export function silentLately(state: Household, year: SchoolYear, today: Day): { child: Child; days: number }[] {
+  const lately = daysAsked(state, year, today).filter((d) => d.day < today && d.day >= today - LATELY);
   return state.children.flatMap((child) => {
-    const days = childCount(state, year, child, today).unmarked.filter((d) => d < today && d >= today - LATELY).length;
+    const days = lately.filter((d) => d.children.includes(child)).length;
     return days > 0 ? [{ child, days }] : [];
   });
 }
