@@ -107,10 +107,15 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
   const stored = byId(household.years, year.id);
   const over = isOver(year, today);
   const coming = useComing(year);
-  const found = useMemo(
-    () => (stored && !over ? remedies(household, stored, c.child, today, newId, coming) : []),
-    [household, stored, over, c.child, today, coming],
-  );
+  /** Ways to all that is required; where there is none, to the days and to the hours by themselves. */
+  const [found, each] = useMemo(() => {
+    if (!stored || over) return [[], []];
+    const of = (what: 'all' | 'days' | 'hours') =>
+      remedies(household, stored, c.child, today, newId, coming, what).slice(0, what === 'all' ? undefined : 1);
+    const all = of('all');
+    const both = c.requirement.meets === 'both' && (c.days.spare ?? 0) < 0 && (c.minutes.spare ?? 0) < 0;
+    return [all, all.length === 0 && both ? [...of('days'), ...of('hours')] : []];
+  }, [household, stored, over, c, today, coming]);
   const missing = [
     c.days.spare !== undefined && c.days.spare < 0 && count(-c.days.spare, 'day'),
     c.minutes.spare !== undefined && c.minutes.spare < 0 && count(missingHours(-c.minutes.spare), 'hour'),
@@ -141,11 +146,13 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
             `${count(c.unmarked.length, 'day')} of it ${c.unmarked.length === 1 ? 'carries' : 'carry'} no mark: say what they were under Attendance.`
           : found.length > 0
             ? 'Any of these would do:'
-            : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
+            : each.length > 1
+              ? 'No single change mends it. First for the days, then for the hours:'
+              : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
       </p>
       <ul className="flex flex-col gap-1 pt-1">
-        {found.map((r) => (
-          <li key={r.kind} className="flex flex-wrap items-center justify-between gap-x-3">
+        {[...found, ...each].map((r, i) => (
+          <li key={`${r.kind} ${i}`} className="flex flex-wrap items-center justify-between gap-x-3">
             <span className="min-w-0 flex-1">{words(r)}</span>
             {r.kind === 'work' ? (
               <Link className="btn" to="/shelf">

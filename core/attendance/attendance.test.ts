@@ -13,6 +13,7 @@ import {
   childDays,
   childMonths,
   comingOf,
+  asked,
   daysAsked,
   effectOf,
   heldOn,
@@ -229,8 +230,35 @@ describe('the register of a child', () => {
       years: [{ ...year, own: [{ childId: 'B', requirement: { meets: 'both' } }] }],
       marks: [aMark('a', 'L1-1', 'done', '2026-09-07')],
     });
-    const asked = daysAsked(h, h.years[0]!, toDay('2026-09-09'));
-    expect(asked.map((d) => [fromDay(d.day), d.children.map((c) => c.id)])).toEqual([['2026-09-08', ['A', 'B']]]);
+    const days = daysAsked(h, h.years[0]!, toDay('2026-09-09'));
+    expect(days.map((d) => [fromDay(d.day), d.children.map((c) => c.id)])).toEqual([['2026-09-08', ['A', 'B']]]);
+  });
+
+  it('asks once about all days that a child was at a class that counts, with its minutes there', () => {
+    const classes: AwayBlock = {
+      ...{ id: 'w', label: 'co-op', childIds: ['A'], teacherIds: [], from: '2026-09-07', to: '2026-09-18' },
+      ...{ weekdays: [2, 4], everyWeeks: 1, start: '09:00', end: '12:00', travel: 0, breaks: [] },
+      ...{ takesDay: ['A'], counts: true },
+    };
+    const h = base({
+      aways: [classes],
+      marks: [aMark('b', 'L1-1', 'done', '2026-09-08'), aMark('both', 'L1-1', 'done', '2026-09-09')],
+    });
+    const found = asked(h, year, toDay('2026-09-11'));
+    expect(found.classes.map((c) => [c.child.id, c.label, ...c.days.map((d) => [fromDay(d.day), d.minutes])])).toEqual([
+      ['A', 'co-op', ['2026-09-08', 180], ['2026-09-10', 180]],
+    ]);
+    expect(found.days.map((d) => [fromDay(d.day), d.children.map((c) => c.id)])).toEqual([
+      ['2026-09-07', ['A', 'B']],
+      ['2026-09-10', ['B']],
+    ]);
+    // Said to have been there, they count with those minutes and are asked about no more.
+    const rows = found.classes[0]!.days.map((d) => attendanceRow('A', d.day, 'taught', d.minutes));
+    const after = { ...h, attendance: rows };
+    expect(asked(after, year, toDay('2026-09-11')).classes).toEqual([]);
+    const count = (s: Household) => childCount(s, year, h.children[0]!, toDay('2026-09-11'));
+    expect(count(after).days.counted - count(h).days.counted).toBe(2);
+    expect(count(after).minutes.counted - count(h).minutes.counted).toBe(360);
   });
 });
 
@@ -324,6 +352,14 @@ describe('remedies', () => {
             const coming = planned(r.kind === 'work' ? 45 + r.minutes : 45);
             expect(isShort(childCount(after, after.years[0]!, child, given.today, coming))).toBe(false);
           }
+          // For the days by themselves, and for the hours.
+          for (const of of ['days', 'hours'] as const)
+            for (const r of remedies(h, y, child, given.today, newId, planned(45), of)) {
+              const after = 'year' in r ? { ...h, years: [r.year] } : h;
+              const coming = planned(r.kind === 'work' ? 45 + r.minutes : 45);
+              const count = childCount(after, after.years[0]!, child, given.today, coming);
+              expect((of === 'days' ? count.days : count.minutes).spare).toBeGreaterThanOrEqual(0);
+            }
         },
       ),
       { numRuns: 60 },
@@ -368,6 +404,15 @@ describe('hours to come', () => {
     const counts = h.children.map((c) => childCount(h, hours, c, today, coming));
     const missing = counts.map((c) => missingHours(30 * 60 - c.minutes.toCome));
     expect(spareWords(counts)).toBe(`A ${missing[0]} hours short and B ${missing[1]} hours short`);
+    // Of more than two the least and the most is told.
+    const many = ['A', 'B', 'C'].map((id, i) => ({
+      ...counts[1]!,
+      child: aChild(id),
+      minutes: { ...counts[1]!.minutes, spare: -60 * (i + 1) },
+    }));
+    expect(spareWords(many)).toBe('A, B and C 1 to 3 hours short');
+    const days = many.map((c, i) => ({ ...c, days: { counted: 1, toCome: 1, needed: 9, spare: -4 - i } }));
+    expect(spareWords(days)).toBe('A, B and C 4 to 6 days short · 1 to 3 hours short');
     const [first] = remedies(h, hours, h.children[0]!, today, newId, coming);
     expect(first).toMatchObject({
       kind: 'work',

@@ -39,6 +39,7 @@ const MOST_DAYS = 60;
  * hours are short, so many minutes more of work on the days to come stand first: another course, longer sittings. Then the fewest
  * extra days on the next free Saturdays, the earliest later end, and last the fewest closed days to open (from the end of the
  * longest break left): a holiday is opened for nothing less. Empty when nothing is short, or nothing helps.
+ * @param of what is asked for: all that is required, or of days and hours the one alone
  */
 export function remedies(
   state: Household,
@@ -47,12 +48,18 @@ export function remedies(
   today: Day,
   newId: () => string,
   coming?: Coming,
+  of: 'all' | 'days' | 'hours' = 'all',
 ): Remedy[] {
+  const lacks = (c: ChildCount): boolean =>
+    of === 'all' ? isShort(c) : ((of === 'days' ? c.days : c.minutes).spare ?? 0) < 0;
   const short = (y: SchoolYear) =>
-    isShort(childCount({ ...state, years: state.years.map((o) => (o.id === y.id ? y : o)) }, y, child, today, coming));
+    lacks(childCount({ ...state, years: state.years.map((o) => (o.id === y.id ? y : o)) }, y, child, today, coming));
   if (!short(year)) return [];
   const found: Remedy[] = [];
-  const work = moreWork(childCount(state, year, child, today, coming), today, coming);
+  const now = childCount(state, year, child, today, coming);
+  // Where days are missing as well, hours alone are not all of it.
+  const alone = of === 'hours' || now.requirement.meets === 'either' || (now.days.spare ?? 0) >= 0;
+  const work = alone && of !== 'days' ? moreWork(now, today, coming) : undefined;
   if (work) found.push(work);
   const fewest = (days: readonly Day[]): { days: Day[]; year: SchoolYear } | undefined => {
     let next = year;
@@ -77,15 +84,10 @@ export function remedies(
 /** More than three hours more a day help no child. */
 const MOST_MORE = 180;
 
-/** Minutes more on each day to come that bring the hours; undefined where days are missing as well, or it is too much. */
-function moreWork(
-  { child, days, minutes, requirement }: ChildCount,
-  today: Day,
-  coming: Coming | undefined,
-): Remedy | undefined {
+/** Minutes more on each day to come that bring the hours; undefined where it is too much. */
+function moreWork({ child, days, minutes }: ChildCount, today: Day, coming: Coming | undefined): Remedy | undefined {
   const missing = -(minutes.spare ?? 0);
   if (!coming || missing <= 0 || days.toCome === 0) return undefined;
-  if (requirement.meets === 'both' && (days.spare ?? 0) < 0) return undefined;
   const more = Math.ceil(missing / days.toCome);
   if (more > MOST_MORE) return undefined;
   return {

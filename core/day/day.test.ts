@@ -43,6 +43,15 @@ describe('the order of the day', () => {
     expect(moveInOrder(h, 'both', 'o')).toEqual(['s', 'o', 'both']);
     expect(moveInOrder(h, 'both', 'both')).toEqual(['both', 's', 'o']);
   });
+
+  it('has the courses of one twin before those of the other', () => {
+    const of = (id: string, child: string) => anEnrolment(id, 'c', { childIds: [child] });
+    const twins = base({
+      children: [aChild('T1'), aChild('T2')],
+      enrolments: [of('a', 'T1'), of('b', 'T2'), of('c', 'T1'), of('d', 'T2')],
+    });
+    expect(inOrderOfDay(twins).map((e) => e.id)).toEqual(['a', 'c', 'b', 'd']);
+  });
 });
 
 describe('a day’s page', () => {

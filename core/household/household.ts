@@ -102,7 +102,10 @@ export function inOrderOfDay(state: Household): Enrolment[] {
   const { order, orderRule = 'youngest', startMinutes } = state.settings;
   const place = new Map(order.map((id, i) => [id, i]));
   const rank = (e: Enrolment) => place.get(e.id) ?? Infinity;
-  const born = (e: Enrolment) => childrenOf(state, e)[0]?.born ?? '';
+  const first = (e: Enrolment) => childrenOf(state, e)[0];
+  const born = (e: Enrolment) => first(e)?.born ?? '';
+  // Of twins the one after the other, as they stand elsewhere.
+  const who = (e: Enrolment) => first(e)?.id ?? '';
   const measure = new Map<Id, number>();
   if (orderRule === 'short' || orderRule === 'beside')
     for (const e of state.enrolments) {
@@ -118,6 +121,7 @@ export function inOrderOfDay(state: Household): Enrolment[] {
     const by = (measure.get(a.id) ?? 0) - (measure.get(b.id) ?? 0);
     if (by !== 0) return by;
     if (born(a) !== born(b)) return born(a) > born(b) ? -older : older;
+    if (who(a) !== who(b)) return who(a) < who(b) ? -1 : 1;
     return a.id < b.id ? -1 : 1;
   });
 }

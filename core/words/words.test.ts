@@ -143,7 +143,7 @@ describe('words with figures', () => {
     const next = toDay('2027-10-20');
     const told = (iso: string) => shortDate('day month', toDay(iso), near);
     expect(['2026-11-26', '2027-01-20', '2027-09-22', '2027-09-23', '2026-01-02', '2025-12-31'].map(told)).toEqual([
-      ...['26 Nov', '20 Jan', '22 Sep', '23 Sep 2027', '2 Jan', '31 Dec 2025'],
+      ...['26 Nov', '20 Jan', '22 Sept', '23 Sept 2027', '2 Jan', '31 Dec 2025'],
     ]);
     expect(shortDate('day month', '2026-12-01', toDay('2027-01-20'))).toBe('1 Dec');
     expect(dayAndDate('month day', next, near)).toBe('Wed Oct 20, 2027');
