@@ -1,8 +1,6 @@
-import type { Wishes } from '../../core/household';
+import { MOST_NEW, type Wishes } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
-
-const MOST_NEW = 5;
 
 /** What the plan of the year goes by, in five plain choices; the weights behind them are the program's own. */
 export function WishesSection() {

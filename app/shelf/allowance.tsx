@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { fewStandOut, heldWords, type Plan, proposalWords, proposeAllowance, thenWords } from '../../core/stagger';
 import { toDay } from '../../core/calendar';
-import { byId, type Household, type SchoolYear } from '../../core/household';
+import { byId, titleOf, type Household, type SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { useTriedPlan } from '../ui/use-tried-plan';
 
@@ -38,8 +38,8 @@ export function Allowance({ plan, year }: { plan: Plan; year: SchoolYear }) {
       <ul>
         {uncounted.map(({ course }, i) => (
           <li key={course.id} className="flex flex-wrap items-center gap-x-3 py-0.5">
-            <button type="button" className="btn" onClick={() => uncount(course.id, course.title)}>
-              Do not count {course.title}
+            <button type="button" className="btn" onClick={() => uncount(course.id, titleOf(household, course.id))}>
+              Do not count {titleOf(household, course.id)}
             </button>
             <span className="text-soft">{whys[i]}</span>
           </li>

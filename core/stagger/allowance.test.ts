@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
+import { MOST_NEW } from '../household';
 import { newcomer } from '../tests/instances';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import { fewStandOut, makePlan, makeProblem, proposeAllowance, standingOut } from './index';
@@ -68,6 +69,17 @@ describe('the allowance of new lessons', () => {
     ]);
     // Without them one a day holds what is left.
     expect(proposal.allowed).toBe(1);
+  });
+
+  it('is proposed no more once no day of the year is left, nor where none that could be chosen would hold it', () => {
+    const last = toDay(year.end);
+    // The days after the last, of a year that ends in a break, and of one that is over.
+    expect([last + 1, last + 9].map((day) => proposeAllowance(household, year, day))).toEqual([undefined, undefined]);
+    for (const left of [0, 1, 2, 10]) {
+      const proposal = proposeAllowance(household, year, last - left);
+      if (proposal) expect(proposal.allowed === proposal.now || proposal.allowed <= MOST_NEW).toBe(true);
+    }
+    expect(proposeAllowance(household, year, last - 2)).toMatchObject({ now: 1, allowed: 1 });
   });
 
   it('is nothing to be said of a household that fits, has nobody, or wishes none a day', () => {

@@ -1,6 +1,6 @@
 import { dayKind, type Day } from '../calendar';
 import { flatten } from '../course';
-import { byId, type Course, type Household, type Id, type SchoolYear, type Teacher } from '../household';
+import { byId, type Course, type Household, type Id, MOST_NEW, type SchoolYear, type Teacher } from '../household';
 import { count, listing, shortDate } from '../words';
 import type { Plan } from './plan';
 import { makeProblem } from './problem';
@@ -24,7 +24,7 @@ export interface AllowanceProposal {
   fullest: TeacherShare;
   /** Courses whose lessons need not count, the most of them first. */
   uncounted: { course: Course; why: NotNew; lessons: number }[];
-  /** The allowance that holds all but a few of what is left; the same as now where that does. */
+  /** The allowance that holds all but a few of what is left; the same as now where that does, or none would. */
   allowed: number;
 }
 
@@ -36,7 +36,7 @@ const MOST = 0.8;
 /**
  * What a shelf asks of the teachers who begin it: known by counting, before anything is planned. Two new lessons on one day are
  * too much (common practice), so the allowance begins at one; but first the courses are named whose lessons are nothing to be
- * mastered, and need no day of their own. Undefined where what there is fits, or nothing is begun.
+ * mastered, and need no day of their own. Undefined where what there is fits, nothing is begun, or no day of the year is left.
  */
 export function proposeAllowance(state: Household, year: SchoolYear, today: Day): AllowanceProposal | undefined {
   const now = state.settings.wishes?.newLessons ?? 1;
@@ -53,7 +53,9 @@ export function proposeAllowance(state: Household, year: SchoolYear, today: Day)
   // Without any such course what is left is what there is, and need not be worked out again.
   const rest = without.size === 0 ? fullest : fullestOf({ ...state, courses }, year, today);
   let allowed = now;
-  while (!fits(rest, allowed)) allowed++;
+  while (!fits(rest, allowed) && allowed < MOST_NEW) allowed++;
+  // No number of them holds what is left on the last days of a year.
+  if (!fits(rest, allowed)) allowed = now;
   return {
     now,
     fullest,
@@ -73,7 +75,7 @@ function fullestOf(state: Household, year: SchoolYear, today: Day): TeacherShare
     const tracks = problem.tracks.filter((t) => t.teacherId === id);
     const lessons = tracks.reduce((n, t) => n + t.steps.filter((s) => s.fresh === 1).length, 0);
     const dates = new Set(tracks.flatMap((t) => t.dates).filter((d) => hours[d - problem.from]! > 0));
-    return teacher && lessons > 0 ? [{ teacher, lessons, days: dates.size }] : [];
+    return teacher && lessons > 0 && dates.size > 0 ? [{ teacher, lessons, days: dates.size }] : [];
   });
   return shares.sort((a, b) => b.lessons / Math.max(1, b.days) - a.lessons / Math.max(1, a.days))[0];
 }

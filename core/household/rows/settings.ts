@@ -87,9 +87,11 @@ export const ORDER_RULES = ['youngest', 'eldest', 'short', 'beside'] as const;
  * or what a teacher sits beside longest. Family-style work comes before all of it.
  */
 export type OrderRule = (typeof ORDER_RULES)[number];
+/** More new lessons a day than that nobody begins well with one teacher. */
+export const MOST_NEW = 5;
 /** The household's own choices for the plan of the year. */
 export interface Wishes {
-  /** New lessons that one teacher starts a day, at most; without it one. */
+  /** New lessons that one teacher starts a day, at most (`MOST_NEW` is the most that is offered); without it one. */
   newLessons?: number;
   /** `early`: courses spread evenly go as fast as their sittings hold, and the end of the year is kept free. */
   spread?: 'whole year' | 'early';
