@@ -45,7 +45,7 @@ export default function ChildPage() {
   const style = household.settings.dateStyle;
   // What was chosen for one child says nothing of the next.
   const sheet = chosen?.childId === child.id ? chosen.sheet : sheetFor(child, workday);
-  const first = days[0]?.day ?? inWeek;
+  const first = days[0]?.day ?? weekStart(inWeek, household.settings.firstDay);
   return (
     <div className="child-sheet">
       <div className="flex flex-wrap items-baseline justify-between gap-3">

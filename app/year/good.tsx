@@ -1,4 +1,5 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { isOver } from '../../core/calendar';
 import { holdBacks } from '../../core/day';
 import { byId, type SchoolYear, titleOf } from '../../core/household';
 import { goodnessOf, goodnessWords, type Plan } from '../../core/stagger';
@@ -16,7 +17,7 @@ const NEAREST = 3;
 
 /** How good the plan is, as far as can be proved, and what could be done about the clashes that are left. */
 export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const good = useMemo(() => goodnessOf(plan), [plan]);
   // The ways out are worked out for who asks.
   const [open, setOpen] = useState(false);
@@ -33,7 +34,7 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
   const elsewhere = useElsewhere(useMemo(() => clashes.flatMap((c) => c.ways), [clashes]));
   const steps = plan.tracks.reduce((n, t) => n + t.stepIds.length, 0);
   // Of a year that is over, or that has nothing left to plan, there is nothing to better.
-  if (!good || steps === 0) return null;
+  if (!good || steps === 0 || isOver(year, today)) return null;
   const style = household.settings.dateStyle;
   return (
     <details className="border-b border-rule pb-2 print:hidden" onToggle={(e) => setOpen(e.currentTarget.open)}>

@@ -25,6 +25,13 @@ describe('a plan that was kept', () => {
         expect(planKey(makeProblem({ ...state, marks }, year, today), effort)).not.toBe(planKey(problem, effort));
         // One that says less than it costs is not believed, nor one on a day that is none of its dates.
         expect(isPlanOf(problem, { ...kept, cost: { ...kept.cost, total: kept.cost.total - 1 } })).toBe(false);
+        // Nor one whose steps go back, as a damaged row may say.
+        const placed = track.days.filter((d) => d >= 0);
+        if (placed[0]! < placed.at(-1)!) {
+          const back = { ...track, days: [...placed].reverse().concat(track.days.filter((d) => d < 0)) };
+          const tracks = kept.tracks.map((t) => (t === track ? back : t));
+          expect(isPlanOf(problem, { ...kept, tracks })).toBe(false);
+        }
         track.days[track.days.findLastIndex((d) => d >= 0)] = today + 4_000;
         expect(isPlanOf(problem, kept)).toBe(false);
       }),

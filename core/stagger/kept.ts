@@ -45,6 +45,9 @@ export function isPlanOf(problem: Problem, plan: Plan): boolean {
     const dates = new Set(track.dates);
     const own = track.steps.map((s) => days.get(`${s.enrolmentId ?? track.enrolmentId} ${s.id}`));
     if (own.length !== days.size || own.some((d) => d === undefined || (d >= 0 && !dates.has(d)))) return false;
+    // Steps follow one another: of a row that was damaged the cost could not be told.
+    const rising = (own as Placed).filter((d) => d >= 0);
+    if (rising.some((d, i) => i > 0 && d < rising[i - 1]!)) return false;
     placed.push(own as Placed);
   }
   const loads = new Loads(problem);
