@@ -212,7 +212,8 @@ export function Today() {
       <div className="flex flex-wrap items-center justify-between gap-x-3 border-t border-ink">
         {page.children.some((c) => c.steps > 0) && <HowFar page={page} today={today} />}
         <p hidden={between} className="text-note sm:text-aside">
-          week {teachingWeek(year, day, household.settings.firstDay)} · <DaysSoFar />
+          {day >= toDay(year.start) && `week ${teachingWeek(year, day, household.settings.firstDay)} · `}
+          <DaysSoFar />
         </p>
       </div>
       <Notes notes={notes.filter((n) => n !== undefined)} />
