@@ -412,7 +412,7 @@ describe('hours to come', () => {
     }));
     expect(spareWords(many)).toBe('A, B and C 1 to 3 hours short');
     const days = many.map((c, i) => ({ ...c, days: { counted: 1, toCome: 1, needed: 9, spare: -4 - i } }));
-    expect(spareWords(days)).toBe('A, B and C 4 to 6 days short · 1 to 3 hours short');
+    expect(spareWords(days)).toBe('A, B and C 4 to 6 days short of 9 · 1 to 3 hours short');
     const [first] = remedies(h, hours, h.children[0]!, today, newId, coming);
     expect(first).toMatchObject({
       kind: 'work',

@@ -18,11 +18,13 @@ export function spareWords(counts: readonly ChildCount[]): string {
   const days = counts.filter((c) => c.days.spare !== undefined);
   const short = days.filter((c) => c.days.spare! < 0);
   if (short.length > NAMED) {
+    const needed = [...new Set(short.map((c) => c.days.needed!))];
+    const figures = fromTo(
+      short.map((c) => -c.days.spare!),
+      'day',
+    );
     parts.push(
-      `${listing(short.map((c) => c.child.name))} ${fromTo(
-        short.map((c) => -c.days.spare!),
-        'day',
-      )} short`,
+      `${listing(short.map((c) => c.child.name))} ${figures} short of ${needed.length === 1 ? needed[0] : 'theirs'}`,
     );
   } else if (short.length > 0) {
     parts.push(listing(short.map((c) => `${c.child.name} ${count(-c.days.spare!, 'day')} short of ${c.days.needed}`)));
