@@ -2,6 +2,7 @@
 import { ANSWERINGS, type ByDeck, byDeck, DECKS } from '../core/tests/by-deck';
 import { type ByPlan, byPlan, SHAPES, TAKINGS } from '../core/tests/by-plan';
 import { beyond, calibration, type Calibration } from '../core/tests/calibration';
+import { COURSES, crowded } from '../core/tests/crowded';
 
 const CHILDREN = 1000;
 const RUNS = 500;
@@ -62,6 +63,29 @@ export function measureByPlan(): void {
       rows.filter((r) => (r.shape.heldBack || r.taking.heldBack) === held),
     );
   line('all', '', rows);
+}
+
+/** The same of five courses of two children whose new lessons want one teacher: the planner puts them apart, week by week anew. */
+export function measureCrowded(): void {
+  const told = TAKINGS.flatMap((taking) => Array.from({ length: BY_PLAN }, (_, i) => crowded(taking, i + 1)).flat());
+  console.log(`\nForecast: the same of five courses that share a teacher, ${BY_PLAN} years of each way\n`);
+  console.log('| course, child | asked | holds the truth | width, days |\n| --- | --- | --- | --- |');
+  const line = (name: string, own: typeof told) => {
+    const held = own.filter(({ forecast: { last }, end }) => last.early <= end && end <= last.late).length;
+    const width = own.reduce((n, { forecast: { last } }) => n + last.late - last.early, 0) / own.length;
+    console.log(`| ${name} | ${own.length} | ${Math.round((100 * held) / own.length)}% | ${Math.round(width)} |`);
+  };
+  for (const c of COURSES)
+    line(
+      c.id,
+      told.filter((t) => t.course === c.id),
+    );
+  for (const taking of TAKINGS)
+    line(
+      taking.name,
+      told.filter((t) => t.taking === taking),
+    );
+  line('all', told);
 }
 
 /** What those of decks are worth, with what the app itself asks day by day. */

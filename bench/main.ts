@@ -5,7 +5,7 @@ import { writeBackup } from '../core/formats';
 import { ensureBuilt } from '../scripts/build.mjs';
 import { measureDrawing, measureMarks } from './browser';
 import { measureDays } from './days';
-import { measureByDeck, measureByPlan, measureForecast } from './forecast';
+import { measureByDeck, measureByPlan, measureCrowded, measureForecast } from './forecast';
 import { fullKills, fullLives } from './full';
 import { measureFurther, measureProofs } from './further';
 import { tiedHousehold } from './instances';
@@ -39,7 +39,10 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   merging: measureMerging,
   netting: measureNetting,
   forecast: measureForecast,
-  taken: measureByPlan,
+  taken: () => {
+    measureByPlan();
+    measureCrowded();
+  },
   decks: measureByDeck,
   marks: inBrowser(() => measureMarks(tied())),
   drawing: inBrowser(() => measureDrawing(tied())),

@@ -105,7 +105,7 @@ test('again for a whole lesson, held in front or brought back as review', async 
   await expect(dialog.getByLabel(/hold the next lesson/)).toBeChecked();
   await dialog.getByLabel(/go on, and review/).check();
   await dialog.getByRole('button', { name: 'Do it again' }).click();
-  await expect(status(page)).toContainText(/Sluice Arithmetic: \d steps again/);
+  await expect(status(page)).toContainText(/Sluice Arithmetic, Level B: \d steps again/);
   await page.keyboard.press('z');
   await expect(status(page)).toContainText('Taken back');
 });

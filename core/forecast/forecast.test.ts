@@ -74,6 +74,19 @@ describe('the model', () => {
     expect([quantile([5, 1, 3], 0.5), quantile([5, 1, 3], 0.1), quantile([5, 1, 3], 1)]).toEqual([3, 1, 5]);
   });
 
+  it('lies between how close the plan puts the sittings and how close they lay so far, and is less sure where those differ', () => {
+    const told = (spread: { typical: number; density: number; dense?: number }) => {
+      const [runs] = sittingsTo(blocksOf([[1, 1, 1, 1]], [[1, 1, 1, 1]]), [40], { runs: 800, seed: 2, spread });
+      return [0.1, 0.5, 0.9].map((share) => quantile(runs!, share)) as [number, number, number];
+    };
+    const [plan, record] = [told({ typical: 1, density: 0.5 }), told({ typical: 1, density: 1 })];
+    const both = told({ typical: 1, density: 0.5, dense: 1 });
+    expect(both[1]).toBeLessThan(plan[1]);
+    expect(both[1]).toBeGreaterThan(record[1]);
+    for (const one of [plan, record]) expect(both[2] - both[0]).toBeGreaterThan(one[2] - one[0]);
+    expect(told({ typical: 1, density: 0.5, dense: 0.5 })).toEqual(plan);
+  });
+
   it(
     'holds the truth in eight of ten intervals, near enough in each habit, and knows more than the plan does',
     { timeout: 300_000 },

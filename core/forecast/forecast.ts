@@ -71,10 +71,14 @@ export function forecastOf(
   if (!track || !course || steps === 0) return undefined;
   const full = makeTrack(state, year, enrolment, plan.today);
   const share = placesOf(state, enrolment);
-  const spread = spreadOf(full, enrolment, plan, share, track.stepIds);
+  const given = spreadOf(full, enrolment, plan, share, track.stepIds);
   const prior = priorOf(state, enrolment, plan);
   if (prior.weeks.length === 0) return undefined;
   const own = recordOf(state, enrolment, plan.today);
+  // At another pace than now it lay otherwise.
+  const paced = enrolment.paces?.some((p) => toDay(p.from) <= plan.today) ?? false;
+  const dense = paced || given.density === undefined ? undefined : own[0]?.dense;
+  const spread = dense === undefined ? given : { ...given, dense };
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const words = (at: number) => {
     const step = flat.get(track.stepIds[at - 1]!);

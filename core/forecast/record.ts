@@ -15,8 +15,8 @@ const MOST_WEEKS = 0.75;
 /** A plan is looked at so far for what its weeks are like. */
 const PLAN_WEEKS = 12;
 
-/** A week of a record: what its lists asked for is known, or 0, and how close its sittings lay. */
-export type RecordedWeek = Required<Week>;
+/** A week of a record: what its lists asked for is known, or 0, and how close its sittings lay; `dense`: on what share of their dates they lie in most of its weeks. */
+export type RecordedWeek = Required<Week> & { dense: number };
 
 /**
  * What was finished in each past sitting of an enrolment, in household weeks, oldest first: from its first mark to the day before
@@ -105,7 +105,7 @@ function asDrawn(
     const usual = about.reduce((n, p) => n + p, 0) / Math.max(1, about.length);
     // Of a week that has only begun nobody knows yet what is caught up with in it.
     const whole = w >= first && w + 7 <= today;
-    return { steps, of, usual, rate: whole ? Math.max(1, close(w, steps.length) / none) : 1 };
+    return { steps, of, usual, dense: none, rate: whole ? Math.max(1, close(w, steps.length) / none) : 1 };
   });
 }
 

@@ -32,6 +32,11 @@ interface Part {
   dates?: number;
   /** Without such a day: so many sittings an open date, at most 1. */
   density?: number;
+  /**
+   * How close its sittings lay in the weeks on record. A plan puts far sittings further apart than they will lie, since it is made anew
+   * each day; or closer. Each run lies somewhere between the two.
+   */
+  dense?: number;
   /** Places of steps that a sitting holds as it is planned. */
   typical: number;
   /** What a sitting can hold of what is spread: as many as it must, once it falls behind. */
@@ -131,9 +136,11 @@ export function sittingsTo(
   };
   const found = steps.map(() => new Int32Array(runs).fill(MOST_SITTINGS));
   const upTo = new Float64Array(sheet.weights.length);
+  const between = spread?.density !== undefined && spread.dense !== undefined && spread.dense !== spread.density;
   for (let run = 0; run < runs; run++) {
     let sum = 0;
     for (let i = 0; i < upTo.length; i++) upTo[i] = sum += gamma(sheet.weights[i]!, random);
+    if (between) way.paces[0]![2] = spread!.density! + random() * (spread!.dense! - spread!.density!);
     oneRun(way, sheet, upTo, random, found, run);
   }
   return found;

@@ -1,0 +1,92 @@
+import { type Day, fromDay, toDay, type Weekday, weekdayOf } from '../calendar';
+import { type Forecast, forecastOf } from '../forecast';
+import type { Enrolment, Household, Step } from '../household';
+import { makePlan, makeProblem, type Plan, seeded } from '../stagger';
+import { TAKINGS } from './by-plan';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear } from './make';
+
+/** Courses of two children whose new lessons want one teacher on the same days, one a day: the planner puts them apart, week by week anew. */
+const DAYS: Weekday[] = [1, 2, 3, 4];
+const START = toDay('2026-09-07');
+const TARGET = toDay('2027-05-28');
+/** Life goes on for so many days behind the last day; of what is not through by then only what ends before can be judged. */
+const PAST = 91;
+
+interface Course {
+  id: string;
+  child: string;
+  /** Lessons for each school day there is. */
+  aDate: number;
+  kinds: Step['kind'][];
+  how: Pick<Enrolment, 'rule' | 'perSitting' | 'weekdays'>;
+}
+const weekly = (n: number, unit: 'steps' | 'lessons', perSitting: number, weekdays = DAYS): Course['how'] => ({
+  ...{ rule: { kind: 'weekly', n, unit }, perSitting, weekdays },
+});
+const even = (perSitting: number): Course['how'] => ({ rule: { kind: 'even' }, perSitting, weekdays: DAYS });
+export const COURSES: readonly Course[] = [
+  { id: 'four lessons a week', child: 'A', aDate: 0.8, kinds: ['introduce', 'practise'], how: weekly(4, 'lessons', 2) },
+  { id: 'even, two steps a lesson', child: 'B', aDate: 0.65, kinds: ['introduce', 'practise'], how: even(2) },
+  {
+    id: 'three steps a week',
+    child: 'B',
+    aDate: 0.2,
+    kinds: ['introduce', 'read', 'read'],
+    how: weekly(3, 'steps', 1),
+  },
+  { id: 'a lesson a week', child: 'A', aDate: 0.21, kinds: ['introduce'], how: weekly(1, 'lessons', 1, [2, 3]) },
+  { id: 'even, reading alone', child: 'A', aDate: 0.9, kinds: ['read'], how: even(1) },
+];
+
+/** What was told of a course on a day, and when it was through. */
+export interface Told {
+  course: string;
+  taking: (typeof TAKINGS)[number];
+  forecast: Forecast;
+  end: Day;
+}
+
+/** One year of both children, taken day by day as their lists have it; what was told a quarter, half and three quarters through. */
+export function crowded(taking: (typeof TAKINGS)[number], child: number, runs = 400): Told[] {
+  const last = TARGET + PAST;
+  const dates = Array.from({ length: TARGET - START + 1 }, (_, i) => START + i).filter((d) => weekdayOf(d) <= 4);
+  const ask = new Set([0.25, 0.5, 0.75].map((s) => dates[Math.floor(dates.length * s)]!));
+  const perLesson = (kinds: Course['kinds']) => kinds.map((kind) => ({ kind, count: 1 }));
+  let h: Household = aHousehold({
+    years: [aYear({ start: fromDay(START), end: fromDay(last), weekdays: DAYS })],
+    children: [aChild('A'), aChild('B')],
+    teachers: [aTeacher('T')],
+    courses: COURSES.map((c) =>
+      aCourse(c.id, { lessons: Math.round(dates.length * c.aDate), perLesson: perLesson(c.kinds) }),
+    ),
+    enrolments: COURSES.map((c) => anEnrolment(c.id, c.id, { ...c.how, childIds: [c.child], target: fromDay(TARGET) })),
+  });
+  const seed = child * 7919 + 31 * TAKINGS.indexOf(taking);
+  const did = new Map(COURSES.map((c, i) => [c.id, taking.begin(seeded(seed + 101 * i))]));
+  const told: { forecast: Forecast; plan: Plan }[] = [];
+  const ends = new Map<string, Day>();
+  for (let d = START; d <= last && ends.size < COURSES.length; d++) {
+    if (weekdayOf(d) > 4) continue;
+    const year = h.years[0]!;
+    const plan = makePlan(makeProblem(h, year, d), { sweeps: 4, seed: 1 });
+    if (ask.has(d))
+      for (const e of h.enrolments) {
+        const forecast = forecastOf(h, year, plan, e, { runs, seed: child });
+        if (forecast) told.push({ forecast, plan });
+      }
+    const date = fromDay(d);
+    const lists = plan.tracks.map((t) => ({ ...t, today: t.stepIds.filter((_, i) => t.days[i] === d) }));
+    const marks = lists.flatMap(({ enrolmentId, stepIds, today }) => {
+      const n = today.length > 0 ? did.get(enrolmentId)!(today.length, d) : 0;
+      if (n > 0 && n === stepIds.length) ends.set(enrolmentId, d);
+      return today.slice(0, n).map((id) => aMark(enrolmentId, id, 'done', date));
+    });
+    const placements = lists.flatMap(({ enrolmentId, today }) => today.map((stepId) => ({ enrolmentId, stepId })));
+    h = { ...h, dayLists: [...h.dayLists, { id: date, date, placements }], marks: [...h.marks, ...marks] };
+  }
+  return told.flatMap(({ forecast, plan }): Told[] => {
+    const end = ends.get(forecast.enrolmentId);
+    if (end === undefined ? forecast.last.late >= last - 7 : end < plan.today) return [];
+    return [{ course: forecast.enrolmentId, taking, forecast, end: end ?? Infinity }];
+  });
+}
