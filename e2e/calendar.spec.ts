@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
-import { chooseFile, expect, openToday, rows, startOwn, status, test, walk } from './app';
+import { chooseFile, expect, openToday, ownFrom, rows, settled, startOwn, status, test, walk } from './app';
 
 const corpus = (name: string) => readFileSync(`core/ical/corpus/${name}.ics`);
 const schoolDays = (page: Page) => page.getByRole('region', { name: 'Its shape' }).getByText(/\d+ school days/);
@@ -261,6 +261,62 @@ test('an away block takes its hours, tells its own week, and is refused when it 
   );
   await page.goto('/week');
   await expect(page.getByText('Boatyard workshop: its week 9')).toBeVisible();
+});
+
+test('a child’s days at a class that counts are answered in one press; what has no day in a week says so there', async ({
+  page,
+}) => {
+  const household = JSON.parse(readFileSync('demo/household.json', 'utf8')) as Record<string, unknown[]>;
+  household['children']!.push({
+    id: 'ned',
+    name: 'Ned',
+    born: '2015-05-05',
+    colour: 'teal',
+    ornament: 'bell',
+    minutesPerDay: 200,
+  });
+  household['aways']!.push({
+    ...{ id: 'day-class', label: 'day class', childIds: ['ned'], teacherIds: [], from: '2026-10-20', to: '2027-05-25' },
+    ...{ weekdays: [2], everyWeeks: 1, travel: 0, breaks: [], takesDay: [], counts: true },
+  });
+  household['enrolments']!.push({
+    ...{ id: 'hand-ned', courseId: 'hand', childIds: ['ned'], teacherId: 'maren', weekdays: [3], perSitting: 1 },
+    ...{ rule: { kind: 'weekly', n: 1, unit: 'steps' }, life: 'running', takesOptional: true },
+  });
+  household['absences']!.push({
+    id: 'out',
+    childIds: ['ned'],
+    from: '2026-11-18',
+    to: '2026-11-18',
+    why: 'closed',
+    label: '',
+  });
+  await page.goto('/');
+  await ownFrom(page, JSON.stringify(household));
+  await walk(page, '/year/attendance?child=ned');
+  const line = page.getByRole('listitem').filter({ hasText: 'Ned, day class' });
+  await expect(line).toContainText('4 days, Tue 20 Oct to Tue 10 Nov');
+  const taught = page
+    .getByRole('row', { name: /^taught/ })
+    .getByRole('cell')
+    .last();
+  await expect(taught).toHaveText('0');
+  await line.getByRole('button', { name: 'was there each time: Ned, day class' }).click();
+  await expect(line).toHaveCount(0);
+  await expect(taught).toHaveText('4');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(taught).toHaveText('0');
+  await expect(line).toHaveCount(1);
+  const quiet = /The Copybook Row \(Ned\):? none of its days in this week, next on Wed 25 Nov/;
+  await walk(page, '/week?of=2026-11-16');
+  await settled(page);
+  await expect(page.getByText('Not in this week.')).toContainText(quiet);
+  await walk(page, '/sit-down?of=2026-11-16&part=courses');
+  const course = page
+    .getByRole('list', { name: 'Course by course' })
+    .getByRole('listitem')
+    .filter({ hasText: 'The Copybook Row (Ned)' });
+  await expect(course).toContainText(quiet);
 });
 
 test('the register: a day asked about is answered, another is overruled, the totals at the foot follow', async ({

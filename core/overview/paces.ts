@@ -25,7 +25,7 @@ export function paceWords(state: Pick<Household, 'children' | 'teachers'>, pace:
 /**
  * What an enrolment will be from days to come on; empty where nothing is entered.
  * @example
- * livesWords('day month', anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }] }), toDay('2026-11-26')) // => 'paused from 1 Mar 2027'
+ * livesWords('day month', anEnrolment('e', 'c', { lives: [{ from: '2027-03-01', life: 'paused' }] }), toDay('2026-11-26')) // => 'paused from 1 Mar'
  */
 export const livesWords = (style: DateStyle, enrolment: Enrolment, today: Day): string =>
   livesAhead(enrolment, today)
