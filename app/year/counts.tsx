@@ -101,6 +101,9 @@ function Sources({ counts }: { counts: readonly ChildCount[] }) {
   );
 }
 
+/** What is required can be brought by themselves. */
+const PARTS = ['days', 'hours'] as const;
+
 function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
@@ -110,11 +113,18 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
   /** Ways to all that is required; where there is none, to the days and to the hours by themselves. */
   const [found, each] = useMemo(() => {
     if (!stored || over) return [[], []];
-    const of = (what: 'all' | 'days' | 'hours') =>
-      remedies(household, stored, c.child, today, newId, coming, what).slice(0, what === 'all' ? undefined : 1);
+    const of = (what: 'all' | 'days' | 'hours') => remedies(household, stored, c.child, today, newId, coming, what);
     const all = of('all');
     const both = c.requirement.meets === 'both' && (c.days.spare ?? 0) < 0 && (c.minutes.spare ?? 0) < 0;
-    return [all, all.length === 0 && both ? [...of('days'), ...of('hours')] : []];
+    const parts = all.length === 0 && both ? PARTS : [];
+    return [
+      all,
+      parts.flatMap((part) =>
+        of(part)
+          .slice(0, 1)
+          .map((remedy) => ({ part, remedy })),
+      ),
+    ];
   }, [household, stored, over, c, today, coming]);
   const missing = [
     c.days.spare !== undefined && c.days.spare < 0 && count(-c.days.spare, 'day'),
@@ -147,13 +157,18 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
           : found.length > 0
             ? 'Any of these would do:'
             : each.length > 1
-              ? 'No single change mends it. First for the days, then for the hours:'
-              : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
+              ? 'No single change mends it. The nearest for each:'
+              : each[0]
+                ? `Nothing small brings the ${PARTS.find((p) => p !== each[0]!.part)}; the ${each[0].part} by themselves:`
+                : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
       </p>
       <ul className="flex flex-col gap-1 pt-1">
-        {[...found, ...each].map((r, i) => (
-          <li key={`${r.kind} ${i}`} className="flex flex-wrap items-center justify-between gap-x-3">
-            <span className="min-w-0 flex-1">{words(r)}</span>
+        {[...found.map((remedy) => ({ remedy, part: undefined })), ...each].map(({ remedy: r, part }) => (
+          <li key={`${part} ${r.kind}`} className="flex flex-wrap items-center justify-between gap-x-3">
+            <span className="min-w-0 flex-1">
+              {part && each.length > 1 && `For the ${part}: `}
+              {words(r)}
+            </span>
             {r.kind === 'work' ? (
               <Link className="btn" to="/shelf">
                 To the shelf

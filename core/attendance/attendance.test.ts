@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { childOut, dayKind, fromDay, schoolDays, toDay, weekdayOf } from '../calendar';
+import { childOut, dayKind, fromDay, schoolDays, toDay, weekdayOf, paintDays } from '../calendar';
 import { flatten } from '../course';
 import type { AwayBlock, Household, Mark, Requirement } from '../household';
 import { compareMarks } from '../log';
@@ -359,6 +359,11 @@ describe('remedies', () => {
               const coming = planned(r.kind === 'work' ? 45 + r.minutes : 45);
               const count = childCount(after, after.years[0]!, child, given.today, coming);
               expect((of === 'days' ? count.days : count.minutes).spare).toBeGreaterThanOrEqual(0);
+              if (r.kind !== 'extra') continue;
+              // One day fewer would not do.
+              const fewer = r.days.slice(0, -1).reduce((o, d) => paintDays(o, d, d, { kind: 'open' }, newId), y);
+              const left = childCount({ ...h, years: [fewer] }, fewer, child, given.today, coming);
+              expect(left.days.spare).toBeLessThan(0);
             }
         },
       ),

@@ -39,7 +39,7 @@ const MOST_DAYS = 60;
  * hours are short, so many minutes more of work on the days to come stand first: another course, longer sittings. Then the fewest
  * extra days on the next free Saturdays, the earliest later end, and last the fewest closed days to open (from the end of the
  * longest break left): a holiday is opened for nothing less. Empty when nothing is short, or nothing helps.
- * @param of what is asked for: all that is required, or of days and hours the one alone
+ * @param of what is asked for: all that is required; or the days alone, or the hours, which only more work brings
  */
 export function remedies(
   state: Household,
@@ -55,19 +55,19 @@ export function remedies(
   const short = (y: SchoolYear) =>
     lacks(childCount({ ...state, years: state.years.map((o) => (o.id === y.id ? y : o)) }, y, child, today, coming));
   if (!short(year)) return [];
-  const found: Remedy[] = [];
   const now = childCount(state, year, child, today, coming);
   // Where days are missing as well, hours alone are not all of it.
   const alone = of === 'hours' || now.requirement.meets === 'either' || (now.days.spare ?? 0) >= 0;
   const work = alone && of !== 'days' ? moreWork(now, today, coming) : undefined;
-  if (work) found.push(work);
-  const fewest = (days: readonly Day[]): { days: Day[]; year: SchoolYear } | undefined => {
-    let next = year;
-    for (const [i, day] of days.slice(0, MOST_DAYS).entries()) {
-      next = paintDays(next, day, day, { kind: 'open' }, newId);
-      if (!short(next)) return { days: days.slice(0, i + 1), year: next };
-    }
-    return undefined;
+  // By themselves hours are brought by more work: days are told of with the days.
+  if (of === 'hours') return work ? [work] : [];
+  const found: Remedy[] = work ? [work] : [];
+  const fewest = (all: readonly Day[]): { days: Day[]; year: SchoolYear } | undefined => {
+    const years: SchoolYear[] = [];
+    for (const day of all.slice(0, MOST_DAYS))
+      years.push(paintDays(years.at(-1) ?? year, day, day, { kind: 'open' }, newId));
+    const at = firstOf(years, (y) => !short(y));
+    return at < 0 ? undefined : { days: all.slice(0, at + 1), year: years[at]! };
   };
   const extra = fewest(freeDays(year, today));
   if (extra) found.push({ kind: 'extra', ...extra });
@@ -79,6 +79,18 @@ export function remedies(
     found.push({ kind: 'open', days: [...opened.days].sort((a, b) => a - b), labels, year: opened.year });
   }
   return found;
+}
+
+/** The first of some years, each with a day more than the one before it, that reaches it; −1 where none does. A year with more days never reaches less. */
+function firstOf(years: readonly SchoolYear[], reaches: (y: SchoolYear) => boolean): number {
+  let [low, high] = [0, years.length - 1];
+  if (high < 0 || !reaches(years[high]!)) return -1;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (reaches(years[middle]!)) high = middle;
+    else low = middle + 1;
+  }
+  return high;
 }
 
 /** More than three hours more a day help no child. */
@@ -135,6 +147,8 @@ function freeDays(year: SchoolYear, today: Day): Day[] {
 
 function laterEnd(state: Household, year: SchoolYear, reached: (y: SchoolYear) => boolean): Remedy | undefined {
   const start = toDay(year.start);
+  const held = schoolDays(year).length;
+  const years: SchoolYear[] = [];
   for (let end = toDay(year.end) + 1; end - start <= LONGEST_YEAR; end++) {
     if (!year.weekdays.includes(weekdayOf(end))) continue;
     let longer: SchoolYear = { ...year, end: fromDay(end) };
@@ -144,9 +158,9 @@ function laterEnd(state: Household, year: SchoolYear, reached: (y: SchoolYear) =
       const terms = longer.rhythm.terms.map((t) => (t === last ? { ...t, to: longer.end } : t));
       longer = { ...longer, rhythm: { kind: 'terms', terms } };
     }
-    if (yearFault(longer, state.years)) return undefined;
-    if (schoolDays(longer).length - schoolDays(year).length > MOST_DAYS) return undefined;
-    if (reached(longer)) return { kind: 'later', end, year: longer };
+    if (yearFault(longer, state.years) || schoolDays(longer).length - held > MOST_DAYS) break;
+    years.push(longer);
   }
-  return undefined;
+  const at = firstOf(years, reached);
+  return at < 0 ? undefined : { kind: 'later', end: toDay(years[at]!.end), year: years[at]! };
 }
