@@ -218,8 +218,8 @@ test('how good the plan is, in words; looked further, a better one is taken and 
   const first = page.getByText(/^\d+ new lessons? stands? on a day/).first();
   const number = async () => Number(/^(\d+)/.exec((await first.innerText()).trim())![1]);
   const before = await number();
-  const further = page.getByRole('status').filter({ hasText: 'Looked further' });
-  await expect(further).toContainText('a better plan was found', { timeout: 90_000 });
+  const further = page.getByRole('status').filter({ hasText: 'A longer search' });
+  await expect(further).toContainText('found a better plan', { timeout: 90_000 });
   const was = await keptCost(page);
   await further.getByRole('button', { name: 'Take the better plan' }).click();
   await expect(status(page)).toContainText('The better plan is taken');

@@ -125,7 +125,7 @@ export function ChildForm({ child, close }: { child: Child | undefined; close: (
         <legend className="label">Near the things of the shelf</legend>
         <SelectField
           label="Puts things in the mouth"
-          hint="Small parts and magnets are kept away from who does."
+          hint="Small parts and magnets are kept away from a child who does."
           options={(Object.keys(MOUTHS) as Mouths[]).map((m) => [m, MOUTHS[m]] as const)}
           {...register('mouths')}
         />

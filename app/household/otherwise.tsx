@@ -35,7 +35,7 @@ export function Otherwise({ puts, about }: { puts: readonly Put[] | false; about
     <div role="status" className="border border-ink bg-sheet px-3 py-2 wrap-anywhere">
       <p className="text-note text-soft">What it does to the year</p>
       {lines?.map((line) => <p key={line}>{line}</p>) ?? <p>{fault ?? '…'}</p>}
-      {lines?.length === 0 && <p>No course would end otherwise by more than some days.</p>}
+      {lines?.length === 0 && <p>No course would end more than a few days sooner or later.</p>}
     </div>
   );
 }

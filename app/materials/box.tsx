@@ -6,7 +6,7 @@ import {
   type BoxLine,
   cautionsInUse,
   incompleteWords,
-  orderByWords,
+  seeToWords,
   type PutBack,
   thereWords,
   waysWords,
@@ -232,7 +232,7 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                   )}
                   {l.shortage && (
                     <span className="block text-aside">
-                      {orderByWords(style, l.shortage.orderBy, today)}
+                      {seeToWords(style, l.shortage, today)}
                       <span className="block text-soft">
                         or {waysWords(l.shortage.ways.filter((w) => w.kind !== 'order')) || 'do without it'}
                       </span>

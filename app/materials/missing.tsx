@@ -6,13 +6,14 @@ import {
   amount,
   type ComingLate,
   incompleteWords,
+  isToAskFor,
   isToBuy,
   lateWords,
   missingPartsWords,
   onTheList,
   orderByShort,
-  orderByWords,
   orderIs,
+  seeToWords,
   type Shortage,
   type StoppedKit,
   toOrderWords,
@@ -55,7 +56,8 @@ export function Missing({
         ),
     );
   const unlisted = list.filter((s) => !listed.has(s.material.id));
-  const soon = unlisted.filter((s) => orderIs(s.orderBy, today) !== 'to come');
+  const unasked = unlisted.filter((s) => !isToAskFor(s));
+  const soon = unasked.filter((s) => orderIs(s.orderBy, today) !== 'to come');
   const unknown = nets.filter((n) => !n.known && n.uses > 0);
   return (
     <section aria-labelledby="missing">
@@ -76,15 +78,15 @@ export function Missing({
             <option value="year">until the year ends</option>
           </select>
         </label>
-        {unlisted.length > 1 && (
+        {unasked.length > 1 && (
           <span className="flex flex-wrap gap-2 print:hidden">
-            {soon.length > 0 && soon.length < unlisted.length && (
+            {soon.length > 0 && soon.length < unasked.length && (
               <button type="button" className="btn" onClick={() => void want(soon)}>
                 Put {soon.length === 1 ? 'the one that is' : `the ${soon.length} that are`} due on the list to order
               </button>
             )}
-            <button type="button" className="btn" onClick={() => void want(unlisted)}>
-              Put all {unlisted.length} on the list to order
+            <button type="button" className="btn" onClick={() => void want(unasked)}>
+              Put all {unasked.length} on the list to order
             </button>
           </span>
         )}
@@ -219,6 +221,8 @@ function Row({
   const style = household.settings.dateStyle;
   const { material: m } = s;
   const course = titleOf(household, s.first.enrolment.courseId);
+  const asked = isToAskFor(s);
+  const order = s.overdue.length > 0 ? 'Order again' : 'Order';
   const others = s.ways.filter((w) => w.kind !== 'order' && w.kind !== 'copy');
   return (
     <>
@@ -238,8 +242,8 @@ function Row({
           </span>
         </td>
         <td className={orderIs(s.orderBy, today) === 'to come' ? '' : 'font-semibold'}>
-          <span className="sm:hidden">{orderByWords(style, s.orderBy, today)}</span>
-          <span className="max-sm:hidden">{orderByShort(style, s.orderBy, today)}</span>
+          <span className={asked ? '' : 'sm:hidden'}>{seeToWords(style, s, today)}</span>
+          {!asked && <span className="max-sm:hidden">{orderByShort(style, s.orderBy, today)}</span>}
         </td>
         <td>
           {onList ? (
@@ -249,9 +253,9 @@ function Row({
               type="button"
               className="press cursor-pointer border border-edge px-3 print:hidden"
               onClick={wantIt}
-              aria-label={`Order ${m.name}`}
+              aria-label={`${order} ${m.name}`}
             >
-              Order
+              {order}
             </button>
           )}
           {s.ways.some((w) => w.kind === 'copy') && (

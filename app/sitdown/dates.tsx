@@ -3,7 +3,7 @@ import { toDay } from '../../core/calendar';
 import { weekWords } from '../../core/deeds';
 import { classesBeginning, schoolDaysBefore, silentLately, weekDatesWords } from '../../core/sitdown';
 import { goneWords } from '../../core/words';
-import type { WeekPage } from '../../core/week';
+import { DAY_KINDS, type WeekPage } from '../../core/week';
 import { Link } from 'react-router';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
@@ -46,7 +46,7 @@ export function Dates({ page, start, words }: { page: WeekPage; start: number; w
         {page.days.map((d) => (
           <li key={d.day} className="flex flex-wrap gap-x-4 border-b border-rule/60 py-1">
             <b className="w-32 font-semibold">{dayAndDate(style, d.day, today)}</b>
-            <span>{d.kind === 'full' ? 'school' : d.kind === 'closed' ? 'closed' : d.kind}</span>
+            <span>{DAY_KINDS[d.kind]}</span>
             {d.label && <span className="wrap-anywhere">{d.label}</span>}
             <span className="text-soft">
               {d.teachers

@@ -111,7 +111,7 @@ export function Reading({ lines, start }: { lines: readonly ReadingLine[]; start
                 void commit(`${titleOf(household, id)}: nobody reads ahead`, (now) => readInCourse(now, id, false))
               }
             >
-              Nobody reads ahead in {titleOf(household, id)}
+              Stop reading ahead in {titleOf(household, id)}
             </button>
           ))}
           {unread.map((c) => (

@@ -8,9 +8,10 @@ import {
   holdWords,
   lateWords,
   openHolds,
-  orderByWords,
+  isToAskFor,
   orderSoon,
   orderUntil,
+  seeToWords,
   type Shortage,
   toOrderWords,
   wayWords,
@@ -127,15 +128,22 @@ function lateNote(late: readonly ComingLate[], style: DateStyle, today: Day): No
 
 export function orderNote(open: readonly Shortage[], style: DateStyle, today: Day): Note | undefined {
   if (open.length === 0) return undefined;
+  const asked = open.filter(isToAskFor).length;
+  const bought = open.length - asked;
   return {
     key: 'to order',
-    words: `${count(open.length, 'thing')} to order`,
+    words: [
+      bought > 0 && `${count(bought, 'thing')} to order`,
+      asked > 0 && `${bought > 0 ? asked : count(asked, 'thing')} to ask for`,
+    ]
+      .filter(Boolean)
+      .join(', '),
     body: (
       <ul aria-label="To order">
         {open.slice(0, MOST).map((s) => (
           <li key={s.material.id} className="wrap-anywhere">
-            {toOrderWords(s)} {s.material.unit || s.packs ? 'of ' : '× '}
-            {s.material.name}: {orderByWords(style, s.orderBy, today)},{' '}
+            {!isToAskFor(s) && `${toOrderWords(s)} ${s.material.unit || s.packs ? 'of' : '×'} `}
+            {s.material.name}: {seeToWords(style, s, today)},{' '}
             <span className="text-soft">needed on {dayAndDate(style, s.day)}</span>
           </li>
         ))}

@@ -3,7 +3,7 @@ import { useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { Day, GoneOn } from '../../core/calendar';
 import { foldedWords } from '../../core/day';
-import type { WeekCell, WeekDay, WeekPage, WeekRow } from '../../core/week';
+import { DAY_KINDS, type WeekCell, type WeekDay, type WeekPage, type WeekRow } from '../../core/week';
 import { goneWords } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { useNarrow } from '../ui/use-narrow';
@@ -17,15 +17,6 @@ import OneOf from '../ui/one-of';
 
 /** The head of a row stays in sight while the days move under it. */
 const STUCK = 'sticky left-0 z-10 bg-paper py-1 pr-2 font-normal print:static print:bg-transparent';
-
-const KIND_WORDS = {
-  closed: 'closed',
-  'catch-up': 'kept to catch up',
-  light: 'light',
-  weekend: 'free',
-  outside: 'outside the year',
-  full: '',
-};
 
 /** The week as a table: courses down, days along, what it asks of the teachers at the foot. */
 export function WeekTable({
@@ -116,7 +107,7 @@ export function WeekTable({
                   <span className="block">{WEEKDAY_NAMES[weekdayOf(d.day)]}</span>
                   <span className="block text-note font-normal text-soft">
                     {shortDate(style, d.day)}
-                    {d.kind !== 'full' && ` · ${d.label ?? KIND_WORDS[d.kind]}`}
+                    {d.kind !== 'full' && ` · ${d.label ?? DAY_KINDS[d.kind]}`}
                   </span>
                 </th>
               ))}

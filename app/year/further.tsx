@@ -30,12 +30,12 @@ export default function Further({ plan, found: tell }: { plan: Plan; found: (of:
     );
     return () => stop.abort();
   }, [household, today, plan, tell]);
-  if (failed) return <p role="status">It could not be looked further just now; the plan stays as it is.</p>;
+  if (failed) return <p role="status">The search could not go on just now; the plan stays as it is.</p>;
   const here = found?.of === plan ? found : undefined;
   if (!here)
     return (
       <p role="status" className="text-soft">
-        It is looked further: {Math.round(100 * share)} per cent …
+        Looking for a better plan: {Math.round(100 * share)} per cent …
       </p>
     );
   const good = goodnessOf(here.plan);
@@ -46,8 +46,8 @@ export default function Further({ plan, found: tell }: { plan: Plan; found: (of:
     <div role="status" className="border-l-2 border-edge pl-4">
       <p>
         {won > 0
-          ? `Looked further, a better plan was found: by as much as ${count(won, 'step')} standing a sitting nearer to the pace${fewer > 0 ? `, with ${count(fewer, 'clash', 'clashes')} fewer` : ''}.`
-          : 'Looked further, no better plan was found.'}{' '}
+          ? `A longer search found a better plan: it is worth as much as ${count(won, 'step')} standing a sitting nearer to the pace${fewer > 0 ? `, with ${count(fewer, 'clash', 'clashes')} fewer` : ''}.`
+          : 'A longer search found no better plan.'}{' '}
         {good && goodnessWords(good, steps)}
         {!here.program && ' The solver could not be fetched: with it more could be proved.'}
       </p>

@@ -60,7 +60,7 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
               )}
               ).{' '}
               {ways.length === 0 &&
-                'Nobody finds a free day soon. A stretch of sheets that is known, skipped, makes room; so does a longer day for the teacher.'}
+                'There is no free day soon. Skipping a stretch that is known makes room; so does a longer day for the teacher.'}
             </p>
             <WaysOut ways={ways} day={clash.day} elsewhere={elsewhere} />
           </div>

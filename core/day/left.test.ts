@@ -98,6 +98,9 @@ describe('what was left', () => {
     // What is done later is not left any more either.
     const later = afterDeed(h, markStep(h, on(two, tuesday), 'done', id));
     expect(left(later, MONDAY)).toEqual([three.enrolmentId]);
+    // Nor what was worked on since, though it is open still: it was carried.
+    for (const kind of ['partly', 'again', 'not today'] as const)
+      expect(left(afterDeed(h, markStep(h, on(two, tuesday + 1), kind, id)), MONDAY)).toEqual([three.enrolmentId]);
     // The page of that day shows what stood there and is open.
     const page = dayPage(h, planOf(h, tuesday), MONDAY);
     const rows = page.groups.flatMap((g) => g.sittings.flatMap((s) => s.rows));

@@ -66,7 +66,7 @@ export function listsToKeep(
   return made;
 }
 
-/** One step that stood on a day's list and carries no mark of that day. */
+/** One step that stood on a day's list and carries no mark of that day, nor of a later one: worked on since, it was carried. */
 export interface LeftStep extends Listed {
   enrolment: Enrolment;
   step: FlatStep;
@@ -79,7 +79,7 @@ export interface LeftDay {
   steps: LeftStep[];
 }
 
-/** What was left of a day: on its list, not marked on it, and still open now; not where all who take it had no school that day. */
+/** What was left of a day: on its list, not marked on it or since, and still open now; not where all who take it had no school that day. */
 export function leftOn(state: Household, day: Day): LeftStep[] {
   const list = listOn(state, day);
   if (!list) return [];
@@ -90,7 +90,7 @@ export function leftOn(state: Household, day: Day): LeftStep[] {
     if (!enrolment || !isTaken(enrolment) || carried.has(keyOf(placed))) return [];
     if ((standingsOf(state.marks, enrolment.id).get(placed.stepId)?.state ?? 'open') !== 'open') return [];
     const marked = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).some(
-      (m) => m.stepId === placed.stepId && m.date === date && m.childId === undefined,
+      (m) => m.stepId === placed.stepId && m.date >= date && m.childId === undefined,
     );
     if (marked || childrenOf(state, enrolment).every((c) => childOut(state, c.id, day))) return [];
     const course = contentsOf(state, enrolment, day);

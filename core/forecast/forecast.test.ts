@@ -8,6 +8,7 @@ import { calibration } from '../tests/calibration';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
 import {
   blocksOf,
+  beyondWords,
   chanceWords,
   childForecasts,
   childWords,
@@ -201,6 +202,13 @@ describe('a forecast', () => {
       /^most likely .*; one chance in ten after .*; .* to be done by 29 Jan$/,
     );
     expect(testWords('day month', good, TODAY)).toMatch(/^next test “Lesson 30, test” most likely/);
+    // What lies behind the year is said to.
+    const [year] = steady.years as [SchoolYear];
+    expect(
+      beyondWords('day month', year, [{ ...good, last: { early: 0, middle: 0, late: toDay(year.end) } }], TODAY),
+    ).toBe('');
+    const after = { early: 0, middle: 0, late: toDay(year.end) + 1 };
+    expect(beyondWords('day month', year, [good, { ...good, last: after }], TODAY)).toMatch(/^Days after \d+ \w+ are/);
     // What is called a test says so once, in whatever words it has.
     const called = (words: string) => testWords('day month', { ...good, test: { ...good.test!, words } }, TODAY);
     expect(called('Test 3 (lessons 21–30), test')).toMatch(/^next test “Test 3 \(lessons 21–30\)” most/);

@@ -1,7 +1,7 @@
 import type { Day } from '../calendar';
 import { contentsOf, flatten } from '../course';
 import { byId, type Enrolment, type Household, type Id, takerIdsOn } from '../household';
-import type { Shortage } from '../materials';
+import { isToAskFor, type Shortage } from '../materials';
 import { cardsOfGate, isEnded, isMastered } from '../pace';
 import type { Plan } from '../stagger';
 import { lastOfLesson } from './asked';
@@ -81,7 +81,7 @@ function lessonTitle(state: Household, e: Enrolment, lessonId: Id | undefined, t
  */
 export function orderForecasts(told: readonly Forecast[], missing: readonly Shortage[]): OrderForecast[] {
   return told.flatMap((f): OrderForecast[] => {
-    const next = missing.find((s) => s.first.enrolment.id === f.enrolmentId);
+    const next = missing.find((s) => s.first.enrolment.id === f.enrolmentId && !isToAskFor(s));
     const needed = next && f.at[next.first.step.id];
     return next && needed
       ? [

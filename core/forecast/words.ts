@@ -1,5 +1,5 @@
-import type { Day } from '../calendar';
-import { byId, type DateStyle, type Household, titleOf } from '../household';
+import { type Day, toDay } from '../calendar';
+import { byId, type DateStyle, type Household, type SchoolYear, titleOf } from '../household';
 import { count, listing, shortDate, takerNames } from '../words';
 import type { ChildForecast, Forecast as WithRuns, Span } from './forecast';
 import type { GateForecast, OrderForecast } from './waits';
@@ -30,6 +30,14 @@ export function forecastWords(style: DateStyle, f: Forecast, today: Day): string
     ? `, as far as “${f.fan.at(-1)?.words ?? ''}”: the ${count(f.waits, 'step')} behind it ${f.waits === 1 ? 'waits' : 'wait'} until ready`
     : '';
   return `${spanOf(style, f.last, today)}${target}${far}`;
+}
+
+/** What the days told mean that lie behind the year's last day; empty where none does. */
+export function beyondWords(style: DateStyle, year: SchoolYear, told: readonly Forecast[], today: Day): string {
+  const end = toDay(year.end);
+  return told.some((f) => f.last.late > end)
+    ? `Days after ${shortDate(style, end, today)} are reckoned as if school went on then, on the same weekdays.`
+    : '';
 }
 
 /** When the next test is likely reached; of one that is called a test it is not said again. */

@@ -8,14 +8,17 @@ import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import {
   boxOf,
   comingLate,
+  isToAskFor,
   lateWords,
   netThings,
   openOrders,
   orderSoon,
   orderUntil,
+  seeToWords,
   shortages,
   stock,
   toSeeTo,
+  waysWords,
 } from './index';
 
 const TODAY = toDay('2026-09-07');
@@ -99,6 +102,42 @@ describe('what is on its way', () => {
     );
     const { orderBy } = shortages(listed, planOf(listed))[0]!;
     expect([names(listed, orderBy - 1), names(listed, orderBy)]).toEqual([[], ['paper']]);
+  });
+
+  it('what was to have come by now is to be asked for, and bought anew only on purpose', () => {
+    const h = ordered(home(3), 120, TODAY - 20, TODAY - 2);
+    const [short] = shortages(h, planOf(h));
+    expect([isToAskFor(short!), short!.overdue.map((o) => o.open)]).toEqual([true, [120]]);
+    expect(seeToWords('day month', short!, TODAY)).toBe(
+      '120 sheets ordered on 18 Aug, expected on 5 Sept, not here yet',
+    );
+    // With another day it is on its way again, and nothing is said.
+    const moved = { ...h, orders: h.orders.map((o) => ({ ...o, expected: fromDay(TODAY + 1) })) };
+    expect(shortages(moved, planOf(moved))).toEqual([]);
+  });
+
+  it('what somebody has is asked of them, while it is as many as are missing', () => {
+    const lens = { id: 'paper', name: 'lens', place: '', consumable: false, unit: '', cautions: [] };
+    const lent = (quantity: number) =>
+      home(0, {
+        materials: [lens],
+        movements: [
+          { id: 'v', materialId: 'paper', date: '2026-09-01', seq: 1, kind: 'count', quantity: 2 },
+          { id: 'w', materialId: 'paper', date: '2026-09-02', seq: 2, kind: 'lent', quantity, who: 'the Weirs' },
+        ],
+        needs: [{ id: 'n', materialId: 'paper', courseId: 'c', rule: { for: 'lessons' }, quantity: 1, per: 'shared' }],
+      });
+    const [short] = shortages(lent(2), planOf(lent(2)));
+    expect(isToAskFor(short!)).toBe(true);
+    expect(seeToWords('day month', short!, TODAY)).toBe('2 with the Weirs since 2 Sept');
+    expect(waysWords(short!.ways)).toBe('ask the Weirs for the 2 they have, or order it');
+    expect(shortages(lent(1), planOf(lent(1)))).toEqual([]);
+    // Three at once are more than the two that they have and the one that is here.
+    const more = { ...lent(1), needs: [{ ...lent(1).needs[0]!, quantity: 3 }] };
+    const [both] = shortages(more, planOf(more));
+    expect([both!.short, isToAskFor(both!)]).toEqual([2, false]);
+    expect(seeToWords('day month', both!, TODAY)).toMatch(/^should have been ordered by /);
+    expect(waysWords(both!.ways)).toBe('ask the Weirs for it, or order it');
   });
 
   it('what falls due in a break is looked at on the last day before it', () => {

@@ -12,7 +12,7 @@ import {
   type SchoolYear,
 } from '../household';
 import type { Plan } from '../stagger';
-import { countIt, knownThings, stock } from './ledger';
+import { countIt, type Holder, holdersOf, knownThings, stock } from './ledger';
 import { type Dated, net, type NetRow, packsFor, shortageIn } from './netting';
 import { unwantedThings } from './sets';
 import { demandByDay, futureUses, groupUses, type Use } from './uses';
@@ -176,12 +176,16 @@ export interface Shortage {
   price?: number;
   /** Who needs it first. */
   first: Use;
+  /** Lines of it that were to have come by now, and who has some of it. */
+  overdue: OpenOrder[];
+  lent: Holder[];
   /** What can be done about it, the best first. */
   ways: Way[];
 }
 /** A way out of a shortage. */
 export type Way =
   | { kind: 'order' }
+  | { kind: 'ask back'; from: Holder }
   | { kind: 'copy' }
   | { kind: 'instead'; material: Material; there: number }
   | { kind: 'in turn' }
@@ -241,6 +245,7 @@ function paperUses(paper: Material | undefined, { material, lacks, uses }: Thing
 export function shortages(state: Household, plan: Plan, nets = netThings(state, plan)): Shortage[] {
   const found: Shortage[] = [];
   const onHand = stock(state);
+  const overdue = openOrders(state, plan.today).filter((o) => o.is === 'overdue');
   for (const { material, known, lacks, uses } of nets) {
     if (!known) continue;
     const any = shortageIn(lacks);
@@ -261,11 +266,20 @@ export function shortages(state: Household, plan: Plan, nets = netThings(state, 
       quantity: packs ? packs * material.pack! : short,
       ...(packs ? { packs } : {}),
       ...(material.price ? { price: material.price * each } : {}),
+      overdue: overdue.filter((o) => o.material.id === material.id),
+      lent: holdersOf(state, material.id),
       ways: waysOut(state, material, short, uses, onHand),
     });
   }
   return found.sort((a, b) => a.orderBy - b.orderBy || a.material.name.localeCompare(b.material.name));
 }
+
+/**
+ * Whether what is missing is to be asked for rather than bought: it was ordered and has not come, or others have as many of it as are
+ * missing.
+ */
+export const isToAskFor = ({ overdue, lent, short }: Pick<Shortage, 'overdue' | 'lent' | 'short'>): boolean =>
+  overdue.length > 0 || lent.reduce((n, h) => n + h.quantity, 0) >= short;
 
 /** What can be done about so many of a thing that are missing for some uses, the best first. */
 export function waysOut(
@@ -275,7 +289,7 @@ export function waysOut(
   uses: readonly Use[],
   onHand: ReadonlyMap<Id, number>,
 ): Way[] {
-  const ways: Way[] = [];
+  const ways: Way[] = holdersOf(state, material.id).map((from) => ({ kind: 'ask back', from }));
   for (const id of material.substitutes ?? []) {
     const other = byId(state.materials, id);
     const there = onHand.get(id) ?? 0;

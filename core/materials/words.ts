@@ -13,7 +13,7 @@ import {
 import { count, dayAndDate, listing, shortDate } from '../words';
 import { amount, money } from './figures';
 import { countIt, type Holder, type LedgerLine } from './ledger';
-import { type ComingLate, type OpenOrder, orderIs, reckonedOn, type Shortage, type Way } from './shortages';
+import { type ComingLate, isToAskFor, type OpenOrder, orderIs, reckonedOn, type Shortage, type Way } from './shortages';
 
 /** A thing with how often it is there, as in a list of what lies together: “4 × wooden ruler”. */
 export const timesWords = ({ name }: Pick<Material, 'name'>, onHand: number): string =>
@@ -84,6 +84,17 @@ export function orderByShort(style: DateStyle, orderBy: Day, today: Day): string
   return { past: `${date}, past`, today: 'today', 'to come': date }[orderIs(orderBy, today)];
 }
 
+/** What is to be seen to of a shortage: by when to order it; or where it is, if it was ordered and has not come, or is lent. */
+export function seeToWords(style: DateStyle, s: Shortage, today: Day): string {
+  if (!isToAskFor(s)) return orderByWords(style, s.orderBy, today);
+  const [late] = s.overdue;
+  return late ? lateOrderWords(style, late, today) : holderWords(style, s.lent, today);
+}
+
+/** A line that was to have come by now: “2 kg ordered at the kiln on 12 Nov, expected on 25 Nov, not here yet”. */
+const lateOrderWords = (style: DateStyle, { order, material, open }: OpenOrder, today: Day): string =>
+  `${amount(open, material.unit)} ordered${order.shop ? ` at ${order.shop}` : ''} on ${shortDate(style, toDay(order.ordered!), today)}, expected on ${shortDate(style, toDay(order.expected!), today)}, not here yet`;
+
 /** What to order for a shortage: "2 packs of 12, 7.80"; "3 sheets". */
 export function toOrderWords({ material, quantity, packs, price }: Shortage): string {
   const cost = price === undefined ? '' : `, ${money(price)}`;
@@ -103,6 +114,8 @@ export function wayWords(way: Way): string {
   switch (way.kind) {
     case 'order':
       return 'order it';
+    case 'ask back':
+      return `ask ${way.from.who || 'who has it'} for ${way.from.quantity === 1 ? 'it' : `the ${way.from.quantity} they have`}`;
     case 'copy':
       return 'copy it at home';
     case 'instead':

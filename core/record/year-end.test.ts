@@ -125,6 +125,24 @@ describe('the next year from the shape of this one', () => {
       ...['2027-04-30', '2028-06-09'],
     ]);
   });
+  it('has what is paused stay so, and what is entered and not started yet among what is wanted', () => {
+    const year = aYear();
+    const last = toDay(year.end);
+    const h = aHousehold({
+      years: [year],
+      children: [aChild('A')],
+      courses: [
+        aCourse('d', { lessons: 30, perLesson: [{ kind: 'practise', count: 1 }] }),
+        aCourse('w', { lessons: 9 }),
+      ],
+      enrolments: [anEnrolment('f', 'd', { life: 'paused' }), anEnrolment('g', 'w', { life: 'waiting' })],
+      marks: [aMark('f', 'L1-1', 'done', year.start)],
+    });
+    const end = yearEnd(h, year, last);
+    expect(end.carried.map((c) => c.words)).toEqual(['is paused, and goes on with A once it is taken up again']);
+    expect(end.next.map((w) => [w.course.id, w.child.id, w.soonest])).toEqual([['w', 'A', true]]);
+    expect(toDay(end.next[0]!.from)).toBeGreaterThan(last);
+  });
   it('is named a year on where its name has years in it', () => {
     const names = ['2026–27', 'School year 2026', '1999–00', 'Form two', 'This school year', 'Next school year'];
     expect(names.map((name) => nextYearName(aYear({ name })))).toEqual([
@@ -181,7 +199,7 @@ describe('the end of a year', () => {
       enrolments: home().enrolments.map((e) => (e.id === 'f' ? { ...e, life: 'dropped' as const } : e)),
     });
     expect(at(dropped).after.map((a) => a.words.slice(0, 25))).toEqual([
-      ...['keep it for Wren, who is ', 'not finished, and not tak'],
+      ...['keep it for Wren, who wil', 'not finished, and not tak'],
     ]);
     // As the household does with what is over.
     const sells = home({ settings: { ...home().settings, ways: { after: 'sell' } } });

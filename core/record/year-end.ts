@@ -30,7 +30,7 @@ import {
   stock,
 } from '../materials';
 import { type Finish, finishWords } from '../overview';
-import { isEnded, isTakenFrom, isThrough } from '../pace';
+import { isEnded, isTakenFrom, isThrough, lifeOn } from '../pace';
 import { count, listing, shortDate } from '../words';
 import { goingOn, goingOnWords } from './going-on';
 
@@ -145,14 +145,13 @@ export function keptThings(
 export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd {
   const style = state.settings.dateStyle;
   const over = today >= toDay(year.end);
+  const end = Math.max(today, toDay(year.end));
   const within = (e: Enrolment) =>
     (marksByEnrolment(state.marks).get(e.id) ?? []).some((m) => m.date >= year.start && m.date <= year.end);
   // What is taken goes on behind the year whether or not anything of it was marked in it; once the next has begun, that is told there.
   const last = !state.years.some((y) => y.start > year.end && toDay(y.start) <= today);
   const ahead = (e: Enrolment) =>
-    last &&
-    !isThrough(state, e) &&
-    isTakenFrom(e, Math.max(today, toDay(year.start)), Math.max(today, toDay(year.end)));
+    last && !isThrough(state, e) && isTakenFrom(e, Math.max(today, toDay(year.start)), end);
   const begun = state.enrolments.filter(within);
   const taken = state.enrolments.filter((e) => within(e) || ahead(e));
   // Who takes it and is still there when the next year begins.
@@ -176,7 +175,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
       ? {
           ...{ course, things },
           keepFor: next,
-          words: `${head}keep it for ${next.child.name}, who ${toDay(next.from) < today ? 'was' : 'is'} as old about ${shortDate(style, toDay(next.from), today)}`,
+          words: `${head}keep it for ${next.child.name}, who ${toDay(next.from) < today ? 'was' : 'will be'} the same age about ${shortDate(style, toDay(next.from), today)}`,
         }
       : { course, things, words: `${head}nobody younger waits for it: pass it on or sell it (${sale})` };
   });
@@ -187,6 +186,11 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     .filter((e) => !settled(e))
     .map((e): Carried => {
       const who = listing(stays(e).map((c) => c.name));
+      if (lifeOn(e, end) === 'paused')
+        return {
+          ...{ enrolment: e, title: titleOf(state, e.courseId) },
+          words: `is paused, and goes on with ${who} once it is taken up again`,
+        };
       const pace = following ? '' : goingOnWords(goingOn(state, year, e, first));
       return {
         ...{ enrolment: e, title: titleOf(state, e.courseId) },
@@ -218,9 +222,15 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
         .map((child) => ({ child, course, from, soonest: !isThrough(state, e) }));
     }),
   );
+  // What is entered and not started yet has its turn when it is started: at the soonest when the next year begins.
+  const entered = state.enrolments.flatMap((e) => {
+    const course = last && lifeOn(e, end) === 'waiting' ? byId(state.courses, e.courseId) : undefined;
+    const from = fromDay(Math.max(today, first, e.firstDate ? toDay(e.firstDate) : 0));
+    return course ? stays(e).map((child) => ({ child, course, from, soonest: true })) : [];
+  });
   const of = (w: { child: Child; course: Course }) => `${w.child.id} ${w.course.id}`;
-  const known = new Set(behind.map(of));
-  const all = [...behind, ...byAge.filter((w) => !known.has(of(w)))];
+  const known = new Set([...behind, ...entered].map(of));
+  const all = [...behind, ...entered, ...byAge.filter((w) => !known.has(of(w)))];
   const next = all
     .filter((w) => toDay(w.from) >= toDay(year.end) - 180)
     .sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : a.course.id < b.course.id ? -1 : 1))

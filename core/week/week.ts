@@ -40,6 +40,16 @@ import {
 import { newLessonsAllowed, type Plan } from '../stagger';
 import { paceOn, stepsByDay } from '../pace';
 
+/** What a day of a week is, in a word. A weekday on which there never is school is no weekend: a household has its own. */
+export const DAY_KINDS: Record<DayKind, string> = {
+  full: 'school',
+  light: 'light',
+  'catch-up': 'kept to catch up',
+  closed: 'closed',
+  weekend: 'free',
+  outside: 'outside the year',
+};
+
 /** One step in one cell of the week. */
 export interface WeekItem {
   step: FlatStep;

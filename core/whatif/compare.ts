@@ -129,6 +129,6 @@ export function trialWords(now: Column, then: Column): string[] {
   if (sooner.length > 0) words.push(`Likely sooner: ${said(sooner)}.`);
   const spent = then.figures.orders.money - now.figures.orders.money;
   if (spent !== 0) words.push(`Orders until the year’s end: ${money(Math.abs(spent))} ${spent > 0 ? 'more' : 'less'}.`);
-  if (words.length === 1) words.push('Nothing else comes out otherwise by more than chance.');
+  if (words.length === 1) words.push('Nothing else changes by more than chance.');
   return words;
 }

@@ -242,7 +242,7 @@ describe('what if', () => {
         expect(same.some((r) => r.differs.some(Boolean))).toBe(false);
         expect(trialWords(now, column(h))).toEqual([
           'It fits: no step loses its day in the school year.',
-          'Nothing else comes out otherwise by more than chance.',
+          'Nothing else changes by more than chance.',
         ]);
         const after = tried(h, readyMadePuts(h, { kind: 'away', from: fromDay(TODAY + days), weeks }, TODAY, id));
         if ('fault' in after) throw new Error(after.fault);
