@@ -1,7 +1,16 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { byId, childrenOf, type Course, type Enrolment, type Household, LIVES, type Put } from '../../core/household';
+import {
+  byId,
+  childrenOf,
+  type Course,
+  type Enrolment,
+  type Household,
+  LIVES,
+  type Put,
+  titleOf,
+} from '../../core/household';
 import { swapCourse, takeAgain } from '../../core/deeds';
 import { isThrough } from '../../core/pace';
 import { useFormCommit, useHousehold } from '../shell/household';
@@ -117,7 +126,7 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
         hint="From today on the other takes its weekdays and its pace; the record of this one is kept."
         options={[
           ['', 'nothing'],
-          ...household.courses.filter((c) => c.id !== course.id).map((c) => [c.id, c.title] as const),
+          ...household.courses.filter((c) => c.id !== course.id).map((c) => [c.id, titleOf(household, c.id)] as const),
         ]}
         {...register('swap')}
       />

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { array, mixed, number, object, type ObjectSchema, string } from 'yup';
 import type { Weekday } from '../../core/calendar';
-import { byId, type LessonRef, type Link, type Loop } from '../../core/household';
+import { byId, type LessonRef, type Link, type Loop, titleOf } from '../../core/household';
 import { isTaken, loopIdOf, takersOf } from '../../core/pace';
 import { unitsTaken } from '../../core/stagger';
 import { useFormCommit, useHousehold } from '../shell/household';
@@ -280,7 +280,7 @@ function LessonPicker({ label, value, change }: { label: string; value: LessonRe
       >
         {household.courses.map((c) => (
           <option key={c.id} value={c.id}>
-            {c.title}
+            {titleOf(household, c.id)}
           </option>
         ))}
       </select>

@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { useState } from 'react';
-import { byId, type Course, type UnitRef } from '../../core/household';
+import { byId, type Course, titleOf, type UnitRef } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { Field, SelectField } from '../ui/field';
 import { sameRef } from './choices-values';
@@ -96,7 +96,7 @@ export function UnitOrder({
                 .filter((c) => c.id !== course.id)
                 .map((c) => (
                   <option key={c.id} value={c.id}>
-                    {c.title}
+                    {titleOf(household, c.id)}
                   </option>
                 ))}
             </select>

@@ -79,7 +79,7 @@ function ChildYields({ child }: { child: Child }) {
           <option value="">another that gives way …</option>
           {others.map((c) => (
             <option key={c.id} value={c.id}>
-              {c.title}
+              {title(c.id)}
             </option>
           ))}
         </select>

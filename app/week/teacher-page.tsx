@@ -30,7 +30,7 @@ export default function TeacherPage() {
   const start = weekStart(isIsoDate(asked) ? toDay(asked) : workday, firstDay);
   const awaits = useAwaits(start + 6);
   const days = useMemo(
-    () => (year && !awaits ? teacherPage(household, weekPage(household, year, plan, start), teacherId) : []),
+    () => (year && !awaits ? teacherPage(household, year, weekPage(household, year, plan, start), teacherId) : []),
     [household, year, plan, start, teacherId, awaits],
   );
   const reading = useMemo(
@@ -96,6 +96,16 @@ export default function TeacherPage() {
         <section key={d.day} aria-label={longDate(style, d.day, today)} className="pt-3">
           <h2 className="border-b border-ink text-lead">{longDate(style, d.day, today)}</h2>
           <ul>
+            {d.rituals.map(({ ritual: r, children }) => (
+              <li key={r.id} className="border-b border-rule py-1 leading-snug wrap-anywhere">
+                {r.title}
+                <span className="block text-aside text-soft">
+                  {[r.at && `at ${r.at}`, listing(children.map((c) => c.name)), `${r.minutes} min`]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </span>
+              </li>
+            ))}
             {d.lines.map((l) => {
               const can = open.includes(l);
               return (

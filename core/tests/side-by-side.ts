@@ -67,7 +67,7 @@ export function sideBySide(state: Household, year: SchoolYear, plan: Plan, until
         .map((i) => line(i.e.id, i.step.id, i.minutes, i.mark))
         .sort(),
       state.teachers
-        .flatMap((t) => teacherPage(state, week, t.id))
+        .flatMap((t) => teacherPage(state, year, week, t.id))
         .filter((p) => p.day === d)
         .flatMap((p) => p.lines.map((l) => line(l.enrolment.id, l.step.id, l.minutes, l.mark)))
         .sort(),

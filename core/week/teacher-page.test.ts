@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import { known, markSteps } from '../deeds';
 import { courseLines } from '../sitdown';
-import type { Household } from '../household';
+import type { Household, Ritual } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, anEnrolment, aTeacher } from '../tests/make';
@@ -31,22 +31,43 @@ describe('the page of one who teaches from this shelf', () => {
   it('holds that teacher’s own lessons of the week, to the number, with children, things and who has the book', () => {
     const h = home();
     const page = pageOf(h);
-    const days = teacherPage(h, page, 'U');
+    const days = teacherPage(h, h.years[0]!, page, 'U');
     const own = page.rows.find((r) => r.enrolment.id === 'e')!;
     expect(days.flatMap((d) => d.lines.map((l) => [d.day, l.step.id]))).toEqual(
       own.cells.flatMap((c) => c.items.map((i) => [c.day, i.step.id])),
     );
     expect(days[0]!.lines[0]).toMatchObject({
       words: 'Lesson 1, practise',
-      things: ['the green book (the Weirs has it)'],
+      things: ['the green book (with the Weirs)'],
     });
     expect(days[0]!.lines[0]!.children.map((c) => c.id)).toEqual(['A', 'B']);
-    expect(teacherPage(h, page, 'nobody')).toEqual([]);
+    expect(teacherPage(h, h.years[0]!, page, 'nobody')).toEqual([]);
+  });
+
+  it('holds the everyday things and extras at which they are needed, and no chores, nor what children do alone', () => {
+    const ritual = (id: string, change: Partial<Ritual> = {}): Ritual => ({
+      ...{ id, title: id, childIds: ['A'], teacherId: 'U', weekdays: [1], minutes: 10, presence: 'with' },
+      ...change,
+    });
+    const rituals = [
+      ritual('hymn'),
+      ritual('table', { presence: 'alone' }),
+      ritual('dishes', { sort: 'chore' }),
+      ritual('museum', { sort: 'extra', weekdays: [], date: '2026-09-09' }),
+      ritual('other', { teacherId: 'T' }),
+    ];
+    // With no lesson of theirs a day is there all the same.
+    const h = { ...home(), rituals, enrolments: [] };
+    const days = teacherPage(h, h.years[0]!, pageOf(h), 'U');
+    expect(days.map((d) => [d.day - MONDAY, d.rituals.map((r) => r.ritual.id), d.lines])).toEqual([
+      [0, ['hymn'], []],
+      [2, ['museum'], []],
+    ]);
   });
 
   it('what was reported is entered in one go on its own days, and asked for no more', () => {
     const h = home();
-    const lines = toReport(teacherPage(h, pageOf(h), 'U'), MONDAY + 1);
+    const lines = toReport(teacherPage(h, h.years[0]!, pageOf(h), 'U'), MONDAY + 1);
     expect(lines.length).toBeGreaterThan(0);
     expect(lines.every((l) => l.day <= MONDAY + 1)).toBe(true);
     const steps = lines.map((l) => ({ enrolmentId: l.enrolment.id, stepId: l.step.id, day: l.day }));
@@ -56,7 +77,7 @@ describe('the page of one who teaches from this shelf', () => {
       markSteps(h, steps, 'done', () => `m${++n}`),
     );
     expect(after.marks.map((m) => [m.stepId, toDay(m.date)])).toEqual(lines.map((l) => [l.step.id, l.day]));
-    expect(toReport(teacherPage(after, pageOf(after, MONDAY + 2), 'U'), MONDAY + 1)).toEqual([]);
+    expect(toReport(teacherPage(after, after.years[0]!, pageOf(after, MONDAY + 2), 'U'), MONDAY + 1)).toEqual([]);
   });
 
   it('what is known, or left out, is taught by nobody; what was put off that day is not reported as done', () => {
@@ -68,7 +89,7 @@ describe('the page of one who teaches from this shelf', () => {
     after = afterDeed(after, markSteps(after, [on(2)], 'not today', id));
     after = afterDeed(after, known(after, on(3), 'L6-1', false, id));
     const page = pageOf(after);
-    const [monday] = teacherPage(after, page, 'U');
+    const [monday] = teacherPage(after, after.years[0]!, page, 'U');
     expect(monday!.lines.map((l) => [l.step.id, l.mark])).toEqual([['L2-1', 'not today']]);
     expect(toReport([monday!], MONDAY)).toEqual([]);
     // A stretch that fell away is told in one line of its day, and is no part of what the week holds.
