@@ -446,10 +446,11 @@ describe('hours to come', () => {
           return { ...c, days: { ...c.days, spare: n } };
         }),
       );
-    expect([words([3, 3]), words([3, 1]), words([-1, -2])]).toEqual([
+    expect([words([3, 3]), words([3, 1]), words([-1, -2]), words([-2, -2])]).toEqual([
       '3 to spare',
       '1 to spare for B',
       'A 1 day short of 9 and B 2 days short of 9',
+      'A and B 2 days short of 9',
     ]);
   });
 });

@@ -17,7 +17,8 @@ export function spareWords(counts: readonly ChildCount[]): string {
   const parts: string[] = [];
   const days = counts.filter((c) => c.days.spare !== undefined);
   const short = days.filter((c) => c.days.spare! < 0);
-  if (short.length > NAMED) {
+  const same = short.every((c) => c.days.spare === short[0]!.days.spare && c.days.needed === short[0]!.days.needed);
+  if (short.length > NAMED || (short.length === NAMED && same)) {
     const needed = [...new Set(short.map((c) => c.days.needed!))];
     const figures = fromTo(
       short.map((c) => -c.days.spare!),
