@@ -106,6 +106,9 @@ describe('what is asked for at the library', () => {
     expect(at({}, { ...h, marks: read.slice(1) })).toBe('for the lesson on Mon 21 Sept');
     const dropped = { ...h, enrolments: h.enrolments.map((e) => ({ ...e, life: 'dropped' as const })) };
     expect(at({}, dropped)).toBe('its lesson is over');
+    const paused = { ...h, enrolments: h.enrolments.map((e) => ({ ...e, life: 'paused' as const })) };
+    const nothing = makePlan(makeProblem(paused, h.years[0]!, TODAY), { sweeps: 1, seed: 1 });
+    expect(holdFitWords('day month', holdFit(paused, nothing, asked), TODAY)).toBe('its lesson has no day yet');
     expect(at({ lessonId: 'gone' })).toBe('');
     const { lessonId: _, ...none } = asked;
     expect(holdFit(h, plan, none)).toBeUndefined();

@@ -122,12 +122,14 @@ export type HoldFit =
    * `guess`: the library has not said when it is ready.
    */
   | { is: 'there' | 'late'; from: Day; to: Day; guess: boolean }
+  /** The plan has no day for what is left of it. */
+  | { is: 'undated' }
   /** Due back before it begins, or is over. */
   | { is: 'short'; from: Day; to: Day; due: Day };
 
 /**
  * How a hold stands to the lesson that it was asked for, by the plan: it has to be ready the day before the lesson begins (see `placeBy`) and
- * to be due no sooner than on its last day. Undefined for one without a lesson, and where the plan has no day for what is left of it.
+ * to be due no sooner than on its last day. Undefined for one without a lesson, or of a lesson that is nobody’s.
  */
 export function holdFit(state: Household, plan: Plan, hold: Hold): HoldFit | undefined {
   const { today } = plan;
@@ -145,7 +147,7 @@ export function holdFit(state: Household, plan: Plan, hold: Hold): HoldFit | und
     track?.stepIds.forEach((id, i) => left.has(id) && track.days[i]! >= 0 && days.push(track.days[i]!));
   }
   if (seen && !open) return { is: 'over' };
-  if (days.length === 0) return undefined;
+  if (days.length === 0) return open ? { is: 'undated' } : undefined;
   const [from, to] = [Math.min(...days), Math.max(...days)];
   if (hold.fetched)
     return hold.due && toDay(hold.due) < to
@@ -164,6 +166,8 @@ export function holdFitWords(style: DateStyle, fit: HoldFit | undefined, today: 
       return '';
     case 'over':
       return 'its lesson is over';
+    case 'undated':
+      return 'its lesson has no day yet';
     case 'there':
       return `for the lesson on ${on(fit.from)}`;
     case 'late':

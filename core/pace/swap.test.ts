@@ -46,6 +46,29 @@ describe('a course swapped for another', () => {
     expect(swapRows(h, year, joining, h.courses[1]!, toDay('2026-10-06'), 'new').taken.paces).toBeUndefined();
   });
 
+  it('takes a pause to come with it, and no end', () => {
+    const lives = [
+      { from: '2026-10-05', life: 'paused' as const },
+      { from: '2026-10-12', life: 'running' as const },
+      { from: '2026-10-26', life: 'finished' as const },
+    ];
+    const swapped = (at: string, own = lives) =>
+      swapRows(h, year, { ...old!, lives: own }, h.courses[1]!, toDay(at), 'new');
+    expect(swapped('2026-09-21').taken.lives).toEqual(lives.slice(0, 2));
+    expect(swapped('2026-09-21').dropped.lives).toBeUndefined();
+    expect([swapped('2026-10-13').taken.lives, swapped('2026-09-21', lives.slice(2)).taken.lives]).toEqual([
+      undefined,
+      undefined,
+    ]);
+    // In those two weeks nothing of it stands.
+    const { taken } = swapped('2026-09-21');
+    const state = { ...h, enrolments: [taken] };
+    const [track] = makePlan(makeProblem(state, year, today), { sweeps: 2, seed: 1 }).tracks;
+    const paused = (d: number) => d >= toDay('2026-10-05') && d < toDay('2026-10-12');
+    expect(track!.days.filter(paused)).toEqual([]);
+    expect(track!.days.some((d) => d >= toDay('2026-10-12'))).toBe(true);
+  });
+
   it('takes its turn in a loop, and leaves the old book’s rhythm behind', () => {
     const loops = [{ id: 'l', name: 'l', weekdays: [2 as const], turns: 'next' as const, order: ['x', 'e', 'y'] }];
     const looped = { ...old!, rule: { kind: 'loop' as const, loopId: 'l' } };

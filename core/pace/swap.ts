@@ -11,7 +11,7 @@ import {
   type SchoolYear,
 } from '../household';
 import { marksByEnrolment, sittingMarks } from '../log';
-import { ended } from './lives';
+import { ended, isEnded, livesAhead } from './lives';
 import { openDates, sittingsPerWeek, targetDay } from './dates';
 import { paceOn, pacesAhead } from './paces';
 import { workLeft } from './rule';
@@ -96,6 +96,8 @@ export function swapRows(
   const { childIds, teacherId, weekdays, rule, perSitting, minutesPerSitting, target, takesOptional } = enrolment;
   const anew = <R extends Enrolment['rule']>(of: R): R => (meaningOf(of).anew?.(of) ?? of) as R;
   const ahead = pacesAhead(enrolment, today).map(({ pace }) => ({ ...pace, rule: anew(pace.rule) }));
+  // A pause that is entered for days to come is of its people and their days, whatever the book.
+  const lives = livesAhead(enrolment, today).filter((l) => !isEnded(l.life));
   const taken: Enrolment = {
     id: newId,
     courseId: next.id,
@@ -111,6 +113,9 @@ export function swapRows(
     life: 'running',
     takesOptional,
     ...(ahead.length === 0 ? {} : { paces: ahead }),
+    ...(lives.some((l) => l.life === 'paused')
+      ? { lives: lives.map(({ from, life }) => ({ from: fromDay(from), life })) }
+      : {}),
   };
   taken.perSitting = neededPerSitting(state, year, taken, today);
   if (taken.paces) taken.paces = taken.paces.map((p) => ({ ...p, perSitting: taken.perSitting }));

@@ -325,6 +325,16 @@ describe('the end of a year', () => {
       Loft: '8 cm free then',
     });
     expect(landingPlaces(h, 'c').map((p) => p.fits)).toEqual([true, true, false, false]);
+    // Where boxes are counted another one has to have room.
+    const boxes = (n: number) => ({
+      ...h,
+      places: h.places.map((p) => (p.path === 'Loft' ? { ...p, boxes: n } : p)),
+    });
+    const loft = (n: number) => landingPlaces(boxes(n), 'c').find((p) => p.path === 'Loft')!;
+    expect([loft(2), loft(1)].map((p) => [p.words, p.fits])).toEqual([
+      ['8 cm free then; 1 box, room for 1 more', true],
+      ['8 cm free then; 1 box, room for no more', false],
+    ]);
     const landed = afterDeed(h, landCourse(h, 'c', 'Loft'));
     expect(landed.materials.map((m) => m.place)).toEqual(['Loft', 'Loft', 'Loft']);
     expect(landCourse(landed, 'c', 'Loft')).toEqual([]);

@@ -17,6 +17,7 @@ import { levelsAfter } from '../course';
 import { marksByEnrolment } from '../log';
 import {
   allIn,
+  boxesWords,
   copiesOf,
   copyWords,
   fullness,
@@ -106,11 +107,15 @@ export function landingPlaces(state: Household, courseId: Id): { path: string; w
   return flat(placeTree(state))
     .map((node) => {
       const full = fullness(state, node, undefined);
-      if (!full) return { path: node.path, words: '', fits: true };
+      const boxes = boxesWords(node);
+      // What is kept together goes into a box of its own, where a place counts boxes.
+      const noBox = boxes.over || node.place?.boxes === node.inside.length;
+      if (!full) return { path: node.path, words: boxes.words, fits: !noBox };
       const here = new Set(allIn(node).map((m) => m.id));
       const coming = widthOf(own.filter((t) => !here.has(t.material.id)));
       const free = Math.round((full.room - full.used - coming) * 10) / 10;
-      return { path: node.path, words: free >= 0 ? `${free} cm free then` : `${-free} cm too narrow`, fits: free >= 0 };
+      const cm = free >= 0 ? `${free} cm free then` : `${-free} cm too narrow`;
+      return { path: node.path, words: [cm, boxes.words].filter(Boolean).join('; '), fits: free >= 0 && !noBox };
     })
     .sort((a, b) => Number(b.fits) - Number(a.fits));
 }
