@@ -1,3 +1,5 @@
+import type { WaysToReach } from '../core/attendance';
+import type { Day } from '../core/calendar';
 import type { Household, Id, SchoolYear } from '../core/household';
 import type { Plan } from '../core/stagger';
 import type { ForecastWorker, Foretold } from './forecast.worker';
@@ -12,3 +14,14 @@ const ask = staying<ForecastWorker>(
 /** How long each course and each child’s year are likely to take, worked out off the main thread; or one course alone. */
 export const foretell = (household: Household, year: SchoolYear, plan: Plan, courseId?: Id): Promise<Foretold> =>
   ask((r) => r.foretell(household, year, plan, courseId));
+
+/**
+ * How what is required of the children of a year could still be reached, by child, of those who fall short of it; `plan`: that of the year,
+ * where there is one.
+ */
+export const waysOfYear = (
+  household: Household,
+  yearId: Id,
+  today: Day,
+  plan: Plan | undefined,
+): Promise<ReadonlyMap<Id, WaysToReach>> => ask((r) => r.reach(household, yearId, today, plan));

@@ -1,4 +1,6 @@
 import { expose } from 'comlink';
+import { childCount, comingOf, isShort, type WaysToReach, waysToReach } from '../core/attendance';
+import { type Day, yearWithOutside } from '../core/calendar';
 import {
   childForecasts,
   type ChildForecast,
@@ -14,7 +16,7 @@ import {
   stopForecasts,
   toForetell,
 } from '../core/forecast';
-import { byId, type Household, type Id, type SchoolYear } from '../core/household';
+import { byId, childrenIn, type Household, type Id, type SchoolYear } from '../core/household';
 import { shortages } from '../core/materials';
 import type { Plan } from '../core/stagger';
 
@@ -46,7 +48,19 @@ const teller = {
       levels: courseId === undefined ? levelRecords(household, plan.today) : [],
     };
   },
+  reach,
 };
+
+/** How what is required of the children of a year could still be reached, of those who fall short of it. */
+function reach(household: Household, yearId: Id, today: Day, plan: Plan | undefined): Map<Id, WaysToReach> {
+  const year = byId(household.years, yearId);
+  const coming = year && plan && comingOf(household, yearWithOutside(household, year), plan);
+  return new Map(
+    (year ? childrenIn(household, year) : [])
+      .filter((c) => isShort(childCount(household, year!, c, today, coming)))
+      .map((c) => [c.id, waysToReach(household, year!, c, today, coming)]),
+  );
+}
 
 export type ForecastWorker = typeof teller;
 expose(teller);

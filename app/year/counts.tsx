@@ -1,7 +1,16 @@
-import { useMemo } from 'react';
-import { type ChildCount, childCount, isShort, presetOf, type Remedy, remedies } from '../../core/attendance';
+import { useEffect, useMemo, useState } from 'react';
+import {
+  type ChildCount,
+  childCount,
+  isShort,
+  presetOf,
+  type Remedy,
+  takeRemedy,
+  type WaysToReach,
+} from '../../core/attendance';
 import { fullDay, isOver } from '../../core/calendar';
-import { childrenIn, byId, type SchoolYear } from '../../core/household';
+import { childrenIn, type Id, type SchoolYear } from '../../core/household';
+import { waysOfYear } from '../../worker/forecast';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
@@ -9,7 +18,7 @@ import { count, listing } from '../ui/words';
 import { requirementWords } from './requirement-words';
 import { newId } from '../ui/id';
 import { hoursWord, missingHours, wholeHours } from '../../core/words';
-import { useComing } from '../shell/plan';
+import { useComing, usePlan } from '../shell/plan';
 import { useAwaits } from '../shell/unplanned';
 import { Link } from 'react-router';
 
@@ -23,6 +32,8 @@ export function Counts({ year }: { year: SchoolYear }) {
     () => childrenIn(household, year).map((c) => childCount(household, year, c, today, coming)),
     [household, year, today, coming],
   );
+  const short = isOver(year, today) ? [] : counts.filter(isShort);
+  const ways = useWays(year, short.length > 0);
   if (counts.length === 0)
     return <p className="text-soft">With the first child under Household, days are counted here.</p>;
   const hours = counts.some((c) => c.minutes.needed !== undefined);
@@ -84,10 +95,31 @@ export function Counts({ year }: { year: SchoolYear }) {
       </table>
       <Sources counts={counts} />
       {counts.filter(isShort).map((c) => (
-        <Short key={c.child.id} year={year} count={c} />
+        <Short key={c.child.id} year={year} count={c} ways={ways?.get(c.child.id)} />
       ))}
     </div>
   );
+}
+
+/** The ways to what is required, worked out beside the page; those before them while the next are, undefined before the first. */
+function useWays(year: SchoolYear, wanted: boolean): ReadonlyMap<Id, WaysToReach> | undefined {
+  const { household, year: current, today } = useHousehold();
+  const { plan } = usePlan();
+  const [told, setTold] = useState<{ of: Id; ways: ReadonlyMap<Id, WaysToReach> }>();
+  const by = current?.id === year.id ? plan : undefined;
+  useEffect(() => {
+    if (!wanted) return;
+    let left = false;
+    waysOfYear(household, year.id, today, by).then(
+      (ways) => !left && setTold({ of: year.id, ways }),
+      // Nothing is proposed then; what is short is told all the same.
+      () => !left && setTold({ of: year.id, ways: new Map() }),
+    );
+    return () => {
+      left = true;
+    };
+  }, [wanted, household, year.id, today, by]);
+  return told?.of === year.id ? told.ways : undefined;
 }
 
 function Sources({ counts }: { counts: readonly ChildCount[] }) {
@@ -103,29 +135,13 @@ function Sources({ counts }: { counts: readonly ChildCount[] }) {
 
 /** What is required can be brought by themselves. */
 const PARTS = ['days', 'hours'] as const;
+const NONE: WaysToReach = { all: [], each: [] };
 
-function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
+function Short({ year, count: c, ways }: { year: SchoolYear; count: ChildCount; ways: WaysToReach | undefined }) {
   const { household, today, commit } = useHousehold();
   const style = household.settings.dateStyle;
-  const stored = byId(household.years, year.id);
   const over = isOver(year, today);
-  const coming = useComing(year);
-  /** Ways to all that is required; where there is none, to the days and to the hours by themselves. */
-  const [found, each] = useMemo(() => {
-    if (!stored || over) return [[], []];
-    const of = (what: 'all' | 'days' | 'hours') => remedies(household, stored, c.child, today, newId, coming, what);
-    const all = of('all');
-    const both = c.requirement.meets === 'both' && (c.days.spare ?? 0) < 0 && (c.minutes.spare ?? 0) < 0;
-    const parts = all.length === 0 && both ? PARTS : [];
-    return [
-      all,
-      parts.flatMap((part) =>
-        of(part)
-          .slice(0, 1)
-          .map((remedy) => ({ part, remedy })),
-      ),
-    ];
-  }, [household, stored, over, c, today, coming]);
+  const { all: found, each } = ways ?? NONE;
   const missing = [
     c.days.spare !== undefined && c.days.spare < 0 && count(-c.days.spare, 'day'),
     c.minutes.spare !== undefined && c.minutes.spare < 0 && count(missingHours(-c.minutes.spare), 'hour'),
@@ -141,26 +157,27 @@ function Short({ year, count: c }: { year: SchoolYear; count: ChildCount }) {
       : '';
     return `${count(r.minutes, 'minute')} more work on each of ${count(r.days, 'day')} to come: another course, longer sittings, or an everyday thing that counts${beyond}`;
   };
-  const take = (r: Remedy) =>
-    'year' in r ? commit(`${c.child.name}: ${words(r)}`, [{ table: 'years', put: r.year }]) : undefined;
+  const take = (r: Remedy) => commit(`${c.child.name}: ${words(r)}`, (now) => takeRemedy(now, year.id, r, newId));
   return (
     <div className="mt-3 border-l-4 border-ink py-1 pl-3" role="group" aria-label={`${c.child.name}: not reached`}>
       <p>
         <b>
           {c.child.name}: {requirementWords(c.requirement)}{' '}
-          {over ? 'were not reached, as far as is said;' : 'cannot be reached as things are planned;'}{' '}
+          {over ? 'were not reached, as far as is recorded;' : 'cannot be reached as things are planned;'}{' '}
           {missing.join(c.requirement.meets === 'both' ? ' and ' : ' or ')} missing.
         </b>{' '}
         {over
           ? c.unmarked.length > 0 &&
             `${count(c.unmarked.length, 'day')} of it ${c.unmarked.length === 1 ? 'carries' : 'carry'} no mark: say what they were under Attendance.`
-          : found.length > 0
-            ? 'Any of these would do:'
-            : each.length > 1
-              ? 'No single change mends it. The nearest for each:'
-              : each[0]
-                ? `Nothing small brings the ${PARTS.find((p) => p !== each[0]!.part)}; the ${each[0].part} by themselves:`
-                : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
+          : !ways
+            ? 'Looking for what would help …'
+            : found.length > 0
+              ? 'Any of these would do:'
+              : each.length > 1
+                ? 'No single change mends it. The nearest for each:'
+                : each[0]
+                  ? `Nothing small makes up the ${PARTS.find((p) => p !== each[0]!.part)}; for the ${each[0].part} by themselves:`
+                  : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
       </p>
       <ul className="flex flex-col gap-1 pt-1">
         {[...found.map((remedy) => ({ remedy, part: undefined })), ...each].map(({ remedy: r, part }) => (

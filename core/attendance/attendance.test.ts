@@ -4,6 +4,7 @@ import { childOut, dayKind, fromDay, schoolDays, toDay, weekdayOf, paintDays } f
 import { flatten } from '../course';
 import type { AwayBlock, Household, Mark, Requirement } from '../household';
 import { compareMarks } from '../log';
+import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
 import { makePlan, makeProblem } from '../stagger';
 import { missingHours } from '../words';
@@ -24,6 +25,8 @@ import {
   requirementOf,
   spareWords,
   standingOf,
+  takeRemedy,
+  waysToReach,
   workOf,
 } from './index';
 
@@ -321,7 +324,7 @@ describe('remedies', () => {
     const h = base({ years: [{ ...year, closed }] });
     const y = h.years[0]!;
     const a = h.children[0]!;
-    const found = remedies(h, y, a, toDay('2026-09-07'), newId);
+    const found = remedies(h, y, a, toDay('2026-09-07'));
     expect(found.map((r) => r.kind)).toEqual(['extra', 'later', 'open']);
     const [extra, later, open] = found;
     expect(open).toMatchObject({ days: [toDay('2026-09-11')], labels: ['boat fair'] });
@@ -342,20 +345,25 @@ describe('remedies', () => {
           const child = h.children[0]!;
           // As if so many minutes were planned on every day to come.
           const planned = (minutes: number) => ({ on: () => minutes, planned: () => minutes, usual: () => minutes });
-          const found = remedies(h, y, child, given.today, newId, planned(45));
+          const found = remedies(h, y, child, given.today, planned(45));
           if (!isShort(childCount(h, y, child, given.today, planned(45)))) {
             expect(found).toEqual([]);
             return;
           }
           for (const r of found) {
-            const after = 'year' in r ? { ...h, years: [r.year] } : h;
+            const after = afterDeed(h, takeRemedy(h, y.id, r, newId));
             const coming = planned(r.kind === 'work' ? 45 + r.minutes : 45);
             expect(isShort(childCount(after, after.years[0]!, child, given.today, coming))).toBe(false);
           }
-          // For the days by themselves, and for the hours.
+          // For the days by themselves, and for the hours: what is told where nothing brings both.
+          const ways = waysToReach(h, y, child, given.today, planned(45));
+          expect(ways.all).toEqual(found);
+          if (found.length > 0) expect(ways.each).toEqual([]);
+          for (const { part, remedy } of ways.each)
+            expect(remedies(h, y, child, given.today, planned(45), part)[0]).toEqual(remedy);
           for (const of of ['days', 'hours'] as const)
-            for (const r of remedies(h, y, child, given.today, newId, planned(45), of)) {
-              const after = 'year' in r ? { ...h, years: [r.year] } : h;
+            for (const r of remedies(h, y, child, given.today, planned(45), of)) {
+              const after = afterDeed(h, takeRemedy(h, y.id, r, newId));
               const coming = planned(r.kind === 'work' ? 45 + r.minutes : 45);
               const count = childCount(after, after.years[0]!, child, given.today, coming);
               expect((of === 'days' ? count.days : count.minutes).spare).toBeGreaterThanOrEqual(0);
@@ -418,7 +426,7 @@ describe('hours to come', () => {
     expect(spareWords(many)).toBe('A, B and C 1 to 3 hours short');
     const days = many.map((c, i) => ({ ...c, days: { counted: 1, toCome: 1, needed: 9, spare: -4 - i } }));
     expect(spareWords(days)).toBe('A, B and C 4 to 6 days short of 9 · 1 to 3 hours short');
-    const [first] = remedies(h, hours, h.children[0]!, today, newId, coming);
+    const [first] = remedies(h, hours, h.children[0]!, today, coming);
     expect(first).toMatchObject({
       kind: 'work',
       days: 10,

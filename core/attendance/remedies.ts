@@ -13,15 +13,15 @@ import {
   weekdayOf,
   yearFault,
 } from '../calendar';
-import type { Child, Household, SchoolYear } from '../household';
+import { byId, type Child, type Household, type Id, type Put, type SchoolYear } from '../household';
 import { childCount, type ChildCount, isShort } from './attendance';
 import type { Coming } from './coming';
 
-/** A way to reach what is required, with the rows it would change; more work has no row of its own. */
+/** A way to reach what is required; more work has no row of its own. */
 export type Remedy =
-  | { kind: 'open'; days: Day[]; labels: string[]; year: SchoolYear }
-  | { kind: 'extra'; days: Day[]; year: SchoolYear }
-  | { kind: 'later'; end: Day; year: SchoolYear }
+  | { kind: 'open'; days: Day[]; labels: string[] }
+  | { kind: 'extra'; days: Day[] }
+  | { kind: 'later'; end: Day }
   | {
       kind: 'work';
       /** Minutes more on each of so many days. */
@@ -46,7 +46,6 @@ export function remedies(
   year: SchoolYear,
   child: Child,
   today: Day,
-  newId: () => string,
   coming?: Coming,
   of: 'all' | 'days' | 'hours' = 'all',
 ): Remedy[] {
@@ -62,23 +61,69 @@ export function remedies(
   // By themselves hours are brought by more work: days are told of with the days.
   if (of === 'hours') return work ? [work] : [];
   const found: Remedy[] = work ? [work] : [];
-  const fewest = (all: readonly Day[]): { days: Day[]; year: SchoolYear } | undefined => {
+  let n = 0;
+  const tried = () => `tried-${n++}`;
+  const fewest = (all: readonly Day[]): Day[] | undefined => {
     const years: SchoolYear[] = [];
-    for (const day of all.slice(0, MOST_DAYS))
-      years.push(paintDays(years.at(-1) ?? year, day, day, { kind: 'open' }, newId));
+    for (const day of all.slice(0, MOST_DAYS)) years.push(opened(years.at(-1) ?? year, [day], tried));
     const at = firstOf(years, (y) => !short(y));
-    return at < 0 ? undefined : { days: all.slice(0, at + 1), year: years[at]! };
+    return at < 0 ? undefined : all.slice(0, at + 1);
   };
   const extra = fewest(freeDays(year, today));
-  if (extra) found.push({ kind: 'extra', ...extra });
+  if (extra) found.push({ kind: 'extra', days: extra });
   const later = laterEnd(state, year, (y) => !short(y));
-  if (later) found.push(later);
-  const opened = fewest(closedByBreak(year, today));
-  if (opened) {
-    const labels = [...new Set(opened.days.map((d) => dayLabel(year, d) ?? '').filter(Boolean))];
-    found.push({ kind: 'open', days: [...opened.days].sort((a, b) => a - b), labels, year: opened.year });
+  if (later !== undefined) found.push({ kind: 'later', end: later });
+  const days = fewest(closedByBreak(year, today))?.sort((a, b) => a - b);
+  if (days) {
+    const labels = [...new Set(days.map((d) => dayLabel(year, d) ?? '').filter(Boolean))];
+    found.push({ kind: 'open', days, labels });
   }
   return found;
+}
+
+/** The ways to all that is required of a child; where there is none, the nearest to its days and to its hours by themselves. */
+export interface WaysToReach {
+  all: Remedy[];
+  each: { part: 'days' | 'hours'; remedy: Remedy }[];
+}
+export function waysToReach(
+  state: Household,
+  year: SchoolYear,
+  child: Child,
+  today: Day,
+  coming: Coming | undefined,
+): WaysToReach {
+  const all = remedies(state, year, child, today, coming);
+  const { requirement, days, minutes } = childCount(state, year, child, today, coming);
+  const both = requirement.meets === 'both' && (days.spare ?? 0) < 0 && (minutes.spare ?? 0) < 0;
+  if (all.length > 0 || !both) return { all, each: [] };
+  const each = (['days', 'hours'] as const).flatMap((part) =>
+    remedies(state, year, child, today, coming, part)
+      .slice(0, 1)
+      .map((remedy) => ({ part, remedy })),
+  );
+  return { all, each };
+}
+
+/** A remedy taken: the year with its days, or its later end, as the year is when its turn comes. More work changes no year. */
+export function takeRemedy(now: Household, yearId: Id, remedy: Remedy, newId: () => Id): Put[] {
+  const year = byId(now.years, yearId);
+  if (!year || remedy.kind === 'work') return [];
+  const put = remedy.kind === 'later' ? runOn(year, remedy.end) : opened(year, remedy.days, newId);
+  return [{ table: 'years', put }];
+}
+
+/** The year with school on some days, one by one: what is opened together leaves a free Saturday alone. */
+const opened = (year: SchoolYear, days: readonly Day[], newId: () => Id): SchoolYear =>
+  days.reduce((y, day) => paintDays(y, day, day, { kind: 'open' }, newId), year);
+
+/** The year up to a later last day; its last term runs on with it. */
+function runOn(year: SchoolYear, end: Day): SchoolYear {
+  const longer: SchoolYear = { ...year, end: fromDay(end) };
+  if (longer.rhythm?.kind !== 'terms') return longer;
+  const last = [...longer.rhythm.terms].sort((a, b) => (a.to < b.to ? -1 : 1)).at(-1)!;
+  const terms = longer.rhythm.terms.map((t) => (t === last ? { ...t, to: longer.end } : t));
+  return { ...longer, rhythm: { kind: 'terms', terms } };
 }
 
 /** The first of some years, each with a day more than the one before it, that reaches it; −1 where none does. A year with more days never reaches less. */
@@ -145,22 +190,16 @@ function freeDays(year: SchoolYear, today: Day): Day[] {
   return days;
 }
 
-function laterEnd(state: Household, year: SchoolYear, reached: (y: SchoolYear) => boolean): Remedy | undefined {
+function laterEnd(state: Household, year: SchoolYear, reached: (y: SchoolYear) => boolean): Day | undefined {
   const start = toDay(year.start);
   const held = schoolDays(year).length;
   const years: SchoolYear[] = [];
   for (let end = toDay(year.end) + 1; end - start <= LONGEST_YEAR; end++) {
     if (!year.weekdays.includes(weekdayOf(end))) continue;
-    let longer: SchoolYear = { ...year, end: fromDay(end) };
-    if (longer.rhythm?.kind === 'terms') {
-      // The last term runs on with the year.
-      const last = [...longer.rhythm.terms].sort((a, b) => (a.to < b.to ? -1 : 1)).at(-1)!;
-      const terms = longer.rhythm.terms.map((t) => (t === last ? { ...t, to: longer.end } : t));
-      longer = { ...longer, rhythm: { kind: 'terms', terms } };
-    }
+    const longer = runOn(year, end);
     if (yearFault(longer, state.years) || schoolDays(longer).length - held > MOST_DAYS) break;
     years.push(longer);
   }
   const at = firstOf(years, reached);
-  return at < 0 ? undefined : { kind: 'later', end: toDay(years[at]!.end), year: years[at]! };
+  return at < 0 ? undefined : toDay(years[at]!.end);
 }
