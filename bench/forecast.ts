@@ -2,7 +2,7 @@
 import { ANSWERINGS, type ByDeck, byDeck, DECKS } from '../core/tests/by-deck';
 import { type ByPlan, byPlan, SHAPES, TAKINGS } from '../core/tests/by-plan';
 import { beyond, calibration, type Calibration } from '../core/tests/calibration';
-import { COURSES, crowded } from '../core/tests/crowded';
+import { COURSES, crowded, GROUPS, inTurns, type Told } from '../core/tests/crowded';
 
 const CHILDREN = 1000;
 const RUNS = 500;
@@ -67,23 +67,39 @@ export function measureByPlan(): void {
 
 /** The same of five courses of two children whose new lessons want one teacher: the planner puts them apart, week by week anew. */
 export function measureCrowded(): void {
-  const told = TAKINGS.flatMap((taking) => Array.from({ length: BY_PLAN }, (_, i) => crowded(taking, i + 1)).flat());
-  console.log(`\nForecast: the same of five courses that share a teacher, ${BY_PLAN} years of each way\n`);
+  const years = (lived: typeof crowded) =>
+    TAKINGS.flatMap((taking) => Array.from({ length: BY_PLAN }, (_, i) => lived(taking, i + 1)).flat());
+  table(
+    'the same of five courses that share a teacher',
+    COURSES.map((c) => c.id),
+    years(crowded),
+  );
+  table(
+    'the same of courses that take turns',
+    GROUPS.map((g) => g.id),
+    years(inTurns),
+  );
+}
+
+/** What was told of some courses against what came, by course and by way of taking them. */
+function table(title: string, courses: readonly string[], told: readonly Told[]): void {
+  console.log(`\nForecast: ${title}, ${BY_PLAN} years of each way\n`);
   console.log('| course, child | asked | holds the truth | width, days |\n| --- | --- | --- | --- |');
-  const line = (name: string, own: typeof told) => {
+  const line = (name: string, own: readonly Told[]) => {
     const held = own.filter(({ forecast: { last }, end }) => last.early <= end && end <= last.late).length;
     const width = own.reduce((n, { forecast: { last } }) => n + last.late - last.early, 0) / own.length;
     console.log(`| ${name} | ${own.length} | ${Math.round((100 * held) / own.length)}% | ${Math.round(width)} |`);
   };
-  for (const c of COURSES)
+  const where = (is: (t: Told) => boolean) => told.filter(is);
+  for (const c of courses)
     line(
-      c.id,
-      told.filter((t) => t.course === c.id),
+      c,
+      where((t) => t.course === c),
     );
-  for (const taking of TAKINGS)
+  for (const w of TAKINGS)
     line(
-      taking.name,
-      told.filter((t) => t.taking === taking),
+      `${w.name}${w.heldBack ? ', held back' : ''}`,
+      where((t) => t.taking === w),
     );
   line('all', told);
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import { byPlan, SHAPES, TAKINGS } from '../tests/by-plan';
+import { inTurns } from '../tests/crowded';
 
 describe('a forecast of a course that is taken by its plan', () => {
   // Where the plan asks for more of who has fallen behind, or does again in its week what was lost, the record alone does not say so.
@@ -21,5 +22,16 @@ describe('a forecast of a course that is taken by its plan', () => {
     );
     expect(row.asked).toBeGreaterThanOrEqual(15);
     expect(row.held / row.asked).toBeGreaterThan(0.7);
+  });
+
+  it('in turns with others it comes only when it is its turn: eight of ten intervals hold that too', () => {
+    const told = inTurns(
+      TAKINGS.find((t) => t.name === 'all of it, a day in five lost')!,
+      1,
+      300,
+    );
+    const held = told.filter(({ forecast: { last }, end }) => last.early <= end && end <= last.late).length;
+    expect(told.length).toBeGreaterThanOrEqual(15);
+    expect(held / told.length).toBeGreaterThan(0.7);
   });
 });

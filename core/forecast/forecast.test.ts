@@ -238,6 +238,36 @@ describe('a forecast', () => {
     expect(Math.abs(told.last.middle - before.last.middle)).toBeLessThan(28);
   });
 
+  it('on that day goes on as the last weeks went: what a sitting holds, and how many there are in a week', () => {
+    const two = {
+      ...base().enrolments[0]!,
+      rule: { kind: 'weekly' as const, n: 4, unit: 'steps' as const },
+      perSitting: 2,
+    };
+    const days = marksWhere(() => true).map((m) => m.date);
+    const sittings = days.filter((d) => weekdayOf(toDay(d)) <= 2).slice(0, 8);
+    const steps = base().courses[0]!.units.flatMap((u) => u.lessons.flatMap((l) => l.steps));
+    const twice = sittings.flatMap((d) => [d, d]);
+    const h = base(
+      twice.map((d, i) => aMark('e', steps[i]!.id, 'done', d)),
+      {
+        years: [aYear({ start: START, end: '2026-10-02' })],
+        enrolments: [{ ...two, weekdays: [1, 2], target: '2026-10-02' }],
+        dayLists: sittings.map((date) => ({
+          ...{ id: date, date },
+          placements: [1, 2].map((i) => ({ enrolmentId: 'e', stepId: steps[i]!.id })),
+        })),
+      },
+    );
+    const last = toDay('2026-10-02');
+    expect(planOf(h, last).tracks[0]!.days.every((d) => d < 0)).toBe(true);
+    // 44 steps, four a week: eleven weeks, and no fewer than ten.
+    const told = of(h, last);
+    expect(told.steps).toBe(44);
+    expect((told.last.middle - last) / 7).toBeGreaterThan(9);
+    expect((told.last.middle - last) / 7).toBeLessThan(14);
+  });
+
   it('of a younger child begins with the elder one’s record', () => {
     const elder = anEnrolment('e', 'c', { childIds: ['A'], rule: { kind: 'weekly', n: 5, unit: 'steps' } });
     const younger = anEnrolment('f', 'c', { childIds: ['B'], rule: { kind: 'weekly', n: 5, unit: 'steps' } });

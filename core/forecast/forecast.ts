@@ -2,14 +2,14 @@ import { type Day, toDay } from '../calendar';
 import { contentsOf, flatten, stepName } from '../course';
 import type { Shortage } from '../materials';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
-import { isTaken, makeTrack, remainingSteps } from '../pace';
+import { isTaken, makeTrack, remainingSteps, type Track } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { blocksOf, priorShare, shareOfMore, sittingsIn } from './model';
-import { quantiles, sittingsTo } from './runs';
+import { quantiles, type Spread, sittingsTo } from './runs';
 import { askedOf } from './asked';
 import { datesAhead, tiedTo } from './tied';
 import { placesOf, spreadOf } from './places';
-import { foretold, priorOf, recordOf } from './record';
+import { foretold, priorOf, type RecordedWeek, recordOf } from './record';
 
 /** One chance in ten that it is earlier, as likely before as after, one in ten that it is later. */
 export interface Span {
@@ -75,10 +75,14 @@ export function forecastOf(
   const prior = priorOf(state, enrolment, plan);
   if (prior.weeks.length === 0) return undefined;
   const own = recordOf(state, enrolment, plan.today);
-  // At another pace than now it lay otherwise.
+  // At another pace than now it lay otherwise; in turns with others a week on record is one of its own.
   const paced = enrolment.paces?.some((p) => toDay(p.from) <= plan.today) ?? false;
-  const dense = paced || given.density === undefined ? undefined : own[0]?.dense;
-  const spread = dense === undefined ? given : { ...given, dense };
+  const dense = paced || full.own || given.density === undefined ? undefined : own[0]?.dense;
+  const spread = {
+    ...given,
+    ...(dense === undefined ? {} : { dense }),
+    ...(runsOut(track.days) ? likeLately(given, own, full) : {}),
+  };
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const words = (at: number) => {
     const step = flat.get(track.stepIds[at - 1]!);
@@ -126,6 +130,19 @@ export function forecastOf(
     own: prior.itself ? 1 : 1 - priorShare(own, prior.weeks),
     ...(prior.from ? { from: prior.from } : {}),
   };
+}
+
+/** So few sittings say little of what one holds, and of how close they lie. */
+const FEW = 6;
+/** Whether the year runs out before the course, and soon. */
+const runsOut = (days: readonly Day[]): boolean =>
+  days.some((d) => d < 0) && new Set(days.filter((d) => d >= 0)).size < FEW;
+
+/** Where the year has hardly a date left for it, the plan does not say what a sitting holds and how close they lie: the last weeks on record do. */
+function likeLately(given: Spread, own: readonly RecordedWeek[], track: Track): Partial<Spread> {
+  const last = own.at(-1);
+  if (!last || given.density === undefined || given.later) return {};
+  return { typical: Math.max(1, last.usual), ...(track.own ? {} : { density: last.dense }) };
 }
 
 /**

@@ -38,6 +38,7 @@ export function spreadOf(
   const dates = track.dates.slice(track.begunToday ? 1 : 0);
   const target = track.own?.target ?? track.target;
   const last = placed.at(-1)?.[0] ?? plan.today;
+  const unplaced = plan.tracks.some((t) => t.enrolmentId === enrolment.id && t.days.some((d) => d < 0));
   // In turns with others the dates are everybody’s, and so is the pace.
   const starts = track.own ? [] : (track.later ?? []).filter((l) => l.anew).map((l) => l.from);
   const parts = [plan.today, ...starts].map((from, i) => {
@@ -55,7 +56,9 @@ export function spreadOf(
     const open = dates.filter((d) => d >= from && d < Math.min(until, last + 1)).length;
     // Of half a place a day two make a sitting.
     const typical = Math.max(1, mean);
-    return { ...at, typical, density: open > 0 ? Math.min(1, all / typical / open) : 1 };
+    // A queue that runs on behind the year shows few of its turns in it: what is its own is told from the whole of it.
+    const turns = track.own && unplaced ? track.own.count / (track.own.last + 1) : undefined;
+    return { ...at, typical, density: turns ?? (open > 0 ? Math.min(1, all / typical / open) : 1) };
   });
   const told = new Set(asked);
   const beyond = track.own ? [] : track.steps.filter((s) => !told.has(s.id));

@@ -1,6 +1,6 @@
 import { type Day, fromDay, toDay, type Weekday, weekdayOf } from '../calendar';
 import { type Forecast, forecastOf } from '../forecast';
-import type { Enrolment, Household, Step } from '../household';
+import type { Enrolment, Household, Loop, Step } from '../household';
 import { makePlan, makeProblem, type Plan, seeded } from '../stagger';
 import { TAKINGS } from './by-plan';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear } from './make';
@@ -46,26 +46,62 @@ export interface Told {
   end: Day;
 }
 
+const DATES = Array.from({ length: TARGET - START + 1 }, (_, i) => START + i).filter((d) => weekdayOf(d) <= 4);
+
 /** One year of both children, taken day by day as their lists have it; what was told a quarter, half and three quarters through. */
 export function crowded(taking: (typeof TAKINGS)[number], child: number, runs = 400): Told[] {
-  const last = TARGET + PAST;
-  const dates = Array.from({ length: TARGET - START + 1 }, (_, i) => START + i).filter((d) => weekdayOf(d) <= 4);
-  const ask = new Set([0.25, 0.5, 0.75].map((s) => dates[Math.floor(dates.length * s)]!));
   const perLesson = (kinds: Course['kinds']) => kinds.map((kind) => ({ kind, count: 1 }));
-  let h: Household = aHousehold({
-    years: [aYear({ start: fromDay(START), end: fromDay(last), weekdays: DAYS })],
+  const h = aHousehold({
+    years: [aYear({ start: fromDay(START), end: fromDay(TARGET + PAST), weekdays: DAYS })],
     children: [aChild('A'), aChild('B')],
     teachers: [aTeacher('T')],
     courses: COURSES.map((c) =>
-      aCourse(c.id, { lessons: Math.round(dates.length * c.aDate), perLesson: perLesson(c.kinds) }),
+      aCourse(c.id, { lessons: Math.round(DATES.length * c.aDate), perLesson: perLesson(c.kinds) }),
     ),
     enrolments: COURSES.map((c) => anEnrolment(c.id, c.id, { ...c.how, childIds: [c.child], target: fromDay(TARGET) })),
   });
+  return lived(h, taking, child, runs);
+}
+
+/** Courses of a child that take turns in a group, each its own length: on one day a week or two, whoever is next or a week each. */
+export const GROUPS: readonly { id: string; turns: Loop['turns']; weekdays: Weekday[]; aSlot: number[] }[] = [
+  { id: 'one day, three in turn', turns: 'next', weekdays: [3], aSlot: [0.35, 0.28, 0.25] },
+  { id: 'two days, two in turn', turns: 'next', weekdays: [2, 4], aSlot: [0.5, 0.36] },
+  { id: 'two days, a week each', turns: 'weeks', weekdays: [1, 3], aSlot: [0.46, 0.4] },
+];
+
+/** The same of courses that take turns, told under the name of their group. */
+export function inTurns(taking: (typeof TAKINGS)[number], child: number, runs = 400): Told[] {
+  const names = new Map<string, string>();
+  const courses = GROUPS.flatMap((g) => {
+    const slots = DATES.filter((d) => g.weekdays.includes(weekdayOf(d))).length;
+    return g.aSlot.map((share, i) => {
+      const id = `${g.id} ${i + 1}`;
+      names.set(id, g.id);
+      const course = aCourse(id, { lessons: Math.round(slots * share), perLesson: [{ kind: 'make', count: 1 }] });
+      const rule = { kind: 'loop' as const, loopId: g.id };
+      return { course, taken: anEnrolment(id, id, { rule, weekdays: g.weekdays, target: fromDay(TARGET) }) };
+    });
+  });
+  const h = aHousehold({
+    years: [aYear({ start: fromDay(START), end: fromDay(TARGET + PAST), weekdays: DAYS })],
+    teachers: [aTeacher('T')],
+    courses: courses.map((c) => c.course),
+    enrolments: courses.map((c) => c.taken),
+    loops: GROUPS.map(({ id, turns, weekdays }) => ({ id, name: id, weekdays, turns, order: [] })),
+  });
+  return lived(h, taking, child, runs).map((t) => ({ ...t, course: names.get(t.course)! }));
+}
+
+function lived(begun: Household, taking: (typeof TAKINGS)[number], child: number, runs: number): Told[] {
+  let h = begun;
+  const last = TARGET + PAST;
+  const ask = new Set([0.25, 0.5, 0.75].map((s) => DATES[Math.floor(DATES.length * s)]!));
   const seed = child * 7919 + 31 * TAKINGS.indexOf(taking);
-  const did = new Map(COURSES.map((c, i) => [c.id, taking.begin(seeded(seed + 101 * i))]));
+  const did = new Map(h.enrolments.map((e, i) => [e.id, taking.begin(seeded(seed + 101 * i))]));
   const told: { forecast: Forecast; plan: Plan }[] = [];
   const ends = new Map<string, Day>();
-  for (let d = START; d <= last && ends.size < COURSES.length; d++) {
+  for (let d = START; d <= last && ends.size < did.size; d++) {
     if (weekdayOf(d) > 4) continue;
     const year = h.years[0]!;
     const plan = makePlan(makeProblem(h, year, d), { sweeps: 4, seed: 1 });
