@@ -294,7 +294,8 @@ export class Book {
           this.paused(e, this.today) ||
           this.gone.has(key) ||
           this.settled(e, i) ||
-          this.marks.has(`${key} ${day}`) ||
+          // Marked then, or since: what was worked on again was carried.
+          this.of(e, i).some((m) => m.date >= day) ||
           seen.has(key)
         )
           return false;

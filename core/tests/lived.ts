@@ -141,7 +141,9 @@ export function compare(book: Book, real: Real): Said {
     said[`${id}: days to answer`] = [book.silent(id).length, asked];
   }
   const words = spareWords(counts);
-  const short = spares.filter((s) => s < 0);
+  const lacks = spares.filter((s) => s < 0);
+  // What both lack alike is told once.
+  const short = new Set(lacks).size === 1 ? lacks.slice(0, 1) : lacks;
   said['spare in words'] =
     short.length > 0
       ? [short.map((s) => -s), [...words.matchAll(/(\d+) days? short/g)].map((m) => Number(m[1]))]
