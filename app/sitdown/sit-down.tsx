@@ -12,6 +12,8 @@ import {
   holdsToPlace,
   openHolds,
   orderSoon,
+  toGetSentence,
+  toGetWords,
   orderUntil,
   toAskWords,
   tooLateWords,
@@ -135,7 +137,7 @@ export default function SitDownPage() {
       ? UNKNOWN
       : box.length + short.length === 0
         ? 'nothing is needed'
-        : `${count(box.length, 'thing')}${short.length > 0 ? `, ${short.length} to order` : ''}`,
+        : `${count(box.length, 'thing')}${short.length > 0 ? `, ${toGetWords(short)}` : ''}`,
     errands: extras + errands.length === 0 ? 'none' : count(extras + errands.length, 'line'),
     lists: page.published ? 'published' : 'to publish and print',
   };
@@ -194,7 +196,7 @@ export default function SitDownPage() {
         )}
         {short.length > 0 && (
           <p className="pt-2">
-            {count(short.length, 'thing has', 'things have')} to be ordered by {dayAndDate(style, until, today)}.{' '}
+            {toGetSentence(style, short, until, today)}{' '}
             <Link className="page-link" to="/materials?part=missing">
               What will be missing, and the ways out
             </Link>

@@ -13,6 +13,7 @@ import {
   orderUntil,
   seeToWords,
   type Shortage,
+  toGetWords,
   toOrderWords,
   wayWords,
 } from '../../core/materials';
@@ -128,16 +129,9 @@ function lateNote(late: readonly ComingLate[], style: DateStyle, today: Day): No
 
 export function orderNote(open: readonly Shortage[], style: DateStyle, today: Day): Note | undefined {
   if (open.length === 0) return undefined;
-  const asked = open.filter(isToAskFor).length;
-  const bought = open.length - asked;
   return {
     key: 'to order',
-    words: [
-      bought > 0 && `${count(bought, 'thing')} to order`,
-      asked > 0 && `${bought > 0 ? asked : count(asked, 'thing')} to ask for`,
-    ]
-      .filter(Boolean)
-      .join(', '),
+    words: toGetWords(open, 'thing'),
     body: (
       <ul aria-label="To order">
         {open.slice(0, MOST).map((s) => (

@@ -17,6 +17,8 @@ import {
   seeToWords,
   shortages,
   stock,
+  toGetSentence,
+  toGetWords,
   toSeeTo,
   waysWords,
 } from './index';
@@ -138,6 +140,18 @@ describe('what is on its way', () => {
     expect([both!.short, isToAskFor(both!)]).toEqual([2, false]);
     expect(seeToWords('day month', both!, TODAY)).toMatch(/^should have been ordered by /);
     expect(waysWords(both!.ways)).toBe('ask the Weirs for it, or order it');
+    const said = [[short!], [both!], [both!, short!]].map((l) => [
+      ...[toGetWords(l, 'thing'), toGetWords(l), toGetSentence('day month', l, TODAY + 7, TODAY)],
+    ]);
+    expect(said).toEqual([
+      ['1 thing to ask for', '1 to ask for', '1 thing is to be asked for.'],
+      ['1 thing to order', '1 to order', '1 thing has to be ordered by Mon 14 Sept.'],
+      [
+        '1 thing to order, 1 to ask for',
+        '1 to order, 1 to ask for',
+        '1 thing has to be ordered by Mon 14 Sept, 1 is to be asked for.',
+      ],
+    ]);
   });
 
   it('what falls due in a break is looked at on the last day before it', () => {

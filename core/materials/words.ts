@@ -91,6 +91,25 @@ export function seeToWords(style: DateStyle, s: Shortage, today: Day): string {
   return late ? lateOrderWords(style, late, today) : holderWords(style, s.lent, today);
 }
 
+/** How many of some shortages are to be ordered, and how many to be asked for: “2 things to order, 1 to ask for”, or without what they are. */
+export function toGetWords(list: readonly Shortage[], called?: string): string {
+  const asked = list.filter(isToAskFor).length;
+  const parts = [
+    { n: list.length - asked, what: 'to order' },
+    { n: asked, what: 'to ask for' },
+  ].filter(({ n }) => n > 0);
+  return parts.map(({ n, what }, i) => `${called && i === 0 ? count(n, called) : n} ${what}`).join(', ');
+}
+
+/** The same as a sentence: “2 things have to be ordered by Mon 7 Dec, 1 is to be asked for.” */
+export function toGetSentence(style: DateStyle, list: readonly Shortage[], until: Day, today: Day): string {
+  const asked = list.filter(isToAskFor).length;
+  const bought = list.length - asked;
+  if (bought === 0) return `${count(asked, 'thing is', 'things are')} to be asked for.`;
+  const rest = asked === 0 ? '' : `, ${asked} ${asked === 1 ? 'is' : 'are'} to be asked for`;
+  return `${count(bought, 'thing has', 'things have')} to be ordered by ${dayAndDate(style, until, today)}${rest}.`;
+}
+
 /** A line that was to have come by now: “2 kg ordered at the kiln on 12 Nov, expected on 25 Nov, not here yet”. */
 const lateOrderWords = (style: DateStyle, { order, material, open }: OpenOrder, today: Day): string =>
   `${amount(open, material.unit)} ordered${order.shop ? ` at ${order.shop}` : ''} on ${shortDate(style, toDay(order.ordered!), today)}, expected on ${shortDate(style, toDay(order.expected!), today)}, not here yet`;
