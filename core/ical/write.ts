@@ -3,7 +3,7 @@ import { blocksOf, type Day, dayKind, dayLabel, fromDay, toDay } from '../calend
 import { contentsOf, type FlatStep, flatten, pageWords, stepName } from '../course';
 import { byId, type Household, type Id, type SchoolYear, takerIdsOn, titleOf } from '../household';
 import { atSitting, marksByEnrolment, sittingMinutes, standingsOf } from '../log';
-import { shortages } from '../materials';
+import { isToAskFor, shortages } from '../materials';
 import type { Plan } from '../stagger';
 import { paceOn } from '../pace';
 
@@ -180,12 +180,12 @@ function breaksOf(year: SchoolYear): Entry[] {
 }
 
 function orderEntries(state: Household, plan: Plan): Entry[] {
-  return shortages(state, plan).map(({ material, orderBy, day, short }) => ({
-    uid: uid('order', material.id),
-    title: `Order by today: ${short}${material.unit ? ` ${material.unit}` : ' ×'} ${material.name}`,
-    from: orderBy,
-    to: orderBy,
-    text: `needed on ${fromDay(day)}`,
+  return shortages(state, plan).map((s) => ({
+    uid: uid('order', s.material.id),
+    title: `${isToAskFor(s) ? 'Ask for' : 'Order by today'}: ${s.short}${s.material.unit ? ` ${s.material.unit}` : ' ×'} ${s.material.name}`,
+    from: s.orderBy,
+    to: s.orderBy,
+    text: `needed on ${fromDay(s.day)}`,
   }));
 }
 
