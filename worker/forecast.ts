@@ -16,8 +16,8 @@ export const foretell = (household: Household, year: SchoolYear, plan: Plan, cou
   ask((r) => r.foretell(household, year, plan, courseId));
 
 /**
- * How what is required of the children of a year could still be reached, by child, of those who fall short of it; `plan`: that of the year,
- * where there is one.
+ * How what is required of the children of a year could still be reached, by child: nothing of one who does not fall short of it. `plan`: that
+ * of the year, where there is one.
  */
 export const waysOfYear = (
   household: Household,

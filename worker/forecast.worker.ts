@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { childCount, comingOf, isShort, type WaysToReach, waysToReach } from '../core/attendance';
+import { comingOf, type WaysToReach, waysToReach } from '../core/attendance';
 import { type Day, yearWithOutside } from '../core/calendar';
 import {
   childForecasts,
@@ -51,14 +51,12 @@ const teller = {
   reach,
 };
 
-/** How what is required of the children of a year could still be reached, of those who fall short of it. */
+/** How what is required of the children of a year could still be reached, by child. */
 function reach(household: Household, yearId: Id, today: Day, plan: Plan | undefined): Map<Id, WaysToReach> {
   const year = byId(household.years, yearId);
   const coming = year && plan && comingOf(household, yearWithOutside(household, year), plan);
   return new Map(
-    (year ? childrenIn(household, year) : [])
-      .filter((c) => isShort(childCount(household, year!, c, today, coming)))
-      .map((c) => [c.id, waysToReach(household, year!, c, today, coming)]),
+    (year ? childrenIn(household, year) : []).map((c) => [c.id, waysToReach(household, year!, c, today, coming)]),
   );
 }
 

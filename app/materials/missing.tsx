@@ -221,7 +221,7 @@ function Row({
   const style = household.settings.dateStyle;
   const { material: m } = s;
   const course = titleOf(household, s.first.enrolment.courseId);
-  const asked = isToAskFor(s);
+  const told = isToAskFor(s) || s.overdue.length > 0;
   const order = s.overdue.length > 0 ? 'Order again' : 'Order';
   const others = s.ways.filter((w) => w.kind !== 'order' && w.kind !== 'copy');
   return (
@@ -242,8 +242,8 @@ function Row({
           </span>
         </td>
         <td className={orderIs(s.orderBy, today) === 'to come' ? '' : 'font-semibold'}>
-          <span className={asked ? '' : 'sm:hidden'}>{seeToWords(style, s, today)}</span>
-          {!asked && <span className="max-sm:hidden">{orderByShort(style, s.orderBy, today)}</span>}
+          <span className={told ? '' : 'sm:hidden'}>{seeToWords(style, s, today)}</span>
+          {!told && <span className="max-sm:hidden">{orderByShort(style, s.orderBy, today)}</span>}
         </td>
         <td>
           {onList ? (

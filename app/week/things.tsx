@@ -1,5 +1,13 @@
 import { type Day, toDay } from '../../core/calendar';
-import { holdWords, openHolds, orderUntil, seeToWords, tooLateWords, toOrderWords } from '../../core/materials';
+import {
+  holdWords,
+  isToAskFor,
+  openHolds,
+  orderUntil,
+  seeToWords,
+  tooLateWords,
+  toOrderWords,
+} from '../../core/materials';
 import { prepDayWords, preparationMinutes, preparationOn } from '../../core/prepare';
 import { useHousehold } from '../shell/household';
 import { useAhead } from '../today/use-ahead';
@@ -32,7 +40,8 @@ export default function WeekThings({ start }: { start: Day }) {
       <ul>
         {orders.map((s) => (
           <li key={s.material.id} className="border-b border-rule py-1 wrap-anywhere">
-            {s.material.name} ({toOrderWords(s)}): {seeToWords(style, s, today)},{' '}
+            {s.material.name}
+            {!isToAskFor(s) && ` (${toOrderWords(s)})`}: {seeToWords(style, s, today)},{' '}
             <span className="text-soft">needed on {dayAndDate(style, s.day, today)}</span>
           </li>
         ))}

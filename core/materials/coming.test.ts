@@ -113,6 +113,13 @@ describe('what is on its way', () => {
     expect(seeToWords('day month', short!, TODAY)).toBe(
       '120 sheets ordered on 18 Aug, expected on 5 Sept, not here yet',
     );
+    // What is missing beyond it has its own day, and it is said beside.
+    const few = ordered(home(3), 40, TODAY - 20, TODAY - 2);
+    const [more] = shortages(few, planOf(few));
+    expect([isToAskFor(more!), more!.short > 40]).toEqual([false, true]);
+    expect(seeToWords('day month', more!, TODAY)).toMatch(
+      /^should have been ordered by .*; 40 sheets ordered on 18 Aug, expected on 5 Sept, not here yet$/,
+    );
     // With another day it is on its way again, and nothing is said.
     const moved = { ...h, orders: h.orders.map((o) => ({ ...o, expected: fromDay(TODAY + 1) })) };
     expect(shortages(moved, planOf(moved))).toEqual([]);

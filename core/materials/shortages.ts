@@ -274,12 +274,9 @@ export function shortages(state: Household, plan: Plan, nets = netThings(state, 
   return found.sort((a, b) => a.orderBy - b.orderBy || a.material.name.localeCompare(b.material.name));
 }
 
-/**
- * Whether what is missing is to be asked for rather than bought: it was ordered and has not come, or others have as many of it as are
- * missing.
- */
+/** Whether what is missing is to be asked for rather than bought: as many were ordered and have not come, or are with others. */
 export const isToAskFor = ({ overdue, lent, short }: Pick<Shortage, 'overdue' | 'lent' | 'short'>): boolean =>
-  overdue.length > 0 || lent.reduce((n, h) => n + h.quantity, 0) >= short;
+  overdue.reduce((n, o) => n + o.open, 0) + lent.reduce((n, h) => n + h.quantity, 0) >= short;
 
 /** What can be done about so many of a thing that are missing for some uses, the best first. */
 export function waysOut(

@@ -86,9 +86,13 @@ export function orderByShort(style: DateStyle, orderBy: Day, today: Day): string
 
 /** What is to be seen to of a shortage: by when to order it; or where it is, if it was ordered and has not come, or is lent. */
 export function seeToWords(style: DateStyle, s: Shortage, today: Day): string {
-  if (!isToAskFor(s)) return orderByWords(style, s.orderBy, today);
   const [late] = s.overdue;
-  return late ? lateOrderWords(style, late, today) : holderWords(style, s.lent, today);
+  const parts = [
+    !isToAskFor(s) && orderByWords(style, s.orderBy, today),
+    late && lateOrderWords(style, late, today),
+    !late && isToAskFor(s) && holderWords(style, s.lent, today),
+  ];
+  return parts.filter(Boolean).join('; ');
 }
 
 /** How many of some shortages are to be ordered, and how many to be asked for: “2 things to order, 1 to ask for”, or without what they are. */
