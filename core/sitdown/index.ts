@@ -4,3 +4,4 @@ export * from './week';
 export * from './choices';
 export * from './offer';
 export * from './undone';
+export * from './teacher-page';

@@ -7,7 +7,8 @@ import { entriesOf } from '../ical';
 import { overview } from '../overview';
 import { progressOf } from '../pace';
 import type { Plan } from '../stagger';
-import { teacherPage, weekPage } from '../week';
+import { teacherPage } from '../sitdown';
+import { weekPage } from '../week';
 
 /** What two views say of the same thing, by what it is of. */
 export type Pairs = Record<string, [one: unknown, other: unknown]>;

@@ -2,4 +2,3 @@ export * from './week';
 export * from './move';
 export * from './cost';
 export * from './late-box';
-export * from './teacher-page';

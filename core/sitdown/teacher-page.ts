@@ -12,7 +12,7 @@ import {
   untaught,
 } from '../household';
 import { holdersOf, thingsAt } from '../materials';
-import type { WeekPage } from './week';
+import type { WeekPage } from '../week';
 
 /** A step on the page of somebody who teaches from this shelf. */
 export interface TeacherLine {

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import { known, markSteps } from '../deeds';
-import { courseLines } from '../sitdown';
+import { weekPage } from '../week';
 import type { Household, Ritual } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, anEnrolment, aTeacher } from '../tests/make';
-import { teacherPage, toReport, weekPage } from './index';
+import { courseLines, teacherPage, toReport } from './index';
 
 const MONDAY = toDay('2026-09-07');
 const home = (): Household =>
