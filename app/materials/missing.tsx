@@ -5,6 +5,7 @@ import { type Material, ORDERS_FOR, titleOf } from '../../core/household';
 import {
   amount,
   type ComingLate,
+  elsewhereWords,
   incompleteWords,
   isToAskFor,
   isToBuy,
@@ -13,7 +14,7 @@ import {
   onTheList,
   orderByShort,
   orderIs,
-  seeToWords,
+  orderByWords,
   type Shortage,
   type StoppedKit,
   toOrderWords,
@@ -221,7 +222,8 @@ function Row({
   const style = household.settings.dateStyle;
   const { material: m } = s;
   const course = titleOf(household, s.first.enrolment.courseId);
-  const told = isToAskFor(s) || s.overdue.length > 0;
+  const asked = isToAskFor(s);
+  const elsewhere = elsewhereWords(style, s, today);
   const order = s.overdue.length > 0 ? 'Order again' : 'Order';
   const others = s.ways.filter((w) => w.kind !== 'order' && w.kind !== 'copy');
   return (
@@ -242,8 +244,15 @@ function Row({
           </span>
         </td>
         <td className={orderIs(s.orderBy, today) === 'to come' ? '' : 'font-semibold'}>
-          <span className={told ? '' : 'sm:hidden'}>{seeToWords(style, s, today)}</span>
-          {!told && <span className="max-sm:hidden">{orderByShort(style, s.orderBy, today)}</span>}
+          {asked ? (
+            'ask for it'
+          ) : (
+            <>
+              <span className="sm:hidden">{orderByWords(style, s.orderBy, today)}</span>
+              <span className="max-sm:hidden">{orderByShort(style, s.orderBy, today)}</span>
+            </>
+          )}
+          {elsewhere && <span className="block max-w-72 text-note font-normal text-soft">{elsewhere}</span>}
         </td>
         <td>
           {onList ? (

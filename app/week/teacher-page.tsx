@@ -97,7 +97,7 @@ export default function TeacherPage() {
           <h2 className="border-b border-ink text-lead">{longDate(style, d.day, today)}</h2>
           <ul>
             {d.rituals.map(({ ritual: r, children }) => (
-              <li key={r.id} className="border-b border-rule py-1 leading-snug wrap-anywhere">
+              <li key={r.id} className="border-b border-rule py-1 pl-8 leading-snug wrap-anywhere">
                 {r.title}
                 <span className="block text-aside text-soft">
                   {[r.at && `at ${r.at}`, listing(children.map((c) => c.name)), `${r.minutes} min`]

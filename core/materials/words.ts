@@ -85,14 +85,14 @@ export function orderByShort(style: DateStyle, orderBy: Day, today: Day): string
 }
 
 /** What is to be seen to of a shortage: by when to order it; or where it is, if it was ordered and has not come, or is lent. */
-export function seeToWords(style: DateStyle, s: Shortage, today: Day): string {
+export const seeToWords = (style: DateStyle, s: Shortage, today: Day): string =>
+  [!isToAskFor(s) && orderByWords(style, s.orderBy, today), elsewhereWords(style, s, today)].filter(Boolean).join('; ');
+
+/** Where it is instead, what was ordered and has not come, or is lent; empty where it is neither. */
+export function elsewhereWords(style: DateStyle, s: Shortage, today: Day): string {
   const [late] = s.overdue;
-  const parts = [
-    !isToAskFor(s) && orderByWords(style, s.orderBy, today),
-    late && lateOrderWords(style, late, today),
-    !late && isToAskFor(s) && holderWords(style, s.lent, today),
-  ];
-  return parts.filter(Boolean).join('; ');
+  if (late) return lateOrderWords(style, late, today);
+  return isToAskFor(s) ? holderWords(style, s.lent, today) : '';
 }
 
 /** How many of some shortages are to be ordered, and how many to be asked for: “2 things to order, 1 to ask for”, or without what they are. */
