@@ -225,7 +225,7 @@ function Row({
   const asked = isToAskFor(s);
   const elsewhere = elsewhereWords(style, s, today);
   const order = s.overdue.length > 0 ? 'Order again' : 'Order';
-  const others = s.ways.filter((w) => w.kind !== 'order' && w.kind !== 'copy');
+  const others = s.ways.filter((w) => w.kind !== 'order' && w.kind !== 'copy' && !(asked && w.kind === 'ask back'));
   return (
     <>
       <tr>

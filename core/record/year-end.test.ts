@@ -338,6 +338,9 @@ describe('the end of a year', () => {
     const landed = afterDeed(h, landCourse(h, 'c', 'Loft'));
     expect(landed.materials.map((m) => m.place)).toEqual(['Loft', 'Loft', 'Loft']);
     expect(landCourse(landed, 'c', 'Loft')).toEqual([]);
+    // What lies there already needs no other box.
+    const full = { ...landed, places: boxes(0).places };
+    expect(landingPlaces(full, 'c').find((p) => p.path === 'Loft')!.fits).toBe(true);
   });
 
   it('what a level lacks is named with the day to order it by and its price', () => {

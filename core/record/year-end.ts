@@ -108,12 +108,12 @@ export function landingPlaces(state: Household, courseId: Id): { path: string; w
     .map((node) => {
       const full = fullness(state, node, undefined);
       const boxes = boxesWords(node);
-      // What is kept together goes into a box of its own, where a place counts boxes.
-      const noBox = boxes.over || node.place?.boxes === node.inside.length;
-      if (!full) return { path: node.path, words: boxes.words, fits: !noBox };
       const here = new Set(allIn(node).map((m) => m.id));
-      const coming = widthOf(own.filter((t) => !here.has(t.material.id)));
-      const free = Math.round((full.room - full.used - coming) * 10) / 10;
+      const coming = own.filter((t) => !here.has(t.material.id));
+      // What comes together takes a box of its own, where a place counts boxes.
+      const noBox = coming.length > 0 && (boxes.over || node.place?.boxes === node.inside.length);
+      if (!full) return { path: node.path, words: boxes.words, fits: !noBox };
+      const free = Math.round((full.room - full.used - widthOf(coming)) * 10) / 10;
       const cm = free >= 0 ? `${free} cm free then` : `${-free} cm too narrow`;
       return { path: node.path, words: [cm, boxes.words].filter(Boolean).join('; '), fits: free >= 0 && !noBox };
     })

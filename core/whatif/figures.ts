@@ -2,7 +2,7 @@ import { type Day, isOver, weekStart } from '../calendar';
 import { contentsOf, teacherMinutes } from '../course';
 import { type ChildForecast, childForecasts, type Forecast, forecasts } from '../forecast';
 import { byId, type Household, type Id, type SchoolYear, takerIdsOn } from '../household';
-import { shortages } from '../materials';
+import { isToAskFor, shortages } from '../materials';
 import { withoutDay } from '../overview';
 import { makeTrack, paceOn, reserveOf, stepsByDay } from '../pace';
 import type { Plan } from '../stagger';
@@ -67,7 +67,8 @@ export function figuresOf(state: Household, year: SchoolYear, plan: Plan, { runs
   const byEnrolment = new Map(told.map((f) => [f.enrolmentId, f]));
   const years = new Map(childForecasts(state, told, plan).map((c) => [c.childId, c]));
   const minutes = minutesAWeek(state, plan);
-  const missing = shortages(state, plan);
+  // What others have, or is ordered already, costs nothing anew.
+  const missing = shortages(state, plan).filter((s) => !isToAskFor(s));
   // After its last day nothing is called unfitting.
   const over = isOver(year, plan.today);
   return {
