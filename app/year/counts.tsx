@@ -22,16 +22,21 @@ import { useComing, usePlan } from '../shell/plan';
 import { useAwaits } from '../shell/unplanned';
 import { Link } from 'react-router';
 
-/** Where each child stands against what is required, and what to do when the calendar cannot reach it. */
-export function Counts({ year }: { year: SchoolYear }) {
+/** Where each child that is here in a year stands in it. */
+export function useCounts(year: SchoolYear): ChildCount[] {
   const { household, today } = useHousehold();
-  const style = household.settings.dateStyle;
   const coming = useComing(year);
-  const awaits = useAwaits();
-  const counts = useMemo(
+  return useMemo(
     () => childrenIn(household, year).map((c) => childCount(household, year, c, today, coming)),
     [household, year, today, coming],
   );
+}
+
+/** What is counted against what is required, and what to do when the calendar cannot reach it. */
+export function Counts({ year, counts }: { year: SchoolYear; counts: readonly ChildCount[] }) {
+  const { household, today } = useHousehold();
+  const style = household.settings.dateStyle;
+  const awaits = useAwaits();
   const short = isOver(year, today) ? [] : counts.filter(isShort);
   const ways = useWays(year, short.length > 0);
   if (counts.length === 0)

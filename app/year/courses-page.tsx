@@ -159,11 +159,7 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
   const { household, today } = useHousehold();
   const found = useMemo(() => misfits(household, year, view, today), [household, year, view, today]);
   const style = household.settings.dateStyle;
-  // What fills the time until a gate opens does not wait itself.
-  const fills = new Set(household.enrolments.flatMap((e) => (e.gates ?? []).map((g) => g.fillId)));
-  const waits = view.groups
-    .flatMap((g) => g.rows)
-    .filter((row) => row.reserve && row.counts.waiting > 0 && !fills.has(row.enrolment.id));
+  const waits = view.groups.flatMap((g) => g.rows).filter((row) => row.reserve && row.counts.waiting > 0);
   if (isOver(year, today)) return <p className="pb-3">{year.name} is over: this is what is on record of it.</p>;
   if (found.length === 0 && waits.length === 0)
     return <p className="pb-3">Every step of every running course has a date, and each course ends in time.</p>;

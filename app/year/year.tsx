@@ -1,6 +1,6 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { type ChildCount, childDays, daysAsked, type DayStatus, everybodysDays } from '../../core/attendance';
+import { childDays, daysAsked, type DayStatus, everybodysDays, toSpare } from '../../core/attendance';
 import {
   addMonths,
   type Day,
@@ -17,7 +17,6 @@ import {
   toDay,
 } from '../../core/calendar';
 import { childrenIn, byId, type ClosedRange, type Household, type SchoolYear } from '../../core/household';
-import { hoursWord } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { ChildChoice } from '../ui/child-choice';
 import { dayAndDate, fullDate, monthName } from '../ui/dates';
@@ -26,7 +25,7 @@ import { count } from '../ui/words';
 import { Almanac, type Sweep } from './almanac';
 import { type Brush, BrushPanel, paintOf, sweepWords } from './brush';
 import { ClosedForm } from './closed-form';
-import { Counts } from './counts';
+import { Counts, useCounts } from './counts';
 import { useEffectOf, useStanding } from './effect-lines';
 import { Exceptions } from './exceptions';
 import { RequirementForm } from './requirement-form';
@@ -136,7 +135,8 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
     return parts.filter(Boolean).join(' · ');
   };
   const asked = useMemo(() => daysAsked(household, year, today).length, [household, year, today]);
-  const spare = (before?.children ?? []).filter((c) => c.days.spare !== undefined || c.minutes.spare !== undefined);
+  const counts = useCounts(year);
+  const spare = counts.map((count) => ({ ...count, words: toSpare(count) })).filter((c) => c.words);
 
   return (
     <div className="double-rule pt-3">
@@ -146,7 +146,7 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
           {spare.map((c) => (
             <span key={c.child.id} className="inline-flex items-center gap-1.5">
               <ChildName child={c.child} />
-              <b>{spareWords(c)}</b>
+              <b>{c.words}</b>
             </span>
           ))}
         </p>
@@ -221,7 +221,7 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
               What is required
             </button>
           </div>
-          <Counts year={year} />
+          <Counts year={year} counts={counts} />
           {asked > 0 && (
             <p className="pt-2 print:hidden">
               {count(asked, 'past school day carries', 'past school days carry')} no mark.{' '}
@@ -243,14 +243,6 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
       )}
     </div>
   );
-}
-
-function spareWords({ days, minutes }: ChildCount): string {
-  const parts = [
-    days.spare !== undefined && (days.spare < 0 ? `${count(-days.spare, 'day')} short` : count(days.spare, 'day')),
-    minutes.spare !== undefined && `${hoursWord(minutes.spare)} h`,
-  ];
-  return parts.filter((w) => w !== false).join(', ');
 }
 
 const KINDS = {

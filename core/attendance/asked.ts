@@ -1,14 +1,14 @@
 import type { Day } from '../calendar';
 import type { Child, Household, SchoolYear } from '../household';
-import { childCount, classOn, everybodysDays } from './attendance';
+import { childCount, classOn, everybodysDays, pupils } from './attendance';
 import { asksAnything, requiredHere } from './presets';
 
 /**
- * Past school days to ask about, with the children they are asked of: all, when nobody was taught that day; else those
- * of whom something is required and about whom nothing was said.
+ * Past school days to ask about, with the children they are asked of: all whose school is kept, when nobody was taught that day; else
+ * those of whom something is required and about whom nothing was said.
  */
 export function daysAsked(state: Household, year: SchoolYear, today: Day): { day: Day; children: Child[] }[] {
-  const counts = state.children.map((c) => childCount(state, year, c, today));
+  const counts = pupils(state, year).map((c) => childCount(state, year, c, today));
   const asked = new Map<Day, Child[]>();
   const taught = new Set(
     everybodysDays(state, year, today)

@@ -7,7 +7,7 @@ import { compareMarks } from '../log';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
 import { makePlan, makeProblem } from '../stagger';
-import { missingHours } from '../words';
+import { missingHours, wholeHours } from '../words';
 import {
   attendanceRow,
   childCount,
@@ -17,6 +17,7 @@ import {
   asked,
   daysAsked,
   effectOf,
+  everybodysDays,
   heldOn,
   isShort,
   PRESETS,
@@ -26,6 +27,7 @@ import {
   spareWords,
   standingOf,
   takeRemedy,
+  toSpare,
   waysToReach,
   workOf,
 } from './index';
@@ -237,6 +239,23 @@ describe('the register of a child', () => {
     expect(days.map((d) => [fromDay(d.day), d.children.map((c) => c.id)])).toEqual([['2026-09-08', ['A', 'B']]]);
   });
 
+  it('asks nothing of a small child whom nobody teaches, and does not hold school on its account', () => {
+    const h = base({
+      years: [{ ...year, requirement: { days: 9, meets: 'both', fromAge: 6 } }],
+      children: [aChild('A'), aChild('B'), aChild('Z', { born: '2025-02-01' })],
+      absences: [
+        { id: 'x', childIds: ['A', 'B'], from: '2026-09-08', to: '2026-09-09', why: 'interruption', label: 'a birth' },
+      ],
+    });
+    const days = daysAsked(h, h.years[0]!, toDay('2026-09-10'));
+    expect(days.map((d) => [fromDay(d.day), d.children.map((c) => c.id)])).toEqual([['2026-09-07', ['A', 'B']]]);
+    const all = everybodysDays(h, h.years[0]!, toDay('2026-09-10'));
+    expect(all.slice(0, 4).map((d) => d.status)).toEqual(['unmarked', 'closed', 'closed', 'to come']);
+    // Where no school is kept of anybody, the days are everybody's.
+    const none = { ...h, enrolments: [], years: [{ ...year, requirement: { meets: 'both' as const } }] };
+    expect(daysAsked(none, none.years[0]!, toDay('2026-09-08'))[0]!.children.map((c) => c.id)).toEqual(['A', 'B', 'Z']);
+  });
+
   it('asks once about all days that a child was at a class that counts, with its minutes there', () => {
     const classes: AwayBlock = {
       ...{ id: 'w', label: 'co-op', childIds: ['A'], teacherIds: [], from: '2026-09-07', to: '2026-09-18' },
@@ -434,6 +453,23 @@ describe('hours to come', () => {
     });
   });
 
+  it('stand in for days where either will do: what is reached is told, and nothing is missing', () => {
+    const either = { ...year, requirement: { days: 20, hours: 1, meets: 'either' as const } };
+    const h = { ...state, years: [either] };
+    const told = (y: typeof year, first = h.children[0]!) =>
+      childCount(h, y, first, today, comingOf(h, y, makePlan(makeProblem(h, y, today), { sweeps: 2, seed: 1 })));
+    const a = told(either);
+    expect(a.days.spare).toBe(-10);
+    expect(spareWords([a])).toBe('');
+    expect(toSpare(a)).toBe(`${wholeHours(a.minutes.toCome - 60)} hours`);
+    expect(toSpare(told({ ...either, requirement: { ...either.requirement, meets: 'both' } }))).toBe(
+      `10 days short, ${wholeHours(a.minutes.toCome - 60)} hours`,
+    );
+    const neither = told({ ...either, requirement: { days: 20, hours: 100, meets: 'either' } });
+    expect(toSpare(neither)).toBe(`10 days short, ${missingHours(6000 - neither.minutes.toCome)} hours short`);
+    expect(toSpare(told({ ...either, requirement: { meets: 'both' } }))).toBe('');
+  });
+
   it('of a past day are proposed as its list had them', () => {
     const morning = { ...state, marks: [aMark('a', steps[0]!.id, 'done', '2026-09-07')] };
     const tuesday = makePlan(makeProblem(morning, year, toDay('2026-09-08')), { sweeps: 1, seed: 1 });
@@ -451,7 +487,7 @@ describe('hours to come', () => {
       spareWords(
         spare.map((n, i) => {
           const c = childCount(state, year, state.children[i]!, today);
-          return { ...c, days: { ...c.days, spare: n } };
+          return { ...c, met: n < 0 ? undefined : c.met, days: { ...c.days, spare: n } };
         }),
       );
     expect([words([3, 3]), words([3, 1]), words([-1, -2]), words([-2, -2])]).toEqual([

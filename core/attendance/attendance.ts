@@ -21,7 +21,7 @@ import {
   type Requirement,
   type SchoolYear,
 } from '../household';
-import { asksAnything, requirementOf } from './presets';
+import { asksAnything, requiredHere, requirementOf } from './presets';
 import type { Coming } from './coming';
 import { workOf } from './work';
 
@@ -259,18 +259,31 @@ export function attendanceRow(childId: Id, day: Day, status: Attendance['status'
   return { id: attendanceId({ childId, date }), childId, date, status, ...(minutes === undefined ? {} : { minutes }) };
 }
 
+/** Children whose school is kept: who takes a course, or of whom something is required in the year; where none is either, all of them. */
+export function pupils(state: Pick<Household, 'children' | 'enrolments'>, year: SchoolYear): Child[] {
+  const takers = new Set(
+    state.enrolments.flatMap((e) => [e.childIds, ...(e.paces ?? []).map((p) => p.childIds ?? [])].flat()),
+  );
+  const kept = state.children.filter((c) => takers.has(c.id) || asksAnything(requiredHere(year, c)));
+  return kept.length > 0 ? kept : state.children;
+}
+
 /**
- * Every date of a year for the household as one: taught when anybody was, asked about when anybody is, to come when
- * anybody has school to come; else what it is for all of them alike, and `free` when they differ.
+ * Every date of a year for the household as one: taught when anybody was, asked about when anybody is whose school is kept, to come when
+ * anybody of them has school to come; else what it is for all of them alike, and `free` when they differ.
  */
 export function everybodysDays(state: Household, year: SchoolYear, today: Day): { day: Day; status: DayStatus }[] {
-  const each = state.children.map((c) => childDays(state, year, c, today));
-  const first = each[0];
+  const kept = pupils(state, year);
+  const each = state.children.map((c) => ({ days: childDays(state, year, c, today), kept: kept.includes(c) }));
+  const first = each[0]?.days;
   if (!first) return [];
   const ORDER: DayStatus[] = ['taught', 'unmarked', 'to come'];
   return first.map(({ day }, i) => {
-    // Who is not with the household that day has no say in it.
-    const own = each.map((days) => days[i]!.status).filter((s) => s !== 'outside');
+    // Who is not with the household that day has no say in it, nor has a small child that nobody teaches.
+    const own = each.flatMap(({ days, kept }) => {
+      const { status } = days[i]!;
+      return status !== 'outside' && (kept || status === 'taught') ? [status] : [];
+    });
     const all = own.length > 0 ? own : (['outside'] as DayStatus[]);
     const status = ORDER.find((s) => all.includes(s)) ?? (all.every((s) => s === all[0]) ? all[0]! : 'free');
     return { day, status };

@@ -1,4 +1,4 @@
-import { count, listing, missingHours } from '../words';
+import { count, listing, missingHours, wholeHours } from '../words';
 import { type ChildCount, isShort } from './attendance';
 
 /** Of so many each is told by itself; of more, what it comes to for the least and the most of them. */
@@ -9,13 +9,31 @@ const fromTo = (figures: readonly number[], word: string): string => {
 };
 
 /**
+ * What one child has to spare of what is required, or lacks: “26 days”, “4 days short, 12 hours”. Where either days or hours will do, what
+ * does it is told alone. Empty where nothing is required, and of hours as long as no plan says what is to come.
+ */
+export function toSpare({ requirement, met, days, minutes }: ChildCount): string {
+  const told: { words: string; held: boolean }[] = [];
+  const tell = (held: boolean, n: number, unit: string) =>
+    told.push({ words: `${count(n, unit)}${held ? '' : ' short'}`, held });
+  const [d, m] = [days.spare, minutes.spare];
+  if (d !== undefined) tell(d >= 0, Math.abs(d), 'day');
+  if (m !== undefined) tell(m >= 0, m < 0 ? missingHours(-m) : wholeHours(m), 'hour');
+  const held = told.filter((t) => t.held);
+  return (requirement.meets === 'either' && met !== undefined && held.length > 0 ? held : told)
+    .map((t) => t.words)
+    .join(', ');
+}
+
+/**
  * What is left to spare of the required days, as a part of a sentence: every child that falls short by name, else the least that is
  * to spare, with a name where others have more. Hours are spoken of only where they cannot be reached. Empty where nothing is
  * required.
  */
 export function spareWords(counts: readonly ChildCount[]): string {
   const parts: string[] = [];
-  const days = counts.filter((c) => c.days.spare !== undefined);
+  // Where hours will do instead, and do, no day is missing.
+  const days = counts.filter((c) => c.days.spare !== undefined && (c.days.spare >= 0 || isShort(c)));
   const short = days.filter((c) => c.days.spare! < 0);
   const same = short.every((c) => c.days.spare === short[0]!.days.spare && c.days.needed === short[0]!.days.needed);
   if (short.length > NAMED || (short.length === NAMED && same)) {

@@ -3,7 +3,7 @@ import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id } from '../household';
 import { MARKS, sits } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
-import { isTakenFrom, isThrough, openDates, pacesAhead, stopsOn } from '../pace';
+import { fillers, isTakenFrom, isThrough, openDates, pacesAhead, stopsOn } from '../pace';
 import type { Plan } from '../stagger';
 import { sittingsIn, type Week } from './model';
 import { placedOn, placesOf } from './places';
@@ -157,14 +157,17 @@ export function priorOf(
 
 /**
  * Enrolments that something can be foretold of: taken now or from a day to come on, with steps to come in the plan and an end of their
- * own; not one that is paused or over from a day to come on, whatever is left of it, and none once the year is over.
+ * own; not one that is paused or over from a day to come on, whatever is left of it, or fills the time before another, and none once the year
+ * is over.
  */
 export function foretold(state: Household, plan: Plan): Enrolment[] {
   const year = yearFor(state.years, plan.today);
   const until = year ? toDay(year.end) : plan.today;
   if (year && isOver(year, plan.today)) return [];
+  const between = fillers(state, plan.today);
   return state.enrolments.filter(
     (e) =>
+      !between.has(e.id) &&
       isTakenFrom(e, plan.today, until) &&
       stopsOn(e, plan.today, until) === undefined &&
       (plan.tracks.find((t) => t.enrolmentId === e.id)?.stepIds.length ?? 0) > 0,

@@ -27,6 +27,7 @@ import {
 import { marksByEnrolment, standingsOf } from '../log';
 import {
   anybodyLeft,
+  fillers,
   isPlanned,
   isTakenFrom,
   stopsOn,
@@ -188,12 +189,13 @@ function rowOf(
   const counts = noCounts();
   let lastPlanned: Day | undefined;
   const stop = stopsOn(enrolment, today, toDay(year.end));
+  const between = fillers(state, today).has(enrolment.id);
   for (const step of takenSteps(state, enrolment)) {
     const standing = standings.get(step.id);
     const settled = standing && standing.state !== 'open' ? standing.state : undefined;
     const day = settled ? toDay(standing!.last.date) : (planned.get(step.id) ?? -1);
     const waits = track !== undefined && !planned.has(step.id);
-    const rest = !waits ? 'unplaced' : stop !== undefined ? 'for later' : 'waiting';
+    const rest = !waits ? 'unplaced' : stop !== undefined || between ? 'for later' : 'waiting';
     const place: StepPlace = settled ?? (day >= 0 ? 'to come' : rest);
     counts[place]++;
     const unit = units.get(step.unit) ?? { unit: step.unit, from: undefined, to: undefined, counts: noCounts() };

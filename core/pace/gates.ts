@@ -148,6 +148,14 @@ export function gatePosition(
   return taught ? -1 : remaining.findIndex((s) => behind.has(s.id));
 }
 
+/** The enrolments that are taken while another waits at a gate of its own, and only then. */
+export const fillers = (state: Pick<Household, 'enrolments'>, today: Day): ReadonlySet<Id> =>
+  new Set(
+    state.enrolments
+      .filter((e) => !isEnded(lifeOn(e, today)))
+      .flatMap((e) => (e.gates ?? []).flatMap((g) => g.fillId ?? [])),
+  );
+
 /** When an enrolment that fills an in-between stretch is taken: from a day on, until another. */
 export interface FillWindow {
   from: Day;

@@ -157,6 +157,7 @@ export function ownTrack(
     track,
     fillWindow(state, year, enrolment, today, { catchUp, gates: 'held' }, on, trackOf),
     toDay(year.end),
+    more,
   );
   track.dated = track.steps.some((s) => s.weekday !== 0 || (s.notBefore !== -Infinity && s.notBefore > today + 1));
   return track;
@@ -291,11 +292,19 @@ function stopTrack(year: SchoolYear, enrolment: Enrolment, track: Track, today: 
   cutSteps(track, at);
 }
 
-/** Keeps of a track that fills a stretch the dates inside it, and as many steps as fit there; it has no date to end by. */
-function fillStretch(track: Track, window: ReturnType<typeof fillWindow>, yearEnd: Day): void {
+/**
+ * Keeps of a track that fills a stretch the dates inside it, and as many steps as fit there; the rest is left for later. It has no date to
+ * end by, so that there is nothing of it to catch up with on days kept free for that.
+ */
+function fillStretch(
+  track: Track,
+  window: ReturnType<typeof fillWindow>,
+  yearEnd: Day,
+  toCatchUp: readonly Day[],
+): void {
   if (!window) return;
-  const inside = (d: Day) => d >= window.from && d < window.before;
-  const skipped = Math.max(0, track.dates.findIndex(inside));
+  const inside = (d: Day) => d >= window.from && d < window.before && !toCatchUp.includes(d);
+  const skipped = track.dates.filter((d) => d < window.from && !toCatchUp.includes(d)).length;
   track.room = track.room.filter((_, i) => inside(track.dates[i]!));
   track.dates = track.dates.filter(inside);
   track.ideal = track.ideal.map((s) => Math.max(1, s - skipped));
@@ -304,5 +313,7 @@ function fillStretch(track: Track, window: ReturnType<typeof fillWindow>, yearEn
   track.begunToday &&= skipped === 0 && track.dates.length > 0;
   const last = track.dates.at(-1) ?? -Infinity;
   const days = track.dates.length === 0 ? [] : (earliestFit(track, yearEnd)?.days ?? []);
-  cutTrack(track, days.filter((d) => d <= last).length);
+  const at = days.filter((d) => d <= last).length;
+  track.forLater += track.steps.length - at;
+  cutSteps(track, at);
 }

@@ -86,9 +86,9 @@ export interface Track extends Phase {
   today: { fresh: number; teacher: number; child: number };
   /** Some step is tied to weekdays or to a date to come, so that what fits differs from date to date. */
   dated: boolean;
-  /** Steps that wait at a gate nobody can date, or are not needed to fill a stretch: not among `steps`. */
+  /** Steps that wait at a gate nobody can date: not among `steps`. */
   waiting: number;
-  /** Steps left for later, since it is paused or over from a day to come on: not among `steps`. */
+  /** Steps left for later, since it is paused or over from a day to come on, or fills a stretch that ends: not among `steps`. */
   forLater: number;
   gates: TrackGate[];
   /** How firmly it holds its place against others: 1, or more for a course that yields later than others, or never. */

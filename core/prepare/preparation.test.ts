@@ -274,6 +274,22 @@ describe('shared out among those who teach', () => {
     expect(afterDeed(shared, shareMaking(shared, false)).settings).toEqual(own.settings);
   });
 
+  it('whoever is said to make something has the time for it', () => {
+    // Far too much for both of them: four courses of a lesson a day, minutes of hers on Wednesdays, of his at weekends.
+    const ids = ['c', 'd', 'e', 'f'];
+    const own = two([0, 0, 0, 0, 0, 24, 12], {
+      courses: ids.map((id) => {
+        const made = course(id, { tasks: [{ kind: 'copy', minutes: 4, for: 'lesson' }] });
+        return { ...made, units: aCourse(id, { lessons: 40, perLesson: [{ kind: 'practise', count: 1 }] }).units };
+      }),
+      enrolments: ids.map((id) => anEnrolment(id, id, { rule: { kind: 'weekly', n: 5, unit: 'steps' } })),
+    });
+    const lines = of(afterDeed(own, shareMaking(own, true)));
+    expect(lines.some((l) => l.helped)).toBe(true);
+    expect(lines.some((l) => l.on.length === 0)).toBe(true);
+    for (const l of lines) expect(l.helped === undefined || l.on.length > 0).toBe(true);
+  });
+
   it('nothing is offered where nobody else has minutes, or nothing comes late', () => {
     expect(offer(two(undefined))).toBeUndefined();
     expect(offer(two([0, 0, 0, 0, 0, 0, 0]))).toBeUndefined();

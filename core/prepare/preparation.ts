@@ -255,9 +255,11 @@ export function preparation(
     return own.map((t): PrepLine => {
       const ready = ends.get(t);
       const on = pieces.filter((p) => p.work === t).map(({ day, minutes }) => ({ day, minutes }));
+      // What another has no time for either is helped by nobody, though it is put by there for the sake of what is done.
+      const helps = t.teacher !== teacher && on.length > 0;
       return {
-        ...{ ...t, teacher, on },
-        ...(t.teacher === teacher ? {} : { helped: t.teacher }),
+        ...{ ...t, teacher: helps ? teacher : t.teacher, on },
+        ...(helps ? { helped: t.teacher } : {}),
         ...(ready === undefined ? {} : { ready }),
         ...(ready !== undefined && ready > t.due ? { late: ready - t.due } : {}),
       };

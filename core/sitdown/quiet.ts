@@ -1,7 +1,7 @@
 import { type Day, hasSchool } from '../calendar';
 import { type Enrolment, type Household, inOrderOfDay, type SchoolYear } from '../household';
 import { marksByEnrolment } from '../log';
-import { isTakenFrom, loopIdOf, makeTrack } from '../pace';
+import { fillers, isTakenFrom, loopIdOf, makeTrack } from '../pace';
 import type { Plan } from '../stagger';
 import type { WeekPage } from '../week';
 import { dayAndDate } from '../words';
@@ -29,7 +29,7 @@ export function quietIn(state: Household, year: SchoolYear, plan: Plan, page: We
   if (from > to || !page.days.some((d) => d.day >= from && hasSchool(d.kind))) return [];
   const sits = new Set(page.rows.map((r) => r.enrolment.id));
   const marks = marksByEnrolment(state.marks);
-  const fills = new Set(state.enrolments.flatMap((e) => (e.gates ?? []).flatMap((g) => g.fillId ?? [])));
+  const fills = fillers(state, plan.today);
   return inOrderOfDay(state).flatMap((enrolment): Quiet[] => {
     const { id, rule } = enrolment;
     if (sits.has(id) || fills.has(id) || rule.kind === 'when' || !isTakenFrom(enrolment, from, to)) return [];

@@ -79,7 +79,34 @@ describe('the allowance of new lessons', () => {
       const proposal = proposeAllowance(household, year, last - left);
       if (proposal) expect(proposal.allowed === proposal.now || proposal.allowed <= MOST_NEW).toBe(true);
     }
-    expect(proposeAllowance(household, year, last - 2)).toMatchObject({ now: 1, allowed: 1 });
+    // Seven courses with a new lesson on every day.
+    const ids = ['a', 'b', 'c', 'd', 'e', 'f', 'g'];
+    const full = aHousehold({
+      children: [aChild('A')],
+      courses: ids.map((id) =>
+        aCourse(id, {
+          lessons: 200,
+          perLesson: [
+            { kind: 'introduce', count: 1 },
+            { kind: 'practise', count: 1 },
+          ],
+        }),
+      ),
+      enrolments: ids.map((id) => anEnrolment(id, id, { perSitting: 2 })),
+    });
+    expect(proposeAllowance(full, full.years[0]!, toDay('2026-09-07'))).toMatchObject({ now: 1, allowed: 1 });
+  });
+
+  it('counts of what there is only the lessons that find a day: what a course has no days for burdens none', () => {
+    const long = (lessons: number) => {
+      const h = aHousehold({
+        courses: [aCourse('long', { lessons }), aCourse('c')],
+        enrolments: [anEnrolment('e', 'long', { weekdays: [1], perSitting: 1 }), anEnrolment('f', 'c')],
+      });
+      return proposeAllowance(h, h.years[0]!, toDay('2026-09-07'));
+    };
+    expect(long(20)).toBeUndefined();
+    expect(long(900)).toBeUndefined();
   });
 
   it('is nothing to be said of a household that fits, has nobody, or wishes none a day', () => {

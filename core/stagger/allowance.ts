@@ -1,6 +1,7 @@
-import { dayKind, type Day } from '../calendar';
+import { dayKind, type Day, toDay } from '../calendar';
 import { flatten } from '../course';
 import { byId, type Course, type Household, type Id, MOST_NEW, type SchoolYear, type Teacher } from '../household';
+import { earliestFit, type Track } from '../pace';
 import { count, listing, shortDate } from '../words';
 import type { Plan } from './plan';
 import { makeProblem } from './problem';
@@ -11,7 +12,7 @@ export type NotNew = 'one sitting a lesson' | 'numbered days' | 'reading';
 /** What one teacher has to begin, and on how many days. */
 export interface TeacherShare {
   teacher: Teacher;
-  /** New lessons still to begin, an enrolment's own that can share a day counted singly. */
+  /** New lessons still to begin this year, as far as each course’s own days reach; an enrolment's own that can share a day counted singly. */
   lessons: number;
   /** School days left on which the teacher teaches one of the courses. */
   days: number;
@@ -73,11 +74,17 @@ function fullestOf(state: Household, year: SchoolYear, today: Day): TeacherShare
   const shares = problem.teachers.flatMap(({ id, hours }): TeacherShare[] => {
     const teacher = byId(state.teachers, id);
     const tracks = problem.tracks.filter((t) => t.teacherId === id);
-    const lessons = tracks.reduce((n, t) => n + t.steps.filter((s) => s.fresh === 1).length, 0);
+    const lessons = tracks.reduce((n, t) => n + newWithin(t, toDay(year.end)), 0);
     const dates = new Set(tracks.flatMap((t) => t.dates).filter((d) => hours[d - problem.from]! > 0));
     return teacher && lessons > 0 && dates.size > 0 ? [{ teacher, lessons, days: dates.size }] : [];
   });
   return shares.sort((a, b) => b.lessons / Math.max(1, b.days) - a.lessons / Math.max(1, a.days))[0];
+}
+
+/** New lessons of a track that its own dates hold up to the year’s last day: what finds no day burdens none. */
+function newWithin(track: Track, last: Day): number {
+  const days = earliestFit(track, last)?.days ?? [];
+  return track.steps.filter((s, i) => s.fresh === 1 && days[i] !== undefined && days[i] <= last).length;
 }
 
 /** Why the lessons of a course are nothing to be put apart; undefined where they are. */
