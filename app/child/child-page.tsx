@@ -90,7 +90,7 @@ export default function ChildPage() {
       ) : sheet === 'checklist' ? (
         <Checklist days={days} workday={workday} />
       ) : (
-        <Planner days={days} child={child} />
+        <Planner days={days} child={child} workday={workday} />
       )}
     </div>
   );

@@ -24,12 +24,12 @@ import { count, listing, MARK_WORDS, PRESENCE_WORDS } from '../ui/words';
 /** Over the work about the house: when it is done. */
 export const BEFORE_PLAY = 'before screens and play';
 
-/** The box a child ticks: empty on paper, ticked where it is done already. `told`: it says otherwise in words how it went. */
-export function Box({ done, told = '' }: { done: boolean; told?: string }) {
+/** The box a child ticks: empty on paper, ticked where it is done already. `told`: it says otherwise in words how it went; `past`: its day is over. */
+export function Box({ done, told = '', past = false }: { done: boolean; told?: string; past?: boolean }) {
   return (
     <span className="flex size-[20px] flex-none items-center justify-center border-[1.500px] border-ink">
       {done && <Check size={16} strokeWidth={3} aria-hidden="true" />}
-      {!told && <span className="sr-only">{done ? 'done' : 'to do'}</span>}
+      {!told && <span className="sr-only">{done ? 'done' : past ? 'not done' : 'to do'}</span>}
     </span>
   );
 }
@@ -68,7 +68,7 @@ export function Checklist({ days, workday }: { days: ChildDayItems[]; workday: D
                   <li className="label pt-2">{BEFORE_PLAY}</li>
                 )}
                 <li className="flex gap-2 border-b border-rule py-1.5 leading-tight">
-                  <Box done={item.mark === 'done'} told={went(item)} />
+                  <Box done={item.mark === 'done'} told={went(item)} past={d.day < workday} />
                   <span className="min-w-0 wrap-break-word">
                     {item.title} {short(item) && <b className="font-semibold">{short(item)}</b>}
                     <span className="block text-note text-soft">
@@ -91,7 +91,7 @@ export function Checklist({ days, workday }: { days: ChildDayItems[]; workday: D
 }
 
 /** Courses down, days across: what a teen plans from, with room to write. */
-export function Planner({ days, child }: { days: ChildDayItems[]; child: Child }) {
+export function Planner({ days, child, workday }: { days: ChildDayItems[]; child: Child; workday: Day }) {
   const titles = [...new Set(days.flatMap((d) => d.items.map((x) => x.title)))];
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`The week of ${child.name}`}>
@@ -120,7 +120,7 @@ export function Planner({ days, child }: { days: ChildDayItems[]; child: Child }
                     .filter((x) => x.title === title)
                     .map((item) => (
                       <span key={item.key} className="flex gap-1.5 leading-tight">
-                        <Box done={item.mark === 'done'} told={went(item)} />
+                        <Box done={item.mark === 'done'} told={went(item)} past={d.day < workday} />
                         <span className="text-aside">
                           {short(item) && <b className="font-semibold">{short(item)} </b>}
                           {[item.what, went(item)].filter(Boolean).join(' · ')}

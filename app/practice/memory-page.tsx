@@ -1,9 +1,10 @@
 import { useMemo, useState } from 'react';
 import { fromDay, toDay, weekStart } from '../../core/calendar';
 import { placeHold, recite } from '../../core/deeds';
-import { byId, type MemoryItem } from '../../core/household';
+import { type MemoryItem } from '../../core/household';
 import { memoryOn, recitedOf, strandsOf } from '../../core/practice';
 import { weekPage } from '../../core/week';
+import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { dayAndDate, shortDate } from '../ui/dates';
@@ -24,7 +25,6 @@ export default function MemoryPage() {
     () => (year ? strandsOf(household, weekPage(household, year, plan, start)).strands : []),
     [household, year, plan, start],
   );
-  const names = (ids: readonly string[]) => listing(ids.map((id) => byId(household.children, id)?.name ?? ''));
   const line = (m: MemoryItem) => (
     <li key={m.id} className="border-b border-rule/60">
       <label className="flex min-h-touch items-center gap-3 py-1">
@@ -39,7 +39,8 @@ export default function MemoryPage() {
           }}
         />
         <span className="min-w-0 flex-1 whitespace-pre-line wrap-anywhere">
-          <b className="font-semibold">{m.strand}</b> <span className="text-soft">{names(m.childIds)}</span>
+          <b className="font-semibold">{m.strand}</b>{' '}
+          <span className="text-soft">{takerNames(household, m, today)}</span>
           <span className="block text-lead">{m.text}</span>
         </span>
       </label>

@@ -13,12 +13,13 @@ import {
   writeReadingCsv,
   yearAround,
 } from '../../core/reading';
+import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { newId } from '../ui/id';
 import { ChildName } from '../ui/ornament';
 import { TableFile } from '../ui/table-file';
-import { count, listing } from '../ui/words';
+import { count } from '../ui/words';
 import { BookForm } from './book-form';
 import { PracticeLinks } from './practice-links';
 import { StagedSitting } from './staged-sitting';
@@ -78,7 +79,7 @@ export default function ReadingPage() {
                     {[
                       b.author,
                       b.level,
-                      listing(b.childIds.map((id) => byId(household.children, id)?.name ?? '')),
+                      takerNames(household, b, today),
                       READING_WORDS[b.kind],
                       last > 0 && (b.pages ? `page ${last} of ${b.pages}` : `to page ${last}`),
                     ]

@@ -1,12 +1,12 @@
 import { useRef, useState } from 'react';
 import { readBook } from '../../core/deeds';
-import { type Book, byId, type Stage, STAGES } from '../../core/household';
+import { type Book, type Stage, STAGES } from '../../core/household';
 import { linesOf, nextSitting } from '../../core/reading';
+import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { useKey } from '../ui/hotkeys';
 import { InputField, NumberField } from '../ui/field';
 import { newId } from '../ui/id';
-import { listing } from '../ui/words';
 
 /** What each part of a sitting is, and what is done in it. */
 const PARTS: Record<Stage, { title: string; words: string }> = {
@@ -68,7 +68,7 @@ export function StagedSitting({ book, close }: { book: Book; close: () => void }
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h1 className="wrap-anywhere">{book.title}</h1>
         <span className="text-soft">
-          {listing(book.childIds.map((id) => byId(household.children, id)?.name ?? ''))}
+          {takerNames(household, book, today)}
           {part && ` · ${at + 1} of ${parts.length}`}
         </span>
       </div>

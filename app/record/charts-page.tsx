@@ -2,7 +2,8 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { fromDay } from '../../core/calendar';
 import { kindName } from '../../core/course';
-import { childrenIn, byId, KINDS, MARK_KINDS, titleOf } from '../../core/household';
+import { pupils } from '../../core/attendance';
+import { byId, KINDS, MARK_KINDS, titleOf } from '../../core/household';
 import { marksByMonth, minutesByCourse, teachersByWeek, yearsBeside, yearSoFar } from '../../core/record';
 import { monthName } from '../../core/words';
 import { useHousehold } from '../shell/household';
@@ -20,7 +21,7 @@ export default function ChartsPage() {
   const style = household.settings.dateStyle;
   const figures = useMemo(() => {
     if (!year) return undefined;
-    const here = childrenIn(household, year);
+    const here = pupils(household, year);
     const children = here.filter((c) => !chosen || c.id === chosen);
     return {
       so: children.map((child) => ({ child, so: yearSoFar(household, year, child, today) })),
@@ -68,7 +69,7 @@ export default function ChartsPage() {
     <>
       <div className="flex flex-wrap items-end justify-between gap-4 pb-2">
         <h1>The record in charts</h1>
-        <ChildChoice label="Drawn for" among={childrenIn(household, year)} value={chosen} onChange={setChosen} />
+        <ChildChoice label="Drawn for" among={pupils(household, year)} value={chosen} onChange={setChosen} />
       </div>
       <div className="double-rule pt-2">
         <p className="text-soft">

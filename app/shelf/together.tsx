@@ -11,7 +11,7 @@ import {
 } from '../../core/household';
 import { livesWords } from '../../core/overview';
 import { takersOf } from '../../core/pace';
-import { takingName } from '../../core/words';
+import { takerNames, takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, WEEKDAY_NAMES } from '../ui/dates';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
@@ -48,8 +48,7 @@ export default function Together() {
   const when = (r: Ritual) => (r.date ? dayAndDate(style, toDay(r.date), today) : days(r.weekdays) || 'on no weekday');
   const line = (r: Ritual) => (
     <Line key={r.id} label={`Change ${r.title}`} change={() => setAsked({ what: 'ritual', ritual: r })}>
-      <b className="font-semibold">{r.title}</b>, {when(r)}:{' '}
-      {listing(r.childIds.map((id) => byId(household.children, id)?.name ?? ''))}{' '}
+      <b className="font-semibold">{r.title}</b>, {when(r)}: {takerNames(household, r, today)}{' '}
       <span className="text-soft">
         · {count(r.minutes, 'minute')}
         {r.sort === 'chore' ? '' : `, teacher ${PRESENCE_WORDS[r.presence]}`}

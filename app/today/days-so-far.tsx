@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo } from 'react';
-import { childCount, daysHeld, spareWords } from '../../core/attendance';
+import { childCount, daysHeld, pupils, spareWords } from '../../core/attendance';
 import { useHousehold } from '../shell/household';
 import { useComing } from '../shell/plan';
 
@@ -11,7 +11,7 @@ export function DaysSoFar() {
   const coming = useComing(year, household);
   const held = useMemo(() => year && daysHeld(household, year, today), [household, year, today]);
   const words = useMemo(
-    () => (year ? spareWords(household.children.map((c) => childCount(household, year, c, today, coming))) : ''),
+    () => (year ? spareWords(pupils(household, year).map((c) => childCount(household, year, c, today, coming))) : ''),
     [household, year, today, coming],
   );
   if (!held) return null;

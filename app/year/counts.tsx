@@ -4,30 +4,31 @@ import {
   childCount,
   isShort,
   presetOf,
+  pupils,
+  requirementWords,
   type Remedy,
   takeRemedy,
   type WaysToReach,
 } from '../../core/attendance';
 import { fullDay, isOver } from '../../core/calendar';
-import { childrenIn, type Id, type SchoolYear } from '../../core/household';
+import { type Id, type SchoolYear } from '../../core/household';
 import { waysOfYear } from '../../worker/forecast';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
-import { requirementWords } from './requirement-words';
 import { newId } from '../ui/id';
 import { hoursWord, missingHours, wholeHours } from '../../core/words';
 import { useComing, usePlan } from '../shell/plan';
 import { useAwaits } from '../shell/unplanned';
 import { Link } from 'react-router';
 
-/** Where each child that is here in a year stands in it. */
+/** Where each child whose school is kept in a year stands in it. */
 export function useCounts(year: SchoolYear): ChildCount[] {
   const { household, today } = useHousehold();
   const coming = useComing(year);
   return useMemo(
-    () => childrenIn(household, year).map((c) => childCount(household, year, c, today, coming)),
+    () => pupils(household, year).map((c) => childCount(household, year, c, today, coming)),
     [household, year, today, coming],
   );
 }

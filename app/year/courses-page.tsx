@@ -5,6 +5,7 @@ import {
   cellWords,
   lessonsOf,
   misfits,
+  runningOn,
   optionalLeft,
   overview,
   type Overview,
@@ -159,9 +160,13 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
   const { household, today } = useHousehold();
   const found = useMemo(() => misfits(household, year, view, today), [household, year, view, today]);
   const style = household.settings.dateStyle;
-  const waits = view.groups.flatMap((g) => g.rows).filter((row) => row.reserve && row.counts.waiting > 0);
+  const told = new Set(found.map((f) => f.row));
+  const waits = view.groups
+    .flatMap((g) => g.rows)
+    .filter((row) => row.reserve && row.counts.waiting > 0 && !told.has(row));
+  const runsOn = runningOn(household, view, today);
   if (isOver(year, today)) return <p className="pb-3">{year.name} is over: this is what is on record of it.</p>;
-  if (found.length === 0 && waits.length === 0)
+  if (found.length === 0 && waits.length === 0 && runsOn.length === 0)
     return <p className="pb-3">Every step of every running course has a date, and each course ends in time.</p>;
   return (
     <ul className="pb-3" aria-label="What does not fit">
@@ -174,7 +179,11 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
         return (
           <li key={row.enrolment.id} className="border-b border-rule py-1">
             <b>{takingName(household, row.enrolment.id, today)}</b>{' '}
-            {short > 0 ? `lacks ${count(short, 'sitting')}` : 'would end after its date'}
+            {row.counts.waiting > 0 &&
+              `is held until what it waits for is there, with ${count(row.counts.waiting, 'step')} behind it; if it went on today it `}
+            {short > 0
+              ? `${row.counts.waiting > 0 ? 'would lack' : 'lacks'} ${count(short, 'sitting')}`
+              : 'would end after its date'}
             {row.reserve?.projected !== undefined &&
               `: at the earliest it ends ${shortDate(style, row.reserve.projected, today)}`}
             {unplaced > 0 && `; ${count(unplaced, 'step finds', 'steps find')} no day in the year`}.{' '}
@@ -184,6 +193,12 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
           </li>
         );
       })}
+      {runsOn.map((row) => (
+        <li key={`on ${row.enrolment.id}`} className="border-b border-rule py-1">
+          <b>{takingName(household, row.enrolment.id, today)}</b> has no date to end by:{' '}
+          {count(row.counts.unplaced, 'step finds', 'steps find')} no day in the year.
+        </li>
+      ))}
       {waits.map((row) => (
         <li key={`waits ${row.enrolment.id}`} className="border-b border-rule py-1">
           <b>{takingName(household, row.enrolment.id, today)}</b> is held until what it waits for is there, with{' '}

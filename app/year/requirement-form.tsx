@@ -1,12 +1,11 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useForm, useWatch } from 'react-hook-form';
 import { object, type ObjectSchema, string } from 'yup';
-import { PRESETS, presetOf, requirementOf } from '../../core/attendance';
+import { PRESETS, presetOf, requirementOf, requirementWords } from '../../core/attendance';
 import { byId, type Requirement, type SchoolYear } from '../../core/household';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { NumberField, RadioField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
-import { requirementWords } from './requirement-words';
 
 /** Many laws begin at five or six; until a figure is entered the youngest are left out of it (common practice). */
 const firstWish = (stored: Requirement): Requirement =>

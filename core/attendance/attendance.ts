@@ -16,6 +16,7 @@ import {
   type Attendance,
   attendanceId,
   type Child,
+  childrenIn,
   type Household,
   type Id,
   type Requirement,
@@ -259,13 +260,14 @@ export function attendanceRow(childId: Id, day: Day, status: Attendance['status'
   return { id: attendanceId({ childId, date }), childId, date, status, ...(minutes === undefined ? {} : { minutes }) };
 }
 
-/** Children whose school is kept: who takes a course, or of whom something is required in the year; where none is either, all of them. */
+/** Children whose school is kept in a year, of those who are here in it: who takes a course, or of whom something is required; where none is either, all. */
 export function pupils(state: Pick<Household, 'children' | 'enrolments'>, year: SchoolYear): Child[] {
+  const here = childrenIn(state, year);
   const takers = new Set(
     state.enrolments.flatMap((e) => [e.childIds, ...(e.paces ?? []).map((p) => p.childIds ?? [])].flat()),
   );
-  const kept = state.children.filter((c) => takers.has(c.id) || asksAnything(requiredHere(year, c)));
-  return kept.length > 0 ? kept : state.children;
+  const kept = here.filter((c) => takers.has(c.id) || asksAnything(requiredHere(year, c)));
+  return kept.length > 0 ? kept : here;
 }
 
 /**

@@ -1,3 +1,4 @@
+import type { Requirement } from '../household';
 import { count, listing, missingHours, wholeHours } from '../words';
 import { type ChildCount, isShort } from './attendance';
 
@@ -7,6 +8,12 @@ const fromTo = (figures: readonly number[], word: string): string => {
   const [least, most] = [Math.min(...figures), Math.max(...figures)];
   return least === most ? count(most, word) : `${least} to ${count(most, word)}`;
 };
+
+/** What is required, in words: “172 days and 688 hours”. */
+export function requirementWords({ days, hours, meets }: Requirement): string {
+  const parts = [days === undefined ? [] : count(days, 'day'), hours === undefined ? [] : count(hours, 'hour')].flat();
+  return parts.length === 0 ? 'nothing' : parts.join(meets === 'both' ? ' and ' : ' or ');
+}
 
 /**
  * What one child has to spare of what is required, or lacks: “26 days”, “4 days short, 12 hours”. Where either days or hours will do, what

@@ -2,6 +2,7 @@ import { childOut, type Day, dayKind, fromDay, hasSchool, type IsoDate, toDay, w
 import {
   byId,
   type Child,
+  childrenOf,
   type Household,
   type Id,
   type Ritual,
@@ -107,10 +108,7 @@ export function ritualsOn(state: Household, year: SchoolYear | undefined, day: D
     const mark = marks?.find((m) => m.ritualId === row.id);
     // A day gone by shows what it was when it was marked.
     const ritual = mark?.was ? { ...row, ...mark.was } : row;
-    const children = ritual.childIds
-      .filter((id) => !childOut(state, id, day))
-      .map((id) => byId(state.children, id))
-      .filter((c) => c !== undefined);
+    const children = childrenOf(state, ritual).filter((c) => !childOut(state, c.id, day));
     const due = comes(ritual, state.rituals, day, open) && children.length > 0;
     return mark || due ? [{ ritual, teacher: byId(state.teachers, ritual.teacherId), children, mark }] : [];
   });

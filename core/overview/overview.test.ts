@@ -3,11 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekStart } from '../calendar';
 import { paceFigures, takenSteps } from '../pace';
 import { standingOf } from '../attendance';
+import type { Household } from '../household';
 import { forecasts } from '../forecast';
 import { makePlan, makeProblem, reservesOf } from '../stagger';
 import { figuresOf } from '../whatif';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, householdArbitrary } from '../tests/make';
-import { cellWords, fittingWords, lessonsOf, misfits, overview, pinUnit } from './index';
+import { cellWords, fittingWords, lessonsOf, misfits, overview, pinUnit, runningOn } from './index';
 
 const planOf = (h: Parameters<typeof makeProblem>[0], year: Parameters<typeof makeProblem>[1], today: number) =>
   makePlan(makeProblem(h, year, today), { sweeps: 2, seed: 1 });
@@ -122,6 +123,36 @@ describe('the year of every course', () => {
       const after = overview(mended, long, planOf(mended, long, start), start);
       expect(misfits(mended, long, after, start)).toEqual([]);
     }
+  });
+
+  it('tells what shares a place in turns and lacks days, and what has no date to end by and does not find a day for all', () => {
+    const short = aYear({ start: '2026-09-07', end: '2026-10-02' });
+    const start = toDay(short.start);
+    const of = (change: Partial<Household>) => {
+      const h = aHousehold({
+        years: [short],
+        courses: [aCourse('p', { lessons: 30, perLesson: [{ kind: 'read', count: 1 }] }), aCourse('q', { lessons: 2 })],
+        ...change,
+      });
+      const view = overview(h, short, planOf(h, short, start), start);
+      return {
+        lack: misfits(h, short, view, start).map((m) => [m.row.enrolment.id, m.unplaced]),
+        on: runningOn(h, view, start).map((r) => [r.enrolment.id, r.counts.unplaced]),
+      };
+    };
+    const inTurn = (id: string, course: string) => anEnrolment(id, course, { rule: { kind: 'loop', loopId: 'l' } });
+    const loops = [{ id: 'l', name: 'turns', weekdays: [2 as const], turns: 'next' as const, order: ['a', 'b'] }];
+    // Four Tuesdays, every other one for each.
+    expect(of({ loops, enrolments: [inTurn('a', 'p'), inTurn('b', 'q')] })).toEqual({
+      lack: [
+        ['a', 28],
+        ['b', 2],
+      ],
+      on: [],
+    });
+    const minutes = anEnrolment('a', 'p', { rule: { kind: 'minutes', minutes: 5 }, minutesPerSitting: 5 });
+    expect(of({ enrolments: [minutes] })).toEqual({ lack: [], on: [['a', 10]] });
+    expect(of({ enrolments: [{ ...minutes, target: short.end }] }).lack).toHaveLength(1);
   });
 
   it('asks for a unit to begin in a week by a pin on its first step to do, and says when it cannot', () => {

@@ -259,6 +259,14 @@ export interface Misfit {
   weekly: number | undefined;
 }
 
+const isAhead = (state: Household, { reserve, enrolment }: OverviewRow, today: Day): boolean =>
+  reserve !== undefined && isPlanned(enrolment) && anybodyLeft(state, enrolment, today);
+const hasDate = ({ reserve, enrolment: e }: OverviewRow): boolean =>
+  reserve?.daysInHand !== undefined || wishOf(e) !== 'soonest' || e.target !== undefined;
+/** The courses without a date to end by of which not all finds a day in the year; nothing of them can come too late. */
+export const runningOn = (state: Household, view: Overview, today: Day): OverviewRow[] =>
+  view.groups.flatMap((g) => g.rows).filter((r) => !hasDate(r) && isAhead(state, r, today) && r.counts.unplaced > 0);
+
 /** The courses that would not end in time, with the smallest change of their pace that mends it, tried one by one. */
 export function misfits(state: Household, year: SchoolYear, view: Overview, today: Day): Misfit[] {
   if (isOver(year, today)) return [];
@@ -266,9 +274,8 @@ export function misfits(state: Household, year: SchoolYear, view: Overview, toda
     view.groups
       .flatMap((g) => g.rows)
       // Without a date to end by, and without a timetable, nothing can come too late.
-      .filter((r) => r.reserve && anybodyLeft(state, r.enrolment, today))
-      .filter((r) => wishOf(r.enrolment) !== 'soonest' || r.enrolment.target !== undefined)
-      .filter((r) => isPlanned(r.enrolment) && (r.counts.unplaced > 0 || (r.reserve?.daysInHand ?? 0) < 0))
+      .filter((r) => hasDate(r) && isAhead(state, r, today))
+      .filter((r) => r.counts.unplaced > 0 || (r.reserve?.daysInHand ?? 0) < 0)
       .map((row) => {
         const fits = (e: Enrolment) =>
           (reserveOf(

@@ -1,4 +1,4 @@
-import { childCount, childMonths, workOfYear } from '../attendance';
+import { asksAnything, childCount, childMonths, requirementWords, workOfYear } from '../attendance';
 import { type Day, fromDay, isOver, toDay, type Weekday, weekdayOf } from '../calendar';
 import { kindName, lessonWords } from '../course';
 import {
@@ -148,12 +148,9 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
       kind: 'words',
       text: [
         `${count(counted.days.counted, 'day')} taught, ${hoursAndMinutes(counted.minutes.counted)}.`,
-        counted.requirement.days === undefined
-          ? ''
-          : `Asked for: ${count(counted.requirement.days, 'day')}; check your own law.`,
-        counted.requirement.hours === undefined
-          ? ''
-          : `Asked for: ${count(counted.requirement.hours, 'hour')}; check your own law.`,
+        asksAnything(counted.requirement)
+          ? `Asked for: ${requirementWords(counted.requirement)}; check your own law.`
+          : '',
       ]
         .filter(Boolean)
         .join(' '),
