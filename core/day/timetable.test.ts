@@ -39,7 +39,8 @@ function broken(problem: DayProblem, starts: Starts): string[] {
     };
     const near = now.filter((a) => a.near && !heard(a));
     if (near.length > 0 && problem.teachers.every(isAway)) faults.push(`nobody near at ${m}`);
-    if (near.reduce((n, a) => n + a.childIds.length, 0) > problem.nearAtOnce) faults.push(`too many near at ${m}`);
+    if (near.length > 1 && near.reduce((n, a) => n + a.childIds.length, 0) > problem.nearAtOnce)
+      faults.push(`too many near at ${m}`);
     for (const thing of new Set(now.flatMap((a) => a.things)))
       if (now.filter((a) => a.things.includes(thing)).length > (problem.things.get(thing) ?? 1))
         faults.push(`${thing} used twice at ${m}`);
@@ -151,6 +152,13 @@ describe('laying out in an order', () => {
     const problem = day([task('a', ['A'], 20), task('b', ['B'], 15, { at: 500 }), task('c', ['C'], 30)]);
     expect([...new Timetable(problem).layOut([0, 1, 2])]).toEqual([480, 500, 515]);
     expect([...new Timetable(problem).layOut([2, 0, 1])]).toEqual([510, -1, 480]);
+  });
+
+  it('more children than may work near at once have room for what they do together, and nobody else is near then', () => {
+    const all = task('play', ['A', 'B', 'C', 'D', 'E', 'F'], 40, { taught: 0, near: true });
+    const own = task('sheet', ['G'], 20, { taught: 0, near: true });
+    const problem = day([all, own, task('alone', ['H'], 20, { taught: 0 })]);
+    expect([...new Timetable(problem).layOut([0, 1, 2])]).toEqual([480, 520, 480]);
   });
 
   it('a teacher who starts two of them goes from one to the other', () => {

@@ -43,7 +43,7 @@ export interface DayProblem {
   teachers: Id[];
   /** How many there are of each single thing; one where nothing is said. */
   things: Map<Id, number>;
-  /** At most so many children at work with a teacher in earshot and none beside them, at once. */
+  /** At most so many children at work with a teacher in earshot and none beside them, at once; or more of them at one piece of work alone. */
   nearAtOnce: number;
 }
 
@@ -103,7 +103,8 @@ export class Timetable {
       minutes: a.minutes,
       taught: Math.min(a.taught, a.minutes),
       near: a.near,
-      size: a.childIds.length,
+      // What more of them do together than may work so at once is one piece of work all the same: it takes all of that room.
+      size: Math.min(a.childIds.length, nearAtOnce),
       things: a.things.map((id) => named.indexOf(id)),
       within: a.within ?? [{ from, to }],
       at: a.at,

@@ -39,7 +39,7 @@ export function dayProgram(problem: DayProblem): string {
       for (const k of work) {
         for (const id of a.childIds) need(`child ${id}`, k, name);
         for (const id of a.things) need(`thing ${id}`, k, name);
-        if (a.near) need('near', k, name, a.childIds.length);
+        if (a.near) need('near', k, name, Math.min(a.childIds.length, nearAtOnce));
       }
       // A rest may run into an absence, never into other work.
       for (const k of range(s + work.length, a.rest ?? 0)) for (const id of a.childIds) need(`child ${id}`, k, name);
