@@ -34,7 +34,7 @@ import { useQuery } from '../ui/use-query';
 import { usePlan } from '../shell/plan';
 import { Awaited } from '../shell/unplanned';
 import { useStores } from '../shell/use-stores';
-import { LastDay } from '../today/left';
+import { AllDays, LastDay } from '../today/left';
 import { dayAndDate, longDate, shortDate } from '../ui/dates';
 import { newId } from '../ui/id';
 import { count } from '../ui/words';
@@ -57,6 +57,9 @@ const TITLES: Record<SitDownPart, string> = {
 };
 
 /** One page for the planning evening: seven parts in their order, each seen to by one press, left and come back to at any time. */
+/** So many steps that were left are listed at once. */
+const FEW_LEFT = 15;
+
 export default function SitDownPage() {
   const { household, year, today, commit } = useHousehold();
   const { plan } = usePlan();
@@ -106,6 +109,8 @@ export default function SitDownPage() {
       </>
     );
   const days = [left.last, ...left.older].filter((d) => d !== undefined);
+  // After weeks in which nobody opened it the days before the last are a line each, opened by a press.
+  const folded = days.reduce((n, d) => n + d.steps.length, 0) > FEW_LEFT;
   const errands = errandsOf(household, start, Math.max(today, start));
   const extras = extrasWithin(household, start, start + 6).length;
   const holds = openHolds(household, today);
@@ -169,12 +174,27 @@ export default function SitDownPage() {
               : 'No day of the last four weeks has a list.'}
           </p>
         )}
-        {days.map((d) => (
-          <section key={d.day} aria-label={`Left from ${longDate(style, d.day, today)}`} className="pb-2">
-            <h3 className="label">{longDate(style, d.day, today)}</h3>
-            <LastDay left={d} />
-          </section>
-        ))}
+        {days.length > 1 && <AllDays left={days} />}
+        {days.map((d) => {
+          const date = longDate(style, d.day, today);
+          return (
+            <section key={d.day} aria-label={`Left from ${date}`} className="pb-2">
+              {folded && d !== days[0] ? (
+                <details>
+                  <summary className="page-link min-h-touch cursor-pointer py-1">
+                    {date}: {count(d.steps.length, 'step')}
+                  </summary>
+                  <LastDay left={d} />
+                </details>
+              ) : (
+                <>
+                  <h3 className="label">{date}</h3>
+                  <LastDay left={d} />
+                </>
+              )}
+            </section>
+          );
+        })}
         <Undone makings={undone} />
       </>
     ),

@@ -64,6 +64,29 @@ function Older({ older }: { older: readonly LeftDay[] }) {
   );
 }
 
+/** All that was left of several days, carried in one press. */
+export function AllDays({ left }: { left: readonly LeftDay[] }) {
+  const { commit } = useHousehold();
+  const steps = left.reduce((n, d) => n + d.steps.length, 0);
+  const carry = () =>
+    void commit(`what was left of ${count(left.length, 'day')} carried`, (now) =>
+      carryLeft(
+        now,
+        left.map((d) => d.day),
+      ),
+    );
+  return (
+    <p className="flex flex-wrap items-center gap-x-3 pb-2">
+      <span className="min-w-0 flex-1">
+        {count(steps, 'step')} of {count(left.length, 'day')}; what nothing is said of is carried.
+      </span>
+      <button type="button" className="btn" onClick={carry}>
+        Carry all {steps}
+      </button>
+    </p>
+  );
+}
+
 /** What was left of one day, settled in a press each or all at once. */
 export function LastDay({ left: { day, steps } }: { left: LeftDay }) {
   const { household, today, commit } = useHousehold();
