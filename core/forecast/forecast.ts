@@ -105,7 +105,7 @@ export function forecastOf(
     spread,
     sizes: track.stepIds.map(share),
     more: shareOfMore(own),
-    may: tiedTo(full, year, track.stepIds),
+    may: tiedTo(full, year, track.stepIds, opensOf(full, plan)),
   });
   const most = found.at(-1)!.reduce((n, x) => Math.max(n, x), 1);
   const dates = datesAhead(full, year, most);
@@ -131,6 +131,14 @@ export function forecastOf(
     ...(prior.from ? { from: prior.from } : {}),
   };
 }
+
+/** From when on what waits for another course can be begun, as the plan has that. */
+const opensOf = ({ gates }: Track, { tracks }: Plan): { at: number; day: Day }[] =>
+  gates.flatMap(({ at, enrolmentId, stepId, gap }) => {
+    const other = tracks.find((t) => t.enrolmentId === enrolmentId);
+    const day = other?.days[other.stepIds.indexOf(stepId)] ?? -1;
+    return day < 0 ? [] : [{ at, day: day + gap }];
+  });
 
 /** So few sittings say little of what one holds, and of how close they lie. */
 const FEW = 6;

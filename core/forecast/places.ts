@@ -36,7 +36,7 @@ export function spreadOf(
 ): Spread {
   const placed = placedOn(plan, enrolment, places);
   const dates = track.dates.slice(track.begunToday ? 1 : 0);
-  const target = track.own?.target ?? track.target;
+  const target = track.own?.target ?? track.hurried ?? track.target;
   const last = placed.at(-1)?.[0] ?? plan.today;
   const unplaced = plan.tracks.some((t) => t.enrolmentId === enrolment.id && t.days.some((d) => d < 0));
   // In turns with others the dates are everybody’s, and so is the pace.

@@ -6,7 +6,8 @@ import { count, shortDate } from '../words';
 
 /** When a course would finish: one meaning everywhere, the date of the last step in the plan. */
 export type Finish =
-  | { kind: 'planned'; day: Day }
+  /** `waitedFor`: before its own date, since another course waits for it. */
+  | { kind: 'planned'; day: Day; waitedFor?: true }
   /** Some steps have no date in the year; `earliest`: no sooner than then, if every sitting is full from now on. */
   | { kind: 'beyond'; unplaced: number; earliest: Day | undefined }
   /** Steps wait at a gate: what is planned before it ends on `day`. */
@@ -29,14 +30,15 @@ export function finishOf(plan: Plan | undefined, enrolmentId: Id, reserve: Reser
   const waiting = reserve.remaining - track.stepIds.length;
   if (waiting > 0) return { kind: 'waiting', waiting, day };
   if (reserve.forLater > 0) return { kind: 'stops', later: reserve.forLater, day };
-  return day === undefined ? { kind: 'unknown' } : { kind: 'planned', day };
+  if (day === undefined) return { kind: 'unknown' };
+  return { kind: 'planned', day, ...(reserve.hurried === undefined ? {} : { waitedFor: true }) };
 }
 
 /** The same as part of a sentence: "would finish 6 May". Empty where there is nothing to say. */
 export function finishWords(style: DateStyle, finish: Finish, today: Day): string {
   switch (finish.kind) {
     case 'planned':
-      return `would finish ${shortDate(style, finish.day, today)}`;
+      return `would finish ${shortDate(style, finish.day, today)}${finish.waitedFor ? ', since another course waits for it' : ''}`;
     case 'beyond': {
       const early = finish.earliest === undefined ? '' : `, not before ${shortDate(style, finish.earliest, today)}`;
       return `${count(finish.unplaced, 'step finds', 'steps find')} no day in the year${early}`;

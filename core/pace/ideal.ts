@@ -23,6 +23,7 @@ export function idealSittings(
   standings: ReadonlyMap<Id, Standing>,
   open: readonly Day[],
   early: boolean,
+  due: readonly Due[] = [],
 ): number[] {
   const { wish } = RULES[rule.kind];
   if (wish === 'soonest' || (early && wish === 'spread'))
@@ -36,11 +37,25 @@ export function idealSittings(
   const fromWeek = open.filter((d) => d >= track.thisWeek);
   const passed = fromWeek.length - track.dates.length;
   const done = sum(doneThisWeek);
-  const sittingsPerUnit =
-    wish === 'spread'
-      ? Math.max(1, fromWeek.filter((d) => d <= track.target).length) / (done + sum(remaining))
-      : weeklySittings(track, pace);
-  return inTheMiddle(remaining, weight, sittingsPerUnit, done).map((sitting) => Math.max(1, sitting - passed));
+  if (wish !== 'spread')
+    return inTheMiddle(remaining, weight, weeklySittings(track, pace), done).map((s) => Math.max(1, s - passed));
+  // Up to each step that is due, over the sittings up to its day; the rest over those that are left.
+  const sittings: number[] = [];
+  let [before, earlier] = [0, done];
+  for (const { at, by } of [...due, { at: remaining.length - 1, by: track.target }]) {
+    const steps = remaining.slice(sittings.length, at + 1);
+    const upTo = Math.max(before + 1, fromWeek.filter((d) => d <= by).length);
+    const perUnit = (upTo - before) / (earlier + sum(steps));
+    for (const s of inTheMiddle(steps, weight, perUnit, earlier)) sittings.push(before + s);
+    [before, earlier] = [upTo, 0];
+  }
+  return sittings.map((s) => Math.max(1, s - passed));
+}
+
+/** By which day a step (its position among the remaining ones) is to be done, since others wait for it; in order of both. */
+export interface Due {
+  at: number;
+  by: Day;
 }
 
 /**

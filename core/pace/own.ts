@@ -5,12 +5,13 @@ import { goneSteps, marksByEnrolment, type Standing, standingsOf } from '../log'
 import { catchUpDates, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
-import { idealFrom, idealSittings } from './ideal';
-import { stopsOn, withoutStop } from './lives';
-import { paceOn } from './paces';
+import { type Due, idealFrom, idealSittings } from './ideal';
+import { isTakenFrom, stopsOn, withoutStop } from './lives';
+import { paceOn, pacesAhead } from './paces';
 import { holdStep, laterPhases, phaseOf } from './phases';
 import { pacing } from './rule';
-import { meaningOf } from './rules';
+import { fitsFrom, type PlaceIn, roomFor, wishedOn, wishFrom } from './room-left';
+import { isPlanned, meaningOf, wishOf } from './rules';
 import { inOrderToDo, takenSteps } from './taken';
 import { todayUse, usedInWeek } from './today';
 import { loopOf } from './turns';
@@ -145,14 +146,11 @@ export function ownTrack(
     if (anew) track.ideal = idealFrom(track, from, { rule, pace: its, phase }, taken, remaining, early);
   stopTrack(year, enrolment, track, today);
   const on = new Set([...(seen ?? []), enrolment.id]);
-  holdAtGates(state, year, enrolment, track, {
-    taken,
-    remaining,
-    today,
-    options: { catchUp, gates },
-    seen: on,
-    trackOf,
-  });
+  const idealBy = (due: readonly Due[]) =>
+    idealSittings(track, now.rule, pace, taken, remaining, standings, open, early, due);
+  const waiting: Waiting = { taken, remaining, today, options: { catchUp, gates }, seen: on, trackOf, idealBy };
+  holdAtGates(state, year, enrolment, track, waiting);
+  leaveRoom(state, year, enrolment, track, waiting);
   fillStretch(
     track,
     fillWindow(state, year, enrolment, today, { catchUp, gates: 'held' }, on, trackOf),
@@ -236,31 +234,103 @@ function trackSteps(state: Household, enrolment: Enrolment, making: Making): Tra
 
 const begun = (s: Standing | undefined) => s !== undefined && s.sat.length > 0;
 
+/** What one has to know of an enrolment and of others to see who waits for whom. */
+interface Waiting {
+  taken: readonly FlatStep[];
+  remaining: readonly FlatStep[];
+  today: Day;
+  options: TrackOptions;
+  seen: ReadonlySet<Id>;
+  trackOf: TrackOf;
+  /** Where its pace would like each step, some of them being due. */
+  idealBy: (due: readonly Due[]) => number[];
+}
+
 /** Lets the steps behind each gate wait: until its date, or (taken out of the track) until somebody can say when. */
-function holdAtGates(
-  state: Household,
-  year: SchoolYear,
-  enrolment: Enrolment,
-  track: Track,
-  how: {
-    taken: readonly FlatStep[];
-    remaining: readonly FlatStep[];
-    today: Day;
-    options: TrackOptions;
-    seen: ReadonlySet<Id>;
-    trackOf: TrackOf;
-  },
-): void {
+function holdAtGates(state: Household, year: SchoolYear, enrolment: Enrolment, track: Track, how: Waiting): void {
   for (const gate of enrolment.gates ?? []) {
     const at = gatePosition(gate, how.taken, how.remaining, standingsOf(state.marks, enrolment.id));
     if (at < 0) continue;
     const stands = gateState(state, year, enrolment, gate, how.today, how.options, how.seen, how.trackOf);
     if (stands.kind === 'held' && how.options.gates === 'held') cutTrack(track, at);
     if (stands.kind !== 'behind' || at >= track.steps.length) continue;
+    const other = byId(state.enrolments, stands.enrolmentId);
+    if (other && stands.stepId) {
+      const one = placeOf(
+        how.trackOf(state, year, other, how.today, { ...how.options, seen: how.seen }),
+        stands.stepId,
+      );
+      const due = one && byWhen(state, other, one, { track, at }, stands.gap, toDay(year.end), how.today);
+      if (due !== undefined && isSpread(state, enrolment, how.today))
+        wishFrom({ track, at }, Math.max(stands.day, due + stands.gap));
+    }
     holdStep(track, at, stands.day);
     if (stands.stepId)
       track.gates.push({ at, enrolmentId: stands.enrolmentId, stepId: stands.stepId, gap: stands.gap });
   }
+}
+
+const placeOf = (track: Track, stepId: Id): PlaceIn | undefined => {
+  const at = track.steps.findIndex((s) => s.id === stepId);
+  return at < 0 || track.members.length > 1 ? undefined : { track, at };
+};
+/** Whether its pace is to spread it evenly, now and later on: then it can be asked to hurry, or to begin later. */
+const isSpread = ({ settings }: Pick<Household, 'settings'>, e: Enrolment, today: Day): boolean =>
+  settings.wishes?.spread !== 'early' &&
+  [paceOn(e, today), ...pacesAhead(e, today).map((p) => p.then)].every((p) => wishOf(p) === 'spread');
+
+/**
+ * When a course comes to a step for which another waits: as its pace has it; sooner where it is spread evenly and the other would have a
+ * lesser share of its dates than it. One with a day of its own to end by hurries only where the other would not fit behind that.
+ */
+function byWhen(
+  state: Household,
+  enrolment: Enrolment,
+  one: PlaceIn,
+  other: PlaceIn,
+  gap: number,
+  yearEnd: Day,
+  today: Day,
+): Day | undefined {
+  const wished = wishedOn(one);
+  const room = isSpread(state, enrolment, today) ? roomFor(one, other, gap, yearEnd) : undefined;
+  if (room === undefined || (wished !== undefined && wished <= room)) return wished;
+  const fits = enrolment.target !== undefined && wished !== undefined && fitsFrom(other, wished + gap, yearEnd);
+  return fits ? wished : room;
+}
+
+/** Lets a course that is spread evenly come in time to what others wait for, so that they have their share of the year. */
+function leaveRoom(state: Household, year: SchoolYear, enrolment: Enrolment, track: Track, how: Waiting): void {
+  if (!isSpread(state, enrolment, how.today)) return;
+  const yearEnd = toDay(year.end);
+  const due: Due[] = [];
+  for (const other of state.enrolments) {
+    if (how.seen.has(other.id) || !isTakenFrom(other, how.today, yearEnd) || !isPlanned(other)) continue;
+    for (const gate of other.gates ?? []) {
+      const { until } = gate;
+      if (until.kind !== 'course' || until.enrolmentId !== enrolment.id) continue;
+      const upTo = how.remaining.filter((s) => until.lessonId === undefined || s.lesson.id === until.lessonId).at(-1);
+      const one = upTo && placeOf(track, upTo.id);
+      const behind = how.trackOf(state, year, other, how.today, { ...how.options, seen: how.seen });
+      const standings = standingsOf(state.marks, other.id);
+      const taken = takenSteps(state, other);
+      const remaining = inOrderToDo(taken, standings);
+      const at = gatePosition(gate, taken, remaining, standings);
+      const waits = at < 0 ? undefined : placeOf(behind, remaining[at]!.id);
+      if (!one || !waits) continue;
+      const by = byWhen(state, enrolment, one, waits, until.days + 1, yearEnd, how.today);
+      const wished = wishedOn(one);
+      if (by !== undefined && (wished === undefined || by < wished)) due.push({ at: one.at, by });
+    }
+  }
+  // What is due no sooner than a step behind it is done by then anyway.
+  const inOrder = due
+    .sort((a, b) => a.at - b.at || b.by - a.by)
+    .filter((d, i, all) => all.slice(i + 1).every((x) => x.by > d.by));
+  if (inOrder.length === 0) return;
+  track.ideal = how.idealBy(inOrder).slice(0, track.steps.length);
+  const last = inOrder.find((d) => d.at === track.steps.length - 1);
+  if (last) track.hurried = last.by;
 }
 
 function cutTrack(track: Track, at: number): void {

@@ -17,6 +17,8 @@ export interface Reserve {
   remaining: number;
   /** Steps left for later, since it is paused or over from a day to come on: not among those that remain. */
   forLater: number;
+  /** The day by which its pace has all of it done, where that is before its own date since another course waits for it. */
+  hurried?: Day;
 }
 
 /**
@@ -38,7 +40,7 @@ const told = new WeakMap<Track, { year: SchoolYear; reserve: Reserve }>();
 
 function newReserve(track: Track, year: SchoolYear): Reserve {
   const yearEnd = toDay(year.end);
-  const { forLater } = track;
+  const { forLater, hurried } = track;
   // In a queue, this enrolment's own last step decides; what is lost is a slot of the queue, whoever has the turn.
   const {
     count: remaining,
@@ -50,13 +52,14 @@ function newReserve(track: Track, year: SchoolYear): Reserve {
     target: track.target,
   };
   const fit = remaining > 0 && !track.yearOver ? earliestFit(track, yearEnd) : undefined;
-  if (!fit) return { daysInHand: undefined, projected: undefined, afterYear: false, remaining, forLater };
+  const rest = { remaining, forLater, ...(hurried === undefined ? {} : { hurried }) };
+  if (!fit) return { daysInHand: undefined, projected: undefined, afterYear: false, ...rest };
   const projected = fit.days[last]!;
   const afterYear = projected > yearEnd;
-  if (track.noTarget) return { daysInHand: undefined, projected, afterYear, remaining, forLater };
+  if (track.noTarget) return { daysInHand: undefined, projected, afterYear, ...rest };
   if (projected > target) {
     const late = new Set(fit.days.slice(0, last + 1).filter((d) => d > target));
-    return { daysInHand: -late.size, projected, afterYear, remaining, forLater };
+    return { daysInHand: -late.size, projected, afterYear, ...rest };
   }
   const inTime = (k: number) => {
     const end = earliestFit(track, yearEnd, k)?.days[last];
@@ -70,5 +73,5 @@ function newReserve(track: Track, year: SchoolYear): Reserve {
     if (inTime(middle)) low = middle;
     else high = middle;
   }
-  return { daysInHand: low, projected, afterYear, remaining, forLater };
+  return { daysInHand: low, projected, afterYear, ...rest };
 }

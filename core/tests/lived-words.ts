@@ -83,7 +83,9 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
   ];
   const held = new Set(['A', 'B'].flatMap((c) => [...book.counted(c).keys()]));
   let toCome = 0;
-  for (let d = today; d <= book.end; d++) if (book.isOpen(d) && !(d === today && held.has(d))) toCome++;
+  // C is too small: no school is held on its account.
+  const there = (d: Day) => ['A', 'B'].some((c) => book.stays(c, d) && !book.away.get(c)!.has(d));
+  for (let d = today; d <= book.end; d++) if (book.isOpen(d) && there(d) && !(d === today && held.has(d))) toCome++;
   const days = daysHeld(state, year, today);
   said['days taught, and to come'] = [
     [held.size, toCome],
