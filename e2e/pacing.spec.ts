@@ -160,7 +160,7 @@ test('gates: letter sounds counted until they open, one course behind another, a
   await expect(units).not.toContainText('waiting', { timeout: 40_000 });
   // What filled the time in between rests now.
   await page.getByRole('button', { name: 'Between Two Primers' }).click();
-  await expect(units).toContainText('60 waiting', { timeout: 40_000 });
+  await expect(units).toContainText('60 left for later', { timeout: 40_000 });
   await page.getByRole('button', { name: 'Undo' }).click();
 
   await page.goto('/shelf/rivers-1');

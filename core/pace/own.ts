@@ -6,12 +6,12 @@ import { catchUpDates, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
 import { type Due, idealFrom, idealSittings } from './ideal';
-import { isTakenFrom, stopsOn, withoutStop } from './lives';
-import { paceOn, pacesAhead } from './paces';
+import { stopsOn, withoutStop } from './lives';
+import { paceOn } from './paces';
 import { holdStep, laterPhases, phaseOf } from './phases';
 import { pacing } from './rule';
-import { fitsFrom, type PlaceIn, roomFor, wishedOn, wishFrom } from './room-left';
-import { isPlanned, meaningOf, wishOf } from './rules';
+import { isSpread, Waits, wishFrom } from './room-left';
+import { meaningOf } from './rules';
 import { inOrderToDo, takenSteps } from './taken';
 import { todayUse, usedInWeek } from './today';
 import { loopOf } from './turns';
@@ -76,7 +76,7 @@ export function ownTrack(
   year: SchoolYear,
   enrolment: Enrolment,
   today: Day,
-  { catchUp = true, gates = 'open', seen }: TrackOptions,
+  { catchUp = true, gates = 'open', seen, alone = false }: TrackOptions,
   trackOf: TrackOf,
 ): Track {
   const { firstDay, startMinutes } = state.settings;
@@ -148,15 +148,18 @@ export function ownTrack(
   const on = new Set([...(seen ?? []), enrolment.id]);
   const idealBy = (due: readonly Due[]) =>
     idealSittings(track, now.rule, pace, taken, remaining, standings, open, early, due);
-  const waiting: Waiting = { taken, remaining, today, options: { catchUp, gates }, seen: on, trackOf, idealBy };
-  holdAtGates(state, year, enrolment, track, waiting);
-  leaveRoom(state, year, enrolment, track, waiting);
-  fillStretch(
-    track,
-    fillWindow(state, year, enrolment, today, { catchUp, gates: 'held' }, on, trackOf),
-    toDay(year.end),
-    more,
-  );
+  const waits = on.size > 1 ? undefined : new Waits(state, year, today, { catchUp, gates }, trackOf);
+  const waiting: Waiting = { taken, remaining, today, options: { catchUp, gates }, seen: on, trackOf, waits, idealBy };
+  if (!alone) {
+    holdAtGates(state, year, enrolment, track, waiting);
+    leaveRoom(state, enrolment, track, waiting);
+    fillStretch(
+      track,
+      fillWindow(state, year, enrolment, today, { catchUp, gates: 'held' }, on, trackOf),
+      toDay(year.end),
+      more,
+    );
+  }
   track.dated = track.steps.some((s) => s.weekday !== 0 || (s.notBefore !== -Infinity && s.notBefore > today + 1));
   return track;
 }
@@ -242,6 +245,8 @@ interface Waiting {
   options: TrackOptions;
   seen: ReadonlySet<Id>;
   trackOf: TrackOf;
+  /** Not there where one is asked about on account of another: its pace is of no matter then. */
+  waits: Waits | undefined;
   /** Where its pace would like each step, some of them being due. */
   idealBy: (due: readonly Due[]) => number[];
 }
@@ -254,75 +259,21 @@ function holdAtGates(state: Household, year: SchoolYear, enrolment: Enrolment, t
     const stands = gateState(state, year, enrolment, gate, how.today, how.options, how.seen, how.trackOf);
     if (stands.kind === 'held' && how.options.gates === 'held') cutTrack(track, at);
     if (stands.kind !== 'behind' || at >= track.steps.length) continue;
-    const other = byId(state.enrolments, stands.enrolmentId);
-    if (other && stands.stepId) {
-      const one = placeOf(
-        how.trackOf(state, year, other, how.today, { ...how.options, seen: how.seen }),
-        stands.stepId,
-      );
-      const due = one && byWhen(state, other, one, { track, at }, stands.gap, toDay(year.end), how.today);
-      if (due !== undefined && isSpread(state, enrolment, how.today))
-        wishFrom({ track, at }, Math.max(stands.day, due + stands.gap));
-    }
+    const opens = how.waits && stands.stepId ? how.waits.opens(enrolment, gate) : undefined;
+    if (opens !== undefined && isSpread(state, enrolment, how.today)) wishFrom(track, at, Math.max(stands.day, opens));
     holdStep(track, at, stands.day);
     if (stands.stepId)
       track.gates.push({ at, enrolmentId: stands.enrolmentId, stepId: stands.stepId, gap: stands.gap });
   }
 }
 
-const placeOf = (track: Track, stepId: Id): PlaceIn | undefined => {
-  const at = track.steps.findIndex((s) => s.id === stepId);
-  return at < 0 || track.members.length > 1 ? undefined : { track, at };
-};
-/** Whether its pace is to spread it evenly, now and later on: then it can be asked to hurry, or to begin later. */
-const isSpread = ({ settings }: Pick<Household, 'settings'>, e: Enrolment, today: Day): boolean =>
-  settings.wishes?.spread !== 'early' &&
-  [paceOn(e, today), ...pacesAhead(e, today).map((p) => p.then)].every((p) => wishOf(p) === 'spread');
-
-/**
- * When a course comes to a step for which another waits: as its pace has it; sooner where it is spread evenly and the other would have a
- * lesser share of its dates than it. One with a day of its own to end by hurries only where the other would not fit behind that.
- */
-function byWhen(
-  state: Household,
-  enrolment: Enrolment,
-  one: PlaceIn,
-  other: PlaceIn,
-  gap: number,
-  yearEnd: Day,
-  today: Day,
-): Day | undefined {
-  const wished = wishedOn(one);
-  const room = isSpread(state, enrolment, today) ? roomFor(one, other, gap, yearEnd) : undefined;
-  if (room === undefined || (wished !== undefined && wished <= room)) return wished;
-  const fits = enrolment.target !== undefined && wished !== undefined && fitsFrom(other, wished + gap, yearEnd);
-  return fits ? wished : room;
-}
-
 /** Lets a course that is spread evenly come in time to what others wait for, so that they have their share of the year. */
-function leaveRoom(state: Household, year: SchoolYear, enrolment: Enrolment, track: Track, how: Waiting): void {
-  if (!isSpread(state, enrolment, how.today)) return;
-  const yearEnd = toDay(year.end);
-  const due: Due[] = [];
-  for (const other of state.enrolments) {
-    if (how.seen.has(other.id) || !isTakenFrom(other, how.today, yearEnd) || !isPlanned(other)) continue;
-    for (const gate of other.gates ?? []) {
-      const { until } = gate;
-      if (until.kind !== 'course' || until.enrolmentId !== enrolment.id) continue;
-      const upTo = how.remaining.filter((s) => until.lessonId === undefined || s.lesson.id === until.lessonId).at(-1);
-      const one = upTo && placeOf(track, upTo.id);
-      const behind = how.trackOf(state, year, other, how.today, { ...how.options, seen: how.seen });
-      const standings = standingsOf(state.marks, other.id);
-      const taken = takenSteps(state, other);
-      const remaining = inOrderToDo(taken, standings);
-      const at = gatePosition(gate, taken, remaining, standings);
-      const waits = at < 0 ? undefined : placeOf(behind, remaining[at]!.id);
-      if (!one || !waits) continue;
-      const by = byWhen(state, enrolment, one, waits, until.days + 1, yearEnd, how.today);
-      const wished = wishedOn(one);
-      if (by !== undefined && (wished === undefined || by < wished)) due.push({ at: one.at, by });
-    }
-  }
+function leaveRoom(state: Household, enrolment: Enrolment, track: Track, how: Waiting): void {
+  if (!how.waits || !isSpread(state, enrolment, how.today)) return;
+  const due = how.waits.wanted(enrolment).filter(({ at, by }) => {
+    const wished = track.ideal[at] === undefined ? -Infinity : (track.dates[track.ideal[at] - 1] ?? Infinity);
+    return by < wished;
+  });
   // What is due no sooner than a step behind it is done by then anyway.
   const inOrder = due
     .sort((a, b) => a.at - b.at || b.by - a.by)

@@ -21,6 +21,39 @@ export function relatedTo(state: Tied, enrolment: Enrolment): readonly Id[] {
   return kept.groups.get(enrolment.id) ?? [enrolment.id];
 }
 
+const leaning = new WeakMap<readonly Enrolment[], Map<Id, ReadonlySet<Id>>>();
+/**
+ * The enrolments that one has to know of to make its track: those it waits for or fills in for, those it takes turns with, and so on from
+ * each of these. Itself only where a circle leads back to it.
+ */
+export function leansOn({ enrolments }: Pick<Household, 'enrolments'>, id: Id): ReadonlySet<Id> {
+  let known = leaning.get(enrolments);
+  if (!known) leaning.set(enrolments, (known = new Map()));
+  const found = known.get(id);
+  if (found) return found;
+  const next = (of: Id): Id[] => {
+    const e = enrolments.find((x) => x.id === of);
+    const loop = e && loopIdOf(e);
+    return [
+      ...(e?.gates ?? []).flatMap((g) => (g.until.kind === 'course' ? g.until.enrolmentId : [])),
+      ...enrolments.flatMap((o) =>
+        o.id !== of && (o.gates?.some((g) => g.fillId === of) || (loop !== undefined && loopIdOf(o) === loop))
+          ? o.id
+          : [],
+      ),
+    ];
+  };
+  const all = new Set<Id>();
+  const ahead = next(id);
+  for (let at = ahead.pop(); at !== undefined; at = ahead.pop()) {
+    if (all.has(at)) continue;
+    all.add(at);
+    ahead.push(...next(at));
+  }
+  known.set(id, all);
+  return all;
+}
+
 function groupsOf({ enrolments, overlaps }: Tied): Map<Id, Id[]> {
   const group = new Map<Id, Set<Id>>(enrolments.map((e) => [e.id, new Set([e.id])]));
   const tie = (a: Id, b: Id) => {

@@ -79,6 +79,26 @@ describe('a course that another waits for', () => {
     expect(track({})).toEqual(track({ gates: [] }));
   });
 
+  it('is one of many: twelve behind one another, or each behind all before it, share the year out evenly', () => {
+    const ids = Array.from({ length: 12 }, (_, i) => `c${i}`);
+    for (const waitsFor of [(i: number) => [i - 1], (i: number) => ids.map((_, j) => j).slice(0, i)]) {
+      const gates = (i: number) => (i === 0 ? [] : waitsFor(i).flatMap((j) => behind(ids[j]!).gates!));
+      const h = aHousehold({
+        years: [year],
+        courses: ids.map((id) => lessons(id, 12)),
+        enrolments: ids.map((id, i) => anEnrolment(id, id, { gates: gates(i) })),
+      });
+      const { plan } = placed(h, 'c0');
+      expect(plan.cost.unplaced).toBe(0);
+      const { dates } = makeTrack(h, year, h.enrolments[0]!, today);
+      const ends = ids.map((id) => {
+        const last = plan.tracks.find((t) => t.enrolmentId === id)!.days.at(-1)!;
+        return dates.filter((d) => d <= last).length / dates.length;
+      });
+      ends.forEach((end, i) => expect(Math.abs(end - (i + 1) / 12)).toBeLessThan(0.06));
+    }
+  });
+
   it('keeps to its day as the weeks go by, where all that is planned is done, and is foretold so', () => {
     let h = household({}, {}, [60, 60]);
     const ends = new Set<number>();

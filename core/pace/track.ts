@@ -4,7 +4,7 @@ import { marksByEnrolment } from '../log';
 import { earliestFit } from './fit';
 import { loopTrack } from './loop';
 import { ownTrack } from './own';
-import { relatedTo } from './related';
+import { leansOn, relatedTo } from './related';
 import { loopOf } from './turns';
 import type { Track, TrackOptions } from './types';
 
@@ -18,9 +18,13 @@ export function makeTrack(
   year: SchoolYear,
   enrolment: Enrolment,
   today: Day,
-  options: TrackOptions = {},
+  asked: TrackOptions = {},
 ): Track {
   const { loop, members } = loopOf(state, enrolment);
+  // Of those on whose account it is asked about only who could be come upon again matters: so most of what is asked is asked alike.
+  const leans = asked.seen && leansOn(state, enrolment.id);
+  const seen = new Set([...(asked.seen ?? [])].filter((id) => leans!.has(id)));
+  const options = { ...asked, seen };
   return keep(state, year, enrolment, today, options, () =>
     loop?.turns === 'next'
       ? loopTrack(state, year, loop, members, enrolment, today, options, makeTrack)
@@ -60,7 +64,7 @@ function keep(
   const of = [
     ...[settings, children, teachers, absences, aways, calendars, feeds, courses, enrolments, loops, year, today],
     ...[state.overlaps, state.published],
-    ...[options.catchUp ?? true, options.gates ?? 'open', seen],
+    ...[options.catchUp ?? true, options.gates ?? 'open', options.alone ?? false, seen],
     ...related.map((id) => groups.get(id)),
     ...own(state.pins),
     ...own(state.proofs),

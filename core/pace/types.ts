@@ -108,6 +108,8 @@ export interface TrackOptions {
   gates?: 'held' | 'open';
   /** Enrolments on whose account this one is asked about. */
   seen?: ReadonlySet<Id>;
+  /** By itself: as if it waited for nothing, filled no time, and nobody waited for it. */
+  alone?: boolean;
 }
 
 /** Makes any enrolment ready for placing, those on whose account it is asked about left out: how one asks about another (`makeTrack`). */
