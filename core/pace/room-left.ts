@@ -53,7 +53,8 @@ export class Waits {
 
   /** What waits for a course: each with the step of the course up to which, and the day by which that step is to be done. */
   wanted(enrolment: Enrolment): { at: number; by: Day }[] {
-    const one = this.aloneOf(enrolment);
+    // Most are waited for by nobody: nothing is worked out of them.
+    const one = this.waiting(enrolment.id).length > 0 ? this.aloneOf(enrolment) : undefined;
     return one ? this.tiesOn(one).map((tie) => ({ at: tie.upTo, by: this.room(tie) })) : [];
   }
 
@@ -126,13 +127,21 @@ export class Waits {
     return track.steps.findLastIndex((s) => own.has(s.id));
   }
 
+  /** The gates of others that wait for an enrolment. */
+  private waiting(id: Id): { enrolment: Enrolment; gate: Gate }[] {
+    return this.state.enrolments.flatMap((enrolment) =>
+      (enrolment.gates ?? []).flatMap((gate) =>
+        enrolment.id !== id && gate.until.kind === 'course' && gate.until.enrolmentId === id
+          ? [{ enrolment, gate }]
+          : [],
+      ),
+    );
+  }
+
   private tiesOn(one: Alone): Tie[] {
-    return this.state.enrolments.flatMap((e) => {
-      const gates = (e.gates ?? []).filter(
-        ({ until }) => until.kind === 'course' && until.enrolmentId === one.enrolment.id,
-      );
-      const other = gates.length > 0 && e.id !== one.enrolment.id ? this.aloneOf(e) : undefined;
-      return other ? gates.flatMap((g) => this.tieOf(other, g) ?? []) : [];
+    return this.waiting(one.enrolment.id).flatMap(({ enrolment, gate }) => {
+      const other = this.aloneOf(enrolment);
+      return (other && this.tieOf(other, gate)) ?? [];
     });
   }
 
