@@ -152,7 +152,7 @@ export function ownTrack(
   const waiting: Waiting = { taken, remaining, today, options: { catchUp, gates }, seen: on, trackOf, waits, idealBy };
   if (!alone) {
     holdAtGates(state, year, enrolment, track, waiting);
-    leaveRoom(state, enrolment, track, waiting);
+    leaveRoom(state, year, enrolment, track, waiting);
     fillStretch(
       track,
       fillWindow(state, year, enrolment, today, { catchUp, gates: 'held' }, on, trackOf),
@@ -268,12 +268,14 @@ function holdAtGates(state: Household, year: SchoolYear, enrolment: Enrolment, t
 }
 
 /** Lets a course that is spread evenly come in time to what others wait for, so that they have their share of the year. */
-function leaveRoom(state: Household, enrolment: Enrolment, track: Track, how: Waiting): void {
+function leaveRoom(state: Household, year: SchoolYear, enrolment: Enrolment, track: Track, how: Waiting): void {
   if (!how.waits || !isSpread(state, enrolment, how.today)) return;
-  const due = how.waits.wanted(enrolment).filter(({ at, by }) => {
-    const wished = track.ideal[at] === undefined ? -Infinity : (track.dates[track.ideal[at] - 1] ?? Infinity);
-    return by < wished;
-  });
+  const wanted = how.waits.wanted(enrolment).filter(({ at }) => at < track.steps.length);
+  // What waits itself can be no sooner than it is let.
+  const soonest = wanted.length > 0 ? earliestFit(track, toDay(year.end))?.days : undefined;
+  const due = wanted
+    .map(({ at, by }) => ({ at, by: Math.max(by, soonest?.[at] ?? by) }))
+    .filter(({ at, by }) => by < (track.dates[track.ideal[at]! - 1] ?? Infinity));
   // What is due no sooner than a step behind it is done by then anyway.
   const inOrder = due
     .sort((a, b) => a.at - b.at || b.by - a.by)
