@@ -273,6 +273,15 @@ test('what stood on the list and was not done is named the next morning, and set
   await page.reload();
   await page.getByRole('button', { name: /^Left from Friday 13 November/ }).click();
   await expect(page.getByText(/^Thu 12 Nov: \d+ carried/)).toBeVisible();
+  // Sitting down over the next week carries all of both days in one press; undone, both are asked about again.
+  await walk(page, '/sit-down');
+  const all = page.getByRole('button', { name: /^Carry all \d+/ });
+  await all.click();
+  await expect(page.getByText('nothing was left')).toBeVisible();
+  await page.keyboard.press('z');
+  await expect(all).toBeVisible();
+  await walk(page, '/');
+  await page.getByRole('button', { name: /^Left from Friday 13 November/ }).click();
   await page.getByRole('button', { name: 'put away' }).click();
   await expect(page.getByText(/^Thu 12 Nov: /)).toHaveCount(0);
 });

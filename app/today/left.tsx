@@ -78,7 +78,7 @@ export function AllDays({ left }: { left: readonly LeftDay[] }) {
   return (
     <p className="flex flex-wrap items-center gap-x-3 pb-2">
       <span className="min-w-0 flex-1">
-        {count(steps, 'step')} of {count(left.length, 'day')}; what nothing is said of is carried.
+        {count(steps, 'step')} from {count(left.length, 'day')}. Unanswered, all of it is carried.
       </span>
       <button type="button" className="btn" onClick={carry}>
         Carry all {steps}
