@@ -30,7 +30,7 @@ const FILLS = [
   'var(--color-plum)',
   'var(--color-sheet)',
 ];
-const DASHES = ['0', '6 4', '2 3', '10 4 2 4'];
+const DASHES = ['0', '6 4', '2 3', '10 4 2 4', '12 3', '8 3 2 3 2 3', '1 5', '4 2 4 8'];
 const TICK = { fontSize: 14 };
 const WORDS = { fontSize: 14, fill: 'var(--color-ink)' };
 

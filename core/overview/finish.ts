@@ -38,7 +38,7 @@ export function finishOf(plan: Plan | undefined, enrolmentId: Id, reserve: Reser
 export function finishWords(style: DateStyle, finish: Finish, today: Day): string {
   switch (finish.kind) {
     case 'planned':
-      return `would finish ${shortDate(style, finish.day, today)}${finish.waitedFor ? ', since another course waits for it' : ''}`;
+      return `would finish ${shortDate(style, finish.day, today)}${finish.waitedFor ? ', since another waits for it' : ''}`;
     case 'beyond': {
       const early = finish.earliest === undefined ? '' : `, not before ${shortDate(style, finish.earliest, today)}`;
       return `${count(finish.unplaced, 'step finds', 'steps find')} no day in the year${early}`;

@@ -2,6 +2,7 @@ import { type Day, toDay, weekStart } from '../calendar';
 import { teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type SchoolYear } from '../household';
 import { earliestFit } from './fit';
+import { wishedOn } from './ideal';
 import { reserveOf } from './reserve';
 import { remainingSteps } from './taken';
 import { makeTrack } from './track';
@@ -45,7 +46,7 @@ export function paceFigures(
   const fit = track.steps.length > 0 ? earliestFit(track, toDay(year.end)) : undefined;
   if (!fit) return { ...none, daysInHand, waiting: held.waiting };
   const last = track.own?.last ?? track.steps.length - 1;
-  const wished = track.dates[track.ideal[last]! - 1];
+  const wished = wishedOn(track, last);
   const byRule = Math.max(fit.days[last]!, wished ?? -Infinity);
   const lastDay = planned ?? byRule;
   const weeks = new Set(track.dates.filter((d) => d <= lastDay).map((d) => weekStart(d, firstDay)));

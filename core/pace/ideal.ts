@@ -52,6 +52,10 @@ export function idealSittings(
   return sittings.map((s) => Math.max(1, s - passed));
 }
 
+/** The day on which the pace of a track would like a step, by its position; undefined where that lies behind its dates. */
+export const wishedOn = ({ dates, ideal }: Pick<Track, 'dates' | 'ideal'>, at: number): Day | undefined =>
+  dates[ideal[at]! - 1];
+
 /** By which day a step (its position among the remaining ones) is to be done, since others wait for it; in order of both. */
 export interface Due {
   at: number;

@@ -5,7 +5,7 @@ import { goneSteps, marksByEnrolment, type Standing, standingsOf } from '../log'
 import { catchUpDates, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
-import { type Due, idealFrom, idealSittings } from './ideal';
+import { type Due, idealFrom, idealSittings, wishedOn } from './ideal';
 import { stopsOn, withoutStop } from './lives';
 import { paceOn } from './paces';
 import { holdStep, laterPhases, phaseOf } from './phases';
@@ -275,7 +275,7 @@ function leaveRoom(state: Household, year: SchoolYear, enrolment: Enrolment, tra
   const soonest = wanted.length > 0 ? earliestFit(track, toDay(year.end))?.days : undefined;
   const due = wanted
     .map(({ at, by }) => ({ at, by: Math.max(by, soonest?.[at] ?? by) }))
-    .filter(({ at, by }) => by < (track.dates[track.ideal[at]! - 1] ?? Infinity));
+    .filter(({ at, by }) => by < (wishedOn(track, at) ?? Infinity));
   // What is due no sooner than a step behind it is done by then anyway.
   const inOrder = due
     .sort((a, b) => a.at - b.at || b.by - a.by)

@@ -45,7 +45,7 @@ describe('a course that another waits for', () => {
       return finishWords('day month', finishOf(plan, e.id, reserve), today);
     });
     expect(told).toEqual([
-      `would finish ${shortDate('day month', a.at(-1)!, today)}, since another course waits for it`,
+      `would finish ${shortDate('day month', a.at(-1)!, today)}, since another waits for it`,
       `would finish ${shortDate('day month', b.at(-1)!, today)}`,
     ]);
     // Twice as much of the second: a third of the year for the first.

@@ -3,6 +3,7 @@ import { byId, type Enrolment, type Gate, type Household, type Id, type SchoolYe
 import { standingsOf } from '../log';
 import { earliestFit } from './fit';
 import { gatePosition } from './gates';
+import { wishedOn } from './ideal';
 import { isTakenFrom } from './lives';
 import { pacesAhead, paceOn } from './paces';
 import { isPlanned, wishOf } from './rules';
@@ -63,8 +64,7 @@ export class Waits {
     const other = this.aloneOf(enrolment);
     const tie = other && this.tieOf(other, gate);
     if (!tie) return undefined;
-    const { track } = tie.one;
-    const wished = track.dates[track.ideal[tie.upTo]! - 1];
+    const wished = wishedOn(tie.one.track, tie.upTo);
     const room = isSpread(this.state, tie.one.enrolment, this.today) ? this.room(tie) : Infinity;
     const day = Math.min(wished ?? Infinity, room);
     return day === Infinity ? undefined : day + tie.gap;
@@ -81,7 +81,7 @@ export class Waits {
     const left = other.track.dates.filter((d) => d <= other.track.target);
     const dates = one.track.dates.slice(0, one.all);
     const fits = dates.findLastIndex((d) => left.filter((x) => x >= d + gap).length >= wanted);
-    const wished = one.track.dates[one.track.ideal[tie.upTo]! - 1];
+    const wished = wishedOn(one.track, tie.upTo);
     if (one.enrolment.target !== undefined && wished !== undefined && fits >= 0 && wished <= dates[fits]!)
       return wished;
     const first = this.upTo(one, tie.upTo);
@@ -107,14 +107,14 @@ export class Waits {
   }
 
   /** How a gate ties its enrolment to another; undefined where nothing waits at it, or nobody is waited for. */
-  private tieOf(other: Alone, { until, lessonId }: Gate): Tie | undefined {
+  private tieOf(other: Alone, gate: Gate): Tie | undefined {
+    const { until } = gate;
     if (until.kind !== 'course') return undefined;
     const waitedFor = byId(this.state.enrolments, until.enrolmentId);
     const one = waitedFor && this.aloneOf(waitedFor);
     const upTo = one ? this.lastOf(one, until.lessonId) : -1;
     const standings = standingsOf(this.state.marks, other.enrolment.id);
     const taken = takenSteps(this.state, other.enrolment);
-    const gate: Gate = { id: '', until, ...(lessonId === undefined ? {} : { lessonId }) };
     const at = gatePosition(gate, taken, inOrderToDo(taken, standings), standings);
     if (!one || upTo < 0 || at < 0 || at >= other.soonest.length) return undefined;
     return { one, upTo, other, at, gap: until.days + 1 };
