@@ -144,7 +144,7 @@ describe('a deck that a gate counts', () => {
     for (const opens of [before, same, after]) expect(opens!.early).toBeGreaterThan(last);
   });
 
-  it('in a break nobody practises', () => {
+  it('in a break nobody practises, nor where the child is away; and a week away before tells nothing of the others', () => {
     const today = dayAfter(15);
     const open = told(household({ rounds: rounds(15), cards: cards(20) }), today).opens!;
     const away = aYear({
@@ -155,5 +155,17 @@ describe('a deck that a gate counts', () => {
     const shut = deckForecast(h, 'd', 'A', makePlan(makeProblem(h, away, today), { sweeps: 2, seed: 1 })).opens!;
     expect(shut.early).toBeGreaterThan(today + 20);
     expect(shut.middle - open.middle).toBeGreaterThanOrEqual(14);
+    const gone = { id: 'g', childIds: ['A'], why: 'closed' as const, label: '' };
+    const ahead = { ...gone, from: fromDay(today), to: fromDay(today + 20) };
+    expect(told({ ...household({ rounds: rounds(15), cards: cards(20) }), absences: [ahead] }, today).opens).toEqual(
+      shut,
+    );
+    // The second and third week at the grandparents’: known to have been away, they foretell no such weeks.
+    const missed = rounds(25).filter((r) => toDay(r.date) < START + 7 || toDay(r.date) >= START + 21);
+    const [lost, away2] = [[], [{ ...gone, from: fromDay(START + 7), to: fromDay(START + 20) }]].map((absences) => {
+      const span = told({ ...household({ rounds: missed, cards: cards(28) }), absences }, START + 35).opens!;
+      return span.late - span.early;
+    });
+    expect(away2).toBeLessThan(lost!);
   });
 });

@@ -1,4 +1,14 @@
-import { type Day, dayKind, hasSchool, toDay, type Weekday, weekdayOf, weekStart, yearFor } from '../calendar';
+import {
+  childOut,
+  type Day,
+  dayKind,
+  hasSchool,
+  toDay,
+  type Weekday,
+  weekdayOf,
+  weekStart,
+  yearFor,
+} from '../calendar';
 import {
   afterAnswer,
   answersOf,
@@ -144,8 +154,14 @@ const HALF_DAYS = 42;
 /** What was known before counts like so many weeks. */
 const PRIOR_WEEKS = 1;
 
-/** How a child’s weeks go: its own, and the school days of one as if they were all kept. */
-function habitOf(year: SchoolYear, days: ReadonlySet<Day>, today: Day, firstDay: Weekday): Habit {
+/** How a child’s weeks go: its own, and the school days of one as if they were all kept; `out` tells the days it had no school. */
+function habitOf(
+  year: SchoolYear,
+  days: ReadonlySet<Day>,
+  out: (d: Day) => boolean,
+  today: Day,
+  firstDay: Weekday,
+): Habit {
   const usual = Array.from({ length: 7 }, (_, i) => year.weekdays.includes(weekdayOf(weekStart(today, firstDay) + i)));
   const first = Math.min(...days);
   const weeks: Week[] = [usual, usual.map(() => false)];
@@ -154,8 +170,8 @@ function habitOf(year: SchoolYear, days: ReadonlySet<Day>, today: Day, firstDay:
     const week = usual.map((school, i) => {
       const d = w + i;
       if (d < first || d >= today) return undefined;
-      // A day without school tells nothing of those with it.
-      return days.has(d) || (school && !hasSchool(dayKind(year, d)) ? undefined : false);
+      // A day without school, or on which the child was away or sick, tells nothing of the others.
+      return days.has(d) || (out(d) || (school && !hasSchool(dayKind(year, d))) ? undefined : false);
     });
     const known = week.filter((d) => d !== undefined).length;
     weeks.push(week);
@@ -223,8 +239,15 @@ export function deckForecast(
   // Who has practised today does not again; and a clock that went back leaves answers of days to come.
   const from = Math.max(today, days.at(-1)! + 1);
   const { firstDay } = state.settings;
-  const habit = habitOf(year, new Set(days), today, firstDay);
-  const going: Going = { cards, days, ...practice, year, from, firstDay, record, habit };
+  const out = (d: Day) => childOut(state, childId, d) !== undefined;
+  const habit = habitOf(year, new Set(days), out, today, firstDay);
+  const may = Array.from({ length: LONGEST }, (_, i) => {
+    const d = from + i;
+    const school = dayKind(year, d);
+    // Behind the year nobody knows its days yet: it goes on as in it.
+    return (school === 'outside' || hasSchool(school) || !habit.usual[d - weekStart(d, firstDay)]) && !out(d);
+  });
+  const going: Going = { cards, days, ...practice, may, from, firstDay, record, habit };
   const ends = new Int32Array(n);
   for (let i = 0; i < n; i++) {
     ends[i] = oneRun(going, random);
@@ -243,14 +266,15 @@ interface Going {
   from: Day;
   kind: Round['kind'];
   daily: number;
-  year: SchoolYear;
+  /** Whether there may be practice on each day from then on: not in a break, nor where the child is away. */
+  may: readonly boolean[];
   firstDay: Weekday;
   record: ReturnType<typeof recordOf>;
   habit: Habit;
 }
 
 /** One way in which it may go: the day on which all of a deck stands mastered. */
-function oneRun({ days, from, kind, daily, year, firstDay, ...going }: Going, random: Random): Day {
+function oneRun({ days, from, kind, daily, may, firstDay, ...going }: Going, random: Random): Day {
   const { counts, slow } = going.record;
   const { weeks, weights, usual } = going.habit;
   const right = {} as Record<Class, number>;
@@ -276,10 +300,7 @@ function oneRun({ days, from, kind, daily, year, firstDay, ...going }: Going, ra
       const to = random() * sum;
       week = weeks[upTo.findIndex((u) => u >= to)] ?? usual;
     }
-    const school = dayKind(year, d);
-    // Behind the year nobody knows its days yet: it goes on as in it.
-    const may = school === 'outside' || hasSchool(school) || !usual[at];
-    if (!may || !(week[at] ?? usual[at])) continue;
+    if (!may[d - from] || !(week[at] ?? usual[at])) continue;
     if (d - before >= BREAK_DAYS) since = d;
     before = d;
     for (const c of cards) {

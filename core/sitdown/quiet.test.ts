@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { toDay, weekStart } from '../calendar';
 import type { Enrolment, Household } from '../household';
 import { makePlan, makeProblem } from '../stagger';
-import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
+import { aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, householdArbitrary } from '../tests/make';
 import { weekPage } from '../week';
 import { quietIn, quietWords } from './index';
 
@@ -50,6 +50,24 @@ describe('a course that has nothing in a week', () => {
     expect(said).toEqual([
       [expect.anything(), 'clash', expect.stringMatching(/^put off to Wed .*, so that its new lesson meets no other$/)],
     ]);
+  });
+
+  it('gives way where its teacher has no time left on its days', () => {
+    // There is time for one of them on a Wednesday, and nothing of them is a new lesson.
+    const wednesdays = (id: string) => {
+      const { enrolment } = taking(id, 20, { weekdays: [3], rule: { kind: 'weekly', n: 1, unit: 'steps' } });
+      const perLesson = [{ kind: 'introduce' as const, count: 1 }];
+      const course = aCourse(id, { lessons: 12, perLesson }, { countsNew: false });
+      return { course, enrolment: { ...enrolment, target: '2027-06-11' } };
+    };
+    const three = ['one', 'two', 'three'].map(wednesdays);
+    const hours = [aTeacher('T', { minutes: [0, 0, 25, 0, 0, 0, 0] })];
+    const said = quiet(home(three, { teachers: hours }));
+    expect(said.length).toBeGreaterThan(0);
+    for (const [, why, words] of said) {
+      expect(why).toBe('full');
+      expect(words).toMatch(/^put off to Wed .*, as its teacher has no time left on its days$/);
+    }
   });
 
   it('waits for its turn, or for what must come first; not one that was never begun', () => {

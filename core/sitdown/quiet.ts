@@ -9,9 +9,10 @@ import { dayAndDate } from '../words';
 /**
  * Why a course has nothing in a week. `turn`: another of its loop has its turn; `away`: none of its days is open there; `waits`: something
  * must come before it; `pace`: at its pace nothing is wanted of it yet; `clash`: its next new lesson would meet others on each of its
- * days; `put off`: the plan has it later than its pace would, for anything else.
+ * days; `full`: on each of its days its teacher’s hours, or new lessons, leave no room for it; `put off`: the plan has it later than its
+ * pace would, for anything else.
  */
-export type WhyQuiet = 'turn' | 'away' | 'waits' | 'pace' | 'clash' | 'put off';
+export type WhyQuiet = 'turn' | 'away' | 'waits' | 'pace' | 'clash' | 'full' | 'put off';
 /** A course that is taken in a week and has nothing in it. */
 export interface Quiet {
   enrolment: Enrolment;
@@ -45,11 +46,19 @@ export function quietIn(state: Household, year: SchoolYear, plan: Plan, page: We
     if (track.gates.some((g) => g.at <= at)) return marks.has(id) ? [{ ...told, why: 'waits' }] : [];
     const wanted = track.dates[Math.min(track.ideal[at] ?? Infinity, track.dates.length) - 1] ?? Infinity;
     if (wanted > to) return [{ ...told, why: 'pace' }];
-    const full = (d: Day) =>
-      page.days.some(
-        (x) => x.day === d && x.teachers.some((t) => t.teacher.id === track.teacherId && t.fresh >= t.allowance),
-      );
-    return [{ ...told, why: track.steps[at]?.fresh === 1 && open.every(full) ? 'clash' : 'put off' }];
+    const step = track.steps[at];
+    const taught = (d: Day) =>
+      page.days.find((x) => x.day === d)?.teachers.find((t) => t.teacher.id === track.teacherId);
+    const met = (d: Day) => {
+      const on = taught(d);
+      return step?.fresh === 1 && on !== undefined && on.fresh >= on.allowance;
+    };
+    const full = (d: Day) => {
+      const on = taught(d);
+      return on !== undefined && step !== undefined && step.teacher > 0 && on.minutes + step.teacher > on.hours;
+    };
+    const why = open.every(met) ? 'clash' : open.every((d) => met(d) || full(d)) ? 'full' : 'put off';
+    return [{ ...told, why }];
   });
 }
 
@@ -67,6 +76,8 @@ export function quietWords(state: Pick<Household, 'settings'>, { why, next }: Qu
       return `nothing this week at its pace, next on ${date}`;
     case 'clash':
       return `put off to ${date}, so that its new lesson meets no other`;
+    case 'full':
+      return `put off to ${date}, as its teacher has no time left on its days`;
     case 'put off':
       return `nothing this week, next on ${date}: later than its pace would have it`;
   }
