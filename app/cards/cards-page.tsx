@@ -2,8 +2,10 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { deckView, deckWords, minuteWords, runsOf, runWords, sittingWords } from '../../core/cards';
 import { byId, type Child, type Deck, type Drill, type Household, titleOf } from '../../core/household';
+import { coursesOver } from '../../core/pace';
 import { practises } from '../../core/practice';
 import { useHousehold } from '../shell/household';
+import { Fold } from '../ui/fold';
 import { ChildName } from '../ui/ornament';
 import { count } from '../ui/words';
 import { PracticeLinks } from '../practice/practice-links';
@@ -36,7 +38,9 @@ function askedFor(h: Household, params: URLSearchParams): Doing | undefined {
 
 /** The card box: each deck with each child, what is asked today, one minute against the clock; decks are made here. */
 export default function CardsPage() {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
+  const over = useMemo(() => coursesOver(household, today), [household, today]);
+  const past = (d: Deck) => d.courseId !== undefined && over.has(d.courseId);
   const [params] = useSearchParams();
   const navigate = useNavigate();
   const [doing, setDoing] = useState<Doing | undefined>(() => askedFor(household, params));
@@ -67,6 +71,36 @@ export default function CardsPage() {
         return <ReviewRound deck={doing.deck} child={child} only={doing.only} close={end} />;
     }
   }
+  const section = (deck: Deck) => {
+    const cards = household.cards.filter((c) => c.deckId === deck.id).length;
+    return (
+      <section key={deck.id} aria-labelledby={`deck-${deck.id}`} className="border-b border-rule py-3">
+        <div className="flex flex-wrap items-baseline gap-x-3">
+          <h2 id={`deck-${deck.id}`} className="wrap-anywhere">
+            {deck.name}
+          </h2>
+          <span className="text-soft">
+            {count(cards, 'card')}
+            {deck.courseId && `, of ${titleOf(household, deck.courseId)}`}, {deck.daily} a day
+          </span>
+          <button
+            type="button"
+            className="press page-link ml-auto cursor-pointer px-2"
+            aria-label={`Its cards: ${deck.name}`}
+            onClick={() => setForm(deck)}
+          >
+            Its cards
+          </button>
+        </div>
+        <WithChildren
+          deck={deck}
+          among={household.children.filter((c) => practises(household, deck.courseId, c.id))}
+          empty={cards === 0}
+          begin={(what, childId) => setDoing({ what: what === 'review' && deck.byHand ? 'pick' : what, deck, childId })}
+        />
+      </section>
+    );
+  };
   return (
     <>
       <div className="flex flex-wrap items-baseline justify-between gap-3 pb-2">
@@ -85,38 +119,14 @@ export default function CardsPage() {
             own standing with it; what is asked today is what is likeliest forgotten.
           </p>
         )}
-        {household.decks.map((deck) => {
-          const cards = household.cards.filter((c) => c.deckId === deck.id).length;
-          return (
-            <section key={deck.id} aria-labelledby={`deck-${deck.id}`} className="border-b border-rule py-3">
-              <div className="flex flex-wrap items-baseline gap-x-3">
-                <h2 id={`deck-${deck.id}`} className="wrap-anywhere">
-                  {deck.name}
-                </h2>
-                <span className="text-soft">
-                  {count(cards, 'card')}
-                  {deck.courseId && `, of ${titleOf(household, deck.courseId)}`}, {deck.daily} a day
-                </span>
-                <button
-                  type="button"
-                  className="press page-link ml-auto cursor-pointer px-2"
-                  aria-label={`Its cards: ${deck.name}`}
-                  onClick={() => setForm(deck)}
-                >
-                  Its cards
-                </button>
-              </div>
-              <WithChildren
-                deck={deck}
-                among={household.children.filter((c) => practises(household, deck.courseId, c.id))}
-                empty={cards === 0}
-                begin={(what, childId) =>
-                  setDoing({ what: what === 'review' && deck.byHand ? 'pick' : what, deck, childId })
-                }
-              />
-            </section>
-          );
-        })}
+        {household.decks.filter((d) => !past(d)).map(section)}
+        {household.decks.some(past) && (
+          <Fold
+            words={`${count(household.decks.filter(past).length, 'deck')} of courses that nobody has to do with any more`}
+          >
+            {household.decks.filter(past).map(section)}
+          </Fold>
+        )}
       </div>
       <Drills begin={(drill, c) => setDoing({ what: 'drill', drill, childId: c.id })} />
       <Milestones />

@@ -1,5 +1,6 @@
+import { useState } from 'react';
 import { Bar, BarChart, CartesianGrid, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import type { LevelRecord } from '../../core/forecast';
+import { type LevelRecord, levelsBearing } from '../../core/forecast';
 import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
@@ -11,8 +12,11 @@ const ROW = 34;
 export function Levels({ records }: { records: readonly LevelRecord[] }) {
   const { household, today } = useHousehold();
   const style = household.settings.dateStyle;
+  const [all, setAll] = useState(false);
   if (records.length === 0) return null;
-  const rows = records.map((r) => ({
+  const bearing = levelsBearing(household, records, today);
+  const shown = all || bearing.length === 0 ? records : bearing;
+  const rows = shown.map((r) => ({
     ...r,
     id: r.enrolmentId,
     name: takingName(household, r.enrolmentId),
@@ -23,6 +27,14 @@ export function Levels({ records }: { records: readonly LevelRecord[] }) {
       <h2 id="levels" className="pt-4">
         How long each level took
       </h2>
+      {shown.length < records.length && (
+        <p>
+          Of the courses that somebody is at, and of their series.{' '}
+          <button type="button" className="btn btn-quiet page-link" onClick={() => setAll(true)}>
+            All {records.length} levels
+          </button>
+        </p>
+      )}
       <figure aria-label="Sittings a lesson took, by level" className="relative overflow-hidden">
         <div className="w-full max-w-3xl" style={{ height: rows.length * ROW + 50 }} aria-hidden="true">
           <ResponsiveContainer width="100%" height="100%">

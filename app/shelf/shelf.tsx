@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { InputField, SelectField } from '../ui/field';
+import { Fold } from '../ui/fold';
 import { isOver, toDay } from '../../core/calendar';
 import { contentsWords } from '../../core/course';
 import {
@@ -12,14 +13,14 @@ import {
   takersOn,
 } from '../../core/household';
 import { finishOf, finishWords, livesWords } from '../../core/overview';
-import { anybodyLeft, forecastDay, isTaken, progressOf, isPlanned, ruleWords } from '../../core/pace';
+import { anybodyLeft, coursesOver, forecastDay, isTaken, progressOf, isPlanned, ruleWords } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { useQuery } from '../ui/use-query';
 import { usePlan } from '../shell/plan';
 import { useAwaits } from '../shell/unplanned';
 import { shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
-import { inHand, LIFE_WORDS } from '../ui/words';
+import { count, inHand, LIFE_WORDS } from '../ui/words';
 import { CourseFileButton } from './course-file-button';
 import { HandOn } from './hand-on';
 import { CourseForm } from './course-form';
@@ -29,13 +30,17 @@ import { Fitting } from './fitting';
 const ORDER_WORDS: Record<CourseOrder, string> = { day: 'the day', child: 'the child', title: 'the title' };
 
 export default function Shelf() {
-  const { household } = useHousehold();
+  const { household, today } = useHousehold();
   const [params, change] = useQuery();
   const adding = params.has('add');
   const order = COURSE_ORDERS.find((o) => o === params.get('order')) ?? 'day';
   const find = params.get('find') ?? '';
   const listed = useMemo(() => coursesInOrder(household, order, find), [household, order, find]);
   const wishes = household.courses.filter((c) => c.wish);
+  const over = useMemo(() => coursesOver(household, today), [household, today]);
+  const owned = listed.filter((c) => !c.wish);
+  const done = owned.filter((c) => over.has(c.id));
+  const name = `Courses, in order of ${ORDER_WORDS[order]}`;
   const setAdding = (on: boolean) => change({ add: on ? '' : undefined });
   return (
     <div>
@@ -86,13 +91,13 @@ export default function Shelf() {
           </div>
         )}
         {find && listed.length === 0 && <p className="py-3">No course on the shelf has “{find}” in it.</p>}
-        <ul aria-label={`Courses, in order of ${ORDER_WORDS[order]}`}>
-          {listed
-            .filter((c) => !c.wish)
-            .map((c) => (
-              <CourseLine key={c.id} course={c} />
-            ))}
-        </ul>
+        <Lines name={name} courses={find ? owned : owned.filter((c) => !over.has(c.id))} />
+        {/* What is looked for is found among all of them. */}
+        {!find && done.length > 0 && (
+          <Fold words={`${count(done.length, 'course')} nobody has to do with any more`}>
+            <Lines name="Courses that are over" courses={done} />
+          </Fold>
+        )}
         {wishes.length > 0 && (
           <section aria-labelledby="wishes" className="pt-5">
             <h2 id="wishes">Wish list</h2>
@@ -118,6 +123,14 @@ export default function Shelf() {
     </div>
   );
 }
+
+const Lines = ({ name, courses }: { name: string; courses: readonly Course[] }) => (
+  <ul aria-label={name}>
+    {courses.map((c) => (
+      <CourseLine key={c.id} course={c} />
+    ))}
+  </ul>
+);
 
 function CourseLine({ course }: { course: Course }) {
   const { household, today } = useHousehold();

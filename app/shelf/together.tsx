@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { toDay } from '../../core/calendar';
+import { fromDay, toDay } from '../../core/calendar';
 import {
   byId,
   type Enrolment,
@@ -14,6 +14,7 @@ import { takersOf } from '../../core/pace';
 import { takerNames, takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, WEEKDAY_NAMES } from '../ui/dates';
+import { Fold } from '../ui/fold';
 import { count, listing, PRESENCE_WORDS } from '../ui/words';
 import { Yields } from './yields';
 
@@ -59,6 +60,24 @@ export default function Together() {
       </span>
     </Line>
   );
+  /** Those that come again or are to come, and in one line those whose last day is past, the latest first. */
+  const rituals = (of: (r: Ritual) => boolean) => {
+    const last = (r: Ritual) => r.date ?? r.until ?? '9999';
+    const all = household.rituals.filter(of).sort((a, b) => (last(a) < last(b) ? 1 : last(a) > last(b) ? -1 : 0));
+    const past = all.filter((r) => last(r) < fromDay(today));
+    return (
+      <>
+        {all.filter((r) => !past.includes(r)).map(line)}
+        {past.length > 0 && (
+          <li>
+            <Fold words={`${past.length} whose last day is past`}>
+              <ul>{past.map(line)}</ul>
+            </Fold>
+          </li>
+        )}
+      </>
+    );
+  };
   return (
     <div className="max-w-4xl">
       <h1 className="pb-2">Courses together</h1>
@@ -123,7 +142,7 @@ export default function Together() {
         add="Add an everyday thing"
         onAdd={() => setAsked({ what: 'ritual', ritual: undefined })}
       >
-        {household.rituals.filter((r) => r.sort === undefined).map(line)}
+        {rituals((r) => r.sort === undefined)}
       </Part>
       <Part
         title="Chores"
@@ -131,7 +150,7 @@ export default function Together() {
         add="Add a chore"
         onAdd={() => setAsked({ what: 'ritual', ritual: undefined, sort: 'chore' })}
       >
-        {household.rituals.filter((r) => r.sort === 'chore').map(line)}
+        {rituals((r) => r.sort === 'chore')}
       </Part>
       <Part
         title="Extras"
@@ -139,10 +158,7 @@ export default function Together() {
         add="Add an extra"
         onAdd={() => setAsked({ what: 'ritual', ritual: undefined, sort: 'extra' })}
       >
-        {household.rituals
-          .filter((r) => r.sort === 'extra')
-          .sort((a, b) => (a.date! < b.date! ? 1 : -1))
-          .map(line)}
+        {rituals((r) => r.sort === 'extra')}
       </Part>
       <Yields />
       {asked && (

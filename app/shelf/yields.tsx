@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { childrenAhead, byId, type Child, titleOf } from '../../core/household';
-import { isTaken } from '../../core/pace';
+import { coursesOver, isTaken, isThrough } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { ChildName } from '../ui/ornament';
 import { moved, OrderList } from './order-list';
@@ -27,11 +27,14 @@ export function Yields() {
 }
 
 function ChildYields({ child }: { child: Child }) {
-  const { household, commit } = useHousehold();
-  const list = (child.yields ?? []).filter((id) => byId(household.courses, id));
+  const { household, today, commit } = useHousehold();
   const own = new Set(
-    household.enrolments.filter((e) => isTaken(e) && e.childIds.includes(child.id)).map((e) => e.courseId),
+    household.enrolments
+      .filter((e) => isTaken(e) && !isThrough(household, e) && e.childIds.includes(child.id))
+      .map((e) => e.courseId),
   );
+  const over = coursesOver(household, today);
+  const list = (child.yields ?? []).filter((id) => byId(household.courses, id) && !over.has(id));
   const others = household.courses.filter((c) => own.has(c.id) && !list.includes(c.id));
   /** Changes the list as it is when its turn comes: two quick presses lose nothing. */
   const store = (change: (list: string[]) => string[]) =>

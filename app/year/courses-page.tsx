@@ -184,8 +184,10 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
             {short > 0
               ? `${row.counts.waiting > 0 ? 'would lack' : 'lacks'} ${count(short, 'sitting')}`
               : 'would end after its date'}
-            {row.reserve?.projected !== undefined &&
-              `: at the earliest it ends ${shortDate(style, row.reserve.projected, today)}`}
+            {row.reserve?.hereUntil !== undefined
+              ? ` (${listing(row.children.map((c) => c.name))} is here until ${shortDate(style, row.reserve.hereUntil, today)})`
+              : row.reserve?.projected !== undefined &&
+                `: at the earliest it ends ${shortDate(style, row.reserve.projected, today)}`}
             {unplaced > 0 && `; ${count(unplaced, 'step finds', 'steps find')} no day in the year`}.{' '}
             {ways.length > 0
               ? `It fits with ${ways.join(', or with ')}; or skip what is known, ${optionalLeft(household, row.enrolment) ? 'leave optional steps out, ' : ''}or end later.`

@@ -85,9 +85,12 @@ export function EffectLines({ effect }: { effect: Effect }) {
                 <td>
                   {titleOf(household, enrolment.courseId)}{' '}
                   <span className="text-soft">{takerNames(household, enrolment, today)}</span>
-                  {after.afterYear && !before.afterYear && after.projected !== undefined && (
-                    <b> – could end {shortDate(style, after.projected, today)} at the earliest, past the year</b>
-                  )}
+                  {after.afterYear &&
+                    !before.afterYear &&
+                    after.projected !== undefined &&
+                    after.hereUntil === undefined && (
+                      <b> – could end {shortDate(style, after.projected, today)} at the earliest, past the year</b>
+                    )}
                 </td>
                 <td className="text-right whitespace-nowrap !pr-0">
                   {days(before.daysInHand)} → <b>{days(after.daysInHand)}</b>

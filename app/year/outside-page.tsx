@@ -3,6 +3,7 @@ import { awayDays, fromDay, programmeWeek } from '../../core/calendar';
 import { type Absence, type AwayBlock, byId } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { shortDate, WEEKDAY_NAMES } from '../ui/dates';
+import { Fold } from '../ui/fold';
 import { count, listing } from '../ui/words';
 import { AbsenceForm, WHY_WORDS } from './absence-form';
 import { AwayForm } from './away-form';
@@ -49,9 +50,36 @@ function Aways() {
         : `${shortDate(style, a.from, today)} – ${shortDate(style, a.to, today)}`;
     return `${days ? `${days}${every}${hours}, ${span}` : `${span}${hours}`}${a.travel && a.start ? `, ${a.travel} min each way` : ''}`;
   };
-  const sorted = [...household.aways].sort(
-    (a, b) => (a.to < fromDay(today) ? 1 : 0) - (b.to < fromDay(today) ? 1 : 0) || (a.from < b.from ? -1 : 1),
-  );
+  const sorted = [...household.aways].sort((a, b) => (a.from < b.from ? -1 : 1));
+  const past = sorted.filter((a) => a.to < fromDay(today)).reverse();
+  const line = (a: AwayBlock) => {
+    const names = [...household.children, ...household.teachers]
+      .filter((p) => a.childIds.includes(p.id) || a.teacherIds.includes(p.id))
+      .map((p) => p.name);
+    const week = programmeWeek(a, today);
+    return (
+      <li key={a.id} className="flex items-center justify-between gap-3 border-b border-rule py-1">
+        <span className="min-w-0">
+          <span className="wrap-anywhere">{a.label}</span> <span className="text-soft">· {listing(names)}</span>
+          <span className="block text-note text-soft">
+            {[
+              when(a),
+              ...(past.includes(a) ? [] : [`${count(awayDays(a).filter((d) => d >= today).length, 'time')} to come`]),
+            ].join(' · ')}
+            {week !== undefined && <b> · its week {week}</b>}
+          </span>
+        </span>
+        <button
+          type="button"
+          className="btn btn-quiet page-link"
+          aria-label={`Change ${a.label}`}
+          onClick={() => setEditing(a)}
+        >
+          Change
+        </button>
+      </li>
+    );
+  };
   return (
     <section aria-labelledby="aways">
       <div className="flex items-baseline justify-between gap-3">
@@ -65,33 +93,12 @@ function Aways() {
           Outside classes, appointments, trips: for some children or teachers, once or every week.
         </p>
       )}
-      <ul>
-        {sorted.map((a) => {
-          const names = [...household.children, ...household.teachers]
-            .filter((p) => a.childIds.includes(p.id) || a.teacherIds.includes(p.id))
-            .map((p) => p.name);
-          const week = programmeWeek(a, today);
-          return (
-            <li key={a.id} className="flex items-center justify-between gap-3 border-b border-rule py-1">
-              <span className="min-w-0">
-                <span className="wrap-anywhere">{a.label}</span> <span className="text-soft">· {listing(names)}</span>
-                <span className="block text-note text-soft">
-                  {when(a)} · {count(awayDays(a).filter((d) => d >= today).length, 'time')} to come
-                  {week !== undefined && <b> · its week {week}</b>}
-                </span>
-              </span>
-              <button
-                type="button"
-                className="btn btn-quiet page-link"
-                aria-label={`Change ${a.label}`}
-                onClick={() => setEditing(a)}
-              >
-                Change
-              </button>
-            </li>
-          );
-        })}
-      </ul>
+      <ul>{sorted.filter((a) => !past.includes(a)).map(line)}</ul>
+      {past.length > 0 && (
+        <Fold words={`${past.length} that are over`}>
+          <ul>{past.map(line)}</ul>
+        </Fold>
+      )}
       {editing && <AwayForm block={editing === 'new' ? undefined : editing} close={() => setEditing(undefined)} />}
     </section>
   );

@@ -1,4 +1,4 @@
-import { Link, NavLink, useLocation } from 'react-router';
+import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { useHousehold } from '../shell/household';
 import { useViewYear } from './view-year';
 
@@ -12,14 +12,19 @@ const PAGES = [
   ['/year/outside', 'Away and outside', false],
 ] as const;
 
+/** So many years stand side by side; more are chosen from a list. */
+const MOST_LINKS = 3;
+
 /** The pages of the year, and the other years there are: the one chosen stays while one walks. */
 export function SubNav() {
   const { household } = useHousehold();
   const { year } = useViewYear();
   const { pathname } = useLocation();
-  const others = PAGES.some(([to, , ofYear]) => to === pathname && ofYear)
-    ? household.years.filter((y) => y.id !== year?.id).sort((a, b) => (a.start < b.start ? -1 : 1))
+  const navigate = useNavigate();
+  const years = PAGES.some(([to, , ofYear]) => to === pathname && ofYear)
+    ? household.years.toSorted((a, b) => (a.start < b.start ? -1 : 1))
     : [];
+  const to = (id: string) => `${pathname}?year=${encodeURIComponent(id)}`;
   return (
     <nav aria-label="The year’s pages" className="flex flex-wrap gap-x-5 print:hidden">
       {PAGES.map(([to, name]) => (
@@ -34,16 +39,34 @@ export function SubNav() {
           {name}
         </NavLink>
       ))}
-      {others.map((y, i) => (
-        <Link
-          key={y.id}
-          to={`${pathname}?year=${encodeURIComponent(y.id)}`}
-          replace
-          className={`page-link inline-flex min-h-touch items-center wrap-anywhere ${i === 0 ? 'ml-auto' : ''}`}
+      {years.length > MOST_LINKS ? (
+        <select
+          aria-label="School year"
+          className="ml-auto max-w-full"
+          value={year?.id ?? ''}
+          onChange={(e) => void navigate(to(e.target.value), { replace: true })}
         >
-          {y.name}
-        </Link>
-      ))}
+          {years.map((y) => (
+            <option key={y.id} value={y.id}>
+              {y.name}
+            </option>
+          ))}
+        </select>
+      ) : (
+        years.length > 1 &&
+        years.map((y, i) => {
+          const look = `inline-flex min-h-touch items-center wrap-anywhere ${i === 0 ? 'ml-auto' : ''}`;
+          return y.id === year?.id ? (
+            <b key={y.id} aria-current="true" className={`${look} font-semibold`}>
+              {y.name}
+            </b>
+          ) : (
+            <Link key={y.id} to={to(y.id)} replace className={`page-link ${look}`}>
+              {y.name}
+            </Link>
+          );
+        })
+      )}
     </nav>
   );
 }

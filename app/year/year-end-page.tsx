@@ -19,6 +19,7 @@ import { usePlan } from '../shell/plan';
 import { useAwaits } from '../shell/unplanned';
 import { longDate, shortDate } from '../ui/dates';
 import { InputField } from '../ui/field';
+import { Fold } from '../ui/fold';
 import { newId } from '../ui/id';
 import { count } from '../ui/words';
 
@@ -62,8 +63,8 @@ export default function YearEndPage() {
     <div className="max-w-4xl">
       <h1 className="pb-2 wrap-anywhere">The year’s end: {year.name}</h1>
       <p className="double-rule pt-2 text-soft">
-        {isOver(year, today) ? 'It ended' : 'It ends'} on {longDate(style, toDay(year.end), today)}. {yearEndWords(end)}
-        .
+        {isOver(year, today) ? 'It ended' : 'It ends'} on {longDate(style, toDay(year.end), today)}.{' '}
+        {yearEndWords(end, soon.length)}.
       </p>
       <section aria-labelledby="end-record" className="pt-4">
         <h2 id="end-record" className="border-b border-ink">
@@ -192,13 +193,11 @@ export default function YearEndPage() {
             <p className="py-1">None of it is wanted before the next year is over.</p>
           )}
           {later.length > 0 && (
-            <details>
-              <summary className="press cursor-pointer">
-                {count(later.length, 'level')} after that, the last about{' '}
-                {shortDate(style, toDay(later.at(-1)!.from), today)}
-              </summary>
+            <Fold
+              words={`${count(later.length, 'level')} after that, the last about ${shortDate(style, toDay(later.at(-1)!.from), today)}`}
+            >
               <Levels list={later} name="Wanted after that" />
-            </details>
+            </Fold>
           )}
         </section>
       )}

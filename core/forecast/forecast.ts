@@ -115,7 +115,9 @@ export function forecastOf(
   const way = asked.map((at, i): Milestone => ({ ...span(found[i]!), words: words(at), steps: at }));
   const ends = found.at(-1)!.map((s) => day(s));
   const waits = enrolment.gates?.length ? (full.own?.count ?? full.steps.length) - steps : 0;
-  const target = full.noTarget || waits > 0 ? undefined : (full.own?.target ?? full.target);
+  // Who leaves before the date has until then.
+  const byDate = Math.min(full.own?.target ?? full.target, (full.leftFrom ?? Infinity) - 1);
+  const target = full.noTarget || waits > 0 ? undefined : byDate;
   const test = way.find((m) => m.steps === testAt);
   return {
     ...{ enrolmentId: enrolment.id, steps, last: span(found.at(-1)!), runs: ends },

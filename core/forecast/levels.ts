@@ -1,7 +1,8 @@
 import { type Day, toDay } from '../calendar';
-import { contentsOf, flatten } from '../course';
+import { contentsOf, flatten, levelsBefore } from '../course';
 import { type Enrolment, type Household, type Id, titleOf } from '../household';
 import { marksByEnrolment, sittingMarks, standingsOf } from '../log';
+import { isDoneWith } from '../pace';
 
 /** How long a child, or several together, took over a course so far. */
 export interface LevelRecord {
@@ -37,6 +38,17 @@ export function levelRecords(state: Household, today: Day): LevelRecord[] {
         a.first - b.first ||
         (a.enrolmentId < b.enrolmentId ? -1 : 1),
     );
+}
+
+/**
+ * Those of them that bear on what anybody has still to do: of the same course, or of its series. After some years all the others are
+ * many, and looked up when one wants to.
+ */
+export function levelsBearing(state: Household, records: readonly LevelRecord[], today: Day): LevelRecord[] {
+  const seriesOf = (courseId: Id) => levelsBefore(state, courseId).at(-1)?.id ?? courseId;
+  const going = state.enrolments.filter((e) => !isDoneWith(state, e, today));
+  const series = new Set(going.map((e) => seriesOf(e.courseId)));
+  return records.filter((r) => series.has(seriesOf(r.courseId)));
 }
 
 function recordOf(state: Household, enrolment: Enrolment, today: Day): LevelRecord | undefined {

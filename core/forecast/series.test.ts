@@ -7,7 +7,7 @@ import { promptsOn } from '../prompts';
 import { verdictsFor, yearEnd } from '../record';
 import { makePlan, makeProblem } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
-import { forecasts, groundWords, priorOf, takenBefore } from './index';
+import { forecasts, groundWords, levelRecords, levelsBearing, priorOf, takenBefore } from './index';
 
 const START = toDay('2026-09-07');
 const year = aYear({ end: '2027-06-11' });
@@ -107,6 +107,30 @@ describe('a series of levels', () => {
       expect.objectContaining({ child: through.children[0], course: through.courses[1], from: '2027-09-06' }),
     );
     expect(verdictsFor(through, 'E').map((v) => v.verdict.text)).toEqual(['clear']);
+  });
+
+  it('bears on who is at any level of it; what nobody has to do with any more is looked up when one wants to', () => {
+    const other = aCourse('O', PATTERN, { title: 'Other' });
+    const h = household({
+      courses: [...household().courses, other],
+      enrolments: [...household().enrolments, anEnrolment('o', 'O', { childIds: ['A'], life: 'finished' })],
+      marks: [...every2nd('d', 40), ...every2nd('o', 40)],
+    });
+    const last = toDay('2027-05-03');
+    const records = levelRecords(h, last);
+    expect(records.map((r) => r.enrolmentId).sort()).toEqual(['d', 'o']);
+    // The first level is through, and bears on who is at the second.
+    expect(levelsBearing(h, records, last).map((r) => r.enrolmentId)).toEqual(['d']);
+    const none = { ...h, enrolments: h.enrolments.filter((e) => e.id !== 'e') };
+    expect(levelsBearing(none, records, last)).toEqual([]);
+  });
+
+  it('of who leaves is asked in time to that day', () => {
+    const until = '2026-12-18';
+    const h = household({ children: [aChild('A', { born: '2016-03-04', until })] });
+    const told = forecasts(h, year, planOf(h)).filter((f) => f.target !== undefined);
+    expect(told.length).toBeGreaterThan(0);
+    for (const f of told) expect(fromDay(f.target!)).toBe(until);
   });
 
   it('lets the level before it go', () => {

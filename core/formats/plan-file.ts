@@ -68,7 +68,8 @@ export function planFile(
           children: e.childIds.map((id) => byId(household.children, id)?.name ?? id),
           daysInHand: reserve.daysInHand ?? null,
           lastDay: finish.kind === 'planned' ? fromDay(finish.day) : null,
-          earliestLastDay: reserve.projected === undefined ? null : fromDay(reserve.projected),
+          earliestLastDay:
+            reserve.projected === undefined || reserve.hereUntil !== undefined ? null : fromDay(reserve.projected),
           steps: t.stepIds.map((id, i) => ({ id, date: t.days[i]! < 0 ? null : fromDay(t.days[i]!) })),
         };
       }),

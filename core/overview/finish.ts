@@ -8,7 +8,7 @@ import { count, shortDate } from '../words';
 export type Finish =
   /** `waitedFor`: before its own date, since another course waits for it. */
   | { kind: 'planned'; day: Day; waitedFor?: true }
-  /** Some steps have no date in the year; `earliest`: no sooner than then, if every sitting is full from now on. */
+  /** Some steps have no date in the year; `earliest`: no sooner than then, if every sitting is full from now on and somebody is there. */
   | { kind: 'beyond'; unplaced: number; earliest: Day | undefined }
   /** Steps wait at a gate: what is planned before it ends on `day`. */
   | { kind: 'waiting'; waiting: number; day: Day | undefined }
@@ -26,7 +26,8 @@ export function finishOf(plan: Plan | undefined, enrolmentId: Id, reserve: Reser
   const placed = track.days.filter((d) => d >= 0);
   const day = placed.length > 0 ? Math.max(...placed) : undefined;
   const unplaced = track.days.length - placed.length;
-  if (unplaced > 0) return { kind: 'beyond', unplaced, earliest: reserve.projected };
+  if (unplaced > 0)
+    return { kind: 'beyond', unplaced, earliest: reserve.hereUntil === undefined ? reserve.projected : undefined };
   const waiting = reserve.remaining - track.stepIds.length;
   if (waiting > 0) return { kind: 'waiting', waiting, day };
   if (reserve.forLater > 0) return { kind: 'stops', later: reserve.forLater, day };

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekStart } from '../calendar';
-import { paceFigures, takenSteps } from '../pace';
+import { coursesOver, paceFigures, takenSteps } from '../pace';
 import { standingOf } from '../attendance';
 import type { Household } from '../household';
 import { forecasts } from '../forecast';
@@ -76,6 +76,26 @@ describe('the year of every course', () => {
     const lessons = lessonsOf(row, row.units[0]!.unit);
     expect(lessons[0]).toMatchObject({ from: '2026-09-08', to: '2026-09-08', place: 'known' });
     expect(lessons.at(-1)!.title).toBe('Test 1 (lessons 1–4)');
+  });
+
+  it('has no row of what was over before it, though nobody said that it is finished; the shelf has it apart', () => {
+    const before = aYear({ id: 'before', start: '2025-09-08', end: '2026-06-12' });
+    const marks = ['L1-1', 'L1-2', 'L2-1', 'L2-2'].map((id) => aMark('old', id, 'done', '2026-05-04'));
+    const h = aHousehold({
+      years: [before, year],
+      courses: [aCourse('o', { lessons: 2 }), aCourse('n', { lessons: 2 })],
+      enrolments: [anEnrolment('old', 'o'), anEnrolment('new', 'n')],
+      marks,
+    });
+    const rows = (of: Household) =>
+      overview(of, year, planOf(of, year, today), today).groups.flatMap((g) => g.rows.map((r) => r.enrolment.id));
+    expect(rows(h)).toEqual(['new']);
+    expect([...coursesOver(h, today)]).toEqual(['o']);
+    // A step of it that is worked on again in this year is a row of it.
+    const again = { ...h, marks: [...marks, aMark('old', 'L2-2', 'done', fromDay(today))] };
+    expect(rows(again)).toContain('old');
+    const sibling = { ...h, enrolments: [...h.enrolments, anEnrolment('two', 'o', { childIds: ['B'] })] };
+    expect([...coursesOver(sibling, today)]).toEqual([]);
   });
 
   it('names crowded weeks: more asked of a teacher than there are hours, or clashing new lessons', () => {

@@ -30,6 +30,7 @@ import {
   fillers,
   isPlanned,
   isTakenFrom,
+  isThrough,
   stopsOn,
   makeTrack,
   openDates,
@@ -218,7 +219,7 @@ function rowOf(
   const inYear = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).some(
     (m) => m.date >= year.start && m.date <= year.end,
   );
-  const taken = isTakenFrom(enrolment, today, toDay(year.end));
+  const taken = isTakenFrom(enrolment, today, toDay(year.end)) && (inYear || !isThrough(state, enrolment));
   if ((!taken || isOver(year, today)) && !inYear) return undefined;
   return {
     enrolment,

@@ -14,7 +14,7 @@ import { isSpread, Waits, wishFrom } from './room-left';
 import { meaningOf } from './rules';
 import { inOrderToDo, takenSteps } from './taken';
 import { todayUse, usedInWeek } from './today';
-import { loopOf } from './turns';
+import { leftFrom, loopOf } from './turns';
 import type { Track, TrackOf, TrackOptions, TrackStep } from './types';
 
 /** The firmest that a course can hold its place. */
@@ -115,6 +115,7 @@ export function ownTrack(
       : // What was moved onto a day keeps its place there, whatever else was done on it.
         Math.max(perSittingOn(d) - (d === today ? used.places : 0), pinned.get(d) ?? 0),
   );
+  const gone = leftFrom(state, enrolment, today);
   const track: Track = {
     enrolmentId: enrolment.id,
     ...phaseOf(now, pace, weekdays, steps),
@@ -123,6 +124,7 @@ export function ownTrack(
     untaught: untaughtOn(state, year, teacherOn, dates),
     room,
     target: targetDay(enrolment, year),
+    ...(gone === undefined ? {} : { leftFrom: gone }),
     noTarget: meaningOf((later.at(-1) ?? now).rule).noTarget === true && enrolment.target === undefined,
     firstDay,
     thisWeek: week,

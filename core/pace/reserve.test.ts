@@ -3,7 +3,16 @@ import { describe, expect, it } from 'vitest';
 import { schoolDays, toDay } from '../calendar';
 import type { Household } from '../household';
 import { countAgain } from '../tests/again';
-import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary, shapedArbitrary } from '../tests/make';
+import {
+  aChild,
+  aCourse,
+  aHousehold,
+  aMark,
+  anEnrolment,
+  aYear,
+  householdArbitrary,
+  shapedArbitrary,
+} from '../tests/make';
 import { earliestFit, evenPerSitting, makeTrack, reserveOf, sittingsPerWeek, weeklyPerSitting } from './index';
 
 describe('days in hand', () => {
@@ -39,6 +48,17 @@ describe('days in hand', () => {
       remaining: 8,
       forLater: 0,
     });
+  });
+
+  it('say until when anybody takes it, where no day after that is any of theirs', () => {
+    const leaving = (until: string) => of({ children: [aChild('A', { until })] });
+    expect(leaving('2026-09-15')).toMatchObject({ daysInHand: -1, hereUntil: toDay('2026-09-15') });
+    expect(leaving('2026-09-16')).toMatchObject({ daysInHand: 0, projected: toDay('2026-09-16') });
+    for (const until of ['2026-09-16', '2026-12-24']) expect(leaving(until)).not.toHaveProperty('hereUntil');
+    const two = { children: [aChild('A', { until: '2026-09-10' }), aChild('B')] };
+    expect(of({ ...two, enrolments: [anEnrolment('e', 'c', { childIds: ['A', 'B'] })] })).not.toHaveProperty(
+      'hereUntil',
+    );
   });
 
   it('stay when today is done, fall by one when today passes, rise by one with each known sheet', () => {

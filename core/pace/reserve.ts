@@ -19,6 +19,8 @@ export interface Reserve {
   forLater: number;
   /** The day by which its pace has all of it done, where that is before its own date since another course waits for it. */
   hurried?: Day;
+  /** The last day on which any child takes it, where the earliest fit ends behind it: with nobody there that fit tells nothing. */
+  hereUntil?: Day;
 }
 
 /**
@@ -52,9 +54,11 @@ function newReserve(track: Track, year: SchoolYear): Reserve {
     target: track.target,
   };
   const fit = remaining > 0 && !track.yearOver ? earliestFit(track, yearEnd) : undefined;
-  const rest = { remaining, forLater, ...(hurried === undefined ? {} : { hurried }) };
+  const rest: Pick<Reserve, 'remaining' | 'forLater' | 'hurried' | 'hereUntil'> = { remaining, forLater };
+  if (hurried !== undefined) rest.hurried = hurried;
   if (!fit) return { daysInHand: undefined, projected: undefined, afterYear: false, ...rest };
   const projected = fit.days[last]!;
+  if (track.leftFrom !== undefined && projected >= track.leftFrom) rest.hereUntil = track.leftFrom - 1;
   const afterYear = projected > yearEnd;
   if (track.noTarget) return { daysInHand: undefined, projected, afterYear, ...rest };
   if (projected > target) {

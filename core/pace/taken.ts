@@ -2,6 +2,7 @@ import type { Day } from '../calendar';
 import { contentsOf, flatten, type FlatStep, lentId } from '../course';
 import type { Course, Enrolment, Household, Id, Lesson, LessonRef, Unit } from '../household';
 import { isOpen, type Standing, standingsOf } from '../log';
+import { isEnded, lifeOn } from './lives';
 
 /**
  * The steps an enrolment takes at all: from its first step on, without optional ones it has declined and without those
@@ -88,6 +89,24 @@ export function isThrough(state: Household, enrolment: Enrolment): boolean {
   const steps = takenSteps(state, enrolment);
   const standings = standingsOf(state.marks, enrolment.id);
   return steps.length > 0 && steps.every((s) => !isOpen(standings, s.id));
+}
+
+/** Whether nothing more is asked of a taking by a day: it has ended (finished, dropped), or every step that it takes is settled. */
+export const isDoneWith = (state: Household, enrolment: Enrolment, today: Day): boolean =>
+  isEnded(lifeOn(enrolment, today)) || isThrough(state, enrolment);
+
+/**
+ * The courses that somebody took and nobody has to do with any more. They stay on the shelf for good, apart from those of the day: after
+ * some years they are the most of it.
+ * @example
+ * coursesOver(aHousehold({ courses: [aCourse('c')], enrolments: [anEnrolment('e', 'c', { life: 'finished' })] }), toDay('2026-09-07')) // => new Set(['c'])
+ */
+export function coursesOver(state: Household, today: Day): ReadonlySet<Id> {
+  const over = new Set<Id>();
+  const going = new Set<Id>();
+  for (const e of state.enrolments) (isDoneWith(state, e, today) ? over : going).add(e.courseId);
+  for (const id of going) over.delete(id);
+  return over;
 }
 
 /**

@@ -207,13 +207,13 @@ describe('the end of a year', () => {
     const alone = at(home({ children: home().children.slice(0, 1), enrolments: [home().enrolments[0]!] }));
     expect(alone.after[0]!.keepFor).toBeUndefined();
     expect(alone.after[0]!.words).toContain('pass it on or sell it');
-    expect(yearEndWords(end)).toMatch(/^1 course over, 1 going on/);
+    expect(yearEndWords(end, 1)).toMatch(/^1 course over, 1 going on, 0 things written in, 1 level wanted /);
     // Before the last day nobody can say that it goes on.
     const before = yearEnd(home(), home().years[0]!, toDay('2026-11-11'));
     expect(before.carried[0]!.words).toBe(
       'what is left of it by then goes on with Wren in the next year, at 1 step a week, as it went',
     );
-    expect(yearEndWords(before)).toMatch(/^1 course over, 1 not through yet/);
+    expect(yearEndWords(before, 0)).toMatch(/^1 course over, 1 not through yet/);
     // Where the plan ends it a month before the year does, nothing of it is expected to be left.
     const planned = (day: string) =>
       carriedWords(

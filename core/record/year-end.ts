@@ -269,6 +269,6 @@ const SURELY = 28;
 export const carriedWords = (c: Carried, finish: Finish, year: SchoolYear, style: DateStyle, today: Day): string =>
   finish.kind === 'planned' && finish.day <= toDay(year.end) - SURELY ? finishWords(style, finish, today) : c.words;
 
-/** How much there is to settle, in words. */
-export const yearEndWords = ({ over, after, carried, written, next }: YearEnd): string =>
-  `${count(after.length, 'course')} over, ${carried.length} ${over ? 'going on' : 'not through yet'}, ${count(written.length, 'thing')} written in, ${count(next.length, 'level')} waiting on the shelf`;
+/** How much there is to settle, in words. @param soon levels that are wanted by the end of the next year */
+export const yearEndWords = ({ over, after, carried, written }: YearEnd, soon: number): string =>
+  `${count(after.length, 'course')} over, ${carried.length} ${over ? 'going on' : 'not through yet'}, ${count(written.length, 'thing')} written in, ${count(soon, 'level')} wanted from the shelf by the end of the next year`;
