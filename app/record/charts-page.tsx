@@ -21,7 +21,7 @@ export default function ChartsPage() {
   const style = household.settings.dateStyle;
   const figures = useMemo(() => {
     if (!year) return undefined;
-    const here = pupils(household, year);
+    const here = pupils(household, year, today);
     const children = here.filter((c) => !chosen || c.id === chosen);
     return {
       so: children.map((child) => ({ child, so: yearSoFar(household, year, child, today) })),
@@ -69,7 +69,7 @@ export default function ChartsPage() {
     <>
       <div className="flex flex-wrap items-end justify-between gap-4 pb-2">
         <h1>The record in charts</h1>
-        <ChildChoice label="Drawn for" among={pupils(household, year)} value={chosen} onChange={setChosen} />
+        <ChildChoice label="Drawn for" among={pupils(household, year, today)} value={chosen} onChange={setChosen} />
       </div>
       <div className="double-rule pt-2">
         <p className="text-soft">

@@ -11,7 +11,8 @@ export function DaysSoFar() {
   const coming = useComing(year, household);
   const held = useMemo(() => year && daysHeld(household, year, today), [household, year, today]);
   const words = useMemo(
-    () => (year ? spareWords(pupils(household, year).map((c) => childCount(household, year, c, today, coming))) : ''),
+    () =>
+      year ? spareWords(pupils(household, year, today).map((c) => childCount(household, year, c, today, coming))) : '',
     [household, year, today, coming],
   );
   if (!held) return null;

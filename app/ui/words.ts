@@ -49,7 +49,7 @@ export const WORTH_WORDS: Record<Verdict['worth'], string> = {
   'not again': 'not again',
 };
 
-export { count, hoursAndMinutes, inHand, listing } from '../../core/words';
+export { count, either, hoursAndMinutes, inHand, listing } from '../../core/words';
 
 /** How the day is shown, in words. */
 export const SHOW_WORDS: Record<DayShow, string> = { list: 'As a list', order: 'In order', clock: 'By the clock' };

@@ -9,6 +9,7 @@ import {
   type ClassAsked,
   type DayStatus,
   heldOn,
+  pupils,
 } from '../../core/attendance';
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
 import { childrenHere, childrenIn, type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
@@ -49,7 +50,7 @@ export default function AttendancePage() {
   const [editing, setEditing] = useState<ChildDay>();
   // A toddler beside the table has no course, and a register of question marks.
   const here = year ? childrenIn(household, year) : household.children;
-  const first = here.find((c) => household.enrolments.some((e) => e.childIds.includes(c.id)));
+  const first = year && pupils(household, year, today)[0];
   const child = byId(household.children, params.get('child') ?? '') ?? first ?? here[0];
   if (!year || !child) {
     return (
@@ -127,7 +128,17 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
         put: attendanceRow(child.id, day, status, status === 'taught' ? minutes : undefined),
       })),
     );
+  // Not that school was held: the minutes of each day would be a guess at weeks.
+  const nothingOn = (list: typeof byDay) =>
+    commit(
+      `${count(list.length, 'day')}: ${DAY_WORDS.closed}`,
+      list.flatMap(({ day, children }) =>
+        children.map((c): Put => ({ table: 'attendance', put: attendanceRow(c.id, day, 'closed') })),
+      ),
+    );
   const SHOWN = 6;
+  const earlier = byDay.slice(0, -SHOWN);
+  const earlierWords = count(earlier.length, 'earlier day');
   return (
     <section aria-labelledby="asked" className="mb-4 border-b border-ink pb-3 print:hidden">
       <h2 id="asked">What were these days?</h2>
@@ -165,6 +176,26 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
             </li>
           );
         })}
+        {earlier.length > 0 && (
+          <li className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-1">
+            <span className="min-w-0 flex-1 basis-full sm:basis-auto">
+              {earlierWords}{' '}
+              <span className="text-soft">
+                {dayAndDate(style, earlier[0]!.day, today)}
+                {earlier.length > 1 && ` to ${dayAndDate(style, earlier.at(-1)!.day, today)}`}, one by one once those
+                below are answered
+              </span>
+            </span>
+            <button
+              type="button"
+              className="btn !px-3"
+              aria-label={`${NOT_AT_CLASS}: ${earlierWords}`}
+              onClick={() => void nothingOn(earlier)}
+            >
+              {NOT_AT_CLASS}
+            </button>
+          </li>
+        )}
         {byDay.slice(-SHOWN).map(({ day, children }) => (
           <li key={day} className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-1">
             <span className="min-w-0 flex-1 basis-full sm:basis-auto">
@@ -189,9 +220,6 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
           </li>
         ))}
       </ul>
-      {byDay.length > SHOWN && (
-        <p className="pt-1 text-aside text-soft">Earlier ones come up when these are answered.</p>
-      )}
     </section>
   );
 }

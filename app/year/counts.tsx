@@ -28,7 +28,7 @@ export function useCounts(year: SchoolYear): ChildCount[] {
   const { household, today } = useHousehold();
   const coming = useComing(year);
   return useMemo(
-    () => pupils(household, year).map((c) => childCount(household, year, c, today, coming)),
+    () => pupils(household, year, today).map((c) => childCount(household, year, c, today, coming)),
     [household, year, today, coming],
   );
 }

@@ -18,7 +18,7 @@ import { usePlan } from '../shell/plan';
 import { Awaited, useAwaits } from '../shell/unplanned';
 import { ChildChoice } from '../ui/child-choice';
 import { dayAndDate, longDate, shortDate } from '../ui/dates';
-import { count, inHand, listing } from '../ui/words';
+import { count, either, inHand, listing } from '../ui/words';
 import { Crowded } from './crowded';
 import { Good } from './good';
 import { MoveUnit } from './move-unit';
@@ -176,6 +176,8 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
           perWeek !== undefined && `sittings on ${perWeek} days a week`,
           perSitting !== undefined && `${count(perSitting, 'step')} a sitting`,
         ].filter((w) => w !== false);
+        // Who leaves cannot run on.
+        const stays = row.reserve?.hereUntil === undefined;
         return (
           <li key={row.enrolment.id} className="border-b border-rule py-1">
             <b>{takingName(household, row.enrolment.id, today)}</b>{' '}
@@ -185,13 +187,13 @@ function Feasible({ view, year }: { view: Overview; year: SchoolYear }) {
               ? `${row.counts.waiting > 0 ? 'would lack' : 'lacks'} ${count(short, 'sitting')}`
               : 'would end after its date'}
             {row.reserve?.hereUntil !== undefined
-              ? ` (${listing(row.children.map((c) => c.name))} is here until ${shortDate(style, row.reserve.hereUntil, today)})`
+              ? ` (nobody takes it after ${shortDate(style, row.reserve.hereUntil, today)})`
               : row.reserve?.projected !== undefined &&
                 `: at the earliest it ends ${shortDate(style, row.reserve.projected, today)}`}
             {unplaced > 0 && `; ${count(unplaced, 'step finds', 'steps find')} no day in the year`}.{' '}
             {ways.length > 0
-              ? `It fits with ${ways.join(', or with ')}; or skip what is known, ${optionalLeft(household, row.enrolment) ? 'leave optional steps out, ' : ''}or end later.`
-              : 'No small change of its pace makes it fit: skip what is known, leave parts out, or run on.'}
+              ? `It fits with ${ways.join(', or with ')}; or ${either(['skip what is known', ...(optionalLeft(household, row.enrolment) ? ['leave optional steps out'] : []), ...(stays ? ['end later'] : [])])}.`
+              : `No small change of its pace makes it fit: ${either(['skip what is known', 'leave parts out', ...(stays ? ['run on'] : [])])}.`}
           </li>
         );
       })}

@@ -42,7 +42,7 @@ export function SubNav() {
       {years.length > MOST_LINKS ? (
         <select
           aria-label="School year"
-          className="ml-auto max-w-full"
+          className="mb-1 ml-auto max-w-full"
           value={year?.id ?? ''}
           onChange={(e) => void navigate(to(e.target.value), { replace: true })}
         >

@@ -8,7 +8,7 @@ import { asksAnything, requiredHere } from './presets';
  * those of whom something is required and about whom nothing was said.
  */
 export function daysAsked(state: Household, year: SchoolYear, today: Day): { day: Day; children: Child[] }[] {
-  const counts = pupils(state, year).map((c) => childCount(state, year, c, today));
+  const counts = pupils(state, year, today).map((c) => childCount(state, year, c, today));
   const asked = new Map<Day, Child[]>();
   const taught = new Set(
     everybodysDays(state, year, today)

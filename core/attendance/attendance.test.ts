@@ -21,6 +21,7 @@ import {
   heldOn,
   isShort,
   PRESETS,
+  pupils,
   presetOf,
   remedies,
   requirementOf,
@@ -254,6 +255,26 @@ describe('the register of a child', () => {
     // Where no school is kept of anybody, the days are everybody's.
     const none = { ...h, enrolments: [], years: [{ ...year, requirement: { meets: 'both' as const } }] };
     expect(daysAsked(none, none.years[0]!, toDay('2026-09-08'))[0]!.children.map((c) => c.id)).toEqual(['A', 'B', 'Z']);
+  });
+
+  it('is kept, in each year, of those who did something in it, and while it lasts of those who have something to do', () => {
+    const open = { ...year, requirement: { meets: 'both' as const } };
+    const before = { ...open, id: 'before', start: '2025-09-08', end: '2026-06-12' };
+    const h = base({
+      years: [before, open],
+      courses: [aCourse('c', { lessons: 20 }), aCourse('short', { lessons: 1 })],
+      // Z was through with its one course in the year before, and nobody said that it is finished.
+      children: [...base().children, aChild('Z', { born: '2023-02-01' })],
+      enrolments: [...base().enrolments, anEnrolment('z', 'short', { childIds: ['Z'] })],
+      marks: ['L1-1', 'L1-2'].map((id) => aMark('z', id, 'done', '2026-03-02')),
+    });
+    const kept = (of: Household, in_ = open, today = '2026-09-09') => pupils(of, in_, toDay(today)).map((c) => c.id);
+    expect(kept(h)).toEqual(['A', 'B']);
+    expect(kept(h, before)).toEqual(['Z']);
+    expect(kept(h, before, '2026-03-09')).toEqual(['A', 'B', 'Z']);
+    // Said by hand to have been taught, it has a register of its own.
+    const told = { ...h, attendance: [attendanceRow('Z', toDay('2026-09-08'), 'taught', 30)] };
+    expect(kept(told)).toEqual(['A', 'B', 'Z']);
   });
 
   it('asks once about all days that a child was at a class that counts, with its minutes there', () => {

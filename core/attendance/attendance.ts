@@ -8,6 +8,7 @@ import {
   dayLabel,
   fromDay,
   fullDay,
+  isOver,
   monthStart,
   toDay,
   yearWithOutside,
@@ -22,6 +23,8 @@ import {
   type Requirement,
   type SchoolYear,
 } from '../household';
+import { marksByEnrolment } from '../log';
+import { isDoneWith } from '../pace';
 import { asksAnything, requiredHere, requirementOf } from './presets';
 import type { Coming } from './coming';
 import { workOf } from './work';
@@ -260,12 +263,21 @@ export function attendanceRow(childId: Id, day: Day, status: Attendance['status'
   return { id: attendanceId({ childId, date }), childId, date, status, ...(minutes === undefined ? {} : { minutes }) };
 }
 
-/** Children whose school is kept in a year, of those who are here in it: who takes a course, or of whom something is required; where none is either, all. */
-export function pupils(state: Pick<Household, 'children' | 'enrolments'>, year: SchoolYear): Child[] {
+/**
+ * Children whose school is kept in a year, of those who are here in it: of whom something is required, who did something of a course in
+ * it, was taught by the register, or has something of a course to do while it lasts; where there is none, all.
+ */
+export function pupils(state: Household, year: SchoolYear, today: Day): Child[] {
   const here = childrenIn(state, year);
-  const takers = new Set(
-    state.enrolments.flatMap((e) => [e.childIds, ...(e.paces ?? []).map((p) => p.childIds ?? [])].flat()),
+  const within = ({ date }: { date: string }) => date >= year.start && date <= year.end;
+  const marks = marksByEnrolment(state.marks);
+  const own = state.enrolments.filter(
+    (e) => (marks.get(e.id) ?? []).some(within) || (!isOver(year, today) && !isDoneWith(state, e, today)),
   );
+  const takers = new Set([
+    ...own.flatMap((e) => [e.childIds, ...(e.paces ?? []).map((p) => p.childIds ?? [])].flat()),
+    ...state.attendance.filter((a) => a.status === 'taught' && within(a)).map((a) => a.childId),
+  ]);
   const kept = here.filter((c) => takers.has(c.id) || asksAnything(requiredHere(year, c)));
   return kept.length > 0 ? kept : here;
 }
@@ -275,7 +287,7 @@ export function pupils(state: Pick<Household, 'children' | 'enrolments'>, year: 
  * anybody of them has school to come; else what it is for all of them alike, and `free` when they differ.
  */
 export function everybodysDays(state: Household, year: SchoolYear, today: Day): { day: Day; status: DayStatus }[] {
-  const kept = pupils(state, year);
+  const kept = pupils(state, year, today);
   const each = state.children.map((c) => ({ days: childDays(state, year, c, today), kept: kept.includes(c) }));
   const first = each[0]?.days;
   if (!first) return [];

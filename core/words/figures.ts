@@ -7,6 +7,10 @@ export function listing(words: readonly string[]): string {
   return `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 }
 
+/** "leave parts out", "leave parts out, or run on". */
+export const either = (words: readonly string[]): string =>
+  words.length <= 1 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')}, or ${words.at(-1)}`;
+
 /** Whole hours of what has been done: never more than there were, so that no figure claims an hour that was not held. */
 export const wholeHours = (minutes: number): number => Math.floor(minutes / 60);
 /** Whole hours of what is missing: never fewer than are. */
