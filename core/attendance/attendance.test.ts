@@ -358,6 +358,16 @@ describe('what is required', () => {
   });
 });
 
+it('of a year that is over the hours are known, whichever year is planned', () => {
+  const asks = { ...year, requirement: { hours: 30, meets: 'both' as const } };
+  const h = base({ years: [asks], marks: [aMark('a', 'L1-1', 'done', '2026-09-08')] });
+  expect(count(h, 'A', '2026-09-10')).toMatchObject({ hoursKnown: false, minutes: { spare: undefined } });
+  const over = count(h, 'A', '2026-10-01');
+  expect(over.hoursKnown).toBe(true);
+  expect(over.minutes.spare).toBe(over.minutes.counted - 1800);
+  expect(isShort(over)).toBe(true);
+});
+
 describe('remedies', () => {
   const closed = [{ id: 'k', from: '2026-09-10', to: '2026-09-11', label: 'boat fair' }];
   it('are the fewest that reach it, each kept to its word', () => {

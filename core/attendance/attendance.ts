@@ -170,6 +170,8 @@ export function classOn(state: Household, child: Child, day: Day): { label: stri
 export function childCount(state: Household, year: SchoolYear, child: Child, today: Day, coming?: Coming): ChildCount {
   const requirement = requirementOf(year, child);
   const neededMinutes = requirement.hours === undefined ? undefined : requirement.hours * 60;
+  // Of a year that is over nothing is to come any more.
+  const hoursKnown = coming !== undefined || isOver(year, today);
   const days = { counted: 0, toCome: 0 };
   const minutes = { counted: 0, toCome: 0 };
   const unmarked: Day[] = [];
@@ -193,9 +195,9 @@ export function childCount(state: Household, year: SchoolYear, child: Child, tod
     child,
     requirement,
     days: figures(days, requirement.days),
-    minutes: { ...figures(minutes, neededMinutes), ...(coming ? {} : { spare: undefined }) },
+    minutes: { ...figures(minutes, neededMinutes), ...(hoursKnown ? {} : { spare: undefined }) },
     met: metOn(requirement, metDays, metMinutes),
-    hoursKnown: coming !== undefined,
+    hoursKnown,
     unmarked,
   };
 }
