@@ -17,11 +17,14 @@ import { count, hoursAndMinutes, inHand, listing } from '../ui/words';
 export function Compare({
   state,
   year,
+  ahead,
   before,
   after,
 }: {
   state: Household;
   year: SchoolYear;
+  /** It begins in a year to come, of which there is no plan yet. */
+  ahead: boolean;
   before: Enrolment | undefined;
   after: Enrolment;
 }) {
@@ -38,11 +41,17 @@ export function Compare({
     },
     [household, key],
   );
-  const { found, fault } = useTriedPlan(key, unchanged || isOver(year, today) ? undefined : tried, year, today);
+  const { found, fault } = useTriedPlan(
+    key,
+    unchanged || ahead || isOver(year, today) ? undefined : tried,
+    year,
+    today,
+  );
   if (isOver(year, today))
     return <p role="status">{year.name} is over. What this comes to is reckoned once the next year is set up.</p>;
-  const then = unchanged ? plan : found?.settled ? found.plan : undefined;
-  const was = before && isPlanned(before) ? plannedFigures(state, year, before, today, plan) : undefined;
+  const then = ahead ? undefined : unchanged ? plan : found?.settled ? found.plan : undefined;
+  const was =
+    before && isPlanned(before) ? plannedFigures(state, year, before, today, ahead ? undefined : plan) : undefined;
   // The one in it, which stays the same row: what is worked out about it is kept.
   const is = plannedFigures(tried, year, byId(tried.enrolments, after.id)!, today, then);
   const { dateStyle } = state.settings;
@@ -69,6 +78,8 @@ export function Compare({
   const day = (d: Day) => shortDate(dateStyle, d, today);
   const said = [
     fault,
+    ahead &&
+      `Reckoned in ${year.name}, by its pace alone: beside the other courses it is planned once that year has its turn.`,
     is.alone !== undefined &&
       `By its pace alone its last day would be ${day(is.alone)}; ${together.length > 0 ? `it is kept together with ${listing(together)}` : 'beside the other courses some of it comes later'}.`,
     ...(plan && then ? otherwiseWords({ state: household, plan }, { state: tried, plan: then }, after.id) : []),
@@ -91,8 +102,8 @@ export function Compare({
             <div key={name}>
               <dt className="text-note text-soft">{name}</dt>
               <dd>
-                {was && of(was) !== of(is) && (then || !by) && <span className="text-soft">{of(was)} → </span>}
-                <b className="font-semibold">{then || !by ? of(is) : '…'}</b>
+                {was && of(was) !== of(is) && (then || ahead || !by) && <span className="text-soft">{of(was)} → </span>}
+                <b className="font-semibold">{then || ahead || !by ? of(is) : '…'}</b>
               </dd>
             </div>
           ))}

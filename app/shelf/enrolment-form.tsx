@@ -1,12 +1,13 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useEffect, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
-import { fromDay, isIsoDate } from '../../core/calendar';
+import { type Day, fromDay, isIsoDate, toDay, yearFor, yearWithOutside } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
 import {
   childrenAhead,
   type Course,
   type Enrolment,
+  type SchoolYear,
   type Household,
   LIVES,
   type Loop,
@@ -53,6 +54,12 @@ function withLoop(household: Household, v: PaceValues): Household {
   return v.loopId === NEW_LOOP ? { ...household, loops: [...household.loops, newLoop(v, NEW_LOOP)] } : household;
 }
 
+/** The school year in which something begins on a day, that or one behind it; undefined while it is not set up. */
+function yearOf(household: Household, begins: Day): SchoolYear | undefined {
+  const year = yearFor(household.years, begins);
+  return year && toDay(year.end) >= begins ? yearWithOutside(household, year) : undefined;
+}
+
 export function EnrolmentForm({
   course,
   enrolment,
@@ -62,14 +69,17 @@ export function EnrolmentForm({
   enrolment: Enrolment | undefined;
   close: () => void;
 }) {
-  const { household, year, today } = useHousehold();
+  const { household, year: current, today } = useHousehold();
   const commit = useFormCommit();
   const { register, handleSubmit, control, setValue, reset, formState } = useForm<PaceValues>({
     resolver: yupResolver(paceSchema(fromDay(today))),
-    defaultValues: paceValues(household, year, course, enrolment, today),
+    defaultValues: paceValues(household, current, course, enrolment, today),
   });
   const { errors, dirtyFields } = formState;
   const now = useWatch({ control }) as PaceValues;
+  // What is entered ahead for the next year is reckoned in that year.
+  const begins = isIsoDate(now.firstDate) ? Math.max(today, toDay(now.firstDate)) : today;
+  const year = current && begins > toDay(current.end) ? yearOf(household, begins) : current;
   // The one under which it is kept: rows are planned in the order of their ids, and what is told before is to come true.
   const [id] = useState(() => enrolment?.id ?? newId());
   const draft = draftOf(now, id, course.id, enrolment, today);
@@ -92,7 +102,7 @@ export function EnrolmentForm({
   const paceChanged =
     enrolment !== undefined &&
     isAhead(enrolment.rule.kind) &&
-    !same(paceOf(now), paceOf(paceValues(household, year, course, enrolment, today)));
+    !same(paceOf(now), paceOf(paceValues(household, current, course, enrolment, today)));
   const ruleTouched = Boolean(
     dirtyFields.rule ||
     dirtyFields.n ||
@@ -307,12 +317,14 @@ export function EnrolmentForm({
         </p>
       ) : !year ? (
         <p role="status" className="border border-edge p-3">
-          Set up the school year to see when this would end.
+          Set up the school year {current ? 'in which it begins ' : ''}to see when this would end.
         </p>
       ) : (
         countable &&
         now.childIds.length > 0 &&
-        now.perSitting >= 1 && <Compare state={trial} year={year} before={enrolment} after={draft} />
+        now.perSitting >= 1 && (
+          <Compare state={trial} year={year} ahead={year !== current} before={enrolment} after={draft} />
+        )
       )}
     </FormDialog>
   );

@@ -13,7 +13,16 @@ import {
   takersOn,
 } from '../../core/household';
 import { finishOf, finishWords, livesWords } from '../../core/overview';
-import { anybodyLeft, coursesOver, forecastDay, isTaken, progressOf, isPlanned, ruleWords } from '../../core/pace';
+import {
+  anybodyLeft,
+  beginsAfter,
+  coursesOver,
+  forecastDay,
+  isTaken,
+  progressOf,
+  isPlanned,
+  ruleWords,
+} from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { useQuery } from '../ui/use-query';
 import { usePlan } from '../shell/plan';
@@ -206,6 +215,13 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
               : forecast === undefined
                 ? 'when there is time; nothing done in the last four weeks'
                 : `when there is time · at this pace until ${shortDate(household.settings.dateStyle, forecast, today)}`}
+          </span>
+        ) : year && beginsAfter(enrolment, toDay(year.end)) ? (
+          <span className="text-soft">
+            {[
+              ruleWords(enrolment),
+              `not before ${shortDate(household.settings.dateStyle, enrolment.firstDate!, today)}`,
+            ].join(' · ')}
           </span>
         ) : year && isOver(year, today) ? (
           // What is left is planned once the next year is set up: nothing is short until then.

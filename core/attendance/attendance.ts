@@ -24,7 +24,7 @@ import {
   type SchoolYear,
 } from '../household';
 import { marksByEnrolment } from '../log';
-import { isDoneWith } from '../pace';
+import { beginsAfter, isDoneWith } from '../pace';
 import { asksAnything, requiredHere, requirementOf } from './presets';
 import type { Coming } from './coming';
 import { workOf } from './work';
@@ -274,7 +274,9 @@ export function pupils(state: Household, year: SchoolYear, today: Day): Child[] 
   const within = ({ date }: { date: string }) => date >= year.start && date <= year.end;
   const marks = marksByEnrolment(state.marks);
   const own = state.enrolments.filter(
-    (e) => (marks.get(e.id) ?? []).some(within) || (!isOver(year, today) && !isDoneWith(state, e, today)),
+    (e) =>
+      (marks.get(e.id) ?? []).some(within) ||
+      (!isOver(year, today) && !isDoneWith(state, e, today) && !beginsAfter(e, toDay(year.end))),
   );
   const takers = new Set([
     ...own.flatMap((e) => [e.childIds, ...(e.paces ?? []).map((p) => p.childIds ?? [])].flat()),

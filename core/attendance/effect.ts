@@ -1,6 +1,6 @@
-import { type Day, isOver, schoolDays, yearWithOutside } from '../calendar';
+import { type Day, isOver, schoolDays, toDay, yearWithOutside } from '../calendar';
 import { byId, type Enrolment, type Household, type Id } from '../household';
-import { isTaken, makeTrack, type Reserve, reserveOf } from '../pace';
+import { beginsAfter, isTaken, makeTrack, type Reserve, reserveOf } from '../pace';
 import { childCount, type ChildCount } from './attendance';
 
 /** What a change of the calendar does, told before it is kept. */
@@ -24,7 +24,8 @@ export function standingOf(state: Household, yearId: Id, today: Day): Standing {
   if (!stored) return { schoolDays: 0, children: [], courses: new Map() };
   const year = yearWithOutside(state, stored);
   // Of a year that is over no course has days in hand, or lacks any.
-  const running = isOver(year, today) ? [] : state.enrolments.filter(isTaken);
+  const end = toDay(year.end);
+  const running = isOver(year, today) ? [] : state.enrolments.filter((e) => isTaken(e) && !beginsAfter(e, end));
   return {
     schoolDays: schoolDays(year).filter((d) => d >= today).length,
     children: state.children.map((c) => childCount(state, year, c, today)),

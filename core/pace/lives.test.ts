@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromDay, toDay } from '../calendar';
 import type { Enrolment, LifeFrom } from '../household';
+import { standingOf } from '../attendance';
+import { forecasts } from '../forecast';
 import { finishOf, overview } from '../overview';
 import { isPlanOf, makePlan, makeProblem } from '../stagger';
 import { earliestFit } from './fit';
@@ -35,6 +37,30 @@ const plan = (state: ReturnType<typeof course>, today = MONDAY) =>
 const planned = (state: ReturnType<typeof course>, today = MONDAY) =>
   plan(state, today).tracks[0]?.days.map((d) => (d < 0 ? '–' : fromDay(d)));
 const WEEKS = [7, 14, 21, 28].map((d) => [0, 1, 2, 3].map((k) => fromDay(toDay('2026-09-01') + d - 1 + k)));
+
+describe('a course that is entered ahead for the next year', () => {
+  const next = aYear({ id: 'next', start: '2026-10-12', end: '2026-11-06' });
+  const ahead = (firstDate: string) => {
+    const one = course([], { firstDate });
+    return { ...one, years: [year, next] };
+  };
+
+  it('lacks nothing in this one: it is in no plan, row, count or forecast of it', () => {
+    const h = ahead('2026-10-12');
+    expect(planned(h)).toBeUndefined();
+    expect(overview(h, year, plan(h), MONDAY).groups).toEqual([]);
+    expect(forecasts(h, year, plan(h))).toEqual([]);
+    expect(standingOf(h, year.id, MONDAY).courses.size).toBe(0);
+    // Once this one is over the next has it, from its first day on.
+    const then = makePlan(makeProblem(h, next, toDay('2026-10-05')), { sweeps: 2, seed: 1 });
+    expect(fromDay(then.tracks[0]!.days[0]!)).toBe('2026-10-12');
+  });
+
+  it('is one of this year by its very last day', () => {
+    expect(planned(ahead('2026-10-02'))).toHaveLength(16);
+    expect(planned(ahead('2026-10-03'))).toBeUndefined();
+  });
+});
 
 describe('a course that is paused from a day to come', () => {
   const paused: LifeFrom = { from: '2026-09-21', life: 'paused' };

@@ -41,6 +41,14 @@ export function livesAhead(e: Enrolment, today: Day): { from: Day; life: Life }[
 }
 
 /**
+ * Whether an enrolment was entered ahead for days behind one: the next year's, while this one lasts. Nothing of it is asked for by then.
+ * @example
+ * beginsAfter(anEnrolment('e', 'c', { firstDate: '2027-09-06' }), toDay('2027-06-11')) // => true
+ */
+export const beginsAfter = ({ firstDate }: Pick<Enrolment, 'firstDate'>, day: Day): boolean =>
+  firstDate !== undefined && toDay(firstDate) > day;
+
+/**
  * Whether an enrolment is taken on a day, or will be from a later one on.
  * @param until what is entered for later days is not asked about: the last day of the year, say
  * @example
@@ -48,7 +56,8 @@ export function livesAhead(e: Enrolment, today: Day): { from: Day; life: Life }[
  * isTakenFrom(anEnrolment('e', 'c', { life: 'paused', lives: [{ from: '2027-03-01', life: 'running' }] }), toDay('2026-09-07'), toDay('2027-06-11')) // => true
  */
 export const isTakenFrom = (e: Enrolment, day: Day, until: Day): boolean =>
-  isTakenOn(e, day) || livesAhead(e, day).some(({ from, life }) => from <= until && takes(life));
+  !beginsAfter(e, until) &&
+  (isTakenOn(e, day) || livesAhead(e, day).some(({ from, life }) => from <= until && takes(life)));
 
 /**
  * The day to come from which on an enrolment is not taken any more until a last day, as far as anything is entered; undefined where it

@@ -207,6 +207,11 @@ describe('the end of a year', () => {
     const alone = at(home({ children: home().children.slice(0, 1), enrolments: [home().enrolments[0]!] }));
     expect(alone.after[0]!.keepFor).toBeUndefined();
     expect(alone.after[0]!.words).toContain('pass it on or sell it');
+    // What is entered ahead for the next year waits on the shelf until then.
+    const entered = { ...home().enrolments[1]!, id: 'h', courseId: home().courses[0]!.id, firstDate: '2027-09-13' };
+    const coming = at(home({ enrolments: [...home().enrolments, entered] }));
+    expect(coming.carried.map((c) => c.enrolment.id)).not.toContain('h');
+    expect(coming.next).toContainEqual(expect.objectContaining({ course: home().courses[0], from: '2027-09-13' }));
     expect(yearEndWords(end, 1)).toMatch(/^1 course over, 1 going on, 0 things written in, 1 level wanted /);
     // Before the last day nobody can say that it goes on.
     const before = yearEnd(home(), home().years[0]!, toDay('2026-11-11'));

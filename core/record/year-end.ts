@@ -31,7 +31,7 @@ import {
   stock,
 } from '../materials';
 import { type Finish, finishWords } from '../overview';
-import { isEnded, isTakenFrom, isThrough, lifeOn } from '../pace';
+import { beginsAfter, isEnded, isTakenFrom, isTakenOn, isThrough, lifeOn } from '../pace';
 import { count, listing, shortDate } from '../words';
 import { goingOn, goingOnWords } from './going-on';
 
@@ -229,7 +229,8 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
   );
   // What is entered and not started yet has its turn when it is started: at the soonest when the next year begins.
   const entered = state.enrolments.flatMap((e) => {
-    const course = last && lifeOn(e, end) === 'waiting' ? byId(state.courses, e.courseId) : undefined;
+    const later = lifeOn(e, end) === 'waiting' || (isTakenOn(e, end) && beginsAfter(e, end));
+    const course = last && later ? byId(state.courses, e.courseId) : undefined;
     const from = fromDay(Math.max(today, first, e.firstDate ? toDay(e.firstDate) : 0));
     return course ? stays(e).map((child) => ({ child, course, from, soonest: true })) : [];
   });
