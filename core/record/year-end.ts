@@ -215,7 +215,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     return [{ material, words: copies.map(copyWords).join('; '), thrown }];
   });
   const byAge = state.courses.flatMap((course) =>
-    waiting(state, course.id, today).map((w) => ({ ...w, course, soonest: false })),
+    waiting(state, course.id, today).map((w) => ({ ...w, course, soonest: false, with: undefined })),
   );
   // The level behind one that is through, or goes on, comes when that one is: at the soonest when the next year begins.
   const behind = taken.flatMap((e) =>
@@ -224,7 +224,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
       return childrenOf(state, e)
         .filter((c) => !c.until || c.until >= from)
         .filter((c) => !state.enrolments.some((x) => x.courseId === course.id && x.childIds.includes(c.id)))
-        .map((child) => ({ child, course, from, soonest: !isThrough(state, e) }));
+        .map((child) => ({ child, course, from, soonest: !isThrough(state, e), with: e.id }));
     }),
   );
   // What is entered and not started yet has its turn when it is started: at the soonest when the next year begins.
@@ -232,7 +232,7 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     const later = lifeOn(e, end) === 'waiting' || (isTakenOn(e, end) && beginsAfter(e, end));
     const course = last && later ? byId(state.courses, e.courseId) : undefined;
     const from = fromDay(Math.max(today, first, e.firstDate ? toDay(e.firstDate) : 0));
-    return course ? stays(e).map((child) => ({ child, course, from, soonest: true })) : [];
+    return course ? stays(e).map((child) => ({ child, course, from, soonest: true, with: e.id })) : [];
   });
   const of = (w: { child: Child; course: Course }) => `${w.child.id} ${w.course.id}`;
   const known = new Set([...behind, ...entered].map(of));
@@ -241,12 +241,17 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
     .filter((w) => toDay(w.from) >= toDay(year.end) - 180)
     .sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : a.course.id < b.course.id ? -1 : 1))
     .map((w): NextLevel => {
+      // Who took the level before together, or is entered together, has one book between them.
       const others = all.filter(
         (o) =>
-          o.course.id === w.course.id && o.child.id !== w.child.id && Math.abs(toDay(o.from) - toDay(w.from)) < 270,
+          o.course.id === w.course.id &&
+          o.child.id !== w.child.id &&
+          (w.with === undefined || o.with !== w.with) &&
+          Math.abs(toDay(o.from) - toDay(w.from)) < 270,
       );
+      const { child, course, from, soonest } = w;
       return {
-        ...{ ...w, buy: toBuy(state, w.course, toDay(w.from), today) },
+        ...{ child, course, from, soonest, buy: toBuy(state, w.course, toDay(w.from), today) },
         clash: others.length > 0 ? `${listing(others.map((o) => o.child.name))} would want it in the same year` : '',
       };
     });
