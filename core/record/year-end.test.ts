@@ -251,8 +251,8 @@ describe('the end of a year', () => {
     const entered = anEnrolment('t', 'c', { childIds: ['B', 'C'], firstDate: '2027-09-13' });
     const both = at(home({ enrolments: [...home().enrolments, entered] })).next.filter((x) => x.course.id === 'c');
     expect(both.map((x) => [x.child.name, x.clash])).toEqual([
-      ['Wren', ''],
       ['Pip', ''],
+      ['Wren', ''],
     ]);
     // A child who has left, or has had it, waits for nothing.
     const gone = home({ children: home().children.map((c) => (c.id === 'C' ? { ...c, until: '2027-01-01' } : c)) });
