@@ -45,6 +45,31 @@ test('a year to come says when it begins, and of no course that it would not fit
   await expect(page.getByRole('link', { name: /^School year/ })).toHaveCount(0);
 });
 
+test('a course entered ahead for the next year is reckoned in that year, and lacks nothing in this one', async ({
+  page,
+}) => {
+  await page.goto('/year/end');
+  await page.getByRole('button', { name: 'Make it so' }).click();
+  await expect(status(page)).toContainText('made from');
+  await walk(page, '/shelf/arith-e');
+  await page.getByRole('button', { name: 'Begin it with somebody' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByRole('checkbox', { name: 'Pip' }).check();
+  await form.getByLabel('Not before').fill('2028-09-06');
+  await expect(form).toContainText('Set up the school year in which it begins to see when this would end.');
+  await form.getByLabel('Not before').fill('2027-09-13');
+  await expect(form).toContainText('Reckoned in School year 2027–28, by its pace alone');
+  await expect(form.getByRole('status').filter({ hasText: 'Last day' })).toContainText(/\d+ \w+ 2028/);
+  await form.getByRole('button', { name: 'Begin it', exact: true }).click();
+  await expect(form).toHaveCount(0);
+  await expect(page.getByRole('main')).toContainText('not before 13 Sept 2027');
+  await walk(page, '/year/courses');
+  await settled(page);
+  const lacks = page.getByRole('list', { name: 'What does not fit' });
+  await expect(lacks).toContainText('Basket Mornings (Pip)');
+  await expect(lacks).not.toContainText('Sluice Arithmetic');
+});
+
 test('drawn closer, for one child, and as a table that prints on two sides', async ({ page }) => {
   await page.goto('/year/courses');
   await page.getByLabel('Drawn for').selectOption('Pip');
