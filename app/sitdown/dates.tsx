@@ -26,7 +26,8 @@ export function Dates({ page, start, words }: { page: WeekPage; start: number; w
   return (
     <>
       <p>
-        {weekDatesWords(year, start)}; {count(schoolDaysBefore(year, start), 'school day')} of the year before it
+        {weekDatesWords(household, year, start)}; {count(schoolDaysBefore(year, start), 'school day')} of the year
+        before it
         {page.programmes.map((p) => `; ${p.label}: its week ${p.week}`)}.
       </p>
       {begins.length > 0 && (

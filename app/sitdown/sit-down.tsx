@@ -129,7 +129,7 @@ export default function SitDownPage() {
             days.reduce((n, d) => n + d.steps.length, 0),
             'step',
           ),
-    dates: weekDatesWords(year, start),
+    dates: weekDatesWords(household, year, start),
     courses: plan ? `${count(lines.length, 'course')}${tests > 0 ? `, ${count(tests, 'test')}` : ''}` : UNKNOWN,
     reading: !plan
       ? UNKNOWN

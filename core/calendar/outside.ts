@@ -8,7 +8,7 @@ import type {
   OutsideEvent,
   SchoolYear,
 } from '../household/types';
-import { type Day, isClock, isIsoDate, minutesOf, toDay, weekdayOf, weekStart } from './day';
+import { type Day, fromDay, isClock, isIsoDate, minutesOf, toDay, weekdayOf, weekStart } from './day';
 
 /** The parts of a household that say who is away when. */
 export type CalendarParts = Pick<Household, 'settings' | 'children' | 'absences' | 'aways' | 'calendars' | 'feeds'>;
@@ -242,6 +242,17 @@ export function yearWithOutside(state: CalendarParts, year: SchoolYear): SchoolY
   // Resolving it once more must not close anything twice.
   resolved.set(made, new WeakMap([[closings, made]]));
   return made;
+}
+
+/**
+ * The year that holds a day, with what outside calendars close in it; `year` where none does. Of a week in which one year ends and the
+ * next begins each day is what its own year says.
+ */
+export function yearOn(state: CalendarParts & Pick<Household, 'years'>, year: SchoolYear, day: Day): SchoolYear {
+  const date = fromDay(day);
+  const holds = (y: SchoolYear) => y.start <= date && date <= y.end;
+  const held = holds(year) ? undefined : state.years.find(holds);
+  return held ? yearWithOutside(state, held) : year;
 }
 
 /** Longest time over which an away block may recur, in days: some ten years. */

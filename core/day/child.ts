@@ -1,4 +1,4 @@
-import { ageOn, type Day, type DayKind, dayKind, fromDay, weekStart } from '../calendar';
+import { ageOn, type Day, type DayKind, dayKind, fromDay, weekStart, yearOn } from '../calendar';
 import { stepName } from '../course';
 import {
   byId,
@@ -77,8 +77,9 @@ export function childWeek(
   };
   const start = weekStart(inWeek, state.settings.firstDay);
   return Array.from({ length: 7 }, (_, i) => start + i).flatMap((day): ChildDayItems[] => {
-    const kind = dayKind(year, day);
-    const all = ritualsOn(state, year, day)
+    const its = yearOn(state, year, day);
+    const kind = dayKind(its, day);
+    const all = ritualsOn(state, its, day)
       .filter((r) => r.children.some((c) => c.id === child.id))
       .map((r): ChildItem => ({
         key: `ritual ${r.ritual.id} ${day}`,

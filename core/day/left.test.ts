@@ -32,6 +32,23 @@ const on = (l: { enrolmentId: string; stepId: string }, day: number) => ({ ...l,
 const left = (h: Household, day: number) => leftOn(h, day).map((s) => s.enrolmentId);
 
 describe('the list of a day', () => {
+  it('is kept of the last days of a year as well, once the next has begun', () => {
+    const [first, next] = [
+      { ...year, end: '2026-09-09' },
+      { ...year, id: 'next', start: '2026-09-10' },
+    ];
+    const h = { ...begin(), years: [first, next] };
+    const before = makePlan(makeProblem(h, first, MONDAY), { sweeps: 1, seed: 1 });
+    const made = listsToKeep(
+      h,
+      next,
+      makePlan(makeProblem(h, next, MONDAY + 3), { sweeps: 1, seed: 1 }),
+      MONDAY + 3,
+      before,
+    );
+    expect(made.map((l) => l.date).sort()).toEqual(['2026-09-07', '2026-09-08', '2026-09-09', '2026-09-10']);
+  });
+
   it('is kept once, with what is marked already, and holds the planner to nothing', () => {
     let h = begin();
     const first = planOf(h, MONDAY);

@@ -1,4 +1,4 @@
-import { childOut, type Day, dayKind, fromDay, hasSchool, schoolDays, toDay } from '../calendar';
+import { childOut, type Day, dayKind, fromDay, hasSchool, toDay, yearOn } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import {
   byId,
@@ -55,8 +55,8 @@ export function listsToKeep(
   if (!before || before.today >= today) return made;
   // What was settled by then stood on no list; what was marked on the very day did.
   const open = { ...state, marks: [] };
-  for (const d of schoolDays(year)) {
-    if (d < Math.max(before.today, today - REMEMBERED) || d >= today || listOn(state, d)) continue;
+  for (let d = Math.max(before.today, today - REMEMBERED); d < today; d++) {
+    if (!hasSchool(dayKind(yearOn(state, year, d), d)) || listOn(state, d)) continue;
     const placements = listOf(open, before, d).placements.filter(({ enrolmentId, stepId }) => {
       const own = (marksByEnrolment(state.marks).get(enrolmentId) ?? []).filter((m) => m.stepId === stepId);
       return !own.some((m) => m.childId === undefined && toDay(m.date) < d && MARKS[m.kind].settles);

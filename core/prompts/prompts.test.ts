@@ -50,12 +50,26 @@ describe('scores', () => {
 
 describe('a word at the right moment', () => {
   it('after a week and more without school, for a week, and not on a day without school', () => {
-    const of = (date: string) => keys(home(), toDay(date));
+    const h = home({ marks: [score('L1-1', '2026-09-08', 19, 1)] });
+    const of = (date: string, state = h) => keys(state, toDay(date));
     expect(of('2026-09-18')).toEqual([]);
     expect(of('2026-09-21')).toEqual(['break']);
     expect(of('2026-09-25')).toEqual(['break']);
     expect(of('2026-09-28')).toEqual([]);
-    expect(promptsOn(home(), home().years[0], TODAY)[0]!.words).toContain('9 days without school');
+    expect(promptsOn(h, h.years[0], TODAY)[0]!.words).toContain('9 days without school');
+    // Where nothing was done before it, nothing may not have lasted.
+    expect(of('2026-09-21', home())).toEqual([]);
+  });
+
+  it('after the summer, in the first week of the year', () => {
+    const before = { ...home().years[0]!, id: 'before', start: '2025-09-08', end: '2026-06-12', closed: [] };
+    const marks = [score('L1-1', '2026-05-04', 19, 1)];
+    const h = home({ years: [before, ...home().years], marks });
+    const first = toDay(h.years[1]!.start);
+    const said = (of: Household, day: number) => promptsOn(of, of.years.at(-1), day).map((p) => p.words);
+    expect(said(h, first)[0]).toContain(`${first - toDay('2026-06-12') - 1} days without school`);
+    expect(said(h, first + 7).join()).not.toContain('without school');
+    expect(said(home({ marks }), first).join()).not.toContain('without school');
   });
 
   it('at a level’s end, when a score is low, and while an exchange is possible still', () => {
@@ -84,7 +98,7 @@ describe('a word at the right moment', () => {
   });
 
   it('put away it is not said again, on two devices once; what is new is said', () => {
-    const h = home();
+    const h = home({ marks: [score('L1-1', '2026-09-08', 19, 1)] });
     const [said] = promptsOn(h, h.years[0], TODAY);
     const away = afterDeed(h, putPromptAway(h, said!.key, TODAY, newId));
     expect(keys(away)).toEqual([]);

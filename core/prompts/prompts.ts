@@ -1,4 +1,4 @@
-import { type Day, dayKind, fromDay, hasSchool, schoolDays, toDay, withUs } from '../calendar';
+import { type Day, dayKind, fromDay, hasSchool, schoolDays, toDay, withUs, yearWithOutside } from '../calendar';
 import { BREAK_DAYS, deckView } from '../cards';
 import { levelsAfter } from '../course';
 import { type Enrolment, type Household, type Id, type SchoolYear, titleOf } from '../household';
@@ -26,15 +26,18 @@ type Source = (state: Household, year: SchoolYear | undefined, today: Day) => Pr
 /** After a break of a week or more: what to go over first. For a week of school. */
 const afterBreak: Source = (state, year, today) => {
   if (!year) return [];
-  const days = schoolDays(year).filter((d) => d <= today);
-  const last = days.at(-1);
-  if (last === undefined || !hasSchool(dayKind(year, today))) return [];
+  // The year before this one counts as well: the summer is the longest break of all.
+  const earlier = state.years.filter((y) => y.end < year.start).flatMap((y) => schoolDays(yearWithOutside(state, y)));
+  const days = [...earlier.sort((a, b) => a - b).slice(-1), ...schoolDays(year).filter((d) => d <= today)];
+  if (!hasSchool(dayKind(year, today))) return [];
   const back = days.findLast((d, i) => i > 0 && d - days[i - 1]! > BREAK_DAYS);
   if (back === undefined || today - back > 6) return [];
+  const before = days[days.indexOf(back) - 1]!;
+  // Before anything was done there is nothing that may not have lasted.
+  if (!state.marks.some((m) => m.date <= fromDay(before))) return [];
   const decks = state.decks.filter((deck) =>
     state.children.some((c) => withUs(state, c.id, today) && deckView(state, deck, c.id, today).count['to review'] > 0),
   );
-  const before = days[days.indexOf(back) - 1]!;
   const gone = `${count(back - before - 1, 'day')} without school`;
   const words =
     decks.length > 0

@@ -1,4 +1,4 @@
-import { type Day, dayKind, hasSchool, schoolDays, toDay } from '../calendar';
+import { type Day, dayKind, hasSchool, schoolDays, toDay, yearOn } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
 import { daysAsked } from '../attendance';
 import { type AwayBlock, type Child, type Household, type Id, type SchoolYear, titleOf } from '../household';
@@ -130,11 +130,11 @@ export function effectWords({ inHand: [b, a], clashes: [cb, ca], minutes }: Effe
   return [hand, clash, taught].filter(Boolean).join(', ');
 }
 
-/** The school days of a week, and what is not one of them, in words; `days` so far in the year before it. */
-export function weekDatesWords(year: SchoolYear, start: Day): string {
-  const days = Array.from({ length: 7 }, (_, i) => start + i);
-  const school = days.filter((d) => hasSchool(dayKind(year, d))).length;
-  const light = days.filter((d) => dayKind(year, d) === 'light').length;
+/** The school days of a week, and how many of them are light, in words. */
+export function weekDatesWords(state: Household, year: SchoolYear, start: Day): string {
+  const kinds = Array.from({ length: 7 }, (_, i) => dayKind(yearOn(state, year, start + i), start + i));
+  const school = kinds.filter(hasSchool).length;
+  const light = kinds.filter((k) => k === 'light').length;
   return `${count(school, 'school day')}${light > 0 ? `, ${light} of them light` : ''}`;
 }
 

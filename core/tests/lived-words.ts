@@ -72,7 +72,7 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
   const monday = today - weekdayOf(today) + 1;
   const open = Array.from({ length: 7 }, (_, i) => monday + i).filter((d) => book.isOpen(d));
   const said: Said = {
-    'school days of the week': [open.length, numbers(weekDatesWords(year, monday), /^(\d+) school days?/g)[0]],
+    'school days of the week': [open.length, numbers(weekDatesWords(state, year, monday), /^(\d+) school days?/g)[0]],
   };
   let before = 0;
   for (let d = book.start; d < today; d++) if (book.isOpen(d)) before++;

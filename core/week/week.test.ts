@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayKind, fromDay, isShut, toDay, weekStart } from '../calendar';
 import type { Household } from '../household';
+import { weekDatesWords } from '../sitdown';
 import { makePlan, makeProblem, type Plan } from '../stagger';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
 import { brokenPins, moveCost, moveSitting, moveWords, publishWeek, weekPage, withMove } from './index';
@@ -51,6 +52,30 @@ describe('a sitting moved onto a Saturday', () => {
 });
 
 describe('the week', () => {
+  it('in which one year ends and the next begins has each day as its own year does', () => {
+    const [first, next] = [aYear({ end: '2026-12-30' }), aYear({ id: 'n', start: '2026-12-31', end: '2027-06-11' })];
+    const light = [{ weekday: 4 as const, share: 50 }];
+    const h = household({
+      years: [
+        first,
+        { ...next, light, closed: [{ id: 'x', from: '2027-01-01', to: '2027-01-01', label: 'new year' }] },
+      ],
+      marks: [aMark('e', 'L1-1', 'done', '2026-12-28')],
+    });
+    const of = (i: number, today: string) => {
+      const page = weekPage(h, h.years[i]!, plan(h, toDay(today)), toDay('2026-12-28'));
+      return page.days.map((d) => [fromDay(d.day).slice(5), d.kind, d.teachers[0]!.hours > 0]);
+    };
+    const days = [
+      ...['12-28', '12-29', '12-30'].map((d) => [d, 'full', true]),
+      ['12-31', 'light', true],
+      ['01-01', 'closed', false],
+    ];
+    expect(of(0, '2026-12-28')).toEqual(days);
+    expect(of(1, '2026-12-31')).toEqual(days);
+    expect(weekDatesWords(h, h.years[0]!, toDay('2026-12-28'))).toBe('4 school days, 1 of them light');
+  });
+
   it('names of a course those alone who are with the household in it', () => {
     const [a, b] = [aChild('A'), aChild('B', { until: '2026-09-08' })];
     const h = household({ children: [a, b] });

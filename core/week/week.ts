@@ -9,6 +9,7 @@ import {
   programmeWeek,
   teacherMinutesOn,
   yearWithOutside,
+  yearOn,
 } from '../calendar';
 import { contentsOf, type FlatStep, lessonNumber, teacherMinutes, teacherOn } from '../course';
 import {
@@ -128,14 +129,14 @@ export function weekPage(state: Household, stored: SchoolYear, plan: Plan | unde
     .filter((r) => r !== undefined);
   const used = (day: Day) => rows.some((r) => r.cells.some((c) => c.day === day && !isEmpty(c)));
   const shown = all.filter((d) => {
-    const kind = dayKind(year, d);
+    const kind = dayKind(yearOn(state, year, d), d);
     // A class on a Saturday stands in its week too.
     return !['weekend', 'outside'].includes(kind) || used(d) || (kind === 'weekend' && awayOn(state, d).length > 0);
   });
   return {
     start,
     published,
-    days: shown.map((day) => weekDay(state, year, rows, day)),
+    days: shown.map((day) => weekDay(state, yearOn(state, year, day), rows, day)),
     rows: rows.map((r) => ({ ...r, cells: r.cells.filter((c) => shown.includes(c.day)) })),
     programmes: programmesIn(state, start),
   };
