@@ -300,7 +300,7 @@ export function EnrolmentForm({
         <DateControl label="Not before" fault={errors.firstDate?.message} control={control} name="firstDate" />
         <DateControl
           label="Should end by"
-          hint="Empty: the last day of the school year."
+          hint="Empty: the last day of the school year. Behind that it goes on in the next."
           fault={errors.target?.message}
           control={control}
           name="target"

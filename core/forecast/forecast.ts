@@ -67,11 +67,16 @@ export function forecastOf(
 ): Forecast | undefined {
   const track = plan.tracks.find((t) => t.enrolmentId === enrolment.id);
   const course = contentsOf(state, enrolment, plan.today);
-  const steps = track?.stepIds.length ?? 0;
-  if (!track || !course || steps === 0) return undefined;
-  const full = makeTrack(state, year, enrolment, plan.today);
+  if (!track || !course) return undefined;
+  const made = makeTrack(state, year, enrolment, plan.today);
+  // One that goes on in the next year is foretold to its end there.
+  const { whole: full = made } = made;
+  const ids = made.whole ? full.steps.map((s) => s.id) : track.stepIds;
+  const steps = ids.length;
+  // Where some of it waits at a gate besides, its end is not foretold.
+  if (steps === 0 || (made.whole && enrolment.gates?.length)) return undefined;
   const share = placesOf(state, enrolment);
-  const given = spreadOf(full, enrolment, plan, share, track.stepIds);
+  const given = spreadOf(full, enrolment, plan, share, ids);
   const prior = priorOf(state, enrolment, plan);
   if (prior.weeks.length === 0) return undefined;
   const own = recordOf(state, enrolment, plan.today);
@@ -85,27 +90,25 @@ export function forecastOf(
   };
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const words = (at: number) => {
-    const step = flat.get(track.stepIds[at - 1]!);
+    const step = flat.get(ids[at - 1]!);
     return step ? `${step.lesson.title}, ${stepName(step)}` : '';
   };
-  const testAt = track.stepIds.findIndex((id) => flat.get(id)?.kind === 'assess') + 1;
+  const testAt = ids.findIndex((id) => flat.get(id)?.kind === 'assess') + 1;
   const places = new Set(
     Array.from({ length: Math.min(PLACES, steps) }, (_, i) => Math.round((steps * (i + 1)) / Math.min(PLACES, steps))),
   );
   if (testAt > 0) places.add(testAt);
   const drawn = new Set(places);
-  const others = also.flatMap((id) =>
-    track.stepIds.includes(id) ? [[id, track.stepIds.indexOf(id) + 1] as const] : [],
-  );
+  const others = also.flatMap((id) => (ids.includes(id) ? [[id, ids.indexOf(id) + 1] as const] : []));
   for (const [, at] of others) places.add(at);
   const asked = [...places].sort((a, b) => a - b);
   const found = sittingsTo(blocksOf(own, prior.weeks), asked, {
     runs,
     seed,
     spread,
-    sizes: track.stepIds.map(share),
+    sizes: ids.map(share),
     more: shareOfMore(own),
-    may: tiedTo(full, year, track.stepIds, opensOf(full, plan)),
+    may: tiedTo(full, year, ids, opensOf(full, plan)),
   });
   const most = found.at(-1)!.reduce((n, x) => Math.max(n, x), 1);
   const dates = datesAhead(full, year, most);

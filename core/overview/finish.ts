@@ -12,8 +12,8 @@ export type Finish =
   | { kind: 'beyond'; unplaced: number; earliest: Day | undefined }
   /** Steps wait at a gate: what is planned before it ends on `day`. */
   | { kind: 'waiting'; waiting: number; day: Day | undefined }
-  /** It is paused or over from a day to come on: what is planned before that ends on `day`. */
-  | { kind: 'stops'; later: number; day: Day | undefined }
+  /** It is paused or over from a day to come on, or goes on in the next year: what is planned before that ends on `day`. */
+  | { kind: 'stops'; later: number; day: Day | undefined; nextYear?: true }
   | { kind: 'nothing left' }
   /** The plan knows nothing of it: no plan yet, or no weekday. */
   | { kind: 'unknown' };
@@ -30,7 +30,8 @@ export function finishOf(plan: Plan | undefined, enrolmentId: Id, reserve: Reser
     return { kind: 'beyond', unplaced, earliest: reserve.hereUntil === undefined ? reserve.projected : undefined };
   const waiting = reserve.remaining - track.stepIds.length;
   if (waiting > 0) return { kind: 'waiting', waiting, day };
-  if (reserve.forLater > 0) return { kind: 'stops', later: reserve.forLater, day };
+  if (reserve.forLater > 0)
+    return { kind: 'stops', later: reserve.forLater, day, ...(reserve.beyond ? { nextYear: true } : {}) };
   if (day === undefined) return { kind: 'unknown' };
   return { kind: 'planned', day, ...(reserve.hurried === undefined ? {} : { waitedFor: true }) };
 }
@@ -47,7 +48,7 @@ export function finishWords(style: DateStyle, finish: Finish, today: Day): strin
     case 'waiting':
       return `${count(finish.waiting, 'step')} held until ready`;
     case 'stops':
-      return `${count(finish.later, 'step')} left for later`;
+      return `${count(finish.later, 'step')} left for ${finish.nextYear ? 'the next year' : 'later'}`;
     case 'nothing left':
       return 'nothing left to do';
     case 'unknown':

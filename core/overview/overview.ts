@@ -28,6 +28,7 @@ import { marksByEnrolment, standingsOf } from '../log';
 import {
   anybodyLeft,
   fillers,
+  goesBeyond,
   isPlanned,
   isTakenFrom,
   isThrough,
@@ -190,13 +191,15 @@ function rowOf(
   const counts = noCounts();
   let lastPlanned: Day | undefined;
   const stop = stopsOn(enrolment, today, toDay(year.end));
+  const beyond = goesBeyond(enrolment, year) && makeTrack(state, year, enrolment, today).whole !== undefined;
+  const leaves = stop !== undefined || beyond;
   const between = fillers(state, today).has(enrolment.id);
   for (const step of takenSteps(state, enrolment)) {
     const standing = standings.get(step.id);
     const settled = standing && standing.state !== 'open' ? standing.state : undefined;
     const day = settled ? toDay(standing!.last.date) : (planned.get(step.id) ?? -1);
     const waits = track !== undefined && !planned.has(step.id);
-    const rest = !waits ? 'unplaced' : stop !== undefined || between ? 'for later' : 'waiting';
+    const rest = !waits ? 'unplaced' : leaves || between ? 'for later' : 'waiting';
     const place: StepPlace = settled ?? (day >= 0 ? 'to come' : rest);
     counts[place]++;
     const unit = units.get(step.unit) ?? { unit: step.unit, from: undefined, to: undefined, counts: noCounts() };
@@ -230,7 +233,7 @@ function rowOf(
     units: [...units.values()],
     counts,
     reserve: taken && !isOver(year, today) ? reserveOf(makeTrack(state, year, enrolment, today), year) : undefined,
-    target: Math.min(targetDay(enrolment, year), (stop ?? Infinity) - 1),
+    target: Math.min(beyond ? toDay(enrolment.target!) : targetDay(enrolment, year), (stop ?? Infinity) - 1),
     lastPlanned,
     changes: changesAhead(state, enrolment, today),
   };

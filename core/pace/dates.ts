@@ -5,12 +5,14 @@ import {
   type Day,
   dayKind,
   isShut,
+  nextYear,
   schoolDays,
   shapeOn,
   toDay,
   type Weekday,
   weekdayOf,
   weekStart,
+  yearAfter,
   yearWithOutside,
 } from '../calendar';
 import type { Enrolment, Household, SchoolYear } from '../household';
@@ -69,8 +71,30 @@ export function sittingsPerWeek(enrolment: Pick<Enrolment, 'weekdays'>, year: Pi
   return enrolment.weekdays.filter((d) => year.weekdays.includes(d)).length;
 }
 
+/** Years behind one in which a course may go on to its own date; what lies behind those is not reckoned with. */
+const MOST_YEARS = 5;
+
+/** Whether a course has its date to end by behind a year: it goes on in the next, and lacks nothing in this one for that. */
+export const goesBeyond = ({ target }: Pick<Enrolment, 'target'>, { end }: Pick<SchoolYear, 'end'>): boolean =>
+  target !== undefined && target > end;
+
 /**
- * The last date on time of an enrolment: its own target, never after the school year. One that lies before the year was missed in another, and
+ * The open dates behind a year of a course that has its date to end by there, up to that date: of the years that are set up, and behind
+ * those by the shape of the last.
+ */
+export function datesBeyond(state: Household, enrolment: Enrolment, year: SchoolYear): Day[] {
+  const days: Day[] = [];
+  if (!goesBeyond(enrolment, year)) return days;
+  let last = year;
+  for (let n = 0; n < MOST_YEARS && goesBeyond(enrolment, last); n++) {
+    last = yearAfter(state.years, last) ?? nextYear(last, '', () => '');
+    days.push(...openDates(state, enrolment, last).filter((d) => d <= toDay(enrolment.target!)));
+  }
+  return days;
+}
+
+/**
+ * The last date on time of an enrolment within a year: its own target, never after the school year. One that lies before the year was missed in another, and
  * holds no more: the course is not short for all of a new year by it.
  * @example
  * fromDay(targetDay(anEnrolment('e', 'c'), aYear({ end: '2027-06-11' }))) // => '2027-06-11'

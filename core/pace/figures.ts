@@ -39,10 +39,11 @@ export function paceFigures(
       ? state
       : { ...state, enrolments: [...state.enrolments.filter((e) => e.id !== enrolment.id), enrolment] };
   const { firstDay, startMinutes } = state.settings;
-  const track = makeTrack(own, year, enrolment, today);
+  const made = makeTrack(own, year, enrolment, today);
+  const { whole: track = made } = made;
   const held = makeTrack(own, year, enrolment, today, { gates: 'held' });
   const none = { lastDay: undefined, alone: undefined, stepsAWeek: undefined, teacherAWeek: undefined };
-  const { daysInHand } = reserveOf(track, year);
+  const { daysInHand } = reserveOf(made, year);
   const fit = track.steps.length > 0 ? earliestFit(track, toDay(year.end)) : undefined;
   if (!fit) return { ...none, daysInHand, waiting: held.waiting };
   const last = track.own?.last ?? track.steps.length - 1;
@@ -51,7 +52,8 @@ export function paceFigures(
   const lastDay = planned ?? byRule;
   const weeks = new Set(track.dates.filter((d) => d <= lastDay).map((d) => weekStart(d, firstDay)));
   // Beyond the school year every week counts.
-  for (let d = weekStart(toDay(year.end), firstDay) + 7; d <= lastDay; d += 7) weeks.add(d);
+  const known = Math.max(toDay(year.end), track.dates.at(-1) ?? 0);
+  for (let d = weekStart(known, firstDay) + 7; d <= lastDay; d += 7) weeks.add(d);
   const steps = remainingSteps(own, enrolment);
   const minutes = steps.reduce((n, s) => n + teacherMinutes(s.minutes, s.presence, startMinutes), 0);
   const perWeek = (n: number) => n / Math.max(1, weeks.size);

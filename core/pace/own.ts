@@ -2,7 +2,7 @@ import { type Day, fromDay, isOver, teacherMinutesOn, toDay, type Weekday, weekS
 import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { goneSteps, marksByEnrolment, type Standing, standingsOf } from '../log';
-import { catchUpDates, openDates, targetDay } from './dates';
+import { catchUpDates, datesBeyond, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
 import { type Due, idealFrom, idealSittings, wishedOn } from './ideal';
@@ -103,7 +103,10 @@ export function ownTrack(
   const open = more.length === 0 ? regular : [...regular, ...more].sort((a, b) => a - b);
   // A day that was ended takes nothing more but what was left on it by hand.
   const over = state.settings.stopped === fromDay(today);
-  const dates = open.filter((d) => d > today || (d === today && (!over || pinned.has(d))));
+  const within = open.filter((d) => d > today || (d === today && (!over || pinned.has(d))));
+  const stops = stopsOn(enrolment, today, toDay(year.end)) !== undefined;
+  const beyond = stops || now.rule.kind === 'loop' ? [] : datesBeyond(state, enrolment, year).filter((d) => d > today);
+  const dates = [...within, ...beyond];
   const later = laterPhases(state, { stored: enrolment, now }, remaining, today, weekdaysOf, (then, its, left, on) =>
     trackSteps(state, then, { taken, remaining: left, standings, used, pace: its, today, weekdays: on }),
   );
@@ -121,9 +124,9 @@ export function ownTrack(
     ...phaseOf(now, pace, weekdays, steps),
     ...(later.length > 0 ? { later: later.map(({ from, anew, phase }) => ({ from, anew, ...phase })) } : {}),
     dates,
-    untaught: untaughtOn(state, year, teacherOn, dates),
+    untaught: untaughtOn(state, year, teacherOn, within),
     room,
-    target: targetDay(enrolment, year),
+    target: beyond.length > 0 ? toDay(enrolment.target!) : targetDay(enrolment, year),
     ...(gone === undefined ? {} : { leftFrom: gone }),
     noTarget: meaningOf((later.at(-1) ?? now).rule).noTarget === true && enrolment.target === undefined,
     firstDay,
@@ -143,13 +146,16 @@ export function ownTrack(
     members: [enrolment.id],
   };
   const early = state.settings.wishes?.spread === 'early';
-  track.ideal = idealSittings(track, now.rule, pace, taken, remaining, standings, open, early);
+  const ahead = [...open, ...beyond];
+  track.ideal = idealSittings(track, now.rule, pace, taken, remaining, standings, ahead, early);
   for (const { from, anew, rule, pace: its, phase } of later)
     if (anew) track.ideal = idealFrom(track, from, { rule, pace: its, phase }, taken, remaining, early);
   stopTrack(year, enrolment, track, today);
+  if (beyond.length > 0) keepYear(year, track, within.length);
+  const { whole = track } = track;
   const on = new Set([...(seen ?? []), enrolment.id]);
   const idealBy = (due: readonly Due[]) =>
-    idealSittings(track, now.rule, pace, taken, remaining, standings, open, early, due);
+    idealSittings(whole, now.rule, pace, taken, remaining, standings, ahead, early, due);
   const waits = on.size > 1 ? undefined : new Waits(state, year, today, { catchUp, gates }, trackOf);
   const waiting: Waiting = { taken, remaining, today, options: { catchUp, gates }, seen: on, trackOf, waits, idealBy };
   if (!alone) {
@@ -315,6 +321,25 @@ function stopTrack(year: SchoolYear, enrolment: Enrolment, track: Track, today: 
   if (at < 0) return;
   track.forLater = track.steps.length - at;
   cutSteps(track, at);
+}
+
+/**
+ * Keeps of a track that has its date to end by behind the year what its pace would have done in it, and what is held to a day of it by hand;
+ * the rest is left for the next.
+ */
+function keepYear(year: SchoolYear, track: Track, dates: number): void {
+  const end = toDay(year.end);
+  track.whole = { ...track, ...(track.later ? { later: track.later.map((p) => ({ ...p })) } : {}) };
+  const wished = track.ideal.findIndex((sitting) => sitting > dates);
+  const held = track.steps.findLastIndex((s) => s.heldOn >= 0 && s.heldOn <= end) + 1;
+  track.dates = track.dates.slice(0, dates);
+  track.room = track.room.slice(0, dates);
+  track.target = Math.min(track.target, end);
+  // What the year has no room for comes in the next as well.
+  const fits = earliestFit(track.whole, end)?.days.filter((d) => d <= end).length ?? 0;
+  const at = Math.max(held, Math.min(fits, wished < 0 ? track.steps.length : wished));
+  track.forLater += track.steps.length - at;
+  if (at < track.steps.length) cutSteps(track, at);
 }
 
 /**

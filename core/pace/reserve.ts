@@ -17,6 +17,8 @@ export interface Reserve {
   remaining: number;
   /** Steps left for later, since it is paused or over from a day to come on: not among those that remain. */
   forLater: number;
+  /** It has its date to end by behind the year: of that its days in hand tell, and what is for later is for the next year. */
+  beyond?: true;
   /** The day by which its pace has all of it done, where that is before its own date since another course waits for it. */
   hurried?: Day;
   /** The last day on which any child takes it, where the earliest fit ends behind it: with nobody there that fit tells nothing. */
@@ -40,12 +42,13 @@ export function reserveOf(track: Track, year: SchoolYear): Reserve {
 }
 const told = new WeakMap<Track, { year: SchoolYear; reserve: Reserve }>();
 
-function newReserve(track: Track, year: SchoolYear): Reserve {
+function newReserve(asked: Track, year: SchoolYear): Reserve {
   const yearEnd = toDay(year.end);
-  const { forLater, hurried } = track;
+  const { forLater, hurried } = asked;
+  const { whole: track = asked } = asked;
   // In a queue, this enrolment's own last step decides; what is lost is a slot of the queue, whoever has the turn.
   const {
-    count: remaining,
+    count: all,
     last,
     target,
   } = track.own ?? {
@@ -53,8 +56,11 @@ function newReserve(track: Track, year: SchoolYear): Reserve {
     last: track.steps.length - 1,
     target: track.target,
   };
-  const fit = remaining > 0 && !track.yearOver ? earliestFit(track, yearEnd) : undefined;
-  const rest: Pick<Reserve, 'remaining' | 'forLater' | 'hurried' | 'hereUntil'> = { remaining, forLater };
+  // What is left for later of one that stops is not counted; of one that goes beyond the year it is.
+  const remaining = asked.own?.count ?? asked.steps.length;
+  const fit = all > 0 && !track.yearOver ? earliestFit(track, yearEnd) : undefined;
+  const rest: Pick<Reserve, 'remaining' | 'forLater' | 'hurried' | 'hereUntil' | 'beyond'> = { remaining, forLater };
+  if (asked.whole) rest.beyond = true;
   if (hurried !== undefined) rest.hurried = hurried;
   if (!fit) return { daysInHand: undefined, projected: undefined, afterYear: false, ...rest };
   const projected = fit.days[last]!;

@@ -12,7 +12,7 @@ import {
 } from '../household';
 import { marksByEnrolment, sittingMarks } from '../log';
 import { ended, isEnded, livesAhead } from './lives';
-import { openDates, sittingsPerWeek, targetDay } from './dates';
+import { datesBeyond, openDates, sittingsPerWeek, targetDay } from './dates';
 import { paceOn, pacesAhead } from './paces';
 import { workLeft } from './rule';
 import { loopIdOf, meaningOf } from './rules';
@@ -70,7 +70,8 @@ function neededFor(
     },
     sittingsLeft: () => {
       const target = targetDay(enrolment, year);
-      return openDates(state, enrolment, year).filter((d) => d >= from && d <= target).length;
+      const within = openDates(state, enrolment, year).filter((d) => d >= from && d <= target).length;
+      return within + datesBeyond(state, enrolment, year).filter((d) => d >= from).length;
     },
     workLeft: left,
   });

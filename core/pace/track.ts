@@ -63,7 +63,7 @@ function keep(
   const seen = [...(options.seen ?? [])].sort().join(' ');
   const of = [
     ...[settings, children, teachers, absences, aways, calendars, feeds, courses, enrolments, loops, year, today],
-    ...[state.overlaps, state.published],
+    ...[state.overlaps, state.published, state.years],
     ...[options.catchUp ?? true, options.gates ?? 'open', options.alone ?? false, seen],
     ...related.map((id) => groups.get(id)),
     ...own(state.pins),

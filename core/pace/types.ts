@@ -67,6 +67,8 @@ export interface Track extends Phase {
   target: Day;
   /** The day by which all of it is to be done, before its own date, since another course waits for it. */
   hurried?: Day;
+  /** Of one that has its date to end by behind the year, all of it and up to that date: here stands the year’s part alone. */
+  whole?: Track;
   /** The day to come from which on no child that takes it is with the household any more. */
   leftFrom?: Day;
   /** The rule asks for no date of its own and none is given: it has a projected day, and no days in hand. */

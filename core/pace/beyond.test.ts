@@ -1,0 +1,120 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fromDay, schoolDays, toDay } from '../calendar';
+import { forecasts } from '../forecast';
+import type { Enrolment, Household, PaceRule, SchoolYear } from '../household';
+import { finishOf, finishWords, misfits, overview } from '../overview';
+import { makePlan, makeProblem } from '../stagger';
+import { aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
+import { datesBeyond, goesBeyond, makeTrack, neededPerSitting, reserveOf } from './index';
+
+const MONDAY = toDay('2026-09-07');
+const first = aYear({ start: '2026-09-07', end: '2026-10-02' });
+const next = aYear({ id: 'next', start: '2026-10-12', end: '2026-11-06' });
+/** One sheet a sitting, five days a week: twenty sittings in each of the two years. */
+const home = (steps: number, change: Partial<Enrolment> = {}, years: SchoolYear[] = [first, next]): Household =>
+  aHousehold({
+    years,
+    courses: [aCourse('c', { lessons: steps, perLesson: [{ kind: 'practise', count: 1 }] })],
+    enrolments: [anEnrolment('e', 'c', { target: '2026-11-06', ...change })],
+  });
+const trackOf = (h: Household, year = first, today = MONDAY) => makeTrack(h, year, h.enrolments[0]!, today);
+const planOf = (h: Household, year = first, today = MONDAY) =>
+  makePlan(makeProblem(h, year, today), { sweeps: 4, seed: 1 });
+
+describe('a course with its date to end by behind the year', () => {
+  it('leaves for the next year what its pace would do there, and lacks nothing in this one', () => {
+    const h = home(30);
+    const track = trackOf(h);
+    expect([track.steps.length, track.forLater]).toEqual([15, 15]);
+    const reserve = reserveOf(track, first);
+    // Forty sittings for thirty sheets.
+    expect(reserve).toMatchObject({ daysInHand: 10, remaining: 15, forLater: 15, beyond: true });
+    expect(fromDay(reserve.projected!)).toBe('2026-10-23');
+    const plan = planOf(h);
+    expect(plan.tracks[0]!.days).toHaveLength(15);
+    expect(finishWords('day month', finishOf(plan, 'e', reserve), MONDAY)).toBe('15 steps left for the next year');
+    const view = overview(h, first, plan, MONDAY);
+    expect(view.groups[0]!.rows[0]!.counts).toMatchObject({ 'to come': 15, 'for later': 15, unplaced: 0 });
+    expect(misfits(h, first, view, MONDAY)).toEqual([]);
+    // What it stores as its steps a sitting counts the sittings of both years.
+    expect(neededPerSitting(h, first, h.enrolments[0]!, MONDAY)).toBe(1);
+    expect(neededPerSitting(home(41), first, h.enrolments[0]!, MONDAY)).toBe(2);
+  });
+
+  it('is short by what lacks until its own date, not until the year’s end', () => {
+    expect(reserveOf(trackOf(home(40)), first).daysInHand).toBe(0);
+    expect(reserveOf(trackOf(home(43)), first).daysInHand).toBe(-3);
+    const early = home(30, { target: '2026-10-14' });
+    expect(reserveOf(trackOf(early), first).daysInHand).toBe(-7);
+  });
+
+  it('by so many a week does this year’s weeks, and stands in the next as any other once that has its turn', () => {
+    const h = home(30, { rule: { kind: 'weekly', n: 3, unit: 'steps' } });
+    expect([trackOf(h).steps.length, trackOf(h).forLater]).toEqual([12, 18]);
+    const today = toDay('2026-10-12');
+    const marks = Array.from({ length: 12 }, (_, i) => aMark('e', `L${i + 1}-1`, 'done', '2026-09-30'));
+    const then = { ...h, marks };
+    const track = trackOf(then, next, today);
+    expect([track.steps.length, track.forLater, track.whole]).toEqual([18, 0, undefined]);
+    expect(goesBeyond(h.enrolments[0]!, next)).toBe(false);
+  });
+
+  it('goes by the shape of this year where the next is not set up', () => {
+    const long = aYear({ start: '2026-09-07', end: '2027-06-11' });
+    const h = home(30, { target: '2027-09-17' }, [long]);
+    const beyond = datesBeyond(h, h.enrolments[0]!, long).map(fromDay);
+    // 52 weeks after 7 September 2026, and so many Mondays to Fridays.
+    expect([beyond[0], beyond.length]).toEqual(['2027-09-06', 10]);
+  });
+
+  it('what was moved by hand onto a day of this year stays there, and what is before it', () => {
+    const h = home(30);
+    const pins = [{ id: 'p', enrolmentId: 'e', stepId: 'L18-1', date: '2026-10-02' }];
+    expect(trackOf({ ...h, pins }).steps.length).toBe(18);
+  });
+
+  it('is foretold to its own date', () => {
+    const marks = schoolDays(first)
+      .slice(0, 10)
+      .map((d, i) => aMark('e', `L${i + 1}-1`, 'done', fromDay(d)));
+    const h = { ...home(30), marks };
+    const today = toDay('2026-09-21');
+    const [told] = forecasts(h, first, planOf(h, first, today), { runs: 200 });
+    expect(fromDay(told!.target!)).toBe('2026-11-06');
+    expect([told!.steps, told!.chance! > 60]).toEqual([20, true]);
+    expect(told!.last.middle).toBeGreaterThan(toDay(next.start));
+  });
+
+  it('is placed in the year by its share of all sittings, whatever its pace, and no step is lost or twice', () => {
+    const rules: PaceRule[] = [
+      { kind: 'even' },
+      { kind: 'weekly', n: 4, unit: 'steps' },
+      { kind: 'minutes', minutes: 15 },
+    ];
+    fc.assert(
+      fc.property(
+        ...[fc.integer({ min: 1, max: 60 }), fc.constantFrom(...rules), fc.integer({ min: 1, max: 3 })],
+        ...[fc.integer({ min: 0, max: 25 }), fc.integer({ min: 1, max: 34 })],
+        (steps, rule, perSitting, passed, behind) => {
+          const target = fromDay(toDay(first.end) + behind);
+          const h = home(steps, { rule, perSitting, target });
+          const today = MONDAY + passed;
+          const track = trackOf(h, first, today);
+          expect(track.steps.length + track.forLater).toBe(steps);
+          expect(track.dates.every((d) => d <= toDay(first.end))).toBe(true);
+          const { daysInHand } = reserveOf(track, first);
+          // One sheet is one place: what is left, over what a sitting takes, is how many sittings it needs.
+          const all = track.dates.length + datesBeyond(h, h.enrolments[0]!, first).length;
+          const needs = rule.kind === 'even' ? Math.ceil(steps / perSitting) : undefined;
+          if (needs !== undefined && datesBeyond(h, h.enrolments[0]!, first).length > 0 && needs <= all)
+            expect(daysInHand).toBe(all - needs);
+          // Where no day of the next year lies before its date it is one of this year alone.
+          const lacks = (planOf(h, first, today).tracks[0]?.days ?? []).filter((d) => d < 0).length;
+          if (track.whole) expect(lacks).toBe(0);
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+});
