@@ -222,7 +222,7 @@ describe('a forecast', () => {
     const marks = marksWhere((d) => d % 7 !== (toDay(START) + 4) % 7).slice(0, 20);
     const h = base(marks, {
       years: [aYear({ start: START, end: '2026-10-09' })],
-      enrolments: [{ ...base().enrolments[0]!, weekdays: [1, 2, 3, 4] }],
+      enrolments: [{ ...base().enrolments[0]!, target: '2026-10-09', weekdays: [1, 2, 3, 4] }],
     });
     const last = toDay('2026-10-09');
     expect(planOf(h, last).tracks[0]!.days.every((d) => d < 0)).toBe(true);

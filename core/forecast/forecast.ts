@@ -86,7 +86,7 @@ export function forecastOf(
   const spread = {
     ...given,
     ...(dense === undefined ? {} : { dense }),
-    ...(runsOut(track.days) ? likeLately(given, own, full) : {}),
+    ...(runsOut(track.days, made.whole !== undefined) ? likeLately(given, own, full) : {}),
   };
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const words = (at: number) => {
@@ -147,9 +147,9 @@ const opensOf = ({ gates }: Track, { tracks }: Plan): { at: number; day: Day }[]
 
 /** So few sittings say little of what one holds, and of how close they lie. */
 const FEW = 6;
-/** Whether the year runs out before the course, and soon. */
-const runsOut = (days: readonly Day[]): boolean =>
-  days.some((d) => d < 0) && new Set(days.filter((d) => d >= 0)).size < FEW;
+/** Whether the year runs out before the course (it goes beyond it), and soon. */
+const runsOut = (days: readonly Day[], beyond: boolean): boolean =>
+  (beyond || days.some((d) => d < 0)) && new Set(days.filter((d) => d >= 0)).size < FEW;
 
 /** Where the year has hardly a date left for it, the plan does not say what a sitting holds and how close they lie: the last weeks on record do. */
 function likeLately(given: Spread, own: readonly RecordedWeek[], track: Track): Partial<Spread> {

@@ -3,7 +3,7 @@ import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id } from '../household';
 import { MARKS, sits } from '../household';
 import { marksByEnrolment, standingsOf, wasSat } from '../log';
-import { fillers, isTakenFrom, isThrough, openDates, pacesAhead, stopsOn } from '../pace';
+import { fillers, goesBeyond, isTakenFrom, isThrough, openDates, pacesAhead, stopsOn } from '../pace';
 import type { Plan } from '../stagger';
 import { sittingsIn, type Week } from './model';
 import { placedOn, placesOf } from './places';
@@ -170,6 +170,8 @@ export function foretold(state: Household, plan: Plan): Enrolment[] {
       !between.has(e.id) &&
       isTakenFrom(e, plan.today, until) &&
       stopsOn(e, plan.today, until) === undefined &&
-      (plan.tracks.find((t) => t.enrolmentId === e.id)?.stepIds.length ?? 0) > 0,
+      ((plan.tracks.find((t) => t.enrolmentId === e.id)?.stepIds.length ?? 0) > 0 ||
+        // Of one that goes on in the next year this one may hold nothing any more.
+        (year !== undefined && goesBeyond(e, year) && !isThrough(state, e))),
   );
 }

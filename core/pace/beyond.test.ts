@@ -84,6 +84,16 @@ describe('a course with its date to end by behind the year', () => {
     expect(fromDay(told!.target!)).toBe('2026-11-06');
     expect([told!.steps, told!.chance! > 60]).toEqual([20, true]);
     expect(told!.last.middle).toBeGreaterThan(toDay(next.start));
+    // On the last day nothing of it is left in this year, and it is foretold all the same.
+    const through = schoolDays(first).map((d, i) => aMark('e', `L${i + 1}-1`, 'done', fromDay(d)));
+    const end = toDay(first.end);
+    const all = { ...home(30), marks: through };
+    const plan = planOf(all, first, end);
+    expect(finishWords('day month', finishOf(plan, 'e', reserveOf(trackOf(all, first, end), first)), end)).toBe(
+      '10 steps left for the next year',
+    );
+    const [last] = forecasts(all, first, plan, { runs: 200 });
+    expect([last!.steps, last!.chance! > 80]).toEqual([10, true]);
   });
 
   it('is placed in the year by its share of all sittings, whatever its pace, and no step is lost or twice', () => {
