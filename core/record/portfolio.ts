@@ -29,7 +29,7 @@ import { takenSteps } from '../pace';
 import { minutesByKind, READING_WORDS, readingLines } from '../reading';
 import type { BarChart } from './chart-svg';
 import { marksByMonth, minutesByCourse, yearSoFar } from './charts';
-import { count, fieldDate, hoursAndMinutes, listing, monthName, shortDate, weekdayWords } from '../words';
+import { count, fieldDate, hoursAndMinutes, listing, monthName, weekdayWords } from '../words';
 
 /** One piece of a section: words, a table, a chart, or a picture. The page, the print and the file are made from the same. */
 export type Block =
@@ -112,7 +112,8 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
       scores
         .sort((a, b) => a.s.day - b.s.day)
         .map(({ e, s }) => [
-          shortDate(style, s.day, today),
+          // Read years later, on paper: a date without its year says little.
+          fieldDate(style, s.day),
           titleOf(state, e.courseId),
           s.words,
           writeScore(s.mark.score!),
@@ -161,7 +162,7 @@ export function portfolioOf(state: Household, year: SchoolYear, child: Child, to
   add(
     'samples',
     'Samples of work',
-    samples.flatMap((s) => sampleBlocks(state, s, today)),
+    samples.flatMap((s) => sampleBlocks(state, s)),
   );
   const pages = state.pages
     .filter((p) => p.childId === child.id && p.yearId === year.id)
@@ -301,9 +302,9 @@ function readTitles(read: ReturnType<typeof readingLines>): string[][] {
   ]);
 }
 
-function sampleBlocks(state: Household, s: Sample, today: Day): Block[] {
+function sampleBlocks(state: Household, s: Sample): Block[] {
   const words = [
-    shortDate(state.settings.dateStyle, toDay(s.date), today),
+    fieldDate(state.settings.dateStyle, toDay(s.date)),
     s.courseId ? titleOf(state, s.courseId) : '',
     s.words,
     s.folder ? `on paper, in ${s.folder}` : '',

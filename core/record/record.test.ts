@@ -197,6 +197,12 @@ describe('a portfolio', () => {
     const was = [rows('curricula'), rows('timetable')];
     expect(was[1]).toEqual(['Tales <of> Rivers | Mon | Jory']);
     expect(was[0]![0]).toContain('5 of 16 steps');
+    // Its scores carry their year, on whichever day it is made.
+    const scored = aMark('f', steps[0]!, 'done', '2027-01-12', { score: { got: 7, of: 9 } });
+    const kept = h;
+    h = { ...h, marks: [...h.marks, { ...scored, id: 'scored', seq: 99 }] };
+    expect(rows('tests')[0]).toMatch(/^12 Jan 2027 \| /);
+    h = kept;
     done(steps[5]!, toDay('2027-09-13'));
     h = { ...h, enrolments: [anEnrolment('f', 'd', { childIds: ['A'], weekdays: [3] })] };
     expect([rows('curricula'), rows('timetable')]).toEqual(was);
