@@ -9,7 +9,7 @@ import { enterDetails, keepPage, keepSample, markStep, takeMarks } from '../deed
 import { flatten } from '../course';
 import { type Household, MARK_KINDS } from '../household';
 import { afterDeed } from '../tests/apply';
-import { aChild, aCourse, aHousehold, anEnrolment, aTeacher, aYear } from '../tests/make';
+import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear } from '../tests/make';
 import {
   findInRecord,
   LOG_COLUMNS,
