@@ -70,6 +70,23 @@ test('a course entered ahead for the next year is reckoned in that year, and lac
   await expect(lacks).not.toContainText('Sluice Arithmetic');
 });
 
+test('a course with its date to end by in the next year goes on there, and fits', async ({ page }) => {
+  await page.goto('/shelf/baskets');
+  await expect(page.getByRole('main')).toContainText('4 days short');
+  await page.getByRole('button', { name: 'Pace: Pip' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('Should end by').fill('2027-09-24');
+  await expect(form.getByRole('status').filter({ hasText: 'Last day' })).toContainText(
+    /In hand−?4 days short → \d+ days/,
+  );
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form).toHaveCount(0);
+  await expect(page.getByRole('main')).toContainText('4 steps left for the next year');
+  await walk(page, '/year/courses');
+  await settled(page);
+  await expect(page.getByRole('main')).not.toContainText('Basket Mornings (Pip) lacks');
+});
+
 test('drawn closer, for one child, and as a table that prints on two sides', async ({ page }) => {
   await page.goto('/year/courses');
   await page.getByLabel('Drawn for').selectOption('Pip');
