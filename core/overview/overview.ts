@@ -31,7 +31,6 @@ import {
   goesBeyond,
   isPlanned,
   isTakenFrom,
-  isThrough,
   stopsOn,
   makeTrack,
   openDates,
@@ -222,7 +221,9 @@ function rowOf(
   const inYear = (marksByEnrolment(state.marks).get(enrolment.id) ?? []).some(
     (m) => m.date >= year.start && m.date <= year.end,
   );
-  const taken = isTakenFrom(enrolment, today, toDay(year.end)) && (inYear || !isThrough(state, enrolment));
+  const { done, known, 'left out': out, ...open } = counts;
+  const nothingLeft = done + known + out > 0 && Object.values(open).every((n) => n === 0);
+  const taken = isTakenFrom(enrolment, today, toDay(year.end)) && (inYear || !nothingLeft);
   if ((!taken || isOver(year, today)) && !inYear) return undefined;
   return {
     enrolment,

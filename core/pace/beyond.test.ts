@@ -68,6 +68,20 @@ describe('a course with its date to end by behind the year', () => {
     expect([beyond[0], beyond.length]).toEqual(['2027-09-06', 10]);
   });
 
+  it('behind a gate that opens late in the year does the rest in the next, and is short only by what lacks there', () => {
+    const gate = { id: 'g', until: { kind: 'course' as const, enrolmentId: 'other', days: 0 } };
+    const h = home(24, { gates: [gate] });
+    const other = aCourse('o', { lessons: 15, perLesson: [{ kind: 'practise', count: 1 }] });
+    const waits = { ...h, courses: [...h.courses, other], enrolments: [...h.enrolments, anEnrolment('other', 'o')] };
+    const track = trackOf(waits);
+    // The other is through on the fifteenth of twenty days at the soonest: five days are left in this year, twenty in the next.
+    expect([track.steps.length <= 5, track.steps.length + track.forLater]).toEqual([true, 24]);
+    // Twenty-five sittings for twenty-four sheets; those before the gate are no loss.
+    expect(reserveOf(track, first).daysInHand).toBe(15 + 1);
+    const lacks = planOf(waits).tracks.flatMap((t) => t.days.filter((d) => d < 0));
+    expect(lacks).toEqual([]);
+  });
+
   it('what was moved by hand onto a day of this year stays there, and what is before it', () => {
     const h = home(30);
     const pins = [{ id: 'p', enrolmentId: 'e', stepId: 'L18-1', date: '2026-10-02' }];

@@ -151,22 +151,19 @@ export function ownTrack(
   for (const { from, anew, rule, pace: its, phase } of later)
     if (anew) track.ideal = idealFrom(track, from, { rule, pace: its, phase }, taken, remaining, early);
   stopTrack(year, enrolment, track, today);
-  if (beyond.length > 0) keepYear(year, track, within.length);
-  const { whole = track } = track;
   const on = new Set([...(seen ?? []), enrolment.id]);
   const idealBy = (due: readonly Due[]) =>
-    idealSittings(whole, now.rule, pace, taken, remaining, standings, ahead, early, due);
+    idealSittings(track, now.rule, pace, taken, remaining, standings, ahead, early, due);
   const waits = on.size > 1 ? undefined : new Waits(state, year, today, { catchUp, gates }, trackOf);
   const waiting: Waiting = { taken, remaining, today, options: { catchUp, gates }, seen: on, trackOf, waits, idealBy };
   if (!alone) {
     holdAtGates(state, year, enrolment, track, waiting);
     leaveRoom(state, year, enrolment, track, waiting);
-    fillStretch(
-      track,
-      fillWindow(state, year, enrolment, today, { catchUp, gates: 'held' }, on, trackOf),
-      toDay(year.end),
-      more,
-    );
+  }
+  if (beyond.length > 0) keepYear(year, track, within.length);
+  if (!alone) {
+    const window = fillWindow(state, year, enrolment, today, { catchUp, gates: 'held' }, on, trackOf);
+    fillStretch(track, window, toDay(year.end), more);
   }
   track.dated = track.steps.some((s) => s.weekday !== 0 || (s.notBefore !== -Infinity && s.notBefore > today + 1));
   return track;

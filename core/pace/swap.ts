@@ -47,7 +47,8 @@ export function neededFrom(
   const then = paceOn({ ...enrolment, paces: [pace] }, from);
   return neededFor(state, year, then, from, () => {
     if (!year) return 0;
-    const { dates, ideal, steps } = makeTrack(state, year, { ...enrolment, paces }, today);
+    const made = makeTrack(state, year, { ...enrolment, paces }, today);
+    const { dates, ideal, steps } = made.whole ?? made;
     const before = dates.filter((d) => d < from).length;
     return steps.reduce((n, s, i) => n + (ideal[i]! > before ? s.size : 0), 0);
   });

@@ -2,7 +2,7 @@ import type { Day } from '../calendar';
 import { contentsOf, flatten, type FlatStep, lentId } from '../course';
 import type { Course, Enrolment, Household, Id, Lesson, LessonRef, Unit } from '../household';
 import { isOpen, type Standing, standingsOf } from '../log';
-import { isEnded, lifeOn } from './lives';
+import { isEnded, lifeOn, livesAhead } from './lives';
 
 /**
  * The steps an enrolment takes at all: from its first step on, without optional ones it has declined and without those
@@ -91,9 +91,13 @@ export function isThrough(state: Household, enrolment: Enrolment): boolean {
   return steps.length > 0 && steps.every((s) => !isOpen(standings, s.id));
 }
 
-/** Whether nothing more is asked of a taking by a day: it has ended (finished, dropped), or every step that it takes is settled. */
+/**
+ * Whether nothing more is asked of a taking by a day: it has ended (finished, dropped), or every step that it takes is settled, and it is
+ * not to be taken up again on a day to come.
+ */
 export const isDoneWith = (state: Household, enrolment: Enrolment, today: Day): boolean =>
-  isEnded(lifeOn(enrolment, today)) || isThrough(state, enrolment);
+  livesAhead(enrolment, today).every((l) => isEnded(l.life)) &&
+  (isEnded(lifeOn(enrolment, today)) || isThrough(state, enrolment));
 
 /**
  * The courses that somebody took and nobody has to do with any more. They stay on the shelf for good, apart from those of the day: after
