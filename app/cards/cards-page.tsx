@@ -121,9 +121,7 @@ export default function CardsPage() {
         )}
         {household.decks.filter((d) => !past(d)).map(section)}
         {household.decks.some(past) && (
-          <Fold
-            words={`${count(household.decks.filter(past).length, 'deck')} of courses that nobody has to do with any more`}
-          >
+          <Fold words={`${count(household.decks.filter(past).length, 'deck')} of courses that are over`}>
             {household.decks.filter(past).map(section)}
           </Fold>
         )}

@@ -103,7 +103,7 @@ export default function Shelf() {
         <Lines name={name} courses={find ? owned : owned.filter((c) => !over.has(c.id))} />
         {/* What is looked for is found among all of them. */}
         {!find && done.length > 0 && (
-          <Fold words={`${count(done.length, 'course')} nobody has to do with any more`}>
+          <Fold words={`${count(done.length, 'course is', 'courses are')} over`}>
             <Lines name="Courses that are over" courses={done} />
           </Fold>
         )}
