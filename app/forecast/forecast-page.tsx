@@ -51,7 +51,7 @@ export default function ForecastPage() {
       <p className="double-rule pt-3">
         By what each child has done so far, sitting by sitting: two thousand times the rest of the year is played
         through on your own calendar. It is no promise, and nobody is late by it.
-        {year && told && ` ${beyondWords(style, year, told.courses, today)}`}
+        {year && told && ` ${beyondWords(household, year, told.courses, today)}`}
       </p>
       {failed && <p role="alert">It could not be worked out just now. Reload the page to try again.</p>}
       {!told && !failed && (

@@ -204,11 +204,21 @@ describe('a forecast', () => {
     expect(testWords('day month', good, TODAY)).toMatch(/^next test “Lesson 30, test” most likely/);
     // What lies behind the year is said to.
     const [year] = steady.years as [SchoolYear];
-    expect(
-      beyondWords('day month', year, [{ ...good, last: { early: 0, middle: 0, late: toDay(year.end) } }], TODAY),
-    ).toBe('');
+    expect(beyondWords(steady, year, [{ ...good, last: { early: 0, middle: 0, late: toDay(year.end) } }], TODAY)).toBe(
+      '',
+    );
     const after = { early: 0, middle: 0, late: toDay(year.end) + 1 };
-    expect(beyondWords('day month', year, [good, { ...good, last: after }], TODAY)).toMatch(/^Days after \d+ \w+ are/);
+    expect(beyondWords(steady, year, [good, { ...good, last: after }], TODAY)).toMatch(
+      /^Days after \d+ \w+ are reckoned/,
+    );
+    // Where the next year is set up they are its own, as far as it goes.
+    const two = {
+      ...steady,
+      years: [year, aYear({ id: 'n', name: 'the next', start: '2027-09-06', end: '2028-06-09' })],
+    };
+    const far = (late: number) => beyondWords(two, year, [{ ...good, last: { early: 0, middle: 0, late } }], TODAY);
+    expect(far(toDay('2027-09-20'))).toMatch(/^Days after [^;]+ are those of the next\.$/);
+    expect(far(toDay('2028-06-12'))).toMatch(/ are those of the next; after 9 Jun 2028 as if school went on/);
     // What is called a test says so once, in whatever words it has.
     const called = (words: string) => testWords('day month', { ...good, test: { ...good.test!, words } }, TODAY);
     expect(called('Test 3 (lessons 21–30), test')).toMatch(/^next test “Test 3 \(lessons 21–30\)” most/);

@@ -33,11 +33,20 @@ export function forecastWords(style: DateStyle, f: Forecast, today: Day): string
 }
 
 /** What the days told mean that lie behind the year's last day; empty where none does. */
-export function beyondWords(style: DateStyle, year: SchoolYear, told: readonly Forecast[], today: Day): string {
-  const end = toDay(year.end);
-  return told.some((f) => f.last.late > end)
-    ? `Days after ${shortDate(style, end, today)} are reckoned as if school went on then, on the same weekdays.`
-    : '';
+export function beyondWords(
+  { years, settings }: Pick<Household, 'years' | 'settings'>,
+  year: SchoolYear,
+  told: readonly Forecast[],
+  today: Day,
+): string {
+  const later = (end: string) => told.some((f) => f.last.late > toDay(end));
+  const after = (end: string) => shortDate(settings.dateStyle, toDay(end), today);
+  const next = years.filter((y) => y.start > year.end).sort((a, b) => (a.start < b.start ? -1 : 1));
+  const last = next.at(-1);
+  if (!later(year.end)) return '';
+  if (!last) return `Days after ${after(year.end)} are reckoned as if school went on then, on the same weekdays.`;
+  const further = later(last.end) ? `; after ${after(last.end)} as if school went on then, on the same weekdays` : '';
+  return `Days after ${after(year.end)} are those of ${listing(next.map((y) => y.name))}${further}.`;
 }
 
 /** When the next test is likely reached; of one that is called a test it is not said again. */

@@ -6,7 +6,7 @@ import type { Enrolment, Household, PaceRule, SchoolYear } from '../household';
 import { finishOf, finishWords, misfits, overview } from '../overview';
 import { makePlan, makeProblem } from '../stagger';
 import { aCourse, aHousehold, aMark, anEnrolment, aYear } from '../tests/make';
-import { datesBeyond, goesBeyond, makeTrack, neededPerSitting, reserveOf } from './index';
+import { datesBeyond, goesBeyond, makeTrack, neededPerSitting, paceFigures, reserveOf } from './index';
 
 const MONDAY = toDay('2026-09-07');
 const first = aYear({ start: '2026-09-07', end: '2026-10-02' });
@@ -21,6 +21,29 @@ const home = (steps: number, change: Partial<Enrolment> = {}, years: SchoolYear[
 const trackOf = (h: Household, year = first, today = MONDAY) => makeTrack(h, year, h.enrolments[0]!, today);
 const planOf = (h: Household, year = first, today = MONDAY) =>
   makePlan(makeProblem(h, year, today), { sweeps: 4, seed: 1 });
+
+describe('what does not fit into the year', () => {
+  it('goes on, at the earliest, on the days of the next where that is set up, and its weeks are counted in that', () => {
+    const h = home(23, { target: '2026-10-02' });
+    const reserve = reserveOf(trackOf(h), first);
+    expect([reserve.daysInHand, fromDay(reserve.projected!), reserve.afterYear]).toEqual([-3, '2026-10-14', true]);
+    const alone = reserveOf(trackOf(home(23, { target: '2026-10-02' }, [first])), first);
+    expect(fromDay(alone.projected!)).toBe('2026-10-07');
+    const figures = paceFigures(h, first, h.enrolments[0]!, MONDAY);
+    // Four weeks of this year and one of the next; the week between them is none.
+    expect([fromDay(figures.lastDay!), figures.stepsAWeek]).toEqual(['2026-10-14', 23 / 5]);
+    const behindBoth = reserveOf(trackOf(home(42, { target: '2026-10-02' })), first);
+    expect(fromDay(behindBoth.projected!)).toBe('2026-11-10');
+  });
+
+  it('of a loop as well', () => {
+    const one = home(12, { rule: { kind: 'loop', loopId: 'l' } });
+    const loop = { id: 'l', name: 'turns', weekdays: [1, 3] as (1 | 3)[], turns: 'next' as const, order: ['e'] };
+    const h = { ...one, loops: [loop], enrolments: one.enrolments.map(({ target: _, ...e }) => e) };
+    // Eight Mondays and Wednesdays in this year; four turns more.
+    expect(fromDay(reserveOf(trackOf(h), first).projected!)).toBe('2026-10-21');
+  });
+});
 
 describe('a course with its date to end by behind the year', () => {
   it('leaves for the next year what its pace would do there, and lacks nothing in this one', () => {

@@ -19,6 +19,7 @@ import type { Enrolment, Household, SchoolYear } from '../household';
 import { leavesOpen } from './lives';
 import { paceOn } from './paces';
 import { loopOf } from './turns';
+import type { Track } from './types';
 
 /**
  * Open dates of an enrolment in a school year: school days on its weekdays, not before its first date, on which at
@@ -69,6 +70,14 @@ function weekTurns(days: readonly Day[], firstDay: Weekday, members: readonly En
  */
 export function sittingsPerWeek(enrolment: Pick<Enrolment, 'weekdays'>, year: Pick<SchoolYear, 'weekdays'>): number {
   return enrolment.weekdays.filter((d) => year.weekdays.includes(d)).length;
+}
+
+/** The open dates of an enrolment in the years that are set up behind one, and the end of the last; undefined where none is. */
+export function datesBehind(state: Household, enrolment: Enrolment, year: SchoolYear): Track['behind'] {
+  const years = state.years.filter((y) => y.start > year.end).sort((a, b) => (a.start < b.start ? -1 : 1));
+  const until = years.at(-1)?.end;
+  if (until === undefined) return undefined;
+  return { dates: years.flatMap((y) => openDates(state, enrolment, y)), until: toDay(until) };
 }
 
 /** Years behind one in which a course may go on to its own date; what lies behind those is not reckoned with. */

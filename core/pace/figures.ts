@@ -51,8 +51,10 @@ export function paceFigures(
   const byRule = Math.max(fit.days[last]!, wished ?? -Infinity);
   const lastDay = planned ?? byRule;
   const weeks = new Set(track.dates.filter((d) => d <= lastDay).map((d) => weekStart(d, firstDay)));
-  // Beyond the school year every week counts.
-  const known = Math.max(toDay(year.end), track.dates.at(-1) ?? 0);
+  // Beyond the school years that are set up every week counts.
+  const { behind } = track;
+  for (const d of behind?.dates ?? []) if (d <= lastDay) weeks.add(weekStart(d, firstDay));
+  const known = Math.max(toDay(year.end), track.dates.at(-1) ?? 0, behind?.until ?? 0);
   for (let d = weekStart(known, firstDay) + 7; d <= lastDay; d += 7) weeks.add(d);
   const steps = remainingSteps(own, enrolment);
   const minutes = steps.reduce((n, s) => n + teacherMinutes(s.minutes, s.presence, startMinutes), 0);

@@ -68,7 +68,10 @@ export interface Fit {
   sittings: number;
 }
 
-/** The open dates of a track, followed without end by its weekdays beyond the school year (never closed). */
+/**
+ * The open dates of a track, followed by those of the years that are set up behind its own, and without end by its weekdays (never closed)
+ * beyond all of them.
+ */
 export function* datesWithoutEnd(track: Track, yearEnd: Day, skip = 0): Generator<[Day, number]> {
   let toSkip = skip;
   for (let d = 0; d < track.dates.length; d++) {
@@ -79,7 +82,10 @@ export function* datesWithoutEnd(track: Track, yearEnd: Day, skip = 0): Generato
   }
   const last = phaseOn(track, Math.max(yearEnd, track.later?.at(-1)?.from ?? yearEnd));
   if (last.weekdays.length === 0) return;
-  for (let day = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd) + 1; ; day++) {
+  const end = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd);
+  const { behind } = track;
+  for (const day of behind?.dates ?? []) if (day > end) yield [day, phaseOn(track, day).perSitting];
+  for (let day = Math.max(end, behind?.until ?? end) + 1; ; day++) {
     const { weekdays, perSitting } = phaseOn(track, day);
     if (weekdays.includes(weekdayOf(day))) yield [day, perSitting];
   }

@@ -1,7 +1,7 @@
 import { type Day, fromDay, isOver, toDay, weekStart } from '../calendar';
 import { type Enrolment, type Household, type Loop, type SchoolYear } from '../household';
 import { standingsOf } from '../log';
-import { catchUpDates, openDates } from './dates';
+import { catchUpDates, datesBehind, openDates } from './dates';
 import { earliestFit, phaseOn } from './fit';
 import { isTakenFrom, leavesOpen, stopsOn } from './lives';
 import { MOST_A_SITTING } from './rules';
@@ -57,6 +57,7 @@ export function loopTrack(
   const own = tracks[members.findIndex((m) => m.id === asked.id)]!;
   const sum = (of: (t: Track) => number) => tracks.reduce((n, t) => n + of(t), 0);
   const stop = stopsOn(asked, today, end);
+  const behind = datesBehind(state, slot, year);
   const untaught = untaughtOn(state, year, () => lead.teacherId, dates);
   const make = ({ steps, ideal }: Queue): Track => {
     const mine = steps.map((s, i) => (s.enrolmentId === asked.id ? i : -1)).filter((i) => i >= 0);
@@ -78,6 +79,7 @@ export function loopTrack(
       untaught,
       room: dates.map((d) => (over && d === today ? movedOn(d) : MOST_A_SITTING)),
       target: end,
+      ...(behind ? { behind } : {}),
       noTarget: false,
       firstDay,
       thisWeek: weekStart(today, firstDay),

@@ -2,7 +2,7 @@ import { type Day, fromDay, isOver, teacherMinutesOn, toDay, type Weekday, weekS
 import { firstHalfOf, type FlatStep, teacherMinutes } from '../course';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { goneSteps, marksByEnrolment, type Standing, standingsOf } from '../log';
-import { catchUpDates, datesBeyond, openDates, targetDay } from './dates';
+import { catchUpDates, datesBehind, datesBeyond, openDates, targetDay } from './dates';
 import { earliestFit } from './fit';
 import { fillWindow, gatePosition, gateState } from './gates';
 import { type Due, idealFrom, idealSittings, wishedOn } from './ideal';
@@ -119,6 +119,7 @@ export function ownTrack(
         Math.max(perSittingOn(d) - (d === today ? used.places : 0), pinned.get(d) ?? 0),
   );
   const gone = leftFrom(state, enrolment, today);
+  const behind = datesBehind(state, goingOn, year);
   const track: Track = {
     enrolmentId: enrolment.id,
     ...phaseOf(now, pace, weekdays, steps),
@@ -127,6 +128,7 @@ export function ownTrack(
     untaught: untaughtOn(state, year, teacherOn, within),
     room,
     target: beyond.length > 0 ? toDay(enrolment.target!) : targetDay(enrolment, year),
+    ...(behind ? { behind } : {}),
     ...(gone === undefined ? {} : { leftFrom: gone }),
     noTarget: meaningOf((later.at(-1) ?? now).rule).noTarget === true && enrolment.target === undefined,
     firstDay,

@@ -67,6 +67,8 @@ export interface Track extends Phase {
   target: Day;
   /** The day by which all of it is to be done, before its own date, since another course waits for it. */
   hurried?: Day;
+  /** Its open dates in the years that are set up behind this one, up to the end of the last of them; on what does not fit here they follow. */
+  behind?: { dates: readonly Day[]; until: Day };
   /** Of one that has its date to end by behind the year, all of it and up to that date: here stands the year’s part alone. */
   whole?: Track;
   /** The day to come from which on no child that takes it is with the household any more. */

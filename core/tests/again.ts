@@ -15,10 +15,13 @@ export function countAgain(track: Track, yearEnd: Day, today: Day): number | und
   const own = track.own ?? { count: track.steps.length, last: track.steps.length - 1, target: track.target };
   if (own.count === 0 || track.noTarget || today > yearEnd) return undefined;
   const holds = (day: Day): Phase => holdsOn(track, day);
-  const beyond: [Day, number][] = [];
+  const first = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd);
+  const setUp = (track.behind?.dates ?? []).filter((d) => d > first);
+  const beyond = setUp.map((d): [Day, number] => [d, holds(d).perSitting]);
   // Where nothing is taken on any weekday in the end, what does not fit in the year never does.
   const goesOn = holds(Math.max(yearEnd, track.later?.at(-1)?.from ?? yearEnd)).weekdays.length > 0;
-  for (let d = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd) + 1; goesOn && beyond.length < 400; d++) {
+  if (!goesOn) beyond.length = 0;
+  for (let d = Math.max(first, track.behind?.until ?? first) + 1; goesOn && beyond.length < 400; d++) {
     const { weekdays, perSitting } = holds(d);
     if (weekdays.includes(weekdayOf(d))) beyond.push([d, perSitting]);
   }
