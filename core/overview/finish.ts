@@ -28,10 +28,12 @@ export function finishOf(plan: Plan | undefined, enrolmentId: Id, reserve: Reser
   const unplaced = track.days.length - placed.length;
   if (unplaced > 0)
     return { kind: 'beyond', unplaced, earliest: reserve.hereUntil === undefined ? reserve.projected : undefined };
+  const rest = reserve.remaining + reserve.forLater - track.stepIds.length;
+  // Days kept to catch up on may hold more of it in this year than is planned there.
+  if (reserve.beyond && rest > 0) return { kind: 'stops', later: rest, day, nextYear: true };
   const waiting = reserve.remaining - track.stepIds.length;
   if (waiting > 0) return { kind: 'waiting', waiting, day };
-  if (reserve.forLater > 0)
-    return { kind: 'stops', later: reserve.forLater, day, ...(reserve.beyond ? { nextYear: true } : {}) };
+  if (reserve.forLater > 0) return { kind: 'stops', later: reserve.forLater, day };
   if (day === undefined) return { kind: 'unknown' };
   return { kind: 'planned', day, ...(reserve.hurried === undefined ? {} : { waitedFor: true }) };
 }

@@ -105,6 +105,17 @@ describe('a course with its date to end by behind the year', () => {
     expect(lacks).toEqual([]);
   });
 
+  it('says what is left for the next year by what is planned, whatever days are kept to catch up on', () => {
+    const special = ['2026-09-19', '2026-09-26'].map((date) => ({
+      ...{ id: date, date, kind: 'catch-up' as const, share: 100, label: '' },
+    }));
+    const h = home(30, {}, [{ ...first, special }, next]);
+    const year = h.years[0]!;
+    const plan = planOf(h, year);
+    const told = finishOf(plan, 'e', reserveOf(trackOf(h, year), year));
+    expect(told).toMatchObject({ kind: 'stops', later: 30 - plan.tracks[0]!.days.length, nextYear: true });
+  });
+
   it('what was moved by hand onto a day of this year stays there, and what is before it', () => {
     const h = home(30);
     const pins = [{ id: 'p', enrolmentId: 'e', stepId: 'L18-1', date: '2026-10-02' }];
