@@ -152,11 +152,12 @@ async function change(form: Locator, { key, kind, value, options }: Control, to:
 }
 
 async function open(page: Page, form: Form): Promise<Locator> {
+  const exact = typeof form.open === 'string' ? { exact: true } : {};
+  const button = page.getByRole('button', { name: form.open, includeHidden: true, ...exact }).first();
+  // What was set to end before today stands folded by then.
+  await button.evaluate((e) => e.closest('details')?.setAttribute('open', ''));
   // By its key: what is worked out behind the page may still push it down, away from under a pointer.
-  await page
-    .getByRole('button', { name: form.open, ...(typeof form.open === 'string' ? { exact: true } : {}) })
-    .first()
-    .press('Enter');
+  await button.press('Enter');
   const dialog = page.getByRole('dialog').locator('form');
   await expect(dialog).toBeVisible();
   return dialog;
