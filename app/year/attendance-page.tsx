@@ -3,7 +3,6 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   asked,
-  attendanceRow,
   childMonths,
   type ChildDay,
   type ClassAsked,
@@ -13,9 +12,9 @@ import {
 } from '../../core/attendance';
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
 import { childrenHere, childrenIn, type Attendance, byId, type Child, type SchoolYear } from '../../core/household';
+import { type SaidDay, sayDays } from '../../core/deeds';
 import { newAttendance, readAttendanceCsv, writeAttendanceCsv } from '../../core/record';
 import { clockHours } from '../../core/words';
-import type { Put } from '../../store';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, longDate, monthName } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
@@ -110,31 +109,28 @@ function Asked({ year, today }: { year: SchoolYear; today: Day }) {
   const { classes, days: byDay } = useMemo(() => asked(household, year, today), [household, year, today]);
   const all = new Set([...byDay, ...classes.flatMap((c) => c.days)].map((d) => d.day)).size;
   if (all === 0) return null;
+  const keep = (words: string, said: readonly SaidDay[], status: Attendance['status']) =>
+    commit(words, (now) => sayDays(now, year, today, said, status));
   const say = (day: Day, children: readonly Child[], status: Attendance['status']) => {
     // Taught without a mark: the minutes of that day's list, told, and changed in the register where it was otherwise.
     const held = status === 'taught' ? heldOn(household, year, children, day) : undefined;
     const minutes = held && `, ${listing(children.map((c) => `${c.name} ${count(held.get(c.id) ?? 0, 'minute')}`))}`;
-    return commit(
-      `${dayAndDate(style, day)}: ${DAY_WORDS[status]}${minutes ?? ''}`,
-      children.map((c): Put => ({ table: 'attendance', put: attendanceRow(c.id, day, status, held?.get(c.id)) })),
-    );
+    const said = children.map((c) => ({ childId: c.id, day, minutes: held?.get(c.id) }));
+    return keep(`${dayAndDate(style, day)}: ${DAY_WORDS[status]}${minutes ?? ''}`, said, status);
   };
   // At a class no list stands: its own minutes are what was done there.
   const sayAll = ({ child, label, days }: ClassAsked, status: 'taught' | 'closed') =>
-    commit(
+    keep(
       `${child.name}, ${label}, ${count(days.length, 'day')}: ${DAY_WORDS[status]}`,
-      days.map(({ day, minutes }): Put => ({
-        table: 'attendance',
-        put: attendanceRow(child.id, day, status, status === 'taught' ? minutes : undefined),
-      })),
+      days.map((d) => ({ childId: child.id, day: d.day, minutes: status === 'taught' ? d.minutes : undefined })),
+      status,
     );
   // Not that school was held: the minutes of each day would be a guess at weeks.
   const nothingOn = (list: typeof byDay) =>
-    commit(
+    keep(
       `${count(list.length, 'day')}: ${DAY_WORDS.closed}`,
-      list.flatMap(({ day, children }) =>
-        children.map((c): Put => ({ table: 'attendance', put: attendanceRow(c.id, day, 'closed') })),
-      ),
+      list.flatMap(({ day, children }) => children.map((c) => ({ childId: c.id, day }))),
+      'closed',
     );
   const SHOWN = 6;
   const earlier = byDay.slice(0, -SHOWN);

@@ -4,6 +4,7 @@ import { childOut, dayKind, fromDay, schoolDays, toDay, weekdayOf, paintDays } f
 import { flatten } from '../course';
 import type { AwayBlock, Household, Mark, Requirement } from '../household';
 import { compareMarks } from '../log';
+import { sayDays } from '../deeds';
 import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
 import { makePlan, makeProblem } from '../stagger';
@@ -296,8 +297,13 @@ describe('the register of a child', () => {
       ['2026-09-10', ['B']],
     ]);
     // Said to have been there, they count with those minutes and are asked about no more.
-    const rows = found.classes[0]!.days.map((d) => attendanceRow('A', d.day, 'taught', d.minutes));
-    const after = { ...h, attendance: rows };
+    const said = found.classes[0]!.days.map((d) => ({ childId: 'A', day: d.day, minutes: d.minutes }));
+    const deed = (now: Household) => sayDays(now, year, toDay('2026-09-11'), said, 'taught');
+    const after = afterDeed(h, deed(h));
+    // Pressed twice it is said once; and what was done on one of them by then stands.
+    expect(deed(after)).toEqual([]);
+    const meanwhile = { ...h, marks: [...h.marks, aMark('a', 'L1-1', 'done', '2026-09-08')] };
+    expect(deed(meanwhile).map((p) => 'put' in p && (p.put as { date: string }).date)).toEqual(['2026-09-10']);
     expect(asked(after, year, toDay('2026-09-11')).classes).toEqual([]);
     const count = (s: Household) => childCount(s, year, h.children[0]!, toDay('2026-09-11'));
     expect(count(after).days.counted - count(h).days.counted).toBe(2);

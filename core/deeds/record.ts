@@ -1,5 +1,16 @@
+import { attendanceRow, daysAsked } from '../attendance';
 import { type Day, fromDay, nextYear, toDay, yearAfter } from '../calendar';
-import { byId, type Household, type Id, type Mark, type Page, type Put, type Sample } from '../household';
+import {
+  type Attendance,
+  byId,
+  type Household,
+  type Id,
+  type Mark,
+  type Page,
+  type Put,
+  type Sample,
+  type SchoolYear,
+} from '../household';
 import { isEnded, isThrough, paceEntered } from '../pace';
 import { goingOn, newOf, thingsOfAlone, yearEnd } from '../record';
 import { moveThing } from './things';
@@ -20,6 +31,33 @@ export function keepPage(now: Household, page: Omit<Page, 'id'>, newId: () => Id
   const text = page.text.trim().slice(0, 20_000);
   if (text === '') return before ? [{ table: 'pages', remove: before.id }] : [];
   return [{ table: 'pages', put: { ...page, text, id: before?.id ?? newId() } }];
+}
+
+/** What is said of one child's day that carries no mark; the minutes, where school was held. */
+export interface SaidDay {
+  childId: Id;
+  day: Day;
+  minutes?: number | undefined;
+}
+
+/**
+ * Past days that carry no mark are said to have been something, each child's own; those of them of which it is asked no more by then stay
+ * as they are.
+ */
+export function sayDays(
+  now: Household,
+  year: SchoolYear,
+  today: Day,
+  said: readonly SaidDay[],
+  status: Attendance['status'],
+): Put[] {
+  const open = new Set(daysAsked(now, year, today).flatMap((d) => d.children.map((c) => `${c.id} ${d.day}`)));
+  return said
+    .filter((s) => open.has(`${s.childId} ${s.day}`))
+    .map(({ childId, day, minutes }): Put => ({
+      table: 'attendance',
+      put: attendanceRow(childId, day, status, minutes),
+    }));
 }
 
 /**
