@@ -40,7 +40,7 @@ function askedFor(h: Household, params: URLSearchParams): Doing | undefined {
 export default function CardsPage() {
   const { household, today } = useHousehold();
   const over = useMemo(() => coursesOver(household, today), [household, today]);
-  const past = (d: Deck) => d.courseId !== undefined && over.has(d.courseId);
+  const past = household.decks.filter((d) => d.courseId !== undefined && over.has(d.courseId));
   const [params] = useSearchParams();
   const navigate = useNavigate();
   const [doing, setDoing] = useState<Doing | undefined>(() => askedFor(household, params));
@@ -119,11 +119,9 @@ export default function CardsPage() {
             own standing with it; what is asked today is what is likeliest forgotten.
           </p>
         )}
-        {household.decks.filter((d) => !past(d)).map(section)}
-        {household.decks.some(past) && (
-          <Fold words={`${count(household.decks.filter(past).length, 'deck')} of courses that are over`}>
-            {household.decks.filter(past).map(section)}
-          </Fold>
+        {household.decks.filter((d) => !past.includes(d)).map(section)}
+        {past.length > 0 && (
+          <Fold words={`${count(past.length, 'deck')} of courses that are over`}>{past.map(section)}</Fold>
         )}
       </div>
       <Drills begin={(drill, c) => setDoing({ what: 'drill', drill, childId: c.id })} />

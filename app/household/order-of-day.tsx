@@ -11,7 +11,7 @@ import {
   type Settings,
   titleOf,
 } from '../../core/household';
-import { isTaken, isThrough } from '../../core/pace';
+import { isUnderWay } from '../../core/pace';
 import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { Field } from '../ui/field';
@@ -28,7 +28,7 @@ export function OrderOfDay() {
   const { household, today, commit } = useHousehold();
   const { settings } = household;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const order = inOrderOfDay(household).filter((e) => isTaken(e) && !isThrough(household, e));
+  const order = inOrderOfDay(household).filter((e) => isUnderWay(household, e));
   const name = (e: Enrolment) => `${titleOf(household, e.courseId)}, ${takerNames(household, e, today)}`;
   const change = (words: string, of: (now: Settings) => Settings) =>
     void commit(words, (now) => [{ table: 'settings', put: of(now.settings) }]);

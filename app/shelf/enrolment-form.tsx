@@ -1,13 +1,12 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useEffect, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
-import { type Day, fromDay, isIsoDate, toDay, yearFor, yearWithOutside } from '../../core/calendar';
+import { fromDay, isIsoDate, toDay, yearFrom, yearWithOutside } from '../../core/calendar';
 import { contentsOf, flatten, stepName } from '../../core/course';
 import {
   childrenAhead,
   type Course,
   type Enrolment,
-  type SchoolYear,
   type Household,
   LIVES,
   type Loop,
@@ -54,12 +53,6 @@ function withLoop(household: Household, v: PaceValues): Household {
   return v.loopId === NEW_LOOP ? { ...household, loops: [...household.loops, newLoop(v, NEW_LOOP)] } : household;
 }
 
-/** The school year in which something begins on a day, that or one behind it; undefined while it is not set up. */
-function yearOf(household: Household, begins: Day): SchoolYear | undefined {
-  const year = yearFor(household.years, begins);
-  return year && toDay(year.end) >= begins ? yearWithOutside(household, year) : undefined;
-}
-
 export function EnrolmentForm({
   course,
   enrolment,
@@ -79,7 +72,9 @@ export function EnrolmentForm({
   const now = useWatch({ control }) as PaceValues;
   // What is entered ahead for the next year is reckoned in that year.
   const begins = isIsoDate(now.firstDate) ? Math.max(today, toDay(now.firstDate)) : today;
-  const year = current && begins > toDay(current.end) ? yearOf(household, begins) : current;
+  const inNext = current !== undefined && begins > toDay(current.end);
+  const next = yearFrom(household.years, begins);
+  const year = inNext ? next && yearWithOutside(household, next) : current;
   // The one under which it is kept: rows are planned in the order of their ids, and what is told before is to come true.
   const [id] = useState(() => enrolment?.id ?? newId());
   const draft = draftOf(now, id, course.id, enrolment, today);
@@ -322,9 +317,7 @@ export function EnrolmentForm({
       ) : (
         countable &&
         now.childIds.length > 0 &&
-        now.perSitting >= 1 && (
-          <Compare state={trial} year={year} ahead={year !== current} before={enrolment} after={draft} />
-        )
+        now.perSitting >= 1 && <Compare state={trial} year={year} ahead={inNext} before={enrolment} after={draft} />
       )}
     </FormDialog>
   );

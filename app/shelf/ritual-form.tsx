@@ -4,7 +4,7 @@ import { fromDay, type IsoDate, usualTeacher } from '../../core/calendar';
 import { easierFor, GAME_KINDS } from '../../core/day';
 import { kindName } from '../../core/course';
 import { childrenAhead, PRESENCES, type Ritual, type RitualSort, titleOf } from '../../core/household';
-import { isTaken, isThrough } from '../../core/pace';
+import { isTaken, isUnderWay } from '../../core/pace';
 import { takerNames } from '../../core/words';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { PeopleControl, TimeControl, WeekdayControl } from '../ui/controls';
@@ -55,7 +55,7 @@ export function RitualForm({
   const [childIds, easier, sheets] = useWatch({ control, name: ['childIds', 'easier', 'sheets'] });
   const easierOnes = easierFor(household.rituals, ritual?.id);
   const atTable = household.enrolments
-    .filter((e) => isTaken(e) && (!isThrough(household, e) || sheets.includes(e.id)))
+    .filter((e) => isUnderWay(household, e) || (isTaken(e) && sheets.includes(e.id)))
     .filter((e) => e.childIds.every((id) => childIds.includes(id)))
     .map((e) => ({
       id: e.id,

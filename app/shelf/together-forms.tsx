@@ -4,7 +4,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { array, mixed, number, object, type ObjectSchema, string } from 'yup';
 import type { Weekday } from '../../core/calendar';
 import { byId, type LessonRef, type Link, type Loop, titleOf } from '../../core/household';
-import { isTaken, isThrough, loopIdOf, takersOf } from '../../core/pace';
+import { isUnderWay, loopIdOf, takersOf } from '../../core/pace';
 import { unitsTaken } from '../../core/stagger';
 import { useFormCommit, useHousehold } from '../shell/household';
 import { WeekdayControl } from '../ui/controls';
@@ -134,7 +134,7 @@ export function LinkForm({ link, close }: { link: Link | undefined; close: () =>
   const [ids, by] = useWatch({ control, name: ['enrolmentIds', 'by'] });
   const [id] = useState(() => link?.id ?? newId());
   const choice = household.enrolments.filter(
-    (e) => (isTaken(e) && !isThrough(household, e) && loopIdOf(e) === undefined) || ids.includes(e.id),
+    (e) => (isUnderWay(household, e) && loopIdOf(e) === undefined) || ids.includes(e.id),
   );
   const counts = new Set(ids.map((id) => unitsTaken(household, byId(household.enrolments, id)!)));
   const keep = handleSubmit(async (v) => {

@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
+import { useMemo } from 'react';
 import { childrenAhead, byId, type Child, titleOf } from '../../core/household';
-import { coursesOver, isTaken, isThrough } from '../../core/pace';
+import { coursesOver, isUnderWay } from '../../core/pace';
 import { useHousehold } from '../shell/household';
 import { ChildName } from '../ui/ornament';
 import { moved, OrderList } from './order-list';
@@ -8,6 +9,7 @@ import { moved, OrderList } from './order-list';
 /** Child by child: which courses give way when time is short, the first to yield first. What is not named stays. */
 export function Yields() {
   const { household, today } = useHousehold();
+  const over = useMemo(() => coursesOver(household, today), [household, today]);
   return (
     <section className="pt-5" aria-labelledby="yields">
       <h2 id="yields">What gives way first</h2>
@@ -19,21 +21,20 @@ export function Yields() {
         {childrenAhead(household, today)
           .sort((a, b) => (a.born > b.born ? -1 : 1))
           .map((c) => (
-            <ChildYields key={c.id} child={c} />
+            <ChildYields key={c.id} child={c} over={over} />
           ))}
       </div>
     </section>
   );
 }
 
-function ChildYields({ child }: { child: Child }) {
-  const { household, today, commit } = useHousehold();
+function ChildYields({ child, over }: { child: Child; over: ReadonlySet<string> }) {
+  const { household, commit } = useHousehold();
   const own = new Set(
     household.enrolments
-      .filter((e) => isTaken(e) && !isThrough(household, e) && e.childIds.includes(child.id))
+      .filter((e) => e.childIds.includes(child.id) && isUnderWay(household, e))
       .map((e) => e.courseId),
   );
-  const over = coursesOver(household, today);
   const list = (child.yields ?? []).filter((id) => byId(household.courses, id) && !over.has(id));
   const others = household.courses.filter((c) => own.has(c.id) && !list.includes(c.id));
   /** Changes the list as it is when its turn comes: two quick presses lose nothing. */

@@ -180,9 +180,19 @@ export function yearFor(years: readonly SchoolYear[], day: Day): SchoolYear | un
   return holding ?? sorted.find((y) => toDay(y.start) > day) ?? sorted.at(-1);
 }
 
+/** The school years that are set up behind another, in their order. */
+export const yearsAfter = (years: readonly SchoolYear[], { end }: Pick<SchoolYear, 'end'>): SchoolYear[] =>
+  years.filter((y) => y.start > end).sort((a, b) => (a.start < b.start ? -1 : 1));
+
 /** The school year that comes next behind another; undefined where none is there yet. */
-export const yearAfter = (years: readonly SchoolYear[], { end }: Pick<SchoolYear, 'end'>): SchoolYear | undefined =>
-  years.filter((y) => y.start > end).sort((a, b) => (a.start < b.start ? -1 : 1))[0];
+export const yearAfter = (years: readonly SchoolYear[], year: Pick<SchoolYear, 'end'>): SchoolYear | undefined =>
+  yearsAfter(years, year)[0];
+
+/** The school year in which something begins on a day: that which holds it, or the next one behind; undefined while it is not set up. */
+export const yearFrom = (years: readonly SchoolYear[], day: Day): SchoolYear | undefined => {
+  const year = yearFor(years, day);
+  return year && toDay(year.end) >= day ? year : undefined;
+};
 
 /** What keeps the dates of a year from being kept beside the other years, in a sentence; undefined when nothing does. */
 export function yearFault(

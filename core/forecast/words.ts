@@ -1,4 +1,4 @@
-import { type Day, toDay } from '../calendar';
+import { type Day, toDay, yearsAfter } from '../calendar';
 import { byId, type DateStyle, type Household, type SchoolYear, titleOf } from '../household';
 import { count, listing, shortDate, takerNames } from '../words';
 import type { ChildForecast, Forecast as WithRuns, Span } from './forecast';
@@ -41,7 +41,7 @@ export function beyondWords(
 ): string {
   const later = (end: string) => told.some((f) => f.last.late > toDay(end));
   const after = (end: string) => shortDate(settings.dateStyle, toDay(end), today);
-  const next = years.filter((y) => y.start > year.end).sort((a, b) => (a.start < b.start ? -1 : 1));
+  const next = yearsAfter(years, year);
   const last = next.at(-1);
   if (!later(year.end)) return '';
   if (!last) return `Days after ${after(year.end)} are reckoned as if school went on then, on the same weekdays.`;

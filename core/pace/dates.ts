@@ -13,6 +13,7 @@ import {
   weekdayOf,
   weekStart,
   yearAfter,
+  yearsAfter,
   yearWithOutside,
 } from '../calendar';
 import type { Enrolment, Household, SchoolYear } from '../household';
@@ -74,7 +75,7 @@ export function sittingsPerWeek(enrolment: Pick<Enrolment, 'weekdays'>, year: Pi
 
 /** The open dates of an enrolment in the years that are set up behind one, and the end of the last; undefined where none is. */
 export function datesBehind(state: Household, enrolment: Enrolment, year: SchoolYear): Track['behind'] {
-  const years = state.years.filter((y) => y.start > year.end).sort((a, b) => (a.start < b.start ? -1 : 1));
+  const years = yearsAfter(state.years, year);
   const until = years.at(-1)?.end;
   if (until === undefined) return undefined;
   return { dates: years.flatMap((y) => openDates(state, enrolment, y)), until: toDay(until) };

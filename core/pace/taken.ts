@@ -2,7 +2,7 @@ import type { Day } from '../calendar';
 import { contentsOf, flatten, type FlatStep, lentId } from '../course';
 import type { Course, Enrolment, Household, Id, Lesson, LessonRef, Unit } from '../household';
 import { isOpen, type Standing, standingsOf } from '../log';
-import { isEnded, lifeOn, livesAhead } from './lives';
+import { isEnded, isTaken, lifeOn, livesAhead } from './lives';
 
 /**
  * The steps an enrolment takes at all: from its first step on, without optional ones it has declined and without those
@@ -98,6 +98,10 @@ export function isThrough(state: Household, enrolment: Enrolment): boolean {
 export const isDoneWith = (state: Household, enrolment: Enrolment, today: Day): boolean =>
   livesAhead(enrolment, today).every((l) => isEnded(l.life)) &&
   (isEnded(lifeOn(enrolment, today)) || isThrough(state, enrolment));
+
+/** Whether something of a taking is worked on now: it is taken, and not all of it is settled. */
+export const isUnderWay = (state: Household, enrolment: Enrolment): boolean =>
+  isTaken(enrolment) && !isThrough(state, enrolment);
 
 /**
  * The courses that somebody took and nobody has to do with any more. They stay on the shelf for good, apart from those of the day: after
