@@ -104,7 +104,7 @@ export function measureCalendar(): void {
     let n = 0;
     const swept = () => {
       n++;
-      const closed = paintDays(year, day + n, day + n + 4, { kind: 'close', label: '' }, () => `bench${n}`);
+      const closed = paintDays(year, day + n, day + n + 4, { kind: 'close', label: '' });
       return effectOf(before, { ...h, years: [closed] }, year.id, day);
     };
     swept();

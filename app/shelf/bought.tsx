@@ -8,7 +8,6 @@ import { isTaken } from '../../core/pace';
 import { usePlan } from '../shell/plan';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
-import { newId } from '../ui/id';
 
 const BoughtForm = lazy(async () => ({ default: (await import('./bought-form')).BoughtForm }));
 
@@ -46,10 +45,10 @@ export function Bought({ course }: { course: Course }) {
               type="button"
               className="btn btn-quiet"
               onClick={() => {
-                if (thingsOfCourse(household, course.id, newId).length === 0)
+                if (thingsOfCourse(household, course.id).length === 0)
                   return say('Its parts are all among the things already.');
                 void commit(`The parts of ${course.title} put among the things`, (now) =>
-                  thingsOfCourse(now, course.id, newId),
+                  thingsOfCourse(now, course.id),
                 );
               }}
             >

@@ -1,5 +1,4 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import {
   byId,
@@ -20,7 +19,6 @@ import { Fault, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { ChildName } from '../ui/ornament';
 import { LIFE_WORDS, listing, WORTH_WORDS } from '../ui/words';
-import { newId } from '../ui/id';
 import { lifeSchema, type LifeValues, lifeValuesOf, livingOf } from './life-values';
 import { Otherwise } from '../household/otherwise';
 
@@ -40,18 +38,16 @@ export function LifeForm({ course, enrolment, close }: { course: Course; enrolme
   });
   const { errors } = formState;
   const values = useWatch({ control }) as LifeValues;
-  /** Of what takes its place; the same when it is told what that does and when it is kept. */
-  const [id] = useState(newId);
   const { life, lives, swap } = values;
   const who = listing(children.map((c) => c.name));
   // What it was worth is no matter of the year.
   const touched = Object.keys(formState.dirtyFields).some((k) => k !== 'verdicts');
   /** What the form comes to, in the household as it is by then. */
   const rows = (now: Household, v: LifeValues): Put[] => {
-    if (v.again !== '') return takeAgain(now, enrolment.id, v.again === 'half', today, id);
+    if (v.again !== '') return takeAgain(now, enrolment.id, v.again === 'half', today);
     const put = livingOf(enrolment, v, today);
     const next = byId(now.courses, v.swap);
-    return next ? swapCourse(now, year, put, next.id, today, id) : [{ table: 'enrolments', put }];
+    return next ? swapCourse(now, year, put, next.id, today) : [{ table: 'enrolments', put }];
   };
   const keep = handleSubmit(async (v) => {
     if (v.again !== '') {

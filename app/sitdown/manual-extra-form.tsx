@@ -8,7 +8,6 @@ import { useFormCommit, useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { InputField, NumberField, RadioField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
-import { newId } from '../ui/id';
 import { asNumber, whole } from '../ui/whole';
 
 interface Values {
@@ -42,7 +41,7 @@ export function ManualExtraForm({ line, close }: { line: ReadingLine; close: () 
     thing: `a thing that ${line.lesson.title} needs, for the week’s box`,
   };
   const keep = handleSubmit(async (v) => {
-    if (await commit(`${v.words}: chosen from the manual`, (now) => extraOfManual(now, line, v, newId))) close();
+    if (await commit(`${v.words}: chosen from the manual`, (now) => extraOfManual(now, line, v))) close();
   });
   return (
     <FormDialog title={`Worth doing: ${line.title}, ${line.lesson.title}`} close={close} onSubmit={(e) => void keep(e)}>

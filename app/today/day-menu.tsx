@@ -80,7 +80,7 @@ export default function DayMenu({
         ? [
             {
               table: 'years',
-              put: paintDays(stored, day, day, { kind: 'close', label: 'no school' }, newId),
+              put: paintDays(stored, day, day, { kind: 'close', label: 'no school' }),
             },
           ]
         : [];

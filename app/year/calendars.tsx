@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import useSWR from 'swr';
 import { fromDay } from '../../core/calendar';
 import { carryDecisions, isOwnPlan, LONGEST_CALENDAR, seriesOf, sharesEvents } from '../../core/ical';
-import { byId, type Feed, type OutsideCalendar } from '../../core/household';
+import { byId, type Feed, type OutsideCalendar, ownId } from '../../core/household';
 import { useFeedReader, useFeedText } from '../feeds/use-feed';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
@@ -46,7 +46,8 @@ export function Calendars() {
   const look = async (text: string, name: string, feed?: string) => {
     const asked = replacing.current;
     replacing.current = undefined;
-    const id = asked?.id ?? newId();
+    // Subscribed to on two devices it is one calendar.
+    const id = asked?.id ?? (feed ? ownId(household.calendars, 'calendar', feed) : newId());
     const zone = asked?.zone ?? zoneHere();
     let made = await read(id, text, zone);
     if ('fault' in made) return setFault(made.fault);

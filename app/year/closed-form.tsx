@@ -2,7 +2,16 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useMemo } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { object, type ObjectSchema, string } from 'yup';
-import { fromDay, isClock, paintDays, partShare, rangeFault, toDay, withoutRange } from '../../core/calendar';
+import {
+  closedRange,
+  fromDay,
+  isClock,
+  paintDays,
+  partShare,
+  rangeFault,
+  toDay,
+  withoutRange,
+} from '../../core/calendar';
 import {
   byId,
   type ClosedRange,
@@ -18,7 +27,6 @@ import { byFaults } from '../ui/faults';
 import { InputField, NumberField, SelectField } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { EffectLines, useEffectOf, useReach, useStanding } from './effect-lines';
-import { newId } from '../ui/id';
 import { asNumber, whole } from '../ui/whole';
 
 type What = 'closed' | SpecialDay['kind'];
@@ -83,40 +91,31 @@ export function ClosedForm({
   const { what, from, to, label, share, hours } = values;
   const last = to || from;
   const problem = faultIn(values, year) !== undefined || !isShare(share);
+  const id = range?.id;
   const change = useMemo(
     () =>
       (stored: SchoolYear): SchoolYear => {
-        const others = stored.closed.filter((c) => c.id !== range?.id);
-        if (what === 'closed')
-          return {
-            ...stored,
-            closed: withRow(stored.closed, { id: range?.id ?? newId(), from, to: last, label: label.trim() }),
-          };
+        const others = stored.closed.filter((c) => c.id !== id);
         const [a, b] = [toDay(from), toDay(last)];
+        if (what === 'closed') {
+          const made = closedRange(others, a, b, label.trim());
+          return { ...stored, closed: withRow(stored.closed, id ? { ...made, id } : made) };
+        }
         if (what === 'catch-up' || what === 'extra') {
-          const painted = paintDays(
-            { ...stored, closed: others },
-            a,
-            b,
-            { kind: what === 'extra' ? 'open' : what },
-            newId,
-          );
+          const painted = paintDays({ ...stored, closed: others }, a, b, { kind: what === 'extra' ? 'open' : what });
           return labelled(painted, from, last, label.trim());
         }
         const portion = what === 'light' ? share : partShare(hours, { from: dayFrom, to: dayTo });
-        const light = paintDays(
-          { ...stored, closed: withoutRange(others, a, b, newId) },
-          a,
-          b,
-          { kind: 'light', share: portion },
-          newId,
-        );
+        const light = paintDays({ ...stored, closed: withoutRange(others, a, b) }, a, b, {
+          kind: 'light',
+          share: portion,
+        });
         const special = light.special.map((s): SpecialDay =>
           what === 'part' && s.date >= from && s.date <= last ? { ...s, kind: 'part', ...hours } : s,
         );
         return labelled({ ...light, special }, from, last, label.trim());
       },
-    [what, from, last, label, share, hours, range?.id, dayFrom, dayTo],
+    [what, from, last, label, share, hours, id, dayFrom, dayTo],
   );
 
   const before = useStanding(year.id);

@@ -17,7 +17,6 @@ import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { ChildName } from '../ui/ornament';
 import { count, listing } from '../ui/words';
-import { newId } from '../ui/id';
 import { hoursWord, missingHours, wholeHours } from '../../core/words';
 import { useComing, usePlan } from '../shell/plan';
 import { useAwaits } from '../shell/unplanned';
@@ -163,7 +162,7 @@ function Short({ year, count: c, ways }: { year: SchoolYear; count: ChildCount; 
       : '';
     return `${count(r.minutes, 'minute')} more work on each of ${count(r.days, 'day')} to come: another course, longer sittings, or an everyday thing that counts${beyond}`;
   };
-  const take = (r: Remedy) => commit(`${c.child.name}: ${words(r)}`, (now) => takeRemedy(now, year.id, r, newId));
+  const take = (r: Remedy) => commit(`${c.child.name}: ${words(r)}`, (now) => takeRemedy(now, year.id, r));
   return (
     <div className="mt-3 border-l-4 border-ink py-1 pl-3" role="group" aria-label={`${c.child.name}: not reached`}>
       <p>

@@ -57,7 +57,7 @@ export default function YearEndPage() {
   const later = end.next.slice(soon.length);
   const make = () => {
     if (!name.trim()) return setFault('Give the next year a name.');
-    void commit(`${name.trim()}: made from ${year.name}`, (now) => makeNextYear(now, year.id, name, newId));
+    void commit(`${name.trim()}: made from ${year.name}`, (now) => makeNextYear(now, year.id, name));
   };
   return (
     <div className="max-w-4xl">

@@ -104,7 +104,7 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
     const paint = paintOf(brush);
     const stored = byId(household.years, year.id);
     if (!tried || !paint || !stored) return undefined;
-    const painted = paintDays(stored, tried.from, tried.to, paint, newId);
+    const painted = paintDays(stored, tried.from, tried.to, paint);
     return { ...household, years: household.years.map((y) => (y.id === stored.id ? painted : y)) };
   }, [tried, brush, household, year.id]);
   const effect = useEffectOf(before, after, year.id);
@@ -117,7 +117,7 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
     const span = b > a ? `${dayAndDate(style, a)} – ${dayAndDate(style, b)}` : dayAndDate(style, a);
     void commit(sweepWords(brush, span), (now) => {
       const stored = byId(now.years, year.id);
-      return stored ? [{ table: 'years', put: paintDays(stored, a, b, paint, newId) }] : [];
+      return stored ? [{ table: 'years', put: paintDays(stored, a, b, paint) }] : [];
     });
   };
   const letGo = (s: Sweep) => (brush.tool === 'look' ? setSweep(undefined) : keep(s));

@@ -41,9 +41,6 @@ const lastBefore = (h: Household, m: Mark) =>
     .sort(compareMarks)
     .at(-1)?.kind;
 
-let n = 0;
-const newId = () => `new${++n}`;
-
 /** Two weeks; A and B each take a course of their own, and one together. */
 const year = aYear({ start: '2026-09-07', end: '2026-09-18', requirement: { days: 9, meets: 'both' } });
 const base = (change: Partial<Household> = {}) =>
@@ -407,7 +404,7 @@ describe('remedies', () => {
             return;
           }
           for (const r of found) {
-            const after = afterDeed(h, takeRemedy(h, y.id, r, newId));
+            const after = afterDeed(h, takeRemedy(h, y.id, r));
             const coming = planned(r.kind === 'work' ? 45 + r.minutes : 45);
             expect(isShort(childCount(after, after.years[0]!, child, given.today, coming))).toBe(false);
           }
@@ -419,13 +416,13 @@ describe('remedies', () => {
             expect(remedies(h, y, child, given.today, planned(45), part)[0]).toEqual(remedy);
           for (const of of ['days', 'hours'] as const)
             for (const r of remedies(h, y, child, given.today, planned(45), of)) {
-              const after = afterDeed(h, takeRemedy(h, y.id, r, newId));
+              const after = afterDeed(h, takeRemedy(h, y.id, r));
               const coming = planned(r.kind === 'work' ? 45 + r.minutes : 45);
               const count = childCount(after, after.years[0]!, child, given.today, coming);
               expect((of === 'days' ? count.days : count.minutes).spare).toBeGreaterThanOrEqual(0);
               if (r.kind !== 'extra') continue;
               // One day fewer would not do.
-              const fewer = r.days.slice(0, -1).reduce((o, d) => paintDays(o, d, d, { kind: 'open' }, newId), y);
+              const fewer = r.days.slice(0, -1).reduce((o, d) => paintDays(o, d, d, { kind: 'open' }), y);
               const left = childCount({ ...h, years: [fewer] }, fewer, child, given.today, coming);
               expect(left.days.spare).toBeLessThan(0);
             }

@@ -61,11 +61,9 @@ export function remedies(
   // By themselves hours are brought by more work: days are told of with the days.
   if (of === 'hours') return work ? [work] : [];
   const found: Remedy[] = work ? [work] : [];
-  let n = 0;
-  const tried = () => `tried-${n++}`;
   const fewest = (all: readonly Day[]): Day[] | undefined => {
     const years: SchoolYear[] = [];
-    for (const day of all.slice(0, MOST_DAYS)) years.push(opened(years.at(-1) ?? year, [day], tried));
+    for (const day of all.slice(0, MOST_DAYS)) years.push(opened(years.at(-1) ?? year, [day]));
     const at = firstOf(years, (y) => !short(y));
     return at < 0 ? undefined : all.slice(0, at + 1);
   };
@@ -106,16 +104,16 @@ export function waysToReach(
 }
 
 /** A remedy taken: the year with its days, or its later end, as the year is when its turn comes. More work changes no year. */
-export function takeRemedy(now: Household, yearId: Id, remedy: Remedy, newId: () => Id): Put[] {
+export function takeRemedy(now: Household, yearId: Id, remedy: Remedy): Put[] {
   const year = byId(now.years, yearId);
   if (!year || remedy.kind === 'work') return [];
-  const put = remedy.kind === 'later' ? runOn(year, remedy.end) : opened(year, remedy.days, newId);
+  const put = remedy.kind === 'later' ? runOn(year, remedy.end) : opened(year, remedy.days);
   return [{ table: 'years', put }];
 }
 
 /** The year with school on some days, one by one: what is opened together leaves a free Saturday alone. */
-const opened = (year: SchoolYear, days: readonly Day[], newId: () => Id): SchoolYear =>
-  days.reduce((y, day) => paintDays(y, day, day, { kind: 'open' }, newId), year);
+const opened = (year: SchoolYear, days: readonly Day[]): SchoolYear =>
+  days.reduce((y, day) => paintDays(y, day, day, { kind: 'open' }), year);
 
 /** The year up to a later last day; its last term runs on with it. */
 function runOn(year: SchoolYear, end: Day): SchoolYear {

@@ -28,8 +28,6 @@ import {
   yearFor,
 } from './index';
 
-let n = 0;
-const newId = () => `new${++n}`;
 const days = (...iso: string[]) => iso.map(toDay);
 
 describe('ISO 8601', () => {
@@ -220,7 +218,7 @@ describe('painting days', () => {
             const before = year;
             const a = toDay(year.start) + at;
             const b = a + length;
-            year = paintDays(year, b, a, paint, newId);
+            year = paintDays(year, b, a, paint);
             const school = Array.from({ length: length + 1 }, (_, i) => a + i).some((d) =>
               year.weekdays.includes(weekdayOf(d)),
             );
@@ -248,15 +246,15 @@ describe('painting days', () => {
 
   it('a range cut in the middle falls into two; a Saturday pressed by itself becomes a school day', () => {
     const year = aYear({ closed: [{ id: 'c', from: '2026-12-21', to: '2027-01-01', label: 'winter' }] });
-    const opened = paintDays(year, toDay('2026-12-23'), toDay('2026-12-24'), { kind: 'open' }, newId);
+    const opened = paintDays(year, toDay('2026-12-23'), toDay('2026-12-24'), { kind: 'open' });
     expect(opened.closed.map((c) => [c.from, c.to, c.label])).toEqual([
       ['2026-12-21', '2026-12-22', 'winter'],
       ['2026-12-25', '2027-01-01', 'winter'],
     ]);
     const saturday = toDay('2026-09-12');
-    expect(dayKind(paintDays(year, saturday, saturday, { kind: 'open' }, newId), saturday)).toBe('full');
+    expect(dayKind(paintDays(year, saturday, saturday, { kind: 'open' }), saturday)).toBe('full');
     // In a swept week the Saturday stays what it was.
-    expect(dayKind(paintDays(year, saturday - 5, saturday, { kind: 'open' }, newId), saturday)).toBe('weekend');
+    expect(dayKind(paintDays(year, saturday - 5, saturday, { kind: 'open' }), saturday)).toBe('weekend');
   });
 });
 
@@ -274,7 +272,7 @@ describe('years on other calendars', () => {
     expect(dayKind(leap, toDay('2028-02-29'))).toBe('full');
     expect(
       dayKind(
-        paintDays(leap, toDay('2028-02-29'), toDay('2028-02-29'), { kind: 'close', label: '' }, newId),
+        paintDays(leap, toDay('2028-02-29'), toDay('2028-02-29'), { kind: 'close', label: '' }),
         toDay('2028-02-29'),
       ),
     ).toBe('closed');

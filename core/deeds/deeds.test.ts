@@ -145,8 +145,7 @@ const DEEDS: Record<string, (now: Household2, a: number, b: number, id: () => st
     const stretch = { fromLessonId: step.lesson.id, toLessonId: step.lesson.id, times: 2 };
     return [{ table: 'enrolments', put: withChange(e, b % 2 ? { split: step.id } : { stretch }) }];
   },
-  'once more': ({ state, today }, a, b, id) =>
-    takeAgain(state, of(state.enrolments, a)?.id ?? '', b % 2 === 0, today, id()),
+  'once more': ({ state, today }, a, b) => takeAgain(state, of(state.enrolments, a)?.id ?? '', b % 2 === 0, today),
   'a chore or an extra, done': ({ state, today }, a, b, id) => {
     const child = of(state.children, a);
     const teacher = of(state.teachers, b);
@@ -236,12 +235,12 @@ const DEEDS: Record<string, (now: Household2, a: number, b: number, id: () => st
       { table: 'materials', put: { ...thing, substitutes: [other.id], ...(b % 3 ? {} : { retired: fromDay(today) }) } },
     ];
   },
-  'the parts of a course become things': ({ state }, a, b, id) => {
+  'the parts of a course become things': ({ state }, a, b) => {
     const course = of(state.courses, a);
     if (!course) return [];
     const withParts = { ...course, parts: [{ id: 'p', kind: of(PART_KINDS, b)!, title: `part ${b % 3}` }] };
     const now = { ...state, courses: state.courses.map((c) => (c.id === course.id ? withParts : c)) };
-    return [{ table: 'courses', put: withParts }, ...thingsOfCourse(now, course.id, id)];
+    return [{ table: 'courses', put: withParts }, ...thingsOfCourse(now, course.id)];
   },
   'a lesson is made ready': ({ state, today }, a, b) => {
     const course = of(state.courses, a);
@@ -393,15 +392,15 @@ describe('a level that is through', () => {
 
   it('is gone over once more, all of it or its second half; the first time keeps its record', () => {
     const h = home(all);
-    const whole = afterDeed(h, takeAgain(h, 'e', false, today, 'new'));
-    expect(whole.enrolments.map((e) => [e.id, e.life])).toEqual([
-      ['e', 'finished'],
-      ['new', 'running'],
+    const whole = afterDeed(h, takeAgain(h, 'e', false, today));
+    expect(whole.enrolments.map((e) => [e.id === 'e', e.life])).toEqual([
+      [true, 'finished'],
+      [false, 'running'],
     ]);
     expect(whole.marks).toMatchObject(h.marks);
     const left = (state: Household) => remainingSteps(state, state.enrolments[1]!).map((s) => s.id);
     expect(left(whole)).toEqual(all);
-    const half = afterDeed(h, takeAgain(h, 'e', true, today, 'new'));
+    const half = afterDeed(h, takeAgain(h, 'e', true, today));
     expect(left(half)).toEqual(all.slice(2));
     expect(half.enrolments[1]!.target).toBeUndefined();
   });
@@ -409,6 +408,6 @@ describe('a level that is through', () => {
   it('is not while something of it is left to do', () => {
     const h = home(all.slice(0, 3));
     expect(isThrough(h, h.enrolments[0]!)).toBe(false);
-    expect(takeAgain(h, 'e', false, today, 'new')).toEqual([]);
+    expect(takeAgain(h, 'e', false, today)).toEqual([]);
   });
 });

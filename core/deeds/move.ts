@@ -1,5 +1,5 @@
 import { type Day, fromDay } from '../calendar';
-import { byId, type Enrolment, type Household, type Id, type Put, type SchoolYear } from '../household';
+import { byId, type Enrolment, type Household, type Id, ownId, type Put, type SchoolYear } from '../household';
 import { contentsOf, flatten } from '../course';
 import { ended, isThrough, swapRows } from '../pace';
 import type { Plan } from '../stagger';
@@ -25,18 +25,18 @@ export function letWait(now: Household, year: SchoolYear, plan: Plan, wait: BoxW
     : moveTo(now, year, plan, enrolment, wait.needed, wait.from);
 }
 
-/** An enrolment is swapped for another course from today on; nothing where either is gone meanwhile. `newId` must be new. */
+/** An enrolment is swapped for another course from today on; nothing where either is gone meanwhile. */
 export function swapCourse(
   now: Household,
   year: SchoolYear | undefined,
   enrolment: Enrolment,
   nextCourseId: Id,
   today: Day,
-  newId: Id,
 ): Put[] {
   const next = byId(now.courses, nextCourseId);
   if (!next || !byId(now.enrolments, enrolment.id)) return [];
-  const { dropped, taken, loop } = swapRows(now, year, enrolment, next, today, newId);
+  const id = ownId(now.enrolments, 'instead of', enrolment.id, next.id, fromDay(today));
+  const { dropped, taken, loop } = swapRows(now, year, enrolment, next, today, id);
   return [
     { table: 'enrolments', put: dropped },
     { table: 'enrolments', put: taken },
@@ -48,7 +48,7 @@ export function swapCourse(
  * A level that is through is gone over once more, all of it or its second half, as after a summer: taken anew by the same children in the
  * same way, from today on; the first time keeps its record, and is finished. Nothing where something of it is left to do.
  */
-export function takeAgain(now: Household, enrolmentId: Id, half: boolean, today: Day, newId: Id): Put[] {
+export function takeAgain(now: Household, enrolmentId: Id, half: boolean, today: Day): Put[] {
   const before = byId(now.enrolments, enrolmentId);
   const course = before && contentsOf(now, before);
   if (!before || !course || !isThrough(now, before)) return [];
@@ -58,7 +58,8 @@ export function takeAgain(now: Household, enrolmentId: Id, half: boolean, today:
   const from = half ? steps.find((s) => s.lesson.id === middle) : undefined;
   const { target: _t, lives: _l, verdicts: _v, swappedFor: _s, gates: _g, fromStepId: _f, ...same } = before;
   const taken: Enrolment = {
-    ...{ ...same, id: newId, life: 'running', firstDate: fromDay(today) },
+    ...{ ...same, life: 'running', firstDate: fromDay(today) },
+    id: ownId(now.enrolments, 'again', enrolmentId, fromDay(today)),
     ...(from ? { fromStepId: from.id } : {}),
   };
   return [

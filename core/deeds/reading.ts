@@ -1,5 +1,5 @@
 import { type Day, fromDay } from '../calendar';
-import { type Book, byId, type Household, type Id, type Put, type Reading } from '../household';
+import { type Book, byId, type Household, type Id, ownId, type Put, type Reading } from '../household';
 import { nextSitting, type ReadingRow } from '../reading';
 
 /** A book to read is entered, or changed in what is said of it. */
@@ -55,7 +55,7 @@ export function takeReadings(now: Household, rows: readonly ReadingRow[], newId:
     let book = books.find((b) => b.title.toLowerCase() === title.toLowerCase());
     if (!book) {
       book = {
-        id: newId(),
+        id: ownId(books, 'by title', title.toLowerCase()),
         title,
         childIds: [...row.childIds],
         kind: row.kind,

@@ -10,6 +10,7 @@ import {
   type Put,
   type Sample,
   type SchoolYear,
+  ownId,
 } from '../household';
 import { isEnded, isThrough, paceEntered } from '../pace';
 import { goingOn, newOf, thingsOfAlone, yearEnd } from '../record';
@@ -64,11 +65,13 @@ export function sayDays(
  * The year after another, from its shape; none where one is there already. An *even* course that is not through goes on in it as it went
  * (`goingOn`); what is through by then goes nowhere.
  */
-export function makeNextYear(now: Household, yearId: Id, name: string, newId: () => Id): Put[] {
+export function makeNextYear(now: Household, yearId: Id, name: string): Put[] {
   const year = byId(now.years, yearId);
   const title = name.trim().slice(0, 120);
   if (!year || title === '' || yearAfter(now.years, year)) return [];
-  const next = nextYear(year, title, newId);
+  const id = ownId(now.years, 'after', yearId);
+  let parts = 0;
+  const next = { ...nextYear(year, title, () => `${id} ${++parts}`), id };
   const paced = now.enrolments.flatMap((e): Put[] => {
     const pace = isEnded(e.life) || isThrough(now, e) ? undefined : goingOn(now, year, e, toDay(next.start));
     return pace ? [{ table: 'enrolments', put: paceEntered(e, pace) }] : [];

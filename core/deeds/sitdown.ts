@@ -10,6 +10,7 @@ import {
   type Ritual,
   type SchoolYear,
   type SitDownPart,
+  ownId,
 } from '../household';
 import { type Choosing, inTurn, type ReadingLine, readRow, sitDownRow, withChange, withPart } from '../sitdown';
 import type { Plan } from '../stagger';
@@ -84,7 +85,6 @@ export function extraOfManual(
   now: Household,
   line: OfLesson & Pick<ReadingLine, 'enrolment' | 'day'>,
   { words, as, minutes }: { words: string; as: ManualExtra; minutes: number },
-  newId: () => Id,
 ): Put[] {
   const title = words.trim().slice(0, 120);
   const course = byId(now.courses, line.courseId);
@@ -93,22 +93,43 @@ export function extraOfManual(
     ?.steps.at(-1);
   if (!title || !course || !last) return [];
   if (as === 'step') {
-    const id = newId();
+    const id = ownId(
+      lessonsIn(course).flatMap((l) => l.steps),
+      'of the manual',
+      line.lessonId,
+      title,
+    );
     const longer = insertStep(course, last.id, id, 'make');
     return [{ table: 'courses', put: changeStep(longer, id, { label: title, minutes, optional: true }) }];
   }
   if (as === 'extra') {
     const { childIds } = line.enrolment;
     const ritual: Ritual = {
-      ...{ id: newId(), sort: 'extra', title, childIds, teacherId: line.teacher.id, weekdays: [], minutes },
+      ...{
+        id: ownId(now.rituals, 'of the manual', line.enrolment.id, line.lessonId, title),
+        sort: 'extra',
+        title,
+        childIds,
+        teacherId: line.teacher.id,
+        weekdays: [],
+        minutes,
+      },
       ...{ presence: 'with', date: fromDay(line.day) },
     };
     return [{ table: 'rituals', put: ritual }];
   }
   const there = now.materials.find((m) => !m.retired && m.name.toLowerCase() === title.toLowerCase());
-  const thing = there ?? { id: newId(), name: title, place: '', consumable: false, unit: '', cautions: [] };
+  const thing = there ?? {
+    id: ownId(now.materials, 'of the manual', title),
+    name: title,
+    place: '',
+    consumable: false,
+    unit: '',
+    cautions: [],
+  };
   const need: Need = {
-    ...{ id: newId(), materialId: thing.id, courseId: course.id, lessonId: line.lessonId, quantity: 1, per: 'shared' },
+    id: ownId(now.needs, 'of the manual', thing.id, line.lessonId),
+    ...{ materialId: thing.id, courseId: course.id, lessonId: line.lessonId, quantity: 1, per: 'shared' },
   };
   if (now.needs.some((x) => x.materialId === thing.id && x.lessonId === line.lessonId)) return [];
   return [...(there ? [] : [{ table: 'materials' as const, put: thing }]), { table: 'needs', put: need }];

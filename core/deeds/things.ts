@@ -6,6 +6,7 @@ import {
   type Household,
   type Id,
   idOf,
+  ownId,
   type Jotting,
   type Material,
   type Movement,
@@ -43,12 +44,20 @@ export const takeBackEntry = (now: Household, entryId: Id): Put[] =>
     byId(now.movements, id) ? [{ table: 'movements', remove: id }] : [],
   );
 
+/** What happens to a thing itself, and not to the heap of what there is of it. */
+const ONCE: ReadonlySet<MovementKind> = new Set(['lent', 'back', 'lost', 'broken', 'thrown', 'given', 'sold']);
+
 /** An entry of the inventory; none of a thing that is gone, or of nothing. What is copied takes its paper with it. */
 export function moveThing(now: Household, wish: Happened, newId: () => Id): Put[] {
   const { materialId, kind, quantity, day, who, note, orderId } = wish;
   if (!byId(now.materials, materialId) || (quantity <= 0 && kind !== 'count')) return [];
+  const date = fromDay(day);
+  // That the one lens was lent, or fell, is one thing that happened, though two people enter it; what two of them bought are two.
+  const id = ONCE.has(kind)
+    ? ownId(now.movements, materialId, date, kind, String(quantity), who ?? '', note ?? '')
+    : newId();
   const put: Movement = {
-    ...{ id: newId(), materialId, date: fromDay(day), kind, quantity },
+    ...{ id, materialId, date, kind, quantity },
     seq: nextSeq([...now.marks, ...now.movements]),
     ...(who ? { who } : {}),
     ...(note ? { note } : {}),
@@ -168,7 +177,7 @@ const WRITTEN_IN: ReadonlySet<CoursePart['kind']> = new Set(['workbook', 'tests'
  * The parts of a course as things of the inventory: one for each part that is not there yet, by its ISBN or name. What is written in is
  * needed once by each child, all else once by the course. Nothing is counted by it: a part is taken as here until somebody looks.
  */
-export function thingsOfCourse(now: Household, courseId: Id, newId: () => Id): Put[] {
+export function thingsOfCourse(now: Household, courseId: Id): Put[] {
   const course = byId(now.courses, courseId);
   // Who copies it keeps the original, for one child as for three.
   const copied = (part: CoursePart) => wayOf(now.settings, 'writing') === 'copy' && part.kind === 'workbook';
@@ -179,7 +188,7 @@ export function thingsOfCourse(now: Household, courseId: Id, newId: () => Id): P
     if (part.notWanted || thingOfPart(now, course!, part)) return [];
     const material: Material = {
       ...{
-        id: newId(),
+        id: ownId(now.materials, 'part', courseId, part.id),
         name: name.slice(0, 200),
         place: '',
         consumable: usedUp(part),
@@ -192,7 +201,8 @@ export function thingsOfCourse(now: Household, courseId: Id, newId: () => Id): P
       ...(part.price === undefined ? {} : { price: part.price }),
     };
     const need: Need = {
-      ...{ id: newId(), materialId: material.id, courseId, rule: { for: 'course' }, quantity: 1 },
+      id: ownId(now.needs, 'part', courseId, part.id),
+      ...{ materialId: material.id, courseId, rule: { for: 'course' }, quantity: 1 },
       per: usedUp(part) ? 'child' : 'shared',
     };
     return [

@@ -48,6 +48,13 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
   sitDowns: ['weekStart'],
   prompts: ['key'],
   recitals: ['itemId', 'date'],
+  // What two people enter who each saw it is entered twice only where it was meant twice: on one device.
+  absences: ['childIds', 'from', 'to', 'why', 'label'],
+  readings: ['bookId', 'childIds', 'date', 'kind', 'from', 'to'],
+  orders: ['materialId', 'date'],
+  holds: ['title', 'placed'],
+  jottings: ['kind', 'text', 'date'],
+  overlaps: ['one', 'other'],
   pages: ['yearId', 'childId'],
   readAheads: ['courseId', 'lessonId', 'teacherId'],
 };
@@ -56,6 +63,17 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
 export function keyOf(table: TableName | 'settings', row: AnyRow): string | undefined {
   const fields = KEYS[table as TableName];
   return fields && JSON.stringify(fields.map((f) => row[f] ?? null));
+}
+
+/**
+ * An id for a row that a deed makes out of others: the same on every device that does that deed. `rows`: those of its table, of which none
+ * has it; what is done once more on one device is another row.
+ */
+export function ownId(rows: readonly { id: Id }[], ...of: readonly Id[]): Id {
+  for (let ordinal = 0; ; ordinal++) {
+    const id = fnv64(JSON.stringify([...of, ordinal]));
+    if (!rows.some((r) => r.id === id)) return id;
+  }
 }
 
 /**

@@ -2,7 +2,16 @@ import Papa from 'papaparse';
 import { type Day, fromDay } from '../calendar';
 import { defuse, undefuse } from '../contents';
 import { readIsbn } from '../course';
-import { CAUTIONS, type Caution, type Household, type Id, type Material, type Movement, type Put } from '../household';
+import {
+  CAUTIONS,
+  type Caution,
+  type Household,
+  type Id,
+  type Material,
+  type Movement,
+  ownId,
+  type Put,
+} from '../household';
 import { nextSeq } from '../log';
 import { knownThings, money, placePath, readPrice, readTags, stock } from '../materials';
 
@@ -143,7 +152,11 @@ export function takeInventory(now: Household, rows: readonly InventoryRow[], day
     const all = [...now.materials, ...made];
     const same = (fields.isbn && all.find((m) => m.isbn === fields.isbn)) || byName(name, all);
     const blank = { place: '', consumable: false, unit: '', cautions: [] };
-    const put: Material = { ...(same ?? { ...blank, id: newId() }), name: same?.name ?? name, ...fields };
+    const put: Material = {
+      ...(same ?? { ...blank, id: ownId(all, 'by name', name.toLowerCase()) }),
+      name: same?.name ?? name,
+      ...fields,
+    };
     const at = made.findIndex((m) => m.id === put.id);
     if (at < 0) made.push(put);
     else made[at] = put;

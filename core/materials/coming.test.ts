@@ -44,12 +44,14 @@ const home = (sheets: number, change: Partial<Household> = {}): Household =>
     ...change,
   });
 const planOf = (h: Household, day = TODAY) => makePlan(makeProblem(h, year, day), { sweeps: 1, seed: 1 });
-const ordered = (h: Household, quantity: number, day: Day, expected: Day, id = 'o'): Household => {
+let wanted = 0;
+const ordered = (h: Household, quantity: number, day: Day, expected: Day): Household => {
   const listed = afterDeed(
     h,
-    wantThing(h, { materialId: 'paper', quantity, day }, () => id),
+    wantThing(h, { materialId: 'paper', quantity, day }, () => `o${++wanted}`),
   );
-  return afterDeed(listed, orderLines(listed, [id], { day, expected }));
+  const ids = listed.orders.filter((o) => !o.ordered).map((o) => o.id);
+  return afterDeed(listed, orderLines(listed, ids, { day, expected }));
 };
 
 describe('what is on its way', () => {
@@ -94,7 +96,7 @@ describe('what is on its way', () => {
 
   it('a thing that was ordered once and came is named again when it runs out again; on the list to order, once it is due', () => {
     const h = ordered(home(10), 20, TODAY, TODAY);
-    const came = afterDeed(h, checkIn(h, [{ orderId: 'o', quantity: 20 }], TODAY));
+    const came = afterDeed(h, checkIn(h, [{ orderId: h.orders[0]!.id, quantity: 20 }], TODAY));
     const names = (state: Household, day: Day) =>
       toSeeTo(state, shortages(state, planOf(state)), day).map((s) => s.material.id);
     expect(names(came, TODAY)).toEqual(['paper']);
@@ -183,7 +185,7 @@ describe('what is on its way', () => {
         const plan = planOf(h, day);
         for (const s of orderSoon(shortages(h, plan), year, day)) {
           bought += s.quantity;
-          h = ordered(h, s.quantity, day, day + 9, `o${n++}`);
+          h = ordered(h, s.quantity, day, day + 9);
         }
         const [track] = plan.tracks;
         track!.stepIds.forEach((stepId, i) => {

@@ -282,7 +282,7 @@ describe('from a shortage to the shelf', () => {
       { id: 'p2', kind: 'workbook' as const, title: '', edition: '3rd' },
     ];
     let h = base({ courses: [{ ...aCourse('c', { lessons: 4 }), title: 'Sums', parts }], materials: [], needs: [] });
-    for (let i = 0; i < 2; i++) h = deed(h, thingsOfCourse(h, 'c', newId));
+    for (let i = 0; i < 2; i++) h = deed(h, thingsOfCourse(h, 'c'));
     expect(h.materials.map((m) => [m.name, m.consumable, m.isbn, m.edition])).toEqual([
       ['Sums, Teacher’s manual', false, '9780306406157', undefined],
       ['Sums, workbook', true, undefined, '3rd'],

@@ -122,8 +122,9 @@ describe('an exchange', () => {
     expect(shortages(h, plan)).toEqual([]);
     const wanted = { ...h, courses: [course()] };
     expect(shortages(wanted, plan).map((s) => s.material.id)).toEqual(['w']);
-    expect(
-      thingsOfCourse(h, 'c', () => 'x').flatMap((p) => ('put' in p && p.table === 'materials' ? [p.put.name] : [])),
-    ).toEqual(['Sums, Cards', 'Sums, Video']);
+    expect(thingsOfCourse(h, 'c').flatMap((p) => ('put' in p && p.table === 'materials' ? [p.put.name] : []))).toEqual([
+      'Sums, Cards',
+      'Sums, Video',
+    ]);
   });
 });

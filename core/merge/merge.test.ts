@@ -1,12 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromDay, toDay } from '../calendar';
-import { markStep, pinStep, storing, unmarkStep } from '../deeds';
+import { markStep, pinStep, unmarkStep } from '../deeds';
 import { readBackup, writeBackup } from '../formats';
 import {
   type AnyRow,
   canonical,
-  type Change,
   type Course,
   type Enrolment,
   type Household,
@@ -16,20 +15,17 @@ import {
   type Mark,
 } from '../household';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
-import { applied } from '../tests/apply';
+import { Device } from '../tests/device';
 import {
   bothWords,
   changeLines,
-  latest,
   merge,
   mergeNotes,
   nextStamp,
   readStamp,
   rebased,
-  type RowChange,
   type Side,
   takeOther,
-  tracesAfter,
   whyApart,
 } from './index';
 
@@ -44,48 +40,6 @@ const base = (): Household =>
     courses: [aCourse('c'), aCourse('d')],
     enrolments: [anEnrolment('e', 'c'), anEnrolment('f', 'd', { childIds: ['A', 'B'] })],
   });
-
-/** A device: what it holds, its clock, and a book of all that its user ever wrote there and nobody wrote over since. */
-class Device {
-  side: Side;
-  private made = 0;
-  private clock: string = '';
-  constructor(
-    readonly name: string,
-    household: Household,
-    /** Milliseconds by which its clock is off. */
-    readonly off: number,
-  ) {
-    this.side = { household, traces: [], lineage: { household: 'h', epoch: 'e', seen: {} } };
-  }
-  id = () => `${this.name}${++this.made}`;
-  write(wished: readonly Put[], time: number): RowChange[] {
-    const { household, traces, lineage } = this.side;
-    const settled = storing(household, wished as unknown as Change[]);
-    if ('fault' in settled) return [];
-    const changes = settled.changes.flatMap((c): RowChange[] => {
-      const id = 'put' in c ? c.put.id : c.remove;
-      const before = rowsOf(household, c.table).find((r) => r.id === id);
-      const after = 'put' in c ? c.put : undefined;
-      return canonical(before) === canonical(after)
-        ? []
-        : [{ table: c.table, id, ...(before ? { before } : {}), ...(after ? { after } : {}) }];
-    });
-    if (changes.length === 0) return [];
-    this.clock = nextStamp(latest({ ...lineage.seen, own: this.clock }), time + this.off, this.name);
-    const known = new Map(traces.map((t) => [t.id, t]));
-    for (const t of tracesAfter((id) => known.get(id), changes, this.clock)) known.set(t.id, t);
-    this.side = {
-      household: applied(household, settled.changes),
-      traces: [...known.values()],
-      lineage: { ...lineage, seen: { ...lineage.seen, [this.name]: this.clock } },
-    };
-    return changes;
-  }
-  take(other: Side) {
-    this.side = merge(this.side, other).side;
-  }
-}
 
 /** Deeds of a device, each a wish worked out from the household as it is. */
 type Wish = (now: Household, n: number, id: () => string) => Put[];

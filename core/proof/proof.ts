@@ -9,6 +9,7 @@ import {
   type Proof,
   type ProofRule,
   type SchoolYear,
+  ownId,
 } from '../household';
 import { isOpen, markRow, missedOf, standingsOf, type StepState } from '../log';
 import { makeTrack, type Reserve, reserveOf, takenSteps } from '../pace';
@@ -64,10 +65,16 @@ export function proofRows(
   date: IsoDate,
   newId: () => Id,
 ): ProofRows {
+  const steps = [...plan.kept, ...plan.fall].map((s) => s.id);
   const proof: Proof | undefined =
     // What is known at one stroke stands together, be there anything kept to prove it or not.
     plan.kept.length > 0 || plan.fall.length > 1
-      ? { id: newId(), enrolmentId: enrolment.id, date, kept: plan.kept.map((s) => s.id) }
+      ? {
+          id: ownId(state.proofs, enrolment.id, date, ...steps),
+          enrolmentId: enrolment.id,
+          date,
+          kept: plan.kept.map((s) => s.id),
+        }
       : undefined;
   const marks: Mark[] = [];
   for (const s of plan.fall) {

@@ -402,7 +402,7 @@ describe('what the manual has that is worth doing', () => {
     const h = base();
     const line = readingOf(h, planOf(h), MONDAY, MONDAY + 6)[1]!;
     const as = (what: 'step' | 'extra' | 'thing', state = h) =>
-      afterDeed(state, extraOfManual(state, line, { words: ' a boat of cork ', as: what, minutes: 12 }, newId));
+      afterDeed(state, extraOfManual(state, line, { words: ' a boat of cork ', as: what, minutes: 12 }));
     const step = flatten(as('step').courses[0]!).find((s) => s.step.label === 'a boat of cork');
     expect(step).toMatchObject({ optional: true, minutes: 12, kind: 'make', lesson: { id: 'L2' } });
     expect(as('extra').rituals).toMatchObject([
@@ -411,7 +411,7 @@ describe('what the manual has that is worth doing', () => {
     const thing = as('thing');
     expect(thing.needs).toMatchObject([{ materialId: thing.materials[0]!.id, courseId: 'c', lessonId: 'L2' }]);
     expect(as('thing', thing)).toEqual(thing);
-    expect(afterDeed(h, extraOfManual(h, line, { words: '  ', as: 'step', minutes: 5 }, newId))).toEqual(h);
+    expect(afterDeed(h, extraOfManual(h, line, { words: '  ', as: 'step', minutes: 5 }))).toEqual(h);
   });
 });
 

@@ -146,6 +146,8 @@ export class Book {
     weekdays: { from: Day; on: readonly number[] }[];
     /** From which day until before which it is paused. */
     pauses: { from: Day; until: Day }[];
+    /** Of what was swapped in: what its book is called. */
+    title?: string;
   })[];
   /** Which course stands where the life had its first, second and third. */
   standing: number[];

@@ -158,7 +158,7 @@ const heldAfterAll = fc.nat(12).map((n) =>
     while (day <= book.end && book.isOpen(day)) day++;
     if (day > book.end) return;
     const year = real.state.years.find((y) => y.id === book.life.year.id)!;
-    deed(real, [{ table: 'years', put: paintDays(year, day, day, { kind: 'open' }, newId(real)) }]);
+    deed(real, [{ table: 'years', put: paintDays(year, day, day, { kind: 'open' }) }]);
     book.closed.delete(day);
     if (!book.life.held(day)) book.extra.add(day);
   }),
@@ -355,7 +355,6 @@ export const commands = [
         day,
         day,
         { kind: 'close', label: 'snow' },
-        newId(real),
       );
       deed(real, [{ table: 'years', put: painted }]);
       book.closed.add(day);
@@ -439,7 +438,14 @@ export const commands = [
       const enrolment = courseOf(book, real, e);
       const id = `${NAMES[which]} ${book.courses.length}`;
       const sat = [...book.marks.values()].some((m) => m.e === e && m.date === book.today && book.sat(m));
-      const taken = { ...old, pauses: [], weekdays: [...old.weekdays], id, from: book.today + (sat ? 1 : 0) };
+      const taken = {
+        ...old,
+        pauses: [],
+        weekdays: [...old.weekdays],
+        id,
+        title: id,
+        from: book.today + (sat ? 1 : 0),
+      };
       book.courses.push(taken);
       // No more than there is time for, a step a sitting: of a longer book, more would be asked of each.
       taken.steps = Math.min(12, book.sittings(book.courses.length - 1));
@@ -450,7 +456,8 @@ export const commands = [
       book.standing[which] = book.courses.length - 1;
       const perLesson = [{ kind: old.minutes === 20 ? ('introduce' as const) : ('practise' as const), count: 1 }];
       deed(real, [{ table: 'courses', put: aCourse(id, { lessons: taken.steps, perLesson }) }]);
-      deed(real, swapCourse(real.state, year, enrolment, id, book.today, id));
+      deed(real, swapCourse(real.state, year, enrolment, id, book.today));
+      taken.id = real.state.enrolments.find((x) => x.courseId === id)!.id;
     }),
   ),
   fc.constant(

@@ -234,7 +234,7 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
     const studied = blocks('studied').flatMap((b) => (b.kind === 'table' ? b.rows : []));
     said[`${id}: time by course and month in the portfolio`] = [minutes, sum(studied.map((r) => minutesIn(r.at(-1)!)))];
     for (const row of blocks('curricula').flatMap((b) => (b.kind === 'table' ? b.rows : []))) {
-      const e = book.courses.findIndex((x) => x.id === row[0]);
+      const e = book.courses.findIndex((x) => (x.title ?? x.id) === row[0]);
       // What the others did without the child is none of its own.
       const had = (i: number) =>
         book.caught.some((c) => c.child === id && c.e === e && c.i === i) ||

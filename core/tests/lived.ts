@@ -91,7 +91,8 @@ export function compare(book: Book, real: Real): Said {
   for (const e of book.standing) {
     const { id } = book.course(e);
     const steps = book.steps(e).length;
-    const contents = contentsWords(state.courses.find((c) => c.id === id)!.units);
+    const { courseId } = state.enrolments.find((x) => x.id === id)!;
+    const contents = contentsWords(state.courses.find((c) => c.id === courseId)!.units);
     said[`${id}: contents`] = [
       `${steps} lesson${steps === 1 ? '' : 's'}, ${steps} step${steps === 1 ? '' : 's'}`,
       contents,

@@ -62,7 +62,7 @@ class Home {
   }
   close(from: string, to: string) {
     const now = this.state.years[0]!;
-    const put = paintDays(now, toDay(from), toDay(to), { kind: 'close', label: 'closed' }, this.newId);
+    const put = paintDays(now, toDay(from), toDay(to), { kind: 'close', label: 'closed' });
     this.do([{ table: 'years', put }]);
   }
   stop() {

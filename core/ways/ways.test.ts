@@ -49,7 +49,7 @@ describe('where families differ', () => {
     ]);
     const parts = [{ id: 'w', kind: 'workbook' as const, title: 'Workbook' }];
     const things = (ways: Ways) =>
-      thingsOfCourse(home(ways, { courses: [{ ...course, parts }] }), 'c', () => 'x').flatMap((p) =>
+      thingsOfCourse(home(ways, { courses: [{ ...course, parts }] }), 'c').flatMap((p) =>
         'put' in p && p.table === 'materials' ? [[p.put.consumable, p.put.copied ?? false]] : [],
       );
     expect([things({}), things({ writing: 'copy' })]).toEqual([[[true, false]], [[false, true]]]);
