@@ -31,6 +31,22 @@ test('the courses over the year: what does not fit is said, a course opens to un
   });
 });
 
+test('on a phone the drawing of the year begins with what was of late, and its names stand still while the weeks go by', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/year/courses');
+  const drawing = page.getByRole('region', { name: 'The courses along the year' });
+  const name = drawing.getByRole('button', { name: 'Tideways' });
+  const left = async (l: typeof name) => (await l.boundingBox())!.x;
+  const stood = await left(name);
+  const now = await left(drawing.locator('.rows-now'));
+  expect([stood >= 0, now > stood + 100, now < 390]).toEqual([true, true, true]);
+  await drawing.evaluate((e) => (e.scrollLeft = e.scrollWidth));
+  expect(await left(name)).toBe(stood);
+  expect(await left(drawing.locator('.rows-now'))).toBeLessThan(now - 100);
+});
+
 test('a year to come says when it begins, and of no course that it would not fit into it', async ({ page }) => {
   await page.goto('/year/end');
   await page.getByRole('button', { name: 'Make it so' }).click();

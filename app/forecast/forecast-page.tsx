@@ -44,10 +44,8 @@ export default function ForecastPage() {
   const late = [...(told?.courses ?? [])].sort((a, b) => (a.chance ?? 101) - (b.chance ?? 101));
   return (
     <>
-      <div className="flex flex-wrap items-baseline justify-between gap-x-6 pb-1">
-        <h1>How long will it take</h1>
-        <SubNav />
-      </div>
+      <h1>How long will it take</h1>
+      <SubNav />
       <p className="double-rule pt-3">
         By what each child has done so far, sitting by sitting: two thousand times the rest of the year is played
         through on your own calendar. It is no promise, and nobody is late by it.

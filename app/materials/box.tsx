@@ -161,15 +161,15 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
   };
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="This week’s box">
-      <table className="figures w-full">
-        <thead>
+      <table className="figures w-full max-md:block max-md:[&_tbody]:block">
+        <thead className="max-md:hidden">
           <tr>
             <th className="w-16">In the box</th>
             <th>Thing</th>
-            <th className="hidden md:table-cell">Where</th>
-            <th className="hidden md:table-cell">First on</th>
+            <th>Where</th>
+            <th>First on</th>
             <th className="!pr-6 text-right">Needed</th>
-            <th className="hidden !pr-6 text-right md:table-cell">There</th>
+            <th className="!pr-6 text-right">There</th>
             <th>Missing</th>
           </tr>
         </thead>
@@ -178,8 +178,11 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
             const { material: m } = l;
             const lessons = [...new Set(l.uses.map((u) => `${title(u.enrolment.courseId)} ${u.step.lesson.title}`))];
             return (
-              <tr key={m.id}>
-                <td>
+              <tr
+                key={m.id}
+                className="max-md:grid max-md:grid-cols-[3.5rem_minmax(0,1fr)] max-md:border-b max-md:border-rule max-md:[&_td]:border-0"
+              >
+                <td className="max-md:!p-0">
                   <label className="flex size-[44px] items-center justify-center">
                     <input
                       type="checkbox"
@@ -198,7 +201,8 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                   </span>
                   <span className="block text-note text-soft md:hidden">
                     {m.place && `${m.place} · `}
-                    {dayAndDate(style, l.day)} · {thereWords(l.onHand, l.known, '')} there
+                    {dayAndDate(style, l.day)} · {amount(l.needed, m.unit)} needed · there:{' '}
+                    {thereWords(l.onHand, l.known, '')}
                   </span>
                   {l.missing.length > 0 && <span className="block text-aside">{incompleteWords(l.missing)}</span>}
                   {cautionsInUse(household, m, l.uses).map((words) => (
@@ -209,11 +213,11 @@ function BoxTable({ lines, start, open }: { lines: BoxLine[]; start: number; ope
                 </td>
                 <td className="hidden md:table-cell">{m.place || '–'}</td>
                 <td className="hidden whitespace-nowrap md:table-cell">{dayAndDate(style, l.day)}</td>
-                <td className="!pr-6 text-right whitespace-nowrap">{amount(l.needed, m.unit)}</td>
+                <td className="hidden !pr-6 text-right whitespace-nowrap md:table-cell">{amount(l.needed, m.unit)}</td>
                 <td className="hidden !pr-6 text-right whitespace-nowrap md:table-cell">
                   {thereWords(l.onHand, l.known, '')}
                 </td>
-                <td>
+                <td className="max-md:col-start-2 max-md:!pt-0">
                   {l.short > 0 && <span className="font-semibold">short by {l.short}</span>}
                   {l.around && (
                     <span className="block text-aside">

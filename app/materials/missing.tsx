@@ -105,7 +105,7 @@ export function Missing({
           <table className="figures w-full max-sm:block max-sm:[&_tbody]:block max-sm:[&_td]:block max-sm:[&_td]:!border-0 max-sm:[&_td]:!p-0 max-sm:[&_td]:!py-0.5 max-sm:[&_td]:!text-left max-sm:[&_tr]:block max-sm:[&_tr]:border-b max-sm:[&_tr]:border-rule max-sm:[&_tr]:py-2">
             <thead className="max-sm:hidden">
               <tr>
-                <th>Thing</th>
+                <th className="w-1/4">Thing</th>
                 <th className="!pr-6 text-right">How many</th>
                 <th>Needed on</th>
                 <th>Order by</th>
@@ -252,44 +252,46 @@ function Row({
               <span className="max-sm:hidden">{orderByShort(style, s.orderBy, today)}</span>
             </>
           )}
-          {elsewhere && <span className="block max-w-72 text-note font-normal text-soft">{elsewhere}</span>}
+          {elsewhere && <span className="block max-w-56 text-note font-normal text-soft">{elsewhere}</span>}
         </td>
         <td>
-          {onList ? (
-            'on the list to order'
-          ) : (
-            <button
-              type="button"
-              className="press cursor-pointer border border-edge px-3 print:hidden"
-              onClick={wantIt}
-              aria-label={`${order} ${m.name}`}
-            >
-              {order}
-            </button>
-          )}
-          {s.ways.some((w) => w.kind === 'copy') && (
+          <span className="sm:whitespace-nowrap">
+            {onList ? (
+              'on the list to order'
+            ) : (
+              <button
+                type="button"
+                className="press cursor-pointer border border-edge px-3 print:hidden"
+                onClick={wantIt}
+                aria-label={`${order} ${m.name}`}
+              >
+                {order}
+              </button>
+            )}
+            {s.ways.some((w) => w.kind === 'copy') && (
+              <button
+                type="button"
+                className={QUIET}
+                aria-label={`${s.short} copied: ${m.name}`}
+                onClick={() =>
+                  void commit(`${m.name}: ${s.short} copied`, (now) =>
+                    moveThing(now, { materialId: m.id, kind: 'copied', quantity: s.short, day: today }, newId),
+                  )
+                }
+              >
+                {s.short} copied
+              </button>
+            )}
             <button
               type="button"
               className={QUIET}
-              aria-label={`${s.short} copied: ${m.name}`}
-              onClick={() =>
-                void commit(`${m.name}: ${s.short} copied`, (now) =>
-                  moveThing(now, { materialId: m.id, kind: 'copied', quantity: s.short, day: today }, newId),
-                )
-              }
+              aria-expanded={drawn}
+              aria-label={`${drawn ? 'Hide' : 'Draw it'}: ${m.name}`}
+              onClick={show}
             >
-              {s.short} copied
+              {drawn ? 'Hide' : 'Draw it'}
             </button>
-          )}
-          <button
-            type="button"
-            className={QUIET}
-            aria-expanded={drawn}
-            aria-label={`${drawn ? 'Hide' : 'Draw it'}: ${m.name}`}
-            onClick={show}
-          >
-            {drawn ? 'Hide' : 'Draw it'}
-          </button>
+          </span>
           {others.length > 0 && (
             <span className="block text-note text-soft">or {others.map(wayWords).join(', or ')}</span>
           )}

@@ -48,7 +48,7 @@ export function Enrolments({ course }: { course: Course }) {
             <li key={e.id} className="border-b border-rule py-1.5">
               <EnrolmentLine enrolment={e} />
               <Standing enrolment={e} />
-              <span className="flex flex-wrap gap-x-1">
+              <span className="-ml-2.5 flex flex-wrap gap-x-1">
                 {BUTTONS.map(([what, word]) => (
                   <button
                     key={what}

@@ -80,6 +80,7 @@ export default function WhatIfPage() {
     return (
       <>
         <h1>What if</h1>
+        <SubNav />
         <p className="double-rule pt-3">
           You are in a trial. Change anything on any page; then go back by “Back, and compare” above, and keep it or let
           it go.
@@ -88,10 +89,8 @@ export default function WhatIfPage() {
     );
   return (
     <>
-      <div className="flex flex-wrap items-baseline justify-between gap-x-6 pb-1">
-        <h1>What if</h1>
-        <SubNav />
-      </div>
+      <h1>What if</h1>
+      <SubNav />
       <p className="double-rule pt-3">
         A trial is a copy of your household with a name. Change anything in it on the ordinary pages, compare it with
         how things are, and keep it or let it go: until it is kept nothing of it touches your household.

@@ -54,7 +54,7 @@ export default function AttendancePage() {
   if (!year || !child) {
     return (
       <div className="max-w-2xl">
-        <h1 className="pb-2">Attendance</h1>
+        <h1>Attendance</h1>
         <SubNav />
         <p className="double-rule pt-4">
           With a school year and a child, the register is kept here by itself, from what is marked.

@@ -27,6 +27,7 @@ import type { Span } from './rows-drawing';
 import { SubNav } from './sub-nav';
 import { useViewYear } from './view-year';
 import OneOf from '../ui/one-of';
+import { useNarrow } from '../ui/use-narrow';
 import './courses.css';
 
 const LikelyWay = lazy(() => import('../forecast/likely-way'));
@@ -55,6 +56,7 @@ export default function CoursesPage() {
     [household, year, plan, today],
   );
   const awaits = useAwaits();
+  const narrow = useNarrow();
   const instead =
     !year || !view || view.groups.length === 0 ? (
       'With a school year and a course that somebody takes, the whole year of it is drawn here.'
@@ -66,7 +68,7 @@ export default function CoursesPage() {
   if (!year || !view || instead) {
     return (
       <div className="max-w-2xl">
-        <h1 className="pb-2">Courses over the year</h1>
+        <h1>Courses over the year</h1>
         <SubNav />
         <div className="double-rule pt-4">{instead}</div>
       </div>
@@ -82,10 +84,11 @@ export default function CoursesPage() {
   );
   const shownWeeks = zoom === 'week' ? WEEKS : TERM;
   const from = term ?? Math.max(0, Math.min(zoom === 'week' ? now : now - 2, view.weeks.length - shownWeeks));
+  const label = narrow ? 118 : 210;
   const span: Span =
     zoom === 'year'
-      ? { from: 0, to: view.weeks.length, week: Math.max(22, Math.floor(960 / view.weeks.length)) }
-      : { from, to: Math.min(view.weeks.length, from + shownWeeks), week: zoom === 'term' ? 72 : 320 };
+      ? { from: 0, to: view.weeks.length, week: Math.max(22, Math.floor(960 / view.weeks.length)), label }
+      : { from, to: Math.min(view.weeks.length, from + shownWeeks), week: zoom === 'term' ? 72 : 320, label };
   const row = shown.groups.flatMap((g) => g.rows).find((r) => r.enrolment.id === open);
   return (
     <div className="courses-sheet">

@@ -4,7 +4,7 @@ import type { Overview } from '../../core/overview';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
 import { keepPin } from '../ui/keep-pin';
-import { type Held, LABEL, RowsDrawing, type Span } from './rows-drawing';
+import { type Held, RowsDrawing, type Span } from './rows-drawing';
 import { useMovedPlan } from './use-moved-plan';
 import { WhatGives } from './what-gives';
 
@@ -32,11 +32,11 @@ export function RowsDrag({
   const style = household.settings.dateStyle;
   const [held, setHeld] = useState<Held & { at: number; from: number; scrolled: number }>();
   const frame = useRef<HTMLDivElement>(null);
-  const { from: first, to: end, week } = span;
+  const { from: first, to: end, week, label } = span;
   const weekAt = useCallback(
     (clientX: number) => {
-      const svg = frame.current!.querySelector('svg')!;
-      const i = first + Math.floor((clientX - svg.getBoundingClientRect().left - LABEL) / week);
+      const svg = frame.current!.querySelector('.rows-weeks')!;
+      const i = first + Math.floor((clientX - svg.getBoundingClientRect().left) / week);
       return Math.max(first, Math.min(end - 1, i));
     },
     [first, end, week],
@@ -108,7 +108,7 @@ export function RowsDrag({
           height={1}
         >
           <rect
-            x={LABEL + (held.at - first) * week - held.scrolled}
+            x={label + (held.at - first) * week - held.scrolled}
             y={held.y}
             width={held.width}
             height={32}

@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useLayoutEffect, useRef } from 'react';
 import { type Day, fromDay, weekdayOf } from '../../core/calendar';
 import { lessonName } from '../../core/course';
 import type { Overview, OverviewCell, OverviewRow, OverviewUnit, OverviewWeek, StepPlace } from '../../core/overview';
@@ -8,7 +8,6 @@ import { Ornament } from '../ui/ornament';
 import { listing } from '../ui/words';
 import './courses.css';
 
-export const LABEL = 210;
 const ROW = 40;
 const LOAD = 30;
 const HEAD = 40;
@@ -22,16 +21,22 @@ export interface Held {
   width: number;
 }
 
+/** How many of the weeks that are behind are in sight at first, where not all are. */
+const LATELY = 3;
+
 /** Which weeks are drawn, and how wide. */
 export interface Span {
   from: number;
   to: number;
   week: number;
+  /** How much the courses' names take before it. */
+  label: number;
 }
 
 /**
  * The year of every course: weeks along it, a box a week, filled by what is done, hatched by what was known, open for
- * what is to come; units bracketed above, tests as diamonds below; on top what each week asks of the teachers.
+ * what is to come; units bracketed above, tests as diamonds below; on top what each week asks of the teachers. The names stand still
+ * where the weeks do not all fit, and the weeks begin with what was of late.
  */
 export const RowsDrawing = memo(function RowsDrawing({
   view,
@@ -52,8 +57,9 @@ export const RowsDrawing = memo(function RowsDrawing({
 }) {
   const { household } = useHousehold();
   const weeks = view.weeks.slice(span.from, span.to);
-  const x = (index: number) => LABEL + (index - span.from) * span.week;
-  const width = LABEL + weeks.length * span.week + 2;
+  const { label } = span;
+  const x = (index: number) => label + (index - span.from) * span.week;
+  const width = label + weeks.length * span.week + 2;
   const busy = household.teachers.filter((t) =>
     view.weeks.some((w) => w.teachers.some((l) => l.teacher.id === t.id && (l.minutes > 0 || l.hours > 0))),
   );
@@ -70,51 +76,43 @@ export const RowsDrawing = memo(function RowsDrawing({
   }
   const height = y + 6;
   const now = view.weeks.findIndex((w) => today >= w.start && today < w.start + 7);
+  const frame = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    frame.current!.scrollLeft = Math.max(0, now - span.from - LATELY) * span.week;
+  }, [now, span.from, span.to, span.week]);
   return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The courses along the year">
-      <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} className="rows-drawing block">
-        <defs>
-          <pattern id="rows-closed" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <path d="M0 0V6" className="rows-hatch-line" />
-          </pattern>
-          <pattern id="rows-known" width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
-            <path d="M0 0V4" className="rows-known-line" />
-          </pattern>
-        </defs>
-        <g aria-hidden="true">
-          {weeks.map((w, i) => (
-            <WeekColumn
-              key={w.start}
-              week={w}
-              before={weeks[i - 1]}
-              x={x(span.from + i)}
-              width={span.week}
-              height={height}
-            />
-          ))}
-          {busy.map((t, i) => (
-            <g key={t.id}>
-              <text x={LABEL - 10} y={HEAD + i * LOAD + LOAD - 8} textAnchor="end" className="rows-small">
-                asked of {t.name}
-              </text>
-              {weeks.map((w, k) => (
-                <LoadBar
-                  key={w.start}
-                  week={w}
-                  teacherId={t.id}
-                  first={i === 0}
-                  x={x(span.from + k)}
-                  y={HEAD + i * LOAD}
-                  width={span.week}
-                />
-              ))}
-            </g>
-          ))}
-          {now >= span.from && now < span.to && <path d={`M${x(now)} ${HEAD - 10}V${height}`} className="rows-now" />}
-        </g>
+    <div
+      className="rows-frame flex overflow-x-auto"
+      // On paper both parts are as much smaller as the sheet asks.
+      style={{ '--names': `${(label / width) * 100}%` } as React.CSSProperties}
+      tabIndex={0}
+      role="region"
+      aria-label="The courses along the year"
+      ref={frame}
+    >
+      <svg
+        width={label}
+        height={height}
+        viewBox={`0 0 ${label} ${height}`}
+        preserveAspectRatio="xMaxYMin"
+        className="rows-drawing rows-names sticky left-0 z-1 block shrink-0 overflow-visible"
+      >
+        <rect width={label} height={height} className="rows-paper" aria-hidden="true" />
+        {busy.map((t, i) => (
+          <text
+            key={t.id}
+            x={label - 10}
+            y={HEAD + i * LOAD + LOAD - 8}
+            textAnchor="end"
+            className="rows-small"
+            aria-hidden="true"
+          >
+            asked of {t.name}
+          </text>
+        ))}
         {heads.map(({ y: top, group }) => (
           <g key={group.rows[0]!.enrolment.id} aria-hidden="true">
-            <path d={`M0 ${top + 2}H${width}`} className="rows-group" />
+            <path d={`M0 ${top + 2}H${label}`} className="rows-group" />
             <text x={0} y={top + 19} className="rows-group-name">
               {group.children.length > 1
                 ? `Together: ${listing(group.children.map((c) => c.name))}`
@@ -123,24 +121,66 @@ export const RowsDrawing = memo(function RowsDrawing({
           </g>
         ))}
         {lines.map(({ y: top, row }) => (
-          <g key={row.enrolment.id}>
-            <foreignObject x={0} y={top} width={LABEL - 8} height={ROW}>
-              <button
-                type="button"
-                className={`flex h-full w-full cursor-pointer items-center gap-1.5 text-left text-note leading-tight underline-offset-2 hover:underline ${open === row.enrolment.id ? 'font-semibold underline' : ''}`}
-                aria-expanded={open === row.enrolment.id}
-                onClick={() => choose(row.enrolment.id)}
-              >
-                {row.children[0] && row.children.length === 1 && (
-                  <Ornament name={row.children[0].ornament} colour={row.children[0].colour} size={14} />
-                )}
-                <span className="line-clamp-2 wrap-anywhere">{row.title}</span>
-              </button>
-            </foreignObject>
-            <g aria-hidden="true">
-              <CourseRow row={row} view={view} span={span} x={x} y={top} grip={grip} />
-            </g>
-          </g>
+          <foreignObject key={row.enrolment.id} x={0} y={top} width={label - 8} height={ROW}>
+            <button
+              type="button"
+              className={`flex h-full w-full cursor-pointer items-center gap-1.5 text-left text-note leading-tight underline-offset-2 hover:underline ${open === row.enrolment.id ? 'font-semibold underline' : ''}`}
+              aria-expanded={open === row.enrolment.id}
+              onClick={() => choose(row.enrolment.id)}
+            >
+              {row.children[0] && row.children.length === 1 && (
+                <Ornament name={row.children[0].ornament} colour={row.children[0].colour} size={14} />
+              )}
+              <span className="line-clamp-2 wrap-anywhere">{row.title}</span>
+            </button>
+          </foreignObject>
+        ))}
+      </svg>
+      <svg
+        width={width - label}
+        height={height}
+        viewBox={`${label} 0 ${width - label} ${height}`}
+        preserveAspectRatio="xMinYMin"
+        className="rows-drawing rows-weeks block shrink-0"
+        aria-hidden="true"
+      >
+        <defs>
+          <pattern id="rows-closed" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0V6" className="rows-hatch-line" />
+          </pattern>
+          <pattern id="rows-known" width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+            <path d="M0 0V4" className="rows-known-line" />
+          </pattern>
+        </defs>
+        {weeks.map((w, i) => (
+          <WeekColumn
+            key={w.start}
+            week={w}
+            before={weeks[i - 1]}
+            x={x(span.from + i)}
+            width={span.week}
+            height={height}
+          />
+        ))}
+        {busy.map((t, i) =>
+          weeks.map((w, k) => (
+            <LoadBar
+              key={`${t.id} ${w.start}`}
+              week={w}
+              teacherId={t.id}
+              first={i === 0}
+              x={x(span.from + k)}
+              y={HEAD + i * LOAD}
+              width={span.week}
+            />
+          )),
+        )}
+        {now >= span.from && now < span.to && <path d={`M${x(now)} ${HEAD - 10}V${height}`} className="rows-now" />}
+        {heads.map(({ y: top, group }) => (
+          <path key={group.rows[0]!.enrolment.id} d={`M${label} ${top + 2}H${width}`} className="rows-group" />
+        ))}
+        {lines.map(({ y: top, row }) => (
+          <CourseRow key={row.enrolment.id} row={row} view={view} span={span} x={x} y={top} grip={grip} />
         ))}
       </svg>
     </div>
@@ -265,7 +305,7 @@ const CourseRow = memo(function CourseRow({
   const late = row.lastPlanned !== undefined && row.lastPlanned > row.target;
   return (
     <g>
-      <path d={`M${LABEL} ${y + 36}H${x(span.to)}`} className="rows-base" />
+      <path d={`M${span.label} ${y + 36}H${x(span.to)}`} className="rows-base" />
       {namedUnits(row, at, span, x).map(({ unit, a, b, name }) => (
         <g key={unit.unit.id}>
           {unit.counts['to come'] > 0 && (

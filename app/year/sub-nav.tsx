@@ -53,19 +53,22 @@ export function SubNav() {
           ))}
         </select>
       ) : (
-        years.length > 1 &&
-        years.map((y, i) => {
-          const look = `inline-flex min-h-touch items-center wrap-anywhere ${i === 0 ? 'ml-auto' : ''}`;
-          return y.id === year?.id ? (
-            <b key={y.id} aria-current="true" className={`${look} font-semibold`}>
-              {y.name}
-            </b>
-          ) : (
-            <Link key={y.id} to={to(y.id)} replace className={`page-link ${look}`}>
-              {y.name}
-            </Link>
-          );
-        })
+        years.length > 1 && (
+          <span className="ml-auto flex flex-wrap gap-x-5">
+            {years.map((y) => {
+              const look = 'inline-flex min-h-touch items-center wrap-anywhere';
+              return y.id === year?.id ? (
+                <b key={y.id} aria-current="true" className={`${look} font-semibold`}>
+                  {y.name}
+                </b>
+              ) : (
+                <Link key={y.id} to={to(y.id)} replace className={`page-link ${look}`}>
+                  {y.name}
+                </Link>
+              );
+            })}
+          </span>
+        )
       )}
     </nav>
   );

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { pupils } from '../../core/attendance';
 import { beganLate, isOver, nextYear, nextYearName, toDay, yearAfter } from '../../core/calendar';
 import { childrenIn, titleOf } from '../../core/household';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
@@ -55,6 +56,11 @@ export default function YearEndPage() {
   // What is wanted in the next year is to be seen to now; what is wanted when the youngest is fifteen is not.
   const soon = end.next.filter((n) => n.from <= shape.end);
   const later = end.next.slice(soon.length);
+  // A baby of whom nothing was kept has no portfolio; a toddler with a drawing in the folder has.
+  const learn = pupils(household, year, today);
+  const kept = childrenIn(household, year).filter(
+    (c) => learn.some((p) => p.id === c.id) || samplesOf(household, year, c.id).length > 0,
+  );
   const make = () => {
     if (!name.trim()) return setFault('Give the next year a name.');
     void commit(`${name.trim()}: made from ${year.name}`, (now) => makeNextYear(now, year.id, name));
@@ -76,7 +82,7 @@ export default function YearEndPage() {
           </p>
         )}
         <ul>
-          {childrenIn(household, year).map((c) => (
+          {kept.map((c) => (
             <li key={c.id} className="border-b border-rule/60 py-1">
               <Link className="page-link" to={`/portfolio/${c.id}?year=${year.id}`}>
                 Portfolio of {c.name}

@@ -50,7 +50,7 @@ export default function Year() {
   if (!year) {
     return (
       <div className="max-w-2xl">
-        <h1 className="pb-2">Year</h1>
+        <h1>Year</h1>
         <SubNav />
         <div className="double-rule pt-4">
           <p className="pb-4">No school year yet. It needs a first and a last day, and the weekdays you teach on.</p>
@@ -64,9 +64,9 @@ export default function Year() {
   }
   return (
     <div className="year-sheet">
-      <div className="flex flex-wrap items-baseline justify-between gap-x-3">
+      <div className="flex flex-wrap items-center justify-between gap-x-3">
         <h1>{year.name}</h1>
-        <span className="flex flex-wrap gap-2 print:hidden">
+        <span className="flex flex-wrap gap-2 sm:-my-2 print:hidden">
           <button type="button" className="btn" onClick={() => setEditing(byId(household.years, year.id))}>
             Change the year
           </button>

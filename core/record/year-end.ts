@@ -277,4 +277,10 @@ export const carriedWords = (c: Carried, finish: Finish, year: SchoolYear, style
 
 /** How much there is to settle, in words. @param soon levels that are wanted by the end of the next year */
 export const yearEndWords = ({ over, after, carried, written }: YearEnd, soon: number): string =>
-  `${count(after.length, 'course')} over, ${carried.length} ${over ? 'going on' : 'not through yet'}, ${count(written.length, 'thing')} written in, ${count(soon, 'level')} wanted from the shelf by the end of the next year`;
+  [
+    `${count(after.length, 'course')} over`,
+    `${carried.length} ${over ? 'going on' : 'not through yet'}`,
+    // Of what there is nothing of, nothing need be said.
+    ...(written.length > 0 ? [`${count(written.length, 'thing')} written in`] : []),
+    ...(soon > 0 ? [`${count(soon, 'level')} wanted from the shelf by the end of the next year`] : []),
+  ].join(', ');
