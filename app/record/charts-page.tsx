@@ -9,7 +9,7 @@ import { monthName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { ChildChoice } from '../ui/child-choice';
 import { shortDate } from '../ui/dates';
-import { MARK_WORDS } from '../ui/words';
+import { listing, MARK_WORDS } from '../ui/words';
 import { useViewYear } from '../year/view-year';
 import { Chart, type Row } from './chart';
 
@@ -50,9 +50,12 @@ export default function ChartsPage() {
   ];
   const who = figures.so.map(({ child }) => ({ key: child.id, name: child.name }));
   const needed = (of: 'days' | 'hours') => {
-    const all = new Set(figures.so.flatMap(({ so }) => so[of] ?? []));
+    const asked = figures.so.filter(({ so }) => so[of] !== undefined);
+    const [value, ...others] = new Set(asked.map(({ so }) => so[of]!));
     // Several levels in one drawing would not say whose is whose: each child’s own page of attendance does.
-    return all.size === 1 ? { value: [...all][0]!, words: `${[...all][0]!} ${of} required` } : undefined;
+    if (value === undefined || others.length > 0) return undefined;
+    const whose = asked.length < figures.so.length ? ` of ${listing(asked.map(({ child }) => child.name))}` : '';
+    return { value, words: `${value} ${of} required${whose}` };
   };
   // Year beside year: the months of the longest, from each year’s own first month on.
   const longest = figures.years.reduce<(typeof figures.years)[number] | undefined>(
