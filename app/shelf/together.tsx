@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { fromDay, toDay } from '../../core/calendar';
 import {
@@ -10,7 +10,7 @@ import {
   type RitualSort,
 } from '../../core/household';
 import { livesWords } from '../../core/overview';
-import { takersOf } from '../../core/pace';
+import { takersOf, togetherOver } from '../../core/pace';
 import { takerNames, takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, WEEKDAY_NAMES } from '../ui/dates';
@@ -29,10 +29,31 @@ type Asked =
   | { what: 'overlap' }
   | { what: 'ritual'; ritual: Ritual | undefined; sort?: RitualSort };
 
+const WITH_OVER = 'whose courses are over';
+
+/** The rows that matter now, and in one line those that do not any more. */
+function apart<Row>(rows: readonly Row[], isOver: (row: Row) => boolean, line: (row: Row) => ReactNode, words: string) {
+  const over = rows.filter(isOver);
+  return (
+    <>
+      {rows.filter((r) => !over.includes(r)).map(line)}
+      {over.length > 0 && (
+        <li>
+          <Fold words={`${over.length} ${words}`}>
+            <ul>{over.map(line)}</ul>
+          </Fold>
+        </li>
+      )}
+    </>
+  );
+}
+
 /** What concerns several courses at once: turns, courses in step, the same work twice, rituals, and what yields first. */
 export default function Together() {
   const { household, today, commit } = useHousehold();
   const [asked, setAsked] = useState<Asked>();
+  const over = useMemo(() => togetherOver(household, today), [household, today]);
+  const isOver = ({ id }: { id: string }) => over.has(id);
   const style = household.settings.dateStyle;
   const close = () => setAsked(undefined);
   const name = (id: string) => takingName(household, id, today);
@@ -64,19 +85,7 @@ export default function Together() {
   const rituals = (of: (r: Ritual) => boolean) => {
     const last = (r: Ritual) => r.date ?? r.until ?? '9999';
     const all = household.rituals.filter(of).sort((a, b) => (last(a) < last(b) ? 1 : last(a) > last(b) ? -1 : 0));
-    const past = all.filter((r) => last(r) < fromDay(today));
-    return (
-      <>
-        {all.filter((r) => !past.includes(r)).map(line)}
-        {past.length > 0 && (
-          <li>
-            <Fold words={`${past.length} whose last day is past`}>
-              <ul>{past.map(line)}</ul>
-            </Fold>
-          </li>
-        )}
-      </>
-    );
+    return apart(all, (r) => last(r) < fromDay(today), line, 'whose last day is past');
   };
   return (
     <div className="max-w-4xl">
@@ -90,16 +99,21 @@ export default function Together() {
         title="Taking turns"
         hint="Courses that share one place in the week. A course joins a group by its pace, on its own page."
       >
-        {household.loops.map((l) => (
-          <Line key={l.id} label={`Change ${l.name}`} change={() => setAsked({ what: 'loop', loop: l })}>
-            <b className="font-semibold">{l.name}</b>, {days(l.weekdays) || 'on no weekday'}:{' '}
-            {listing(takersOf(household, l).map((e) => name(e.id))) || 'nobody in it'}{' '}
-            <span className="text-soft">
-              {l.turns === 'next' ? '· whoever is next' : '· a week each in turn'}
-              {takersOf(household, l).flatMap(ahead)}
-            </span>
-          </Line>
-        ))}
+        {apart(
+          household.loops,
+          isOver,
+          (l) => (
+            <Line key={l.id} label={`Change ${l.name}`} change={() => setAsked({ what: 'loop', loop: l })}>
+              <b className="font-semibold">{l.name}</b>, {days(l.weekdays) || 'on no weekday'}:{' '}
+              {listing(takersOf(household, l).map((e) => name(e.id))) || 'nobody in it'}{' '}
+              <span className="text-soft">
+                {l.turns === 'next' ? '· whoever is next' : '· a week each in turn'}
+                {takersOf(household, l).flatMap(ahead)}
+              </span>
+            </Line>
+          ),
+          WITH_OVER,
+        )}
       </Part>
       <Part
         title="Kept together"
@@ -107,12 +121,17 @@ export default function Together() {
         add="Keep courses together"
         onAdd={() => setAsked({ what: 'link', link: undefined })}
       >
-        {household.links.map((l) => (
-          <Line key={l.id} label="Change what is kept together" change={() => setAsked({ what: 'link', link: l })}>
-            {listing(l.enrolmentIds.map(name))}{' '}
-            <span className="text-soft">· {l.by === 'units' ? 'unit by unit' : 'by how far through'}</span>
-          </Line>
-        ))}
+        {apart(
+          household.links,
+          isOver,
+          (l) => (
+            <Line key={l.id} label="Change what is kept together" change={() => setAsked({ what: 'link', link: l })}>
+              {listing(l.enrolmentIds.map(name))}{' '}
+              <span className="text-soft">· {l.by === 'units' ? 'unit by unit' : 'by how far through'}</span>
+            </Line>
+          ),
+          WITH_OVER,
+        )}
       </Part>
       <Part
         title="The same work twice"
@@ -120,21 +139,26 @@ export default function Together() {
         add="Say what does the same work"
         onAdd={() => setAsked({ what: 'overlap' })}
       >
-        {household.overlaps.map((o) => (
-          <li key={o.id} className="flex items-center gap-3 border-b border-rule">
-            <span className="min-w-0 flex-1 py-1.5 wrap-anywhere">
-              {lesson(o.one)} does the same work as {lesson(o.other)}
-            </span>
-            <button
-              type="button"
-              className="btn btn-quiet page-link"
-              aria-label={`Take away: ${lesson(o.one)}`}
-              onClick={() => void commit('The same work twice: taken away', [{ table: 'overlaps', remove: o.id }])}
-            >
-              Take away
-            </button>
-          </li>
-        ))}
+        {apart(
+          household.overlaps,
+          isOver,
+          (o) => (
+            <li key={o.id} className="flex items-center gap-3 border-b border-rule">
+              <span className="min-w-0 flex-1 py-1.5 wrap-anywhere">
+                {lesson(o.one)} does the same work as {lesson(o.other)}
+              </span>
+              <button
+                type="button"
+                className="btn btn-quiet page-link"
+                aria-label={`Take away: ${lesson(o.one)}`}
+                onClick={() => void commit('The same work twice: taken away', [{ table: 'overlaps', remove: o.id }])}
+              >
+                Take away
+              </button>
+            </li>
+          ),
+          WITH_OVER,
+        )}
       </Part>
       <Part
         title="Everyday things"

@@ -47,6 +47,8 @@ function ChildYields({ child, over }: { child: Child; over: ReadonlySet<string> 
       return [{ table: 'children', put: yields.length > 0 ? { ...rest, yields } : rest }];
     });
   const title = (id: string) => titleOf(household, id);
+  // Of who has no course nothing can give way.
+  if (list.length + others.length === 0) return null;
   return (
     <div>
       <h3 className="pb-1">

@@ -1,7 +1,8 @@
 import { type Day, fromDay, toDay } from '../calendar';
-import { byId, type Enrolment, type Household, type Loop } from '../household';
+import { byId, type Enrolment, type Household, type Id, type Loop } from '../household';
 import { isEverTaken } from './lives';
 import { loopIdOf } from './rules/loop';
+import { coursesOver, isDoneWith } from './taken';
 
 /**
  * The loop an enrolment takes turns in and everybody taken in it, or to be taken by what is entered for days to come, in turn
@@ -17,6 +18,25 @@ export function loopOf(
   if (!loop) return { loop: undefined, members: [] };
   const others = takersOf(state, loop).filter((e) => e.id !== enrolment.id);
   return { loop, members: inTurn(loop, [...others, enrolment]) };
+}
+
+/**
+ * What was said of several courses at once and concerns nobody any more: turns of which each taking is done with, courses kept together that
+ * all are, and the same work in two courses that are both over. It is told apart; turns that nobody has joined yet are none of it.
+ * @example
+ * togetherOver(aHousehold({ courses: [aCourse('c')], enrolments: [anEnrolment('e', 'c', { life: 'finished', rule: { kind: 'loop', loopId: 'l' } })], loops: [{ id: 'l', name: 'turns', weekdays: [5], turns: 'next', order: ['e'] }] }), toDay('2026-09-07')) // => new Set(['l'])
+ * togetherOver(aHousehold({ loops: [{ id: 'l', name: 'turns', weekdays: [5], turns: 'next', order: [] }] }), toDay('2026-09-07')) // => new Set()
+ */
+export function togetherOver(state: Household, today: Day): ReadonlySet<Id> {
+  const courses = coursesOver(state, today);
+  const done = (list: readonly (Enrolment | undefined)[]) =>
+    list.length > 0 && list.every((e) => e === undefined || isDoneWith(state, e, today));
+  const members = (l: Loop) => state.enrolments.filter((e) => loopIdOf(e) === l.id);
+  return new Set([
+    ...state.loops.filter((l) => done(members(l))).map((l) => l.id),
+    ...state.links.filter((l) => done(l.enrolmentIds.map((id) => byId(state.enrolments, id)))).map((l) => l.id),
+    ...state.overlaps.filter((o) => courses.has(o.one.courseId) && courses.has(o.other.courseId)).map((o) => o.id),
+  ]);
 }
 
 /** Everybody who takes turns in a loop, now or by what is entered for days to come, in turn order. */
