@@ -50,7 +50,8 @@ export function spreadOf(
     // What is spread evenly comes closer together where it falls behind; any other pace stays what it is.
     if (wishOf(paceOn(enrolment, from)) === 'spread' && !track.noTarget)
       return {
-        ...{ ...at, typical: mean, dates: dates.filter((d) => d <= target).length },
+        // Where the planner itself lets it end later, beside others that want the same teacher, that is how it is spread.
+        ...{ ...at, typical: mean, dates: dates.filter((d) => d <= Math.max(target, last)).length },
         most: phaseOn(track, from).perSitting,
       };
     const open = dates.filter((d) => d >= from && d < Math.min(until, last + 1)).length;
