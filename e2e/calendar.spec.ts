@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
-import { chooseFile, expect, openToday, ownFrom, rows, settled, startOwn, status, test, walk } from './app';
+import { backup, chooseFile, expect, openToday, ownFrom, rows, settled, startOwn, status, test, walk } from './app';
 
 const corpus = (name: string) => readFileSync(`core/ical/corpus/${name}.ics`);
 const schoolDays = (page: Page) => page.getByRole('region', { name: 'Its shape' }).getByText(/\d+ school days/);
@@ -345,6 +345,17 @@ test('the register: a day asked about is answered, another is overruled, the tot
   await dialog.getByLabel(/as the marks have it/).check();
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(october()).toHaveText(String(was + 1));
+  // After weeks in which nobody said anything the earlier days are answered in one press, and taken back in one.
+  await ownFrom(page, await backup(page));
+  await page.clock.setFixedTime(new Date('2026-12-09T09:00:00'));
+  await page.goto('/year/attendance?child=jory');
+  const asked = page.getByRole('region', { name: 'What were these days?' }).getByRole('listitem');
+  await expect(asked).toHaveCount(7);
+  await asked.getByRole('button', { name: /^no school on any: \d+ earlier days/ }).click();
+  await expect(status(page)).toContainText(/^\d+ days: no school/);
+  await expect(asked).toHaveCount(6);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(asked).toHaveCount(7);
 });
 
 test('a calendar file is previewed, a bad one refused in a sentence, a newer one keeps what was decided', async ({
