@@ -14,7 +14,26 @@ test('a quick double press marks once, adds once, and one undo takes it back', a
   const before = Number(/^\d+/.exec(await line.innerText())![0]);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(line).toHaveText(new RegExp(`^${before - 1} marks on`));
-  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  const undo = page.getByRole('button', { name: 'Undo' });
+  await expect(undo).toBeDisabled();
+
+  // What adds something at each press is added once: a sitting with a book, what was lost of a thing.
+  await walk(page, '/reading');
+  await page
+    .getByRole('button', { name: /^Read .*: / })
+    .first()
+    .dblclick({ delay: 0 });
+  await expect(status(page)).toContainText(': read');
+  await undo.click();
+  await expect(undo).toBeDisabled();
+  await walk(page, '/materials?part=all');
+  await page.getByRole('button', { name: 'chalk', exact: true }).click();
+  await page.getByLabel('How many').fill('1');
+  await page.getByRole('button', { name: 'Lost', exact: true }).dblclick({ delay: 0 });
+  await expect(page.getByRole('list', { name: 'What happened to it' })).toContainText('lost');
+  await page.keyboard.press('Escape');
+  await undo.click();
+  await expect(undo).toBeDisabled();
 
   await walk(page, '/household');
   await page.getByRole('button', { name: 'Add a child' }).click();

@@ -25,6 +25,7 @@ import type { ThingOutlook } from '../../worker';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { newId } from '../ui/id';
+import { once } from '../ui/once';
 import { count, listing } from '../ui/words';
 import { ThingLine } from './thing-line';
 import { ThingName } from './thing-name';
@@ -273,11 +274,12 @@ function Row({
                 type="button"
                 className={QUIET}
                 aria-label={`${s.short} copied: ${m.name}`}
-                onClick={() =>
-                  void commit(`${m.name}: ${s.short} copied`, (now) =>
-                    moveThing(now, { materialId: m.id, kind: 'copied', quantity: s.short, day: today }, newId),
-                  )
-                }
+                onClick={once(
+                  () =>
+                    void commit(`${m.name}: ${s.short} copied`, (now) =>
+                      moveThing(now, { materialId: m.id, kind: 'copied', quantity: s.short, day: today }, newId),
+                    ),
+                )}
               >
                 {s.short} copied
               </button>

@@ -24,6 +24,7 @@ import { useHousehold } from '../shell/household';
 import { Dialog } from '../ui/dialog';
 import { InputField, NumberField } from '../ui/field';
 import { newId } from '../ui/id';
+import { once } from '../ui/once';
 import { Cautions } from './cautions';
 import { MaterialForm } from './material-form';
 import { NeedForm } from './need-form';
@@ -155,7 +156,7 @@ export function Thing({
           </datalist>
           <div className="flex flex-wrap gap-1">
             {offered.map(([kind, word]) => (
-              <button key={kind} type="button" className="btn" onClick={() => happens(kind, word)}>
+              <button key={kind} type="button" className="btn" onClick={once(() => happens(kind, word))}>
                 {word}
               </button>
             ))}

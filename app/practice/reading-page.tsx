@@ -17,6 +17,7 @@ import { takerNames } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate } from '../ui/dates';
 import { newId } from '../ui/id';
+import { once } from '../ui/once';
 import { ChildName } from '../ui/ornament';
 import { TableFile } from '../ui/table-file';
 import { count } from '../ui/words';
@@ -91,7 +92,7 @@ export default function ReadingPage() {
                   type="button"
                   className="btn"
                   aria-label={`${readWords(next)}: ${b.title}`}
-                  onClick={() => void commit(`${b.title}: read`, (now) => readBook(now, b.id, today, newId))}
+                  onClick={once(() => void commit(`${b.title}: read`, (now) => readBook(now, b.id, today, newId)))}
                 >
                   {readWords(next)}
                 </button>

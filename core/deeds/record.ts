@@ -6,11 +6,11 @@ import {
   type Household,
   type Id,
   type Mark,
+  ownId,
   type Page,
   type Put,
   type Sample,
   type SchoolYear,
-  ownId,
 } from '../household';
 import { isEnded, isThrough, paceEntered } from '../pace';
 import { goingOn, newOf, thingsOfAlone, yearEnd } from '../record';

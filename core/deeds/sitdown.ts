@@ -5,12 +5,12 @@ import {
   type Household,
   type Id,
   type Need,
+  ownId,
   type Put,
   type ReadAhead,
   type Ritual,
   type SchoolYear,
   type SitDownPart,
-  ownId,
 } from '../household';
 import { type Choosing, inTurn, type ReadingLine, readRow, sitDownRow, withChange, withPart } from '../sitdown';
 import type { Plan } from '../stagger';

@@ -6,14 +6,15 @@ import {
   type Household,
   type Id,
   idOf,
-  ownId,
   type Jotting,
   type Material,
   type Movement,
   type MovementKind,
   type Need,
+  ONE_EVENT,
   type Order,
   type OrdersFor,
+  ownId,
   type Prepared,
   type Put,
 } from '../household';
@@ -44,16 +45,12 @@ export const takeBackEntry = (now: Household, entryId: Id): Put[] =>
     byId(now.movements, id) ? [{ table: 'movements', remove: id }] : [],
   );
 
-/** What happens to a thing itself, and not to the heap of what there is of it. */
-const ONCE: ReadonlySet<MovementKind> = new Set(['lent', 'back', 'lost', 'broken', 'thrown', 'given', 'sold']);
-
 /** An entry of the inventory; none of a thing that is gone, or of nothing. What is copied takes its paper with it. */
 export function moveThing(now: Household, wish: Happened, newId: () => Id): Put[] {
   const { materialId, kind, quantity, day, who, note, orderId } = wish;
   if (!byId(now.materials, materialId) || (quantity <= 0 && kind !== 'count')) return [];
   const date = fromDay(day);
-  // That the one lens was lent, or fell, is one thing that happened, though two people enter it; what two of them bought are two.
-  const id = ONCE.has(kind)
+  const id = ONE_EVENT[kind]
     ? ownId(now.movements, materialId, date, kind, String(quantity), who ?? '', note ?? '')
     : newId();
   const put: Movement = {

@@ -29,3 +29,11 @@ export const MOVEMENTS: Record<MovementKind, 'sets' | 1 | -1> = {
   ...{ in: 1, bought: 1, arrived: 1, copied: 1, prepared: 1, back: 1 },
   ...{ out: -1, lent: -1, lost: -1, broken: -1, thrown: -1, given: -1, sold: -1 },
 };
+/**
+ * Whether a movement is something that happened to a thing itself, and not to the heap of what there is of it. That the one lens was lent, or
+ * fell, is one event, though two people enter it on two devices; what two of them bought, or took out of a drawer, is both.
+ */
+export const ONE_EVENT: Record<MovementKind, boolean> = {
+  ...{ count: false, in: false, bought: false, arrived: false, copied: false, prepared: false, out: false },
+  ...{ lent: true, back: true, lost: true, broken: true, thrown: true, given: true, sold: true },
+};

@@ -6,10 +6,10 @@ import {
   type Household,
   type Id,
   type Mark,
+  ownId,
   type Proof,
   type ProofRule,
   type SchoolYear,
-  ownId,
 } from '../household';
 import { isOpen, markRow, missedOf, standingsOf, type StepState } from '../log';
 import { makeTrack, type Reserve, reserveOf, takenSteps } from '../pace';
