@@ -1,4 +1,4 @@
-import { expect, openToday, status, test, walk } from './app';
+import { expect, openToday, startOwn, status, test, walk } from './app';
 
 test('the hint of a view is there the first time, is put away, stays away, and comes back when asked', async ({
   page,
@@ -34,6 +34,16 @@ test('the hint of a view is there the first time, is put away, stays away, and c
   await walk(page, '/');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expect(hint).toHaveCount(0);
+  // On a blank page none speaks of what is not there yet.
+  await walk(page, '/household');
+  await page.getByRole('button', { name: 'Show the hints of each view again' }).click();
+  await startOwn(page);
+  for (const view of ['/', '/week', '/year', '/record']) {
+    await walk(page, view);
+    await expect(hint).toHaveCount(0);
+  }
+  await walk(page, '/shelf');
+  await expect(hint).toContainText('A course is a book');
 });
 
 test('what a control does is said to a pointer that rests, to the keyboard, and to a finger that stays', async ({

@@ -30,3 +30,9 @@ export const HINTS: Readonly<Record<string, string>> = {
   '/shelf/new/rows':
     'A row is a book. Choose a lesson by its picture, or paste rows from a spreadsheet; each can be opened as a full course later.',
 };
+
+/** Those that speak of what there is to see once a school year is set up and somebody takes a course: on a blank page it is not there yet. */
+export const LATER: ReadonlySet<string> = new Set([
+  ...['/', '/week', '/sit-down', '/record'],
+  ...['/year', '/year/courses', '/year/forecast', '/year/attendance'],
+]);
