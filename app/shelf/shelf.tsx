@@ -230,6 +230,8 @@ export function EnrolmentLine({ enrolment }: { enrolment: Enrolment }) {
           </span>
         ) : awaits && progress.open > 0 ? (
           <span className="text-soft">{[ruleWords(enrolment), ahead, '…'].filter(Boolean).join(' · ')}</span>
+        ) : !year && progress.open > 0 ? (
+          <span className="text-soft">{ruleWords(enrolment)} · planned once there is a school year</span>
         ) : reserve?.projected === undefined && !reserve?.forLater ? (
           <span className="text-soft">
             {progress.open === 0

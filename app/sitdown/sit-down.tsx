@@ -100,11 +100,11 @@ export default function SitDownPage() {
       <>
         <h1 className="pb-2">Sit down over a week</h1>
         <p className="double-rule pt-4">
-          There is something to sit down over once there is a school year and somebody takes a course. Start on{' '}
+          There is something to sit down over once there is a school year and somebody takes a course.{' '}
           <Link className="page-link" to="/">
-            the blank page
-          </Link>
-          .
+            Today
+          </Link>{' '}
+          says what is still missing.
         </p>
       </>
     );

@@ -71,11 +71,11 @@ export default function Week() {
       <>
         <h1 className="pb-2">Week</h1>
         <p className="double-rule pt-4">
-          A week is drawn once there is a school year and somebody takes a course. Start on{' '}
+          A week is drawn once there is a school year and somebody takes a course.{' '}
           <Link className="page-link" to="/">
-            the blank page
-          </Link>
-          .
+            Today
+          </Link>{' '}
+          says what is still missing.
         </p>
       </>
     );
