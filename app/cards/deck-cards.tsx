@@ -6,7 +6,6 @@ import { addCards, reverseCards } from '../../core/deeds';
 import { byId, type Card, type Deck } from '../../core/household';
 import { useHousehold } from '../shell/household';
 import { SelectField } from '../ui/field';
-import { newId } from '../ui/id';
 import { TableFile } from '../ui/table-file';
 import { count } from '../ui/words';
 import { CardForm } from './card-form';
@@ -36,9 +35,7 @@ export function DeckCards({ deck }: { deck: Deck }) {
   const take = async (text: string, file: string) => {
     const { cards, faults } = readCardsCsv(household, deck, text);
     if (cards.length > 0)
-      await commit(`${deck.name}: ${count(cards.length, 'card')} from ${file}`, (now) =>
-        addCards(now, deck.id, cards, newId),
-      );
+      await commit(`${deck.name}: ${count(cards.length, 'card')} from ${file}`, (now) => addCards(now, deck.id, cards));
     return faults;
   };
   return (
@@ -53,7 +50,7 @@ export function DeckCards({ deck }: { deck: Deck }) {
           className="btn"
           disabled={!reversible}
           onClick={() =>
-            void commit(`${deck.name}: asked the other way round as well`, (now) => reverseCards(now, deck.id, newId))
+            void commit(`${deck.name}: asked the other way round as well`, (now) => reverseCards(now, deck.id))
           }
         >
           The other way round as well

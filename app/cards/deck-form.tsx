@@ -103,7 +103,7 @@ export function DeckForm({ deck, close }: { deck?: Deck; close: () => void }) {
         ...(kind ? { kind } : {}),
         ...(v.courseId && v.lessonId ? { courseId: v.courseId, lessonId: v.lessonId } : {}),
       };
-      return [...rows, ...addCards(withIt, put.id, coming, newId, more)];
+      return [...rows, ...addCards(withIt, put.id, coming, more)];
     });
     if (kept) close();
   };

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { fromDay, toDay } from '../../core/calendar';
 import { checkIn, giveUpLine, orderLines, wantThing } from '../../core/deeds';
-import { byId, type Jotting, type Material, titleOf } from '../../core/household';
+import { byId, type Jotting, type Material, thingId, titleOf } from '../../core/household';
 import { alike, amount, money, type OpenOrder, orderWords, spentSoFar } from '../../core/materials';
 import { JottingList } from '../jot/list';
 import { useService } from '../outside/use-service';
@@ -241,7 +241,14 @@ function Jotted({ buy }: { buy: Jotting[] }) {
       if (!row || row.settled) return [];
       const known = alike(now, { name: j.text }, today).find((a) => a.material)?.material;
       const material: Material = known ?? {
-        ...{ id: newId(), name: j.text.slice(0, 200), place: '', consumable: false, unit: '', cautions: [] },
+        ...{
+          id: thingId(now.materials, j.text),
+          name: j.text.slice(0, 200),
+          place: '',
+          consumable: false,
+          unit: '',
+          cautions: [],
+        },
       };
       const withIt = known ? now : { ...now, materials: [...now.materials, material] };
       return [

@@ -102,7 +102,7 @@ export default function SheetPage() {
     void commit(`${course.title}: ${words}`, (now) => {
       const stored = byId(now.courses, course.id);
       const made = stored && change(withThings(now, stored));
-      return made && 'course' in made ? sheetPuts(now, made.course, newId) : [];
+      return made && 'course' in made ? sheetPuts(now, made.course) : [];
     });
     return true;
   };

@@ -33,17 +33,12 @@ import {
 } from './index';
 
 const TODAY = toDay('2026-09-07');
-let n = 0;
-const newId = () => `k${++n}`;
 const DECK = { id: 'd', name: 'Sounds', daily: 2 };
 /** A deck of five letters, of no course. */
 const base = (change: Partial<Household> = {}): Household => {
   const h = aHousehold({ children: [aChild('A'), aChild('B')], ...change });
   const made = afterDeed(h, saveDeck(DECK));
-  return afterDeed(
-    made,
-    addCards(made, 'd', readCards('a = apple\nb\tbarge\nc ; canal\nd – dam\ne\na = again'), newId),
-  );
+  return afterDeed(made, addCards(made, 'd', readCards('a = apple\nb\tbarge\nc ; canal\nd – dam\ne\na = again')));
 };
 const idOf = (h: Household, front: string) => h.cards.find((c) => c.front === front)!.id;
 const say = (
@@ -86,7 +81,7 @@ describe('cards as they are typed and made', () => {
       ['e', ''],
     ]);
     const h = base();
-    expect(addCards(h, 'd', [{ front: 'A', back: 'x' }], newId)).toEqual([]);
+    expect(addCards(h, 'd', [{ front: 'A', back: 'x' }])).toEqual([]);
   });
 
   it('facts are those of the grid, counted one by one; nothing is divided by nought', () => {
@@ -267,7 +262,7 @@ describe('cards on paper and as a table', () => {
   it('lie back to back when the sheet is turned about its long edge, inside the paper, each once (ISO 216 A4, Letter)', () => {
     const letters = Array.from({ length: 20 }, (_, i) => `c${i} = b${i}`).join('\n');
     const blank = base({ decks: [], cards: [] });
-    const h = afterDeed({ ...blank, cards: [] }, addCards({ ...blank, cards: [] }, 'd', readCards(letters), newId));
+    const h = afterDeed({ ...blank, cards: [] }, addCards({ ...blank, cards: [] }, 'd', readCards(letters)));
     // Millimetres, as the standards have them.
     expect(PAPERS).toEqual({ A4: { width: 210, height: 297 }, Letter: { width: 215.9, height: 279.4 } });
     for (const paper of ['A4', 'Letter'] as const)
@@ -302,7 +297,7 @@ describe('cards on paper and as a table', () => {
         (pairs) => {
           const lines = pairs.map(([front, back]) => ({ front, back }));
           const empty = { ...base(), cards: [] };
-          const h = afterDeed(empty, addCards(empty, 'd', lines, newId));
+          const h = afterDeed(empty, addCards(empty, 'd', lines));
           const csv = writeCardsCsv(h, DECK);
           expect(parse(csv, { record_delimiter: '\r\n' })).toHaveLength(h.cards.length + 1);
           const { cards, faults } = readCardsCsv(h, DECK, csv);
@@ -319,9 +314,9 @@ describe('cards on paper and as a table', () => {
 
   it('turned, each asks its back, once; changed, the turned one follows', () => {
     const h = base();
-    const turned = afterDeed(h, reverseCards(h, 'd', newId));
+    const turned = afterDeed(h, reverseCards(h, 'd'));
     expect(turned.cards.filter((c) => c.reverseOf).map((c) => [c.front, c.back])).toContainEqual(['apple', 'a']);
-    expect(reverseCards(turned, 'd', newId)).toEqual([]);
+    expect(reverseCards(turned, 'd')).toEqual([]);
     const changed = afterDeed(turned, changeCard(turned, idOf(h, 'a'), { back: 'anchor' }));
     const other = changed.cards.find((c) => c.reverseOf === idOf(h, 'a'))!;
     expect(other).toMatchObject({ front: 'anchor', back: 'a' });

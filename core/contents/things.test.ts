@@ -19,7 +19,7 @@ const newId = () => `new ${++n}`;
 const written = (h: Household, row: number, text: string): Household => {
   const made = editCells(withThings(h, h.courses[0]!), [{ row, column: 'things', text }]);
   if ('faults' in made) throw new Error(made.faults[0]!.sentence);
-  return afterDeed(h, sheetPuts(h, made.course, newId));
+  return afterDeed(h, sheetPuts(h, made.course));
 };
 const cells = (h: Household) => gridRows(withThings(h, h.courses[0]!)).map((r) => r.cells.things);
 
@@ -56,7 +56,7 @@ describe('things on the contents sheet', () => {
     expect(readThings('mud; 2 mud')).toEqual({ sentence: '“mud” stands twice; write how many there are of it once.' });
     const made = pasteBlock(sheet, { row: 2, column: 0 }, [['reed']], newId, ['things']);
     if ('faults' in made) throw new Error('not read');
-    const puts = sheetPuts(home(), made.course, newId);
+    const puts = sheetPuts(home(), made.course);
     expect(puts.flatMap((p) => (p.table === 'needs' && 'put' in p ? [p.put.lessonId] : []))).toEqual(['L2']);
   });
 

@@ -6,7 +6,9 @@ import {
   type Lesson,
   type Material,
   type Need,
+  ownId,
   type Put,
+  thingId,
 } from '../household';
 
 /** A thing as the contents sheet says it of a lesson. */
@@ -84,7 +86,7 @@ export function withThings(state: Pick<Household, 'materials' | 'needs'>, course
  * What storing a course from its sheet changes: the course without its things, and the needs of lessons whose things were written
  * otherwise. A name that is not among the things becomes one, which nobody has counted; what needs nothing of a thing any more keeps it.
  */
-export function sheetPuts(now: Household, sheet: Course, newId: () => Id): Put[] {
+export function sheetPuts(now: Household, sheet: Course): Put[] {
   const made: Material[] = [];
   const needs: Put[] = [];
   const before = needsOf(now, sheet.id);
@@ -92,7 +94,7 @@ export function sheetPuts(now: Household, sheet: Course, newId: () => Id): Put[]
     const { things = '', ...rest } = l;
     const had = before.get(l.id) ?? [];
     if (things !== textOf(now, had))
-      needs.push(...needPuts(now, made, had, { courseId: sheet.id, lessonId: l.id }, things, newId));
+      needs.push(...needPuts(now, made, had, { courseId: sheet.id, lessonId: l.id }, things));
     return rest;
   };
   const course = { ...sheet, units: sheet.units.map((u) => ({ ...u, lessons: u.lessons.map(lesson) })) };
@@ -106,13 +108,12 @@ function needPuts(
   before: readonly Need[],
   at: { courseId: Id; lessonId: Id },
   text: string,
-  newId: () => Id,
 ): Put[] {
   const read = readThings(text);
   if ('sentence' in read) return [];
   const named = (n: Need) => byId(now.materials, n.materialId)?.name.toLowerCase();
   const kept = new Set<Id>();
-  const puts = read.flatMap(({ name, quantity, each }): Put[] => {
+  const puts = read.flatMap(({ name, quantity, each }, i): Put[] => {
     const per = each ? 'child' : 'shared';
     const known = before.find((n) => named(n) === name.toLowerCase() && !kept.has(n.id));
     if (known) {
@@ -123,10 +124,18 @@ function needPuts(
     const is = (m: Material) => !m.retired && m.name.toLowerCase() === name.toLowerCase();
     let material = now.materials.find(is) ?? made.find(is);
     if (!material) {
-      material = { id: newId(), name, place: '', consumable: false, unit: '', cautions: [] };
+      material = {
+        id: thingId([...now.materials, ...made], name),
+        name,
+        place: '',
+        consumable: false,
+        unit: '',
+        cautions: [],
+      };
       made.push(material);
     }
-    return [{ table: 'needs', put: { id: newId(), materialId: material.id, ...at, quantity, per } }];
+    const id = ownId(now.needs, material.id, at.courseId, at.lessonId, String(i));
+    return [{ table: 'needs', put: { id, materialId: material.id, ...at, quantity, per } }];
   });
   const gone = before.filter((n) => !kept.has(n.id)).map((n): Put => ({ table: 'needs', remove: n.id }));
   return [...gone, ...puts];

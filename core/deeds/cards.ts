@@ -8,6 +8,7 @@ import {
   type Gate,
   type Household,
   type Id,
+  ownId,
   type Put,
   type Round,
   type Saying,
@@ -29,7 +30,6 @@ export function addCards(
   now: Household,
   deckId: Id,
   lines: readonly (CardLine | CardRow)[],
-  newId: () => Id,
   more: Pick<Card, 'kind' | 'courseId' | 'lessonId'> = {},
 ): Put[] {
   const deck = byId(now.decks, deckId);
@@ -41,7 +41,8 @@ export function addCards(
     if (front === '' || seen.has(front.toLowerCase())) return [];
     seen.add(front.toLowerCase());
     const ofCourse = 'lessonId' in own && deck.courseId ? { courseId: deck.courseId } : {};
-    return [{ table: 'cards', put: { id: newId(), deckId, front, back, ...more, ...own, ...ofCourse, n: n++ } }];
+    const id = ownId(now.cards, deckId, front.toLowerCase());
+    return [{ table: 'cards', put: { id, deckId, front, back, ...more, ...own, ...ofCourse, n: n++ } }];
   });
 }
 
@@ -144,7 +145,7 @@ export function endDrill(now: Household, roundId: Id, seconds: number, newId: ()
 }
 
 /** A deck's cards the other way round as well: each back asked for its front; those that are there already stay. */
-export function reverseCards(now: Household, deckId: Id, newId: () => Id): Put[] {
+export function reverseCards(now: Household, deckId: Id): Put[] {
   const own = now.cards.filter((c) => c.deckId === deckId);
   let n = own.reduce((most, c) => Math.max(most, c.n + 1), 0);
   return own
@@ -152,7 +153,17 @@ export function reverseCards(now: Household, deckId: Id, newId: () => Id): Put[]
     .sort((a, b) => a.n - b.n)
     .map((c): Put => {
       const { picture: _p, ...rest } = c;
-      return { table: 'cards', put: { ...rest, id: newId(), front: c.back, back: c.front, reverseOf: c.id, n: n++ } };
+      return {
+        table: 'cards',
+        put: {
+          ...rest,
+          id: ownId(now.cards, 'the other way', c.id),
+          front: c.back,
+          back: c.front,
+          reverseOf: c.id,
+          n: n++,
+        },
+      };
     });
 }
 

@@ -129,13 +129,13 @@ const DEEDS: Record<string, (now: Household2, a: number, b: number, id: () => st
     const thing = of(state.materials, a);
     return thing ? packThing(state, fromDay(today), thing.id, b % 2 === 0, id) : [];
   },
-  'things on the sheet': ({ state }, a, b, id) => {
+  'things on the sheet': ({ state }, a, b) => {
     const course = of(state.courses, a);
     const rows = course ? gridRows(withThings(state, course)).length : 0;
     if (!course || rows === 0) return [];
     const text = ['2 × reed; mud each', 'mud', ''][b % 3]!;
     const made = editCells(withThings(state, course), [{ row: b % rows, column: 'things', text }]);
-    return 'course' in made ? sheetPuts(state, made.course, id) : [];
+    return 'course' in made ? sheetPuts(state, made.course) : [];
   },
   'a step in two halves, or a stretch faster': ({ state, today }, a, b) => {
     const on = stepOf(state, a, b, today);

@@ -11,6 +11,7 @@ import {
   type Ritual,
   type SchoolYear,
   type SitDownPart,
+  thingId,
 } from '../household';
 import { type Choosing, inTurn, type ReadingLine, readRow, sitDownRow, withChange, withPart } from '../sitdown';
 import type { Plan } from '../stagger';
@@ -120,7 +121,7 @@ export function extraOfManual(
   }
   const there = now.materials.find((m) => !m.retired && m.name.toLowerCase() === title.toLowerCase());
   const thing = there ?? {
-    id: ownId(now.materials, 'of the manual', title),
+    id: thingId(now.materials, title),
     name: title,
     place: '',
     consumable: false,

@@ -77,6 +77,12 @@ export function ownId(rows: readonly { id: Id }[], ...of: readonly Id[]): Id {
 }
 
 /**
+ * Of a thing that came in by its name alone: out of a table, a manual, the sheet of a course, what was jotted down to buy. `things`: all there
+ * are. What somebody describes in a form is a thing of its own.
+ */
+export const thingId = (things: readonly { id: Id }[], name: string): Id => ownId(things, 'thing', name.toLowerCase());
+
+/**
  * The id under which a new row is kept: worked out from what it is of, so that the same said on two devices is one row. `taken`: whether
  * a row of that id is there and is of something else.
  */

@@ -9,8 +9,8 @@ import {
   type Id,
   type Material,
   type Movement,
-  ownId,
   type Put,
+  thingId,
 } from '../household';
 import { nextSeq } from '../log';
 import { knownThings, money, placePath, readPrice, readTags, stock } from '../materials';
@@ -153,7 +153,7 @@ export function takeInventory(now: Household, rows: readonly InventoryRow[], day
     const same = (fields.isbn && all.find((m) => m.isbn === fields.isbn)) || byName(name, all);
     const blank = { place: '', consumable: false, unit: '', cautions: [] };
     const put: Material = {
-      ...(same ?? { ...blank, id: ownId(all, 'by name', name.toLowerCase()) }),
+      ...(same ?? { ...blank, id: thingId(all, name) }),
       name: same?.name ?? name,
       ...fields,
     };

@@ -1,6 +1,8 @@
 import { expect, it } from 'vitest';
 import { fromDay, paintDays, toDay } from '../calendar';
+import { sheetPuts } from '../contents';
 import {
+  addCards,
   buyParts,
   extraOfManual,
   known,
@@ -11,6 +13,7 @@ import {
   placeHold,
   readBook,
   recite,
+  reverseCards,
   seePart,
   swapCourse,
   takeAgain,
@@ -19,7 +22,8 @@ import {
   tickOff,
   wantThing,
 } from '../deeds';
-import { type Household, type Id, type Put, rowsOf, TABLES } from '../household';
+import { type Course, type Household, type Id, type Put, rowsOf, TABLES } from '../household';
+import { takeInventory } from '../inventory-file';
 import { jottingRow } from '../jot';
 import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
 import { Device } from '../tests/device';
@@ -38,6 +42,8 @@ const home = aHousehold({
   marks: [{ id: 'm', enrolmentId: 'f', stepId: 'L1-1', date: '2026-09-08', seq: 1, kind: 'done' }],
   materials: [{ ...kit, parts: [{ id: 'pen', name: 'pen', count: 1, have: 0, stops: true }] }],
   books: [{ id: 'b', title: 'A Long Reach', pages: 90, childIds: ['A'], kind: 'aloud', minutes: 15 }],
+  decks: [{ id: 'k', name: 'Sounds', daily: 4 }],
+  cards: [{ id: 'b', deckId: 'k', n: 0, front: 'b', back: 'y' }],
   memory: [{ id: 'v', strand: 'verse', text: 'The water knows', week: '2026-11-09', childIds: ['A'] }],
 });
 const e = home.enrolments[0]!;
@@ -107,6 +113,15 @@ const DEEDS: Record<string, (now: Household, id: () => Id) => Put[]> = {
       false,
       id,
     ),
+  'a list of cards': (now) => addCards(now, 'k', [{ front: 'a', back: 'x' }]),
+  'a deck the other way round': (now) => reverseCards(now, 'k'),
+  'a thing named on the sheet of a course': (now) =>
+    sheetPuts(now, {
+      ...now.courses[1]!,
+      units: now.courses[1]!.units.map((u) => ({ ...u, lessons: u.lessons.map((l) => ({ ...l, things: '2 jars' })) })),
+    } as Course),
+  'a table of things': (now, id) =>
+    takeInventory(now, [{ row: 2, name: 'Jar', there: undefined, fields: { place: 'loft' } }], TODAY, id),
   'a step out of the manual': chosen('step'),
   'an extra out of the manual': chosen('extra'),
   'a thing out of the manual': chosen('thing'),

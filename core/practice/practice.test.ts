@@ -131,15 +131,10 @@ const base = (): Household => {
   const made = afterDeed(h, saveDeck({ id: 'd', name: 'Sounds', daily: 5 }));
   return afterDeed(
     made,
-    addCards(
-      made,
-      'd',
-      [
-        { front: 'a', back: 'x' },
-        { front: 'b', back: 'y' },
-      ],
-      newId,
-    ),
+    addCards(made, 'd', [
+      { front: 'a', back: 'x' },
+      { front: 'b', back: 'y' },
+    ]),
   );
 };
 const planned = (h: Household, today = TODAY) =>
@@ -251,7 +246,7 @@ describe('a gate that counts its deck', () => {
     expect([back.enrolments, planned(back)]).toEqual([base().enrolments, shut]);
     // A card that is forgotten later, or comes in later, closes nothing.
     const later = say(h, 0, TODAY + 9, 'wrong');
-    const more = afterDeed(later, addCards(later, 'd', [{ front: 'z', back: '' }], newId));
+    const more = afterDeed(later, addCards(later, 'd', [{ front: 'z', back: '' }]));
     expect(planned(more)).toBe(planned(h));
     // A sibling takes it too and answers nothing: it waits for both, until the sibling has left, or as long as it has not come.
     const both = { ...h, enrolments: base().enrolments.map((e) => ({ ...e, childIds: ['A', 'B'] })) };
