@@ -120,8 +120,7 @@ const DEEDS: Record<string, (now: Household, id: () => Id) => Put[]> = {
       ...now.courses[1]!,
       units: now.courses[1]!.units.map((u) => ({ ...u, lessons: u.lessons.map((l) => ({ ...l, things: '2 jars' })) })),
     } as Course),
-  'a table of things': (now, id) =>
-    takeInventory(now, [{ row: 2, name: 'Jar', there: undefined, fields: { place: 'loft' } }], TODAY, id),
+  'a table of things': (now, id) => takeInventory(now, [{ row: 2, name: 'Jar', fields: { place: 'loft' } }], TODAY, id),
   'a step out of the manual': chosen('step'),
   'an extra out of the manual': chosen('extra'),
   'a thing out of the manual': chosen('thing'),
