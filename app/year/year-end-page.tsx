@@ -1,15 +1,15 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { pupils } from '../../core/attendance';
 import { beganLate, isOver, nextYear, nextYearName, toDay, yearAfter } from '../../core/calendar';
-import { childrenIn, titleOf } from '../../core/household';
+import { titleOf } from '../../core/household';
 import { landCourse, letCourseGo, makeNextYear, throwWritten } from '../../core/deeds';
 import { finishOf } from '../../core/overview';
 import {
   type AfterCourse,
-  type NextLevel,
   carriedWords,
   landingPlaces,
+  type NextLevel,
+  portfoliosOf,
   samplesOf,
   yearEnd,
   yearEndWords,
@@ -35,6 +35,7 @@ export default function YearEndPage() {
   const begun = household.years.filter((y) => toDay(y.start) <= today).sort((a, b) => (a.start < b.start ? -1 : 1));
   const year = begun.at(-1);
   const end = useMemo(() => (year ? yearEnd(household, year, today) : undefined), [household, year, today]);
+  const kept = useMemo(() => (year ? portfoliosOf(household, year, today) : []), [household, year, today]);
   const [name, setName] = useState(year ? nextYearName(year) : '');
   const [fault, setFault] = useState<string>();
   const style = household.settings.dateStyle;
@@ -56,11 +57,6 @@ export default function YearEndPage() {
   // What is wanted in the next year is to be seen to now; what is wanted when the youngest is fifteen is not.
   const soon = end.next.filter((n) => n.from <= shape.end);
   const later = end.next.slice(soon.length);
-  // A baby of whom nothing was kept has no portfolio; a toddler with a drawing in the folder has.
-  const learn = pupils(household, year, today);
-  const kept = childrenIn(household, year).filter(
-    (c) => learn.some((p) => p.id === c.id) || samplesOf(household, year, c.id).length > 0,
-  );
   const make = () => {
     if (!name.trim()) return setFault('Give the next year a name.');
     void commit(`${name.trim()}: made from ${year.name}`, (now) => makeNextYear(now, year.id, name));

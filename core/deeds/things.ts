@@ -10,8 +10,8 @@ import {
   type Material,
   type Movement,
   type MovementKind,
+  MOVEMENTS,
   type Need,
-  ONE_EVENT,
   type Order,
   type OrdersFor,
   ownId,
@@ -50,7 +50,7 @@ export function moveThing(now: Household, wish: Happened, newId: () => Id): Put[
   const { materialId, kind, quantity, day, who, note, orderId } = wish;
   if (!byId(now.materials, materialId) || (quantity <= 0 && kind !== 'count')) return [];
   const date = fromDay(day);
-  const id = ONE_EVENT[kind]
+  const id = MOVEMENTS[kind].oneEvent
     ? ownId(now.movements, materialId, date, kind, String(quantity), who ?? '', note ?? '')
     : newId();
   const put: Movement = {

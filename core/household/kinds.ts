@@ -23,17 +23,29 @@ export const sits = (kind: MarkKind): boolean => MARKS[kind].sits;
 /** Whether a step is behind by a mark of that kind without having been taught: it is known, or was left out. */
 export const untaught = (kind: MarkKind): boolean => MARKS[kind].settles && !MARKS[kind].sits;
 
-/** What a movement does to what is there: adds it, takes it, or says what was counted. */
-export const MOVEMENTS: Record<MovementKind, 'sets' | 1 | -1> = {
-  count: 'sets',
-  ...{ in: 1, bought: 1, arrived: 1, copied: 1, prepared: 1, back: 1 },
-  ...{ out: -1, lent: -1, lost: -1, broken: -1, thrown: -1, given: -1, sold: -1 },
-};
-/**
- * Whether a movement is something that happened to a thing itself, and not to the heap of what there is of it. That the one lens was lent, or
- * fell, is one event, though two people enter it on two devices; what two of them bought, or took out of a drawer, is both.
- */
-export const ONE_EVENT: Record<MovementKind, boolean> = {
-  ...{ count: false, in: false, bought: false, arrived: false, copied: false, prepared: false, out: false },
-  ...{ lent: true, back: true, lost: true, broken: true, thrown: true, given: true, sold: true },
+/** What a movement says of a thing: one entry a kind, as with marks. */
+export interface MovementMeaning {
+  /** What it does to what is there: adds it, takes it, or says what was counted. */
+  does: 'sets' | 1 | -1;
+  /**
+   * It happened to the thing itself, and not to the heap of what there is of it: that the one lens was lent, or fell, is one event, though two
+   * people enter it on two devices; what two of them bought, or took out of a drawer, is both.
+   */
+  oneEvent: boolean;
+}
+export const MOVEMENTS: Record<MovementKind, MovementMeaning> = {
+  count: { does: 'sets', oneEvent: false },
+  in: { does: 1, oneEvent: false },
+  bought: { does: 1, oneEvent: false },
+  arrived: { does: 1, oneEvent: false },
+  copied: { does: 1, oneEvent: false },
+  prepared: { does: 1, oneEvent: false },
+  back: { does: 1, oneEvent: true },
+  out: { does: -1, oneEvent: false },
+  lent: { does: -1, oneEvent: true },
+  lost: { does: -1, oneEvent: true },
+  broken: { does: -1, oneEvent: true },
+  thrown: { does: -1, oneEvent: true },
+  given: { does: -1, oneEvent: true },
+  sold: { does: -1, oneEvent: true },
 };

@@ -48,6 +48,8 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
   sitDowns: ['weekStart'],
   prompts: ['key'],
   recitals: ['itemId', 'date'],
+  pages: ['yearId', 'childId'],
+  readAheads: ['courseId', 'lessonId', 'teacherId'],
   // What two people enter who each saw it is entered twice only where it was meant twice: on one device.
   absences: ['childIds', 'from', 'to', 'why', 'label'],
   readings: ['bookId', 'childIds', 'date', 'kind', 'from', 'to'],
@@ -55,8 +57,6 @@ const KEYS: Partial<Record<TableName, readonly string[]>> = {
   holds: ['title', 'placed'],
   jottings: ['kind', 'text', 'date'],
   overlaps: ['one', 'other'],
-  pages: ['yearId', 'childId'],
-  readAheads: ['courseId', 'lessonId', 'teacherId'],
 };
 
 /** What a row is of, in a text; undefined for a table whose rows are each their own. */
@@ -65,15 +65,22 @@ export function keyOf(table: TableName | 'settings', row: AnyRow): string | unde
   return fields && JSON.stringify(fields.map((f) => row[f] ?? null));
 }
 
+/** The first of the ids of rows that are of the same that no row has yet. */
+function firstFree(id: (ordinal: number) => Id, taken: (id: Id) => boolean): Id {
+  let ordinal = 0;
+  while (taken(id(ordinal))) ordinal++;
+  return id(ordinal);
+}
+
 /**
  * An id for a row that a deed makes out of others: the same on every device that does that deed. `rows`: those of its table, of which none
  * has it; what is done once more on one device is another row.
  */
 export function ownId(rows: readonly { id: Id }[], ...of: readonly Id[]): Id {
-  for (let ordinal = 0; ; ordinal++) {
-    const id = fnv64(JSON.stringify([...of, ordinal]));
-    if (!rows.some((r) => r.id === id)) return id;
-  }
+  return firstFree(
+    (ordinal) => fnv64(JSON.stringify([...of, ordinal])),
+    (id) => rows.some((r) => r.id === id),
+  );
 }
 
 /**
@@ -89,8 +96,5 @@ export const thingId = (things: readonly { id: Id }[], name: string): Id => ownI
 export function naturalId(table: TableName | 'settings', row: AnyRow, taken: (id: string) => boolean): string {
   const key = keyOf(table, row);
   if (key === undefined) return row.id;
-  for (let ordinal = 0; ; ordinal++) {
-    const id = fnv64(`${table} ${key}${ordinal || ''}`);
-    if (!taken(id)) return id;
-  }
+  return firstFree((ordinal) => fnv64(`${table} ${key}${ordinal || ''}`), taken);
 }

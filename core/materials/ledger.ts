@@ -26,7 +26,7 @@ interface Entry extends Dated {
   adds?: number;
 }
 const entryOf = ({ date, seq, kind, quantity }: Movement): Entry => {
-  const does = MOVEMENTS[kind];
+  const { does } = MOVEMENTS[kind];
   return does === 'sets' ? { date, seq, sets: quantity } : { date, seq, adds: does * quantity };
 };
 const fold = (entries: readonly Entry[]): number =>
@@ -55,7 +55,7 @@ function addUp(state: Household): Map<Id, number> {
   const counted = new Map<Id, Movement>();
   for (const m of state.movements) {
     const last = counted.get(m.materialId);
-    if (MOVEMENTS[m.kind] === 'sets' && (!last || inOrder(m, last) > 0)) counted.set(m.materialId, m);
+    if (MOVEMENTS[m.kind].does === 'sets' && (!last || inOrder(m, last) > 0)) counted.set(m.materialId, m);
   }
   const matters = (id: Id, at: Dated) => {
     const since = counted.get(id);

@@ -55,7 +55,5 @@ export const priceOf = (state: Household, course: Course, but: ReadonlySet<Id> =
 /** Of what was looked for and not found, nothing was ever here. */
 function neverHere({ movements }: Household, materialId: Id): boolean {
   const own = movements.filter((m) => m.materialId === materialId);
-  return (
-    own.length > 0 && !own.some((m) => m.quantity > 0 && (MOVEMENTS[m.kind] === 'sets' || MOVEMENTS[m.kind] === 1))
-  );
+  return own.length > 0 && !own.some((m) => m.quantity > 0 && MOVEMENTS[m.kind].does !== -1);
 }

@@ -1,9 +1,10 @@
-import { asksAnything, childCount, childMonths, requirementWords, workOfYear } from '../attendance';
+import { asksAnything, childCount, childMonths, pupils, requirementWords, workOfYear } from '../attendance';
 import { type Day, fromDay, isOver, toDay, type Weekday, weekdayOf } from '../calendar';
 import { kindName, lessonWords } from '../course';
 import {
   byId,
   type Child,
+  childrenIn,
   type Enrolment,
   type Household,
   type Id,
@@ -313,4 +314,12 @@ function sampleBlocks(state: Household, s: Sample): Block[] {
     .join(' · ');
   const picture: Block[] = s.picture ? [{ kind: 'picture', id: s.id, alt: words, data: s.picture }] : [];
   return [{ kind: 'words', text: words }, ...picture];
+}
+
+/** The children of whom there is a portfolio of a year: whose school is kept in it, and a toddler of whom a drawing is in the folder; not a baby. */
+export function portfoliosOf(state: Household, year: SchoolYear, today: Day): Child[] {
+  const learn = pupils(state, year, today);
+  return childrenIn(state, year).filter(
+    (c) => learn.some((p) => p.id === c.id) || samplesOf(state, year, c.id).length > 0,
+  );
 }

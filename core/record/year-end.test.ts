@@ -10,7 +10,7 @@ import { afterDeed } from '../tests/apply';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aTeacher, aYear, yearArbitrary } from '../tests/make';
 import { atPaces, makeTrack, reserveOf, targetDay } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
-import { carriedWords, goingOn, landingPlaces, yearEnd, yearEndWords } from './index';
+import { carriedWords, goingOn, landingPlaces, portfoliosOf, yearEnd, yearEndWords } from './index';
 
 let n = 0;
 const newId = () => `y${++n}`;
@@ -243,6 +243,21 @@ describe('the end of a year', () => {
     expect([carried(0, '2027-09-20'), carried(1, '2027-09-20')]).toEqual([['f'], ['f', 'g']]);
   });
 
+  it('has a portfolio of who learned, and of a toddler with a drawing in the folder, not of a baby', () => {
+    const year = aYear({ requirement: { days: 100, meets: 'both', fromAge: 6 } });
+    const h = aHousehold({
+      years: [year],
+      children: [
+        aChild('A', { born: '2018-01-01' }),
+        aChild('B', { born: '2024-01-01' }),
+        aChild('C', { born: '2026-01-01' }),
+      ],
+      courses: [aCourse('c')],
+      enrolments: [anEnrolment('e', 'c')],
+      samples: [{ id: 's', childId: 'B', date: '2026-10-01', words: 'a boat', folder: 'blue, 2' }],
+    });
+    expect(portfoliosOf(h, year, toDay('2027-05-03')).map((c) => c.id)).toEqual(['A', 'B']);
+  });
   it('says now who would want the same level in the same year', () => {
     const next = at(home()).next.filter((x) => x.course.id === 'c');
     expect(next.map((x) => x.child.name)).toEqual(['Wren', 'Pip']);

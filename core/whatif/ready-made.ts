@@ -1,4 +1,13 @@
-import { type Day, fromDay, type IsoDate, isIsoDate, toDay, yearFor, yearWithOutside, usualTeacher } from '../calendar';
+import {
+  closedRange,
+  type Day,
+  isIsoDate,
+  type IsoDate,
+  toDay,
+  usualTeacher,
+  yearFor,
+  yearWithOutside,
+} from '../calendar';
 import { byId, type Enrolment, type Household, type Id, type Put, titleOf } from '../household';
 import { neededPerSitting } from '../pace';
 import { count, hoursAndMinutes, listing, shortDate, takerNames } from '../words';
@@ -59,7 +68,7 @@ export function readyMadePuts(now: Household, wish: ReadyMade, today: Day, newId
   switch (wish.kind) {
     case 'away': {
       const last = Math.min(toDay(wish.from) + 7 * wish.weeks - 1, toDay(stored.end));
-      const range = { id: newId(), from: wish.from, to: fromDay(last), label: 'away' };
+      const range = closedRange(stored.closed, toDay(wish.from), last, 'away');
       // A day with a part of its own would have school all the same.
       const special = stored.special.filter((d) => d.date < range.from || d.date > range.to);
       return [{ table: 'years', put: { ...stored, closed: [...stored.closed, range], special } }];
