@@ -2,7 +2,7 @@
 import { ANSWERINGS, type ByDeck, byDeck, DECKS } from '../core/tests/by-deck';
 import { type ByPlan, byPlan, SHAPES, TAKINGS } from '../core/tests/by-plan';
 import { beyond, calibration, type Calibration } from '../core/tests/calibration';
-import { COURSES, crowded, GROUPS, inTurns, type Told } from '../core/tests/crowded';
+import { COURSES, crowded, EVENS, evens, GROUPS, inTurns, type Told } from '../core/tests/crowded';
 
 const CHILDREN = 1000;
 const RUNS = 500;
@@ -73,6 +73,11 @@ export function measureCrowded(): void {
     'the same of five courses that share a teacher',
     COURSES.map((c) => c.id),
     years(crowded),
+  );
+  table(
+    'the same of three courses spread evenly, one teacher, all of it held back',
+    EVENS.map((c) => c.id),
+    years(evens),
   );
   table(
     'the same of courses that take turns',

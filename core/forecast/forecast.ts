@@ -1,15 +1,15 @@
 import { type Day, toDay } from '../calendar';
-import { contentsOf, flatten, stepName } from '../course';
+import { flatten, stepName } from '../course';
 import type { Shortage } from '../materials';
 import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
-import { isTaken, makeTrack, remainingSteps, type Track } from '../pace';
+import { isTaken, remainingSteps } from '../pace';
 import { type Plan, seedOf } from '../stagger';
-import { blocksOf, priorShare, shareOfMore, sittingsIn } from './model';
-import { quantiles, type Spread, sittingsTo } from './runs';
+import { priorShare, sittingsIn } from './model';
+import { quantiles, type Room } from './runs';
 import { askedOf } from './asked';
-import { datesAhead, tiedTo } from './tied';
-import { placesOf, spreadOf } from './places';
-import { foretold, priorOf, type RecordedWeek, recordOf } from './record';
+import { roomBeside } from './beside';
+import { daysOf, type Ready, readyFor } from './ready';
+import { foretold } from './record';
 
 /** One chance in ten that it is earlier, as likely before as after, one in ten that it is later. */
 export interface Span {
@@ -57,37 +57,28 @@ export const RUNS = 2000;
 /** Places on the way that a drawing shows. */
 const PLACES = 12;
 
+interface Wanted {
+  runs?: number;
+  seed?: number;
+  also?: readonly Id[];
+}
+
 /** How a course is likely to go: by its own record, drawn in towards the plan or a sibling’s record while there is little of it. */
 export function forecastOf(
   state: Household,
   year: SchoolYear,
   plan: Plan,
   enrolment: Enrolment,
-  { runs = RUNS, seed = 1, also = [] }: { runs?: number; seed?: number; also?: readonly Id[] } = {},
+  wanted: Wanted = {},
 ): Forecast | undefined {
-  const track = plan.tracks.find((t) => t.enrolmentId === enrolment.id);
-  const course = contentsOf(state, enrolment, plan.today);
-  if (!track || !course) return undefined;
-  const made = makeTrack(state, year, enrolment, plan.today);
-  // One that goes on in the next year is foretold to its end there.
-  const { whole: full = made } = made;
-  const ids = made.whole ? full.steps.map((s) => s.id) : track.stepIds;
+  const ready = readyFor(state, year, plan, enrolment);
+  const all = () => foretold(state, plan).flatMap((e) => readyFor(state, year, plan, e) ?? []);
+  return ready && told(ready, roomBeside(state, ready, all), wanted);
+}
+
+function told(ready: Ready, room: Room | undefined, { runs = RUNS, seed = 1, also = [] }: Wanted): Forecast {
+  const { enrolment, course, ids, own, prior, waits, target } = ready;
   const steps = ids.length;
-  // Where some of it waits at a gate besides, its end is not foretold.
-  if (steps === 0 || (made.whole && enrolment.gates?.length)) return undefined;
-  const share = placesOf(state, enrolment);
-  const given = spreadOf(full, enrolment, plan, share, ids);
-  const prior = priorOf(state, enrolment, plan);
-  if (prior.weeks.length === 0) return undefined;
-  const own = recordOf(state, enrolment, plan.today);
-  // At another pace than now it lay otherwise; in turns with others a week on record is one of its own.
-  const paced = enrolment.paces?.some((p) => toDay(p.from) <= plan.today) ?? false;
-  const dense = paced || full.own || given.density === undefined ? undefined : own[0]?.dense;
-  const spread = {
-    ...given,
-    ...(dense === undefined ? {} : { dense }),
-    ...(runsOut(track.days, made.whole !== undefined) ? likeLately(given, own, full) : {}),
-  };
   const flat = new Map(flatten(course).map((s) => [s.id, s]));
   const words = (at: number) => {
     const step = flat.get(ids[at - 1]!);
@@ -102,60 +93,23 @@ export function forecastOf(
   const others = also.flatMap((id) => (ids.includes(id) ? [[id, ids.indexOf(id) + 1] as const] : []));
   for (const [, at] of others) places.add(at);
   const asked = [...places].sort((a, b) => a - b);
-  const found = sittingsTo(blocksOf(own, prior.weeks), asked, {
-    runs,
-    seed,
-    spread,
-    sizes: ids.map(share),
-    more: shareOfMore(own),
-    may: tiedTo(full, year, ids, opensOf(full, plan)),
-  });
-  const most = found.at(-1)!.reduce((n, x) => Math.max(n, x), 1);
-  const dates = datesAhead(full, year, most);
-  if (dates.length === 0) return undefined;
-  const day = (sittings: number) => dates[Math.min(sittings, dates.length) - 1]!;
-  const span = (of: Int32Array) => spanOf(of, day);
-  const way = asked.map((at, i): Milestone => ({ ...span(found[i]!), words: words(at), steps: at }));
-  const ends = found.at(-1)!.map((s) => day(s));
-  const waits = enrolment.gates?.length ? (full.own?.count ?? full.steps.length) - steps : 0;
-  // Who leaves before the date has until then.
-  const byDate = Math.min(full.own?.target ?? full.target, (full.leftFrom ?? Infinity) - 1);
-  const target = full.noTarget || waits > 0 ? undefined : byDate;
+  const found = ready.draw(asked, runs, seed, room).map((n) => daysOf(n, ready.dates));
+  const way = asked.map((at, i): Milestone => ({ ...spanOf(found[i]!), words: words(at), steps: at }));
+  const ends = found.at(-1)!;
   const test = way.find((m) => m.steps === testAt);
   return {
-    ...{ enrolmentId: enrolment.id, steps, last: span(found.at(-1)!), runs: ends },
+    ...{ enrolmentId: enrolment.id, steps, last: spanOf(ends), runs: ends },
     ...(waits > 0 ? { waits } : {}),
     ...(target === undefined
       ? {}
       : { target, chance: Math.round((100 * ends.reduce((n, d) => n + (d <= target ? 1 : 0), 0)) / runs) }),
     ...(testAt > 0 && test ? { test } : {}),
-    at: Object.fromEntries(others.map(([id, at]) => [id, span(found[asked.indexOf(at)]!)])),
+    at: Object.fromEntries(others.map(([id, at]) => [id, spanOf(found[asked.indexOf(at)]!)])),
     fan: way.filter((m) => drawn.has(m.steps) && (m.steps !== testAt || drawn.size <= PLACES)),
     sittings: sittingsIn(own),
     own: prior.itself ? 1 : 1 - priorShare(own, prior.weeks),
     ...(prior.from ? { from: prior.from } : {}),
   };
-}
-
-/** From when on what waits for another course can be begun, as the plan has that. */
-const opensOf = ({ gates }: Track, { tracks }: Plan): { at: number; day: Day }[] =>
-  gates.flatMap(({ at, enrolmentId, stepId, gap }) => {
-    const other = tracks.find((t) => t.enrolmentId === enrolmentId);
-    const day = other?.days[other.stepIds.indexOf(stepId)] ?? -1;
-    return day < 0 ? [] : [{ at, day: day + gap }];
-  });
-
-/** So few sittings say little of what one holds, and of how close they lie. */
-const FEW = 6;
-/** Whether the year runs out before the course (it goes beyond it), and soon. */
-const runsOut = (days: readonly Day[], beyond: boolean): boolean =>
-  (beyond || days.some((d) => d < 0)) && new Set(days.filter((d) => d >= 0)).size < FEW;
-
-/** Where the year has hardly a date left for it, the plan does not say what a sitting holds and how close they lie: the last weeks on record do. */
-function likeLately(given: Spread, own: readonly RecordedWeek[], track: Track): Partial<Spread> {
-  const last = own.at(-1);
-  if (!last || given.density === undefined || given.later) return {};
-  return { typical: Math.max(1, last.usual), ...(track.own ? {} : { density: last.dense }) };
 }
 
 /**
@@ -172,12 +126,21 @@ export function forecasts(
     orders = [],
   }: { courseIds?: ReadonlySet<Id>; runs?: number; orders?: readonly Shortage[] } = {},
 ): Forecast[] {
-  return foretold(state, plan)
+  const known = new Map<Id, Ready | undefined>();
+  const ready = (e: Enrolment) => {
+    if (!known.has(e.id)) known.set(e.id, readyFor(state, year, plan, e));
+    return known.get(e.id);
+  };
+  const all = foretold(state, plan);
+  return all
     .filter((e) => courseIds === undefined || courseIds.has(e.courseId))
-    .flatMap((e) => {
+    .flatMap((e): Forecast[] => {
+      const own = ready(e);
+      if (!own) return [];
       const steps = orders.filter((o) => o.first.enrolment.id === e.id).map((o) => o.first.step.id);
       const also = [...askedOf(state, plan, e), ...steps.slice(0, 1)];
-      return forecastOf(state, year, plan, e, { seed: seedOf(e.id), runs, also }) ?? [];
+      const room = roomBeside(state, own, () => all.flatMap((o) => ready(o) ?? []));
+      return [told(own, room, { seed: seedOf(e.id), runs, also })];
     });
 }
 

@@ -87,7 +87,10 @@ interface Way {
   froms: readonly number[];
   more: number;
   may: ((step: number, date: number) => boolean) | undefined;
+  room: Room | undefined;
 }
+/** The most sittings a date, from 0 to 1, that a run holds on a date, counted from 0, with so many steps done. */
+export type Room = (run: number, date: number, done: number) => number;
 
 /** A pace in numbers: no last day is −1, and without a pace each date is a sitting of a place. */
 const paceOf = (part: Part | undefined) =>
@@ -100,6 +103,7 @@ const paceOf = (part: Part | undefined) =>
  * @param steps numbers of steps, rising; each at least 1.
  * @param sizes what each of the steps takes of a sitting, 1 or a share of it; without it each takes 1.
  * @param more the share that is done of what a sitting is asked for beyond what one was (`shareOfMore`).
+ * @param room the most sittings a date that there are, beside others in their own runs
  * @param may whether a step, counted from 0, can be done on a date, counted from 0: one that cannot waits for its date, and all behind it.
  * @returns for each number, the dates of every run; `MOST_SITTINGS` where a run did not come to its end.
  */
@@ -113,6 +117,7 @@ export function sittingsTo(
     sizes,
     more = 1,
     may,
+    room,
   }: {
     runs?: number;
     seed?: number;
@@ -120,6 +125,7 @@ export function sittingsTo(
     sizes?: readonly number[];
     more?: number;
     may?: ((step: number, date: number) => boolean) | undefined;
+    room?: Room | undefined;
   } = {},
 ): Int32Array[] {
   const random = seeded(seed);
@@ -130,7 +136,7 @@ export function sittingsTo(
   for (let step = total - 1; step >= 0; step--) left[step] = left[step + 1]! + size[step]!;
   const later = spread?.later ?? [];
   const way: Way = {
-    ...{ asked: steps, size, left, more, may },
+    ...{ asked: steps, size, left, more, may, room },
     paces: [spread, ...later].map(paceOf),
     froms: later.map((l) => l.from),
   };
@@ -176,7 +182,7 @@ function drawn(upTo: Float64Array, random: Random): number {
  * @param upTo the weights of the weeks in this run, each with those before it
  */
 function oneRun(way: Way, sheet: Sheet, upTo: Float64Array, random: Random, found: readonly Int32Array[], run: number) {
-  const { asked, size, left, paces, froms, more, may } = way;
+  const { asked, size, left, paces, froms, more, may, room } = way;
   const { starts, steps, of, usual, rate } = sheet;
   const total = size.length - 1;
   let week = drawn(upTo, random);
@@ -203,13 +209,15 @@ function oneRun(way: Way, sheet: Sheet, upTo: Float64Array, random: Random, foun
     const typical = pace[0]!;
     const dates = pace[1]!;
     let holds = typical;
-    if (dates < 0) due += Math.min(1, pace[2]! * rate[week]!);
+    let wish: number;
+    if (dates < 0) wish = Math.min(1, pace[2]! * rate[week]!);
     else {
       const wanted = dates > date ? left[done]! / (dates - date) : Infinity;
       // A sitting holds no more than it must to be in time.
       holds = Math.max(typical, Math.min(pace[3]!, wanted));
-      due += Math.min(1, wanted / holds);
+      wish = Math.min(1, wanted / holds);
     }
+    due += room === undefined ? wish : Math.min(wish, room(run, date, done));
     date++;
     if (due < 1 - ROUNDING || (may !== undefined && !may(done, date - 1))) continue;
     due -= 1;

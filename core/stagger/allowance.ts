@@ -4,7 +4,7 @@ import { byId, type Course, type Household, type Id, MOST_NEW, type SchoolYear, 
 import { earliestFit, type Track } from '../pace';
 import { count, listing, shortDate } from '../words';
 import type { Plan } from './plan';
-import { makeProblem } from './problem';
+import { makeProblem, newLessonsWished } from './problem';
 
 /** Why the first lessons of a course need not be put apart from others. */
 export type NotNew = 'one sitting a lesson' | 'numbered days' | 'reading';
@@ -40,7 +40,7 @@ const MOST = 0.8;
  * mastered, and need no day of their own. Undefined where what there is fits, nothing is begun, or no day of the year is left.
  */
 export function proposeAllowance(state: Household, year: SchoolYear, today: Day): AllowanceProposal | undefined {
-  const now = state.settings.wishes?.newLessons ?? 1;
+  const now = newLessonsWished(state);
   const fullest = fullestOf(state, year, today);
   if (now === 0 || !fullest || fits(fullest, now)) return undefined;
   const taken = new Set(state.enrolments.map((e) => e.courseId));
@@ -150,7 +150,7 @@ const NAMED = 3;
  * heldWords(aHousehold(), { clashes: [] }, 0) // => 'No teacher begins more than 1 new lesson on any day.'
  */
 export function heldWords(state: Household, plan: Pick<Plan, 'clashes'>, today: Day): string {
-  const allowed = state.settings.wishes?.newLessons ?? 1;
+  const allowed = newLessonsWished(state);
   const style = state.settings.dateStyle;
   if (plan.clashes.length === 0) return `No teacher begins more than ${count(allowed, 'new lesson')} on any day.`;
   const named = standingOut(plan).map((s) => {

@@ -16,8 +16,8 @@ import { anybodyLeft, isTakenFrom, loopOf, planTrack, type Track, isPlanned } fr
 import { linkedPairs } from './links';
 import type { Problem, Resource } from './types';
 
-/** New lessons that a teacher can start on a date they are there, unless the household wishes otherwise (common practice). */
-const NEW_LESSONS_A_TEACHER = 1;
+/** New lessons that a teacher can start on a date they are there: one, unless the household wishes otherwise (common practice). */
+export const newLessonsWished = ({ settings }: Pick<Household, 'settings'>): number => settings.wishes?.newLessons ?? 1;
 /** Where days are to be alike, none is to be fuller than its share of the work by more than this. */
 const ALIKE = 1.15;
 
@@ -29,7 +29,7 @@ const ALIKE = 1.15;
  */
 export function newLessonsAllowed(state: Household, year: SchoolYear, teacher: Teacher, day: Day): number {
   if (teacherAways(state, teacher.id, day).some((a) => a.whole)) return 0;
-  return usualMinutes(year, teacher, day) > 0 ? (state.settings.wishes?.newLessons ?? NEW_LESSONS_A_TEACHER) : 0;
+  return usualMinutes(year, teacher, day) > 0 ? newLessonsWished(state) : 0;
 }
 
 /**
@@ -68,7 +68,7 @@ export function makeProblem(state: Household, stored: SchoolYear, today: Day): P
     // it), and nothing of their own is open.
     hours: perDay(c, 'hours', (d) => (childOut(state, c.id, d) ? fullDay(c, d) : childMinutesOn(state, year, c, d))),
   }));
-  const usual = settings.wishes?.newLessons ?? NEW_LESSONS_A_TEACHER;
+  const usual = newLessonsWished(state);
   const allowance = people.map((t) => {
     const own = perDay(t, 'allowance', (d) => newLessonsAllowed(state, year, t, d));
     // What was begun today although the teacher has no hours is done, and stands out no more than on any other day.

@@ -38,6 +38,13 @@ export const COURSES: readonly Course[] = [
   { id: 'even, reading alone', child: 'A', aDate: 0.9, kinds: ['read'], how: even(1) },
 ];
 
+/** Three of them, all spread evenly, and more new lessons than days: none yields to another by its rule. Held back as a whole. */
+export const EVENS: readonly Course[] = [
+  { id: 'even, half of the dates', child: 'A', aDate: 0.5, kinds: ['introduce', 'practise'], how: even(2) },
+  { id: 'even, three sittings a lesson', child: 'B', aDate: 0.3, kinds: ['introduce', 'read', 'read'], how: even(1) },
+  { id: 'even, one sitting a lesson', child: 'B', aDate: 0.4, kinds: ['introduce'], how: even(1) },
+];
+
 /** What was told of a course on a day, and when it was through. */
 export interface Told {
   course: string;
@@ -49,16 +56,22 @@ export interface Told {
 const DATES = Array.from({ length: TARGET - START + 1 }, (_, i) => START + i).filter((d) => weekdayOf(d) <= 4);
 
 /** One year of both children, taken day by day as their lists have it; what was told a quarter, half and three quarters through. */
-export function crowded(taking: (typeof TAKINGS)[number], child: number, runs = 400): Told[] {
+export const crowded = (taking: (typeof TAKINGS)[number], child: number, runs = 400): Told[] =>
+  beside(COURSES, taking, child, runs);
+/** The same of the three that are spread evenly. */
+export const evens = (taking: (typeof TAKINGS)[number], child: number, runs = 400): Told[] =>
+  beside(EVENS, taking, child, runs);
+
+function beside(courses: readonly Course[], taking: (typeof TAKINGS)[number], child: number, runs: number): Told[] {
   const perLesson = (kinds: Course['kinds']) => kinds.map((kind) => ({ kind, count: 1 }));
   const h = aHousehold({
     years: [aYear({ start: fromDay(START), end: fromDay(TARGET + PAST), weekdays: DAYS })],
     children: [aChild('A'), aChild('B')],
     teachers: [aTeacher('T')],
-    courses: COURSES.map((c) =>
+    courses: courses.map((c) =>
       aCourse(c.id, { lessons: Math.round(DATES.length * c.aDate), perLesson: perLesson(c.kinds) }),
     ),
-    enrolments: COURSES.map((c) => anEnrolment(c.id, c.id, { ...c.how, childIds: [c.child], target: fromDay(TARGET) })),
+    enrolments: courses.map((c) => anEnrolment(c.id, c.id, { ...c.how, childIds: [c.child], target: fromDay(TARGET) })),
   });
   return lived(h, taking, child, runs);
 }
