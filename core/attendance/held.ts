@@ -1,11 +1,8 @@
 import { type Day, fromDay } from '../calendar';
 import type { Child, Household, Id, SchoolYear } from '../household';
-import { makePlan, makeProblem } from '../stagger';
+import { firstPlan, makeProblem } from '../stagger';
 import { childDays } from './attendance';
 import { comingOf } from './coming';
-
-/** A morning's list needs no more than a first plan: what was published stands in it in any case. */
-const FIRST = { sweeps: 1, seed: 1 };
 
 /**
  * What stood on the list of a past day, in minutes for each child: the plan of that morning, worked out again from what was on
@@ -18,7 +15,8 @@ export function heldOn(state: Household, year: SchoolYear, children: readonly Ch
     marks: state.marks.filter((m) => m.date < date),
     ritualMarks: state.ritualMarks.filter((m) => m.date < date),
   };
-  const coming = comingOf(then, year, makePlan(makeProblem(then, year, day), FIRST));
+  // A morning's list needs no more than a first plan: what was published stands in it in any case.
+  const coming = comingOf(then, year, firstPlan(makeProblem(then, year, day)));
   return new Map(
     children.map((c) => {
       const elsewhere = childDays(then, year, c, day).find((d) => d.day === day)?.minutes ?? 0;

@@ -15,7 +15,7 @@ import {
   householdArbitrary,
   shapedArbitrary,
 } from '../tests/make';
-import { makePlan, makeProblem, WEIGHTS } from './index';
+import { firstPlan, makePlan, makeProblem, WEIGHTS } from './index';
 
 const planOf = (state: Household, year: SchoolYear, today: number, sweeps = 8, seed = 1) =>
   makePlan(makeProblem(state, year, today), { sweeps, seed });
@@ -68,6 +68,8 @@ describe('a plan, on any small household', () => {
     fc.assert(
       fc.property(fc.oneof(householdArbitrary, shapedArbitrary), ({ state, year, today }) => {
         const problem = makeProblem(state, year, today);
+        // The first plan alone stands where the plan of one sweep does.
+        expect(firstPlan(problem).tracks).toEqual(makePlan(problem, { sweeps: 1, seed: 1 }).tracks);
         const quick = makePlan(problem, { sweeps: 1, seed: 3 });
         const long = makePlan(problem, { sweeps: 12, seed: 3 });
         expect(long.cost.total).toBe(costAgain(problem, long));

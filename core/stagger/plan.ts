@@ -51,6 +51,9 @@ export function makePlan(problem: Problem, effort: Effort, program?: LinearProgr
   return last!;
 }
 
+/** The first plan of `improvePlan` alone, whatever it may cost: where it is asked what can stand where, and not how well it stands. */
+export const firstPlan = (problem: Problem): Plan => improvePlan(problem, { sweeps: 1, seed: 1 }).next().value!;
+
 /** Of what effort is left after the best responses, this share goes into prices first. */
 const SHARE_OF_PRICES = 0.5;
 /** Looking for the best plan of a small year outright counts for this share of what effort is left after the best responses, at the most. */

@@ -2,7 +2,7 @@ import { type Day, fromDay } from '../calendar';
 import { byId, type DateStyle, type Enrolment, type Household, type Id, type SchoolYear, titleOf } from '../household';
 import { futureUses } from '../materials';
 import { makeTrack } from '../pace';
-import { makePlan, makeProblem, type Plan } from '../stagger';
+import { firstPlan, makeProblem, type Plan } from '../stagger';
 import { count, dayAndDate } from '../words';
 import { inHandAfter } from './cost';
 import { moveSitting, withMove } from './move';
@@ -66,7 +66,7 @@ export function boxWaits(state: Household, year: SchoolYear, plan: Plan, materia
       };
       const then = waiting(state, year, plan, base);
       if ('fault' in then) return [{ ...base, fault: then.fault }];
-      const planned = makePlan(makeProblem(then, year, plan.today), { sweeps: 1, seed: 1 });
+      const planned = firstPlan(makeProblem(then, year, plan.today));
       base.inHand.then = inHandAfter(then, year, planned, enrolment.id, from);
       base.last.then = lastOf(planned);
       return [base];

@@ -11,7 +11,7 @@ import {
 } from '../household';
 import { isOpen, standingsOf } from '../log';
 import { relatedTo } from '../pace';
-import { makePlan, makeProblem, type Plan } from '../stagger';
+import { firstPlan, makeProblem, type Plan } from '../stagger';
 import { count } from '../words';
 
 /**
@@ -91,6 +91,8 @@ export function moveSitting(
     const held = (weeks: readonly PublishedWeek[]) => weeks.reduce((n, w) => n + w.placements.length, 0);
     const along = held(state.published.filter((w) => byId(unfix, w.id))) - held(unfix);
     const move = { ...pins, unfix, along };
+    // What stays where the plan has it can stand there: the plan says so.
+    if (from === to) return move;
     where = daysOf(withMove(state, move), year, enrolment, plan.today);
     if (moved.every((id) => where!.get(id) === to)) return move;
   }
@@ -103,7 +105,7 @@ export function daysOf(state: Household, year: SchoolYear, enrolment: Enrolment,
   // Whether a sitting can stand on a day is a matter of its own course and of those it waits for.
   const near = new Set(relatedTo(state, enrolment));
   const own = { ...state, enrolments: state.enrolments.filter((e) => near.has(e.id)), links: [] };
-  const plan = makePlan(makeProblem(own, year, today), { sweeps: 1, seed: 1 });
+  const plan = firstPlan(makeProblem(own, year, today));
   const track = plan.tracks.find((t) => t.enrolmentId === enrolment.id);
   return new Map(track?.stepIds.map((id, i) => [id, track.days[i]!]));
 }

@@ -1,10 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayKind, fromDay, isShut, toDay, weekStart } from '../calendar';
-import type { Household } from '../household';
+import { byId, type Household } from '../household';
 import { weekDatesWords } from '../sitdown';
 import { makePlan, makeProblem, type Plan } from '../stagger';
-import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
+import {
+  aChild,
+  aCourse,
+  aHousehold,
+  aMark,
+  anEnrolment,
+  aYear,
+  householdArbitrary,
+  shapedArbitrary,
+} from '../tests/make';
 import { brokenPins, moveCost, moveSitting, moveWords, publishWeek, weekPage, withMove } from './index';
 
 const MONDAY = toDay('2026-09-07');
@@ -29,6 +38,28 @@ const moved = (h: Household, p: Plan, from: number, to: number): Household => {
     pins: [...h.pins.filter((x) => !m.remove.includes(x.id) && !m.put.some((y) => y.id === x.id)), ...m.put],
   };
 };
+
+describe('a sitting kept on the day it has', () => {
+  // It is promised without a trial: the plan is the proof.
+  it('stands there in the plan made anew, on any small household', () => {
+    fc.assert(
+      fc.property(fc.oneof(householdArbitrary, shapedArbitrary), fc.nat(), ({ state, year, today }, pick) => {
+        const plan = makePlan(makeProblem(state, year, today), { sweeps: 4, seed: 1 });
+        const placed = plan.tracks.flatMap(({ enrolmentId, days }) =>
+          [...new Set(days)].filter((d) => d >= 0).map((day) => ({ enrolmentId, day })),
+        );
+        fc.pre(placed.length > 0);
+        const { enrolmentId, day } = placed[pick % placed.length]!;
+        const move = moveSitting(state, year, plan, byId(state.enrolments, enrolmentId)!, day, day);
+        if ('fault' in move) return;
+        const anew = makePlan(makeProblem(withMove(state, move), year, today), { sweeps: 1, seed: 1 });
+        const track = anew.tracks.find((t) => t.enrolmentId === enrolmentId)!;
+        for (const p of move.put) expect(track.days[track.stepIds.indexOf(p.stepId)]).toBe(day);
+      }),
+      { numRuns: 120 },
+    );
+  });
+});
 
 describe('a sitting moved onto a Saturday', () => {
   it('stands there, but not where all is closed: it is refused there, and gives way to snow that comes later', () => {
