@@ -81,7 +81,7 @@ export function overruled(state: Pick<Household, 'attendance'>, childId: Id, day
   return index.get(`${childId} ${fromDay(day)}`);
 }
 
-const unworked = new WeakMap<Child, { of: readonly unknown[]; days: readonly ChildDay[] }>();
+const unworked = new WeakMap<Child, Map<Id, { of: readonly unknown[]; days: readonly ChildDay[] }>>();
 const NO_WORK: ReadonlyMap<Day, number> = new Map();
 
 /**
@@ -93,12 +93,14 @@ export function childDays(state: Household, stored: SchoolYear, child: Child, to
   const first = toDay(year.start);
   const { settings, attendance, absences, aways, calendars, feeds } = state;
   const of = [settings, attendance, absences, aways, calendars, feeds, year, today];
-  let kept = unworked.get(child);
+  const byYear = unworked.get(child) ?? new Map<Id, { of: readonly unknown[]; days: readonly ChildDay[] }>();
+  unworked.set(child, byYear);
+  let kept = byYear.get(year.id);
   if (!kept || kept.of.some((x, i) => x !== of[i])) {
     const days: ChildDay[] = [];
     for (let d = first; d <= toDay(year.end); d++) days.push(childDay(state, year, child, d, today, NO_WORK));
     kept = { of, days };
-    unworked.set(child, kept);
+    byYear.set(year.id, kept);
   }
   const days = [...kept.days];
   const work = workOf(state, child.id);

@@ -103,7 +103,18 @@ function workIn(
  * every day without a sequence (feeding the hens, a hymn) adds its minutes to a day of other work and makes none by itself,
  * unless it is said to be school of its own.
  */
-export function workOf(state: Household, childId: Id): Map<Day, number> {
+export function workOf(state: Household, childId: Id): ReadonlyMap<Day, number> {
+  const kept = worked.get(state) ?? new Map<Id, ReadonlyMap<Day, number>>();
+  worked.set(state, kept);
+  let work = kept.get(childId);
+  if (!work) kept.set(childId, (work = allWorkOf(state, childId)));
+  return work;
+}
+
+/** By household as it stands, which no deed changes: each of ten years asks about the marks of all of them. */
+const worked = new WeakMap<Household, Map<Id, ReadonlyMap<Day, number>>>();
+
+function allWorkOf(state: Household, childId: Id): ReadonlyMap<Day, number> {
   const all = new Map<Day, number>();
   for (const [enrolmentId, marks] of marksByEnrolment(state.marks)) {
     const enrolment = byId(state.enrolments, enrolmentId);
