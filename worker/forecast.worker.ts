@@ -12,6 +12,8 @@ import {
   levelRecords,
   type OrderForecast,
   orderForecasts,
+  type Silence,
+  silenceOf,
   type StopForecast,
   stopForecasts,
   toForetell,
@@ -28,6 +30,8 @@ export interface Foretold {
   /** How long each level took; of one course alone nothing. */
   levels: LevelRecord[];
   orders: OrderForecast[];
+  /** Weeks on end of which nothing is known: why all of it may be later than it is. */
+  silence?: Silence;
   /** How far those get that are paused, or over, from a day to come on. */
   stops: StopForecast[];
 }
@@ -37,6 +41,7 @@ const teller = {
     const orders = shortages(household, plan);
     const courseIds = courseId === undefined ? undefined : toForetell(household, courseId);
     const list = forecasts(household, year, plan, { orders, ...(courseIds ? { courseIds } : {}) });
+    const silence = courseId === undefined ? silenceOf(household, year, plan.today) : undefined;
     const asked = ({ enrolmentId }: { enrolmentId: Id }) =>
       courseId === undefined || byId(household.enrolments, enrolmentId)?.courseId === courseId;
     return {
@@ -46,6 +51,7 @@ const teller = {
       orders: orderForecasts(list, orders).filter(asked),
       stops: stopForecasts(household, year, plan, courseId === undefined ? undefined : new Set([courseId])),
       levels: courseId === undefined ? levelRecords(household, plan.today) : [],
+      ...(silence ? { silence } : {}),
     };
   },
   reach,

@@ -8,6 +8,7 @@ import {
   gateWords,
   groundWords,
   nextOrderWords,
+  silenceWords,
   stopWords,
   testWords,
 } from '../../core/forecast';
@@ -51,6 +52,7 @@ export default function ForecastPage() {
         through on your own calendar. It is no promise, and nobody is late by it.
         {year && told && ` ${beyondWords(household, year, told.courses, today)}`}
       </p>
+      {told?.silence && <p className="pt-2">{silenceWords(household, told.silence, today)}</p>}
       {failed && <p role="alert">It could not be worked out just now. Reload the page to try again.</p>}
       {!told && !failed && (
         <p role="status" className="py-3 text-soft">

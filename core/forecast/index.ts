@@ -8,3 +8,4 @@ export * from './decks';
 export * from './waits';
 export * from './begin';
 export * from './stops';
+export * from './silence';
