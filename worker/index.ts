@@ -1,7 +1,8 @@
 import { proxy } from 'comlink';
-import { type Household, type Patch, patchOf, piecesOf, type TableName } from '../core/household';
+import type { Household, Patch, TableName } from '../core/household';
 import type { Plan, Reserves } from '../core/stagger';
-import { type Heard, hear } from './once';
+import { Informed } from './informed';
+import type { Heard } from './once';
 import type { KeptPlan, PlannerWorker, PlanRequest } from './plan.worker';
 import type { Stores, StoresWish } from './stores';
 
@@ -14,9 +15,6 @@ const TOLD: readonly TableName[] = [
   ...(['courses', 'enrolments', 'loops', 'links', 'overlaps', 'marks', 'proofs', 'pins', 'published'] as const),
   ...(['materials', 'needs', 'movements', 'orders', 'prepared', 'pulled', 'readAheads'] as const),
 ];
-
-/** Rows told at one go: more would hold up the page while they are copied. */
-const MOST_ROWS = 4000;
 
 export interface Told {
   reserves: (reserves: Reserves) => void;
@@ -34,30 +32,15 @@ export interface Planner {
 }
 
 export function openPlanner(): Planner {
-  let heard: Heard<PlannerWorker> | undefined;
   let current = 0;
-  let known: Household | undefined;
-  let line: Promise<unknown> = Promise.resolve();
-  let knownPlan: Plan | undefined;
-  /** One that broke is followed by another, which knows nothing yet. */
-  const planner = (): Heard<PlannerWorker> => {
-    heard ??= hear(new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }), () => {
-      heard = known = knownPlan = undefined;
-    });
-    return heard;
-  };
+  // By the worker that was told of it: another knows no plan yet.
+  let knownPlan: { by: Heard<PlannerWorker>; plan: Plan } | undefined;
+  const planner = new Informed<PlannerWorker>(
+    () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }),
+    TOLD,
+  );
   // It is fetched while the household is still read.
-  planner();
-  /** Tells what has changed since it was told last, in turns, but for the last piece. */
-  const tellMost = async (mind: Heard<PlannerWorker>, held: Household): Promise<Patch> => {
-    // As it is at this moment: the page's own follows, in what it has not read yet, what is stored.
-    const household = { ...held };
-    const pieces = piecesOf(patchOf(known, household, TOLD), MOST_ROWS);
-    known = household;
-    const patch = pieces.pop()!;
-    for (const piece of pieces) await mind.ask((r) => r.know(piece));
-    return patch;
-  };
+  planner.open();
   return {
     request(household, wish, told) {
       const mine = ++current;
@@ -66,14 +49,10 @@ export function openPlanner(): Planner {
         (...args: A) => {
           if (mine === current) listener(...args);
         };
-      // One behind the other: each is told what has changed since the one before it.
       const failed = (error: unknown) => {
         if (mine === current) told.failed(error instanceof Error ? error : new Error(String(error)));
       };
-      const tell = async () => {
-        if (mine !== current) return;
-        const mind = planner();
-        const patch = await tellMost(mind, household);
+      const ask = (mind: Heard<PlannerWorker>, patch: Patch) =>
         void mind
           .ask((r) =>
             r.plan(
@@ -84,26 +63,19 @@ export function openPlanner(): Planner {
             ),
           )
           .catch(failed);
-      };
-      line = line.then(tell).catch(failed);
+      planner.inTurn(household, ask, () => mine === current).catch(failed);
     },
-    stores(household, plan, wish) {
-      // One behind the other, with the plans: each is told what has changed since the one before it.
-      const ask = async () => {
-        const mind = planner();
-        const patch = await tellMost(mind, household);
-        const by = plan === knownPlan ? undefined : plan;
-        knownPlan = plan;
-        // Asked and not waited for: the next may be told meanwhile.
+    async stores(household, plan, wish) {
+      const asked = await planner.inTurn(household, (mind, patch) => {
+        const by = knownPlan?.by === mind && knownPlan.plan === plan ? undefined : plan;
+        knownPlan = { by: mind, plan };
         return { told: mind.ask<Stores | undefined>((r) => r.stores(patch, wish, by)) };
-      };
-      const asked = line.then(ask);
-      line = asked.catch(() => undefined);
-      return asked.then(({ told }) => told);
+      });
+      return asked?.told;
     },
     close() {
       current = -1;
-      heard?.end();
+      planner.end();
     },
   };
 }
