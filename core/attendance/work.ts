@@ -122,14 +122,25 @@ function allWorkOf(state: Household, childId: Id): ReadonlyMap<Day, number> {
     const own = workIn(state, marks, enrolment, contentsOf(state, enrolment)).get(childId);
     for (const [day, minutes] of own ?? []) all.set(day, (all.get(day) ?? 0) + minutes);
   }
-  // Those that are school of their own first: beside them the others count.
-  const as = (m: RitualMark) => m.was ?? byId(state.rituals, m.ritualId);
-  const own = (m: RitualMark) => Number(as(m)?.alone ?? false);
-  for (const m of [...state.ritualMarks].sort((a, b) => own(b) - own(a))) {
-    const ritual = as(m);
-    const day = toDay(m.date);
-    if (!ritual?.childIds.includes(childId) || childOut(state, childId, day)) continue;
+  for (const { ritual, day } of ritualsHeld(state)) {
+    if (!ritual.childIds.includes(childId) || childOut(state, childId, day)) continue;
     if (isSchool(ritual, all.has(day))) all.set(day, (all.get(day) ?? 0) + ritual.minutes);
   }
   return all;
+}
+
+type Held = { ritual: NonNullable<RitualMark['was']>; day: Day }[];
+const held = new WeakMap<readonly RitualMark[], { rituals: Household['rituals']; list: Held }>();
+
+/** What is done every day as it was each time, those that are school of their own first: beside them the others count. Kept until one is marked. */
+function ritualsHeld({ rituals, ritualMarks }: Household): Held {
+  const known = held.get(ritualMarks);
+  if (known?.rituals === rituals) return known.list;
+  const list = ritualMarks.flatMap((m): Held => {
+    const ritual = m.was ?? byId(rituals, m.ritualId);
+    return ritual ? [{ ritual, day: toDay(m.date) }] : [];
+  });
+  list.sort((a, b) => Number(b.ritual.alone ?? false) - Number(a.ritual.alone ?? false));
+  held.set(ritualMarks, { rituals, list });
+  return list;
 }
