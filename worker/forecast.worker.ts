@@ -70,7 +70,7 @@ function foretold(household: Household, year: SchoolYear, plan: Plan, courseId?:
   const orders = shortages(household, plan);
   const courseIds = courseId === undefined ? undefined : toForetell(household, courseId);
   const list = forecasts(household, year, plan, { orders, ...(courseIds ? { courseIds } : {}) });
-  const silence = courseId === undefined ? silenceOf(household, year, plan.today) : undefined;
+  const silence = silenceOf(household, year, plan.today);
   const asked = ({ enrolmentId }: { enrolmentId: Id }) =>
     courseId === undefined || byId(household.enrolments, enrolmentId)?.courseId === courseId;
   return {

@@ -1,8 +1,7 @@
 import { proxy } from 'comlink';
-import type { Household, Patch, TableName } from '../core/household';
+import type { Household, TableName } from '../core/household';
 import type { Plan, Reserves } from '../core/stagger';
 import { Informed } from './informed';
-import type { Heard } from './once';
 import type { KeptPlan, PlannerWorker, PlanRequest } from './plan.worker';
 import type { Stores, StoresWish } from './stores';
 
@@ -33,8 +32,6 @@ export interface Planner {
 
 export function openPlanner(): Planner {
   let current = 0;
-  // By the worker that was told of it: another knows no plan yet.
-  let knownPlan: { by: Heard<PlannerWorker>; plan: Plan } | undefined;
   const planner = new Informed<PlannerWorker>(
     () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }),
     TOLD,
@@ -52,27 +49,22 @@ export function openPlanner(): Planner {
       const failed = (error: unknown) => {
         if (mine === current) told.failed(error instanceof Error ? error : new Error(String(error)));
       };
-      const ask = (mind: Heard<PlannerWorker>, patch: Patch) =>
-        void mind
-          .ask((r) =>
+      planner
+        .ask(
+          household,
+          undefined,
+          (r, patch) =>
             r.plan(
               { n: mine, patch, ...wish },
               proxy(ifCurrent(told.reserves)),
               proxy(ifCurrent(told.plan)),
               proxy(ifCurrent(told.progress)),
             ),
-          )
-          .catch(failed);
-      planner.inTurn(household, ask, () => mine === current).catch(failed);
+          () => mine === current,
+        )
+        .catch(failed);
     },
-    async stores(household, plan, wish) {
-      const asked = await planner.inTurn(household, (mind, patch) => {
-        const by = knownPlan?.by === mind && knownPlan.plan === plan ? undefined : plan;
-        knownPlan = { by: mind, plan };
-        return { told: mind.ask<Stores | undefined>((r) => r.stores(patch, wish, by)) };
-      });
-      return asked?.told;
-    },
+    stores: (household, plan, wish) => planner.ask(household, plan, (r, patch, by) => r.stores(patch, wish, by)),
     close() {
       current = -1;
       planner.end();

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { fromDay, toDay } from '../core/calendar';
 import { type Household, type Patch, patched, TABLES } from '../core/household';
 import { aHousehold, aMark } from '../core/tests/make';
+import type { Plan } from '../core/stagger';
 import { Informed } from './informed';
 
 interface Listener {
@@ -33,8 +34,8 @@ function aListener() {
 
 const marks = (n: number) =>
   Array.from({ length: n }, (_, i) => aMark('e', `s${i}`, 'done', fromDay(toDay('2026-09-07') + (i % 200))));
-const idsBy = async (mind: Informed<Listener>, household: Household) =>
-  (await mind.inTurn(household, (heard, patch) => ({ told: heard.ask<string[]>((r) => r.marks(patch)) })))!.told;
+const idsBy = (mind: Informed<Listener>, household: Household) =>
+  mind.ask<string[]>(household, undefined, (r, patch) => r.marks(patch));
 
 describe('a worker that is told of the household', () => {
   it('knows it as it is at every question, whatever has changed and however fast one follows the other', async () => {
@@ -60,11 +61,21 @@ describe('a worker that is told of the household', () => {
     const first = await pieces();
     expect(first).toBeGreaterThan(1);
     const next = { ...household, marks: [...household.marks, ...marks(1)] };
-    let told = 0;
-    await mind.inTurn(next, (_, patch) => {
-      told = Object.values(patch.tables).reduce((n, splice) => n + splice.come.length, 0);
-    });
-    expect(told).toBe(1);
+    const told: (number | Plan | undefined)[][] = [];
+    const look = (of: Household, plan?: Plan) =>
+      mind.ask<string[]>(of, plan, (r, patch, by) => {
+        told.push([Object.values(patch.tables).reduce((n, splice) => n + splice.come.length, 0), by]);
+        return r.marks(patch);
+      });
+    const plan = { today: 1 } as Plan;
+    for (const by of [plan, plan, undefined, plan, { ...plan }]) await look(next, by);
+    expect(told).toEqual([
+      [1, plan],
+      [0, undefined],
+      [0, undefined],
+      [0, undefined],
+      [0, { ...plan }],
+    ]);
     mind.end();
   });
 
@@ -77,9 +88,10 @@ describe('a worker that is told of the household', () => {
     made[0]!.breakIt();
     expect(await idsBy(mind, household)).toHaveLength(3);
     expect(n).toBe(2);
-    const asked = await mind.inTurn(
+    const asked = await mind.ask(
       household,
-      () => ({ told: 1 }),
+      undefined,
+      (r, patch) => r.marks(patch),
       () => false,
     );
     expect(asked).toBeUndefined();

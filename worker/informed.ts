@@ -1,4 +1,6 @@
+import type { Remote } from 'comlink';
 import { type Household, type Patch, patchOf, piecesOf, type TableName } from '../core/household';
+import type { Plan } from '../core/stagger';
 import { type Heard, hear } from './once';
 
 /** Rows told at one go: more would hold up the page while they are copied. */
@@ -15,7 +17,7 @@ interface Knowing {
  */
 export class Informed<W extends Knowing> {
   private heard: Heard<W> | undefined;
-  private known: Household | undefined;
+  private known: { household?: Household; plan?: Plan } = {};
   private line: Promise<unknown> = Promise.resolve();
 
   /** @param tables what it is told of */
@@ -24,39 +26,48 @@ export class Informed<W extends Knowing> {
     private readonly tables: readonly TableName[],
   ) {}
 
+  /** It may be fetched before there is anything to ask. */
   open(): Heard<W> {
-    this.heard ??= hear<W>(this.make(), () => (this.heard = this.known = undefined));
+    this.heard ??= hear<W>(this.make(), () => {
+      this.heard = undefined;
+      this.known = {};
+    });
     return this.heard;
   }
 
   /**
-   * Asks in turn, one question behind the other: the last of what has changed goes with the question.
-   * @param ask what it gives is not waited for before the next question is told, if it stands in an object
+   * Asks in turn: each question goes with the last of what has changed since the one before it, whose answer it does not wait for.
+   * @param call `by`: the plan, where it is not the one that was told last
    * @param wanted whether it is to be asked still, once its turn has come
+   * @returns the answer; undefined where it was no longer wanted
    */
-  inTurn<T extends object | void>(
+  async ask<T>(
     household: Household,
-    ask: (mind: Heard<W>, patch: Patch) => T,
+    plan: Plan | undefined,
+    call: (remote: Remote<W>, patch: Patch, by: Plan | undefined) => Promise<unknown>,
     wanted: () => boolean = () => true,
   ): Promise<T | undefined> {
     const turn = this.line.then(async () => {
       if (!wanted()) return undefined;
       const mind = this.open();
-      return ask(mind, await this.tellMost(mind, household));
+      const { pieces, by } = this.news(household, plan);
+      const patch = pieces.pop()!;
+      for (const piece of pieces)
+        await mind.ask((r) => (r as unknown as { know(p: Patch): Promise<void> }).know(piece));
+      return { told: mind.ask<T>((r) => call(r, patch, by)) };
     });
     this.line = turn.catch(() => undefined);
-    return turn;
+    return (await turn)?.told;
   }
 
-  /** Tells what has changed since it was told last, in pieces, but for the last of them. */
-  private async tellMost(mind: Heard<W>, held: Household): Promise<Patch> {
+  /** What it does not know yet, in pieces, and the plan where it is another; from now on it counts as known. */
+  private news(held: Household, plan: Plan | undefined): { pieces: Patch[]; by: Plan | undefined } {
     // As it is at this moment: the page's own follows, in what it has not read yet, what is stored.
     const household = { ...held };
-    const pieces = piecesOf(patchOf(this.known, household, this.tables), MOST_ROWS);
-    this.known = household;
-    const patch = pieces.pop()!;
-    for (const piece of pieces) await mind.ask((r) => (r as unknown as { know(p: Patch): Promise<void> }).know(piece));
-    return patch;
+    const pieces = piecesOf(patchOf(this.known.household, household, this.tables), MOST_ROWS);
+    const by = plan === this.known.plan ? undefined : plan;
+    this.known = { ...this.known, household, ...(plan ? { plan } : {}) };
+    return { pieces, by };
   }
 
   end(): void {

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { forecastWords, gateWords, groundWords, nextOrderWords, stopWords } from '../../core/forecast';
+import { forecastWords, gateWords, groundWords, nextOrderWords, silenceWords, stopWords } from '../../core/forecast';
 import { toDay } from '../../core/calendar';
 import { byId, type Course, type Id } from '../../core/household';
 import { isTakenFrom } from '../../core/pace';
@@ -39,6 +39,7 @@ export default function CourseForecast({ course }: { course: Course }) {
           <span className="text-soft">({groundWords(household, f)})</span>
         </p>
       ))}
+      {told?.silence && own.length > 0 && <p className="text-soft">{silenceWords(household, told.silence, today)}</p>}
       {stops.map((f) => (
         <p key={f.enrolmentId} className="wrap-anywhere">
           {names(f.enrolmentId)}: {stopWords(household.settings.dateStyle, f, today)}

@@ -81,7 +81,12 @@ export function overruled(state: Pick<Household, 'attendance'>, childId: Id, day
   return index.get(`${childId} ${fromDay(day)}`);
 }
 
-const unworked = new WeakMap<Child, Map<Id, { of: readonly unknown[]; days: readonly ChildDay[] }>>();
+/** What the calendar alone says of a year, and what that was worked out from. */
+interface Unworked {
+  of: readonly unknown[];
+  days: readonly ChildDay[];
+}
+const unworked = new WeakMap<Child, Map<Id, Unworked>>();
 const NO_WORK: ReadonlyMap<Day, number> = new Map();
 
 /**
@@ -93,7 +98,7 @@ export function childDays(state: Household, stored: SchoolYear, child: Child, to
   const first = toDay(year.start);
   const { settings, attendance, absences, aways, calendars, feeds } = state;
   const of = [settings, attendance, absences, aways, calendars, feeds, year, today];
-  const byYear = unworked.get(child) ?? new Map<Id, { of: readonly unknown[]; days: readonly ChildDay[] }>();
+  const byYear = unworked.get(child) ?? new Map<Id, Unworked>();
   unworked.set(child, byYear);
   let kept = byYear.get(year.id);
   if (!kept || kept.of.some((x, i) => x !== of[i])) {

@@ -3,7 +3,7 @@ import type { Household } from '../household';
 import type { Track } from '../pace';
 import { newLessonsWished } from '../stagger';
 import type { Ready } from './ready';
-import { MOST_SITTINGS, quantile, type Room } from './runs';
+import { chanceOf, MOST_SITTINGS, quantile, type Room } from './runs';
 
 /** Another course that begins new lessons with the same teacher: how often a date, and its last day in each of some runs. */
 interface Other {
@@ -32,8 +32,7 @@ const AS_GOOD_AS_SURE = 98;
 export function roomBeside(state: Household, own: Ready, all: () => readonly Ready[]): Room | undefined {
   const { target, track } = own;
   if (target === undefined || !begins(track)) return undefined;
-  const ends = own.ends();
-  if (ends.filter((d) => d <= target).length >= (AS_GOOD_AS_SURE / 100) * ends.length) return undefined;
+  if (chanceOf(own.ends(), target) >= AS_GOOD_AS_SURE) return undefined;
   const others = all().filter(
     (o) => o.enrolment.id !== own.enrolment.id && o.track.teacherId === track.teacherId && begins(o.track),
   );

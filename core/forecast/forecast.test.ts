@@ -172,6 +172,17 @@ describe('a record', () => {
     // Of days that stood on no list nobody knows whether it was wanted; a whole week without a mark was lost.
     const unlisted = base(marks, { dayLists: [] });
     expect(stepsOf(unlisted, h.enrolments[0]!, TODAY)).toEqual([[1, 0, 2], [1], [0, 0], [0, 0]]);
+    // Nor is it lost on days of which it was said afterwards that its child had no school; held without a mark it is.
+    const said = (status: 'sick' | 'closed' | 'taught', childId = 'A') => {
+      const days = Array.from({ length: 14 }, (_, i) => toDay('2026-09-21') + i);
+      return { attendance: days.map((d) => ({ id: `${d}`, childId, date: fromDay(d), status })) };
+    };
+    expect(stepsOf({ ...unlisted, ...said('closed') }, h.enrolments[0]!, TODAY)).toEqual([[1, 0, 2], [1]]);
+    expect(stepsOf({ ...unlisted, ...said('sick') }, h.enrolments[0]!, TODAY)).toEqual([[1, 0, 2], [1]]);
+    expect(stepsOf({ ...unlisted, ...said('taught') }, h.enrolments[0]!, TODAY)).toHaveLength(4);
+    expect(stepsOf({ ...unlisted, ...said('closed', 'B') }, h.enrolments[0]!, TODAY)).toHaveLength(4);
+    const both = { ...h.enrolments[0]!, childIds: ['A', 'B'] };
+    expect(stepsOf({ ...unlisted, enrolments: [both], ...said('closed') }, both, TODAY)).toHaveLength(4);
     // In a week whose lists name other courses alone it was not wanted: a chapter a month loses nothing in the weeks between.
     const others = ['2026-09-23', '2026-09-30'].map((date) => ({
       ...{ id: date, date, placements: [{ enrolmentId: 'another', stepId: 'L1-1' }] },

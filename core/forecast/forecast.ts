@@ -5,7 +5,7 @@ import { byId, type Enrolment, type Household, type Id, type SchoolYear } from '
 import { isTaken, remainingSteps } from '../pace';
 import { type Plan, seedOf } from '../stagger';
 import { priorShare, sittingsIn } from './model';
-import { quantiles, type Room } from './runs';
+import { chanceOf, quantiles, type Room } from './runs';
 import { askedOf } from './asked';
 import { roomBeside } from './beside';
 import { daysOf, type Ready, readyFor } from './ready';
@@ -22,9 +22,9 @@ export interface Milestone extends Span {
   words: string;
   steps: number;
 }
-/** What the runs come to, each of them a day or, by `day`, a number that stands for one. */
-export const spanOf = (runs: Int32Array, day = (n: number): Day => n): Span => {
-  const [early, middle, late] = quantiles(runs, [0.1, 0.5, 0.9]).map(day);
+/** What the runs come to, each of them a day. */
+export const spanOf = (runs: Int32Array): Span => {
+  const [early, middle, late] = quantiles(runs, [0.1, 0.5, 0.9]);
   return { early: early!, middle: middle!, late: late! };
 };
 export interface Forecast {
@@ -100,9 +100,7 @@ function told(ready: Ready, room: Room | undefined, { runs = RUNS, seed = 1, als
   return {
     ...{ enrolmentId: enrolment.id, steps, last: spanOf(ends), runs: ends },
     ...(waits > 0 ? { waits } : {}),
-    ...(target === undefined
-      ? {}
-      : { target, chance: Math.round((100 * ends.reduce((n, d) => n + (d <= target ? 1 : 0), 0)) / runs) }),
+    ...(target === undefined ? {} : { target, chance: chanceOf(ends, target) }),
     ...(testAt > 0 && test ? { test } : {}),
     at: Object.fromEntries(others.map(([id, at]) => [id, spanOf(found[asked.indexOf(at)]!)])),
     fan: way.filter((m) => drawn.has(m.steps) && (m.steps !== testAt || drawn.size <= PLACES)),

@@ -1,3 +1,4 @@
+import { overruled } from '../attendance';
 import { type Day, isOver, toDay, weekStart, yearFor, yearWithOutside } from '../calendar';
 import { levelsBefore } from '../course';
 import type { Enrolment, Household, Id } from '../household';
@@ -22,7 +23,7 @@ export type RecordedWeek = Required<Week> & { dense: number };
  * What was finished in each past sitting of an enrolment, in household weeks, oldest first: from its first mark to the day before
  * `today`, in whatever school years those lie; what was done between two years stands in neither. A sitting is an open date on which it stood on the day’s list, or on which it was marked; what was listed and not done is
  * nought. A day of its own outside its usual dates counts once something was done on it; one on which work was only told to be known is
- * none. Of a week of which the household has no list at all, and this course no mark, nobody knows what was listed: its usual sittings
+ * none, nor one of which it was said afterwards that its children had no school. Of a week of which the household has no list at all, and this course no mark, nobody knows what was listed: its usual sittings
  * were lost. In a week whose lists name others alone it was not wanted, nor behind its last step.
  */
 export function recordOf(state: Household, enrolment: Enrolment, today: Day): RecordedWeek[] {
@@ -51,7 +52,9 @@ export function recordOf(state: Household, enrolment: Enrolment, today: Day): Re
   const inYear = (d: Day) => past(d) && years.some((y) => d >= toDay(y.start) && d <= toDay(y.end));
   // Of the past: nothing entered for days to come was so then.
   const { lives: _, ...sofar } = enrolment;
-  const open = years.flatMap((y) => openDates(state, sofar, yearWithOutside(state, y))).filter(past);
+  const open = years
+    .flatMap((y) => openDates(state, sofar, yearWithOutside(state, y)))
+    .filter((d) => past(d) && !(touched.get(d) === undefined && saidOut(state, enrolment.childIds, d)));
   const sat = open.filter((d) => touched.get(d) === true || (listed.has(d) && touched.get(d) !== false));
   const extra = [...finished.keys()].filter((d) => inYear(d) && !open.includes(d));
   const weeks = new Map<Day, { steps: number[]; of: number[] }>();
@@ -77,6 +80,10 @@ export function recordOf(state: Household, enrolment: Enrolment, today: Day): Re
   }
   return asDrawn(weeks, dates, first, today);
 }
+
+/** Whether it was said of all these children that a past day was no school for them: no sitting was lost on it, whatever was listed. */
+export const saidOut = (state: Pick<Household, 'attendance'>, childIds: readonly Id[], day: Day): boolean =>
+  childIds.length > 0 && childIds.every((id) => (overruled(state, id, day)?.status ?? 'taught') !== 'taught');
 
 /** What the lists of past days asked of an enrolment, in places. */
 function listedOn(state: Household, enrolment: Enrolment, places: (stepId: Id) => number): ReadonlyMap<Day, number> {

@@ -232,6 +232,10 @@ function oneRun(way: Way, sheet: Sheet, upTo: Float64Array, random: Random, foun
   }
 }
 
+/** In how many of a hundred runs it is done by a day. */
+export const chanceOf = (ends: Int32Array, by: number): number =>
+  Math.round((100 * ends.reduce((n, d) => n + (d <= by ? 1 : 0), 0)) / ends.length);
+
 /** The value that so many per cent of the runs do not exceed. */
 export const quantile = (runs: Int32Array | readonly number[], share: number): number => quantiles(runs, [share])[0]!;
 

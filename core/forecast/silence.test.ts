@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekStart } from '../calendar';
 import type { Household } from '../household';
-import { aHousehold, aMark, aYear } from '../tests/make';
+import { aChild, aHousehold, aMark, aYear } from '../tests/make';
 import { silenceOf, silenceWords } from './index';
 
 const MONDAY = toDay('2026-09-07');
@@ -34,6 +34,16 @@ describe('weeks on end without a mark', () => {
     const [from, to] = [fromDay(MONDAY + 7 * 12), fromDay(MONDAY + 7 * 20 - 1)];
     const shut = aYear({ end: year.end, closed: [{ id: 'x', from, to, label: 'long break' }] });
     expect(silenceOf(marked(upTo(12), { years: [shut] }), shut, TODAY)).toBeUndefined();
+    // Said afterwards of everybody that there was no school: by then they are lost no more.
+    const said = (childIds: readonly string[]) =>
+      schoolDays(year)
+        .filter((d) => d >= MONDAY + 7 * 12 && d < TODAY)
+        .flatMap((d) =>
+          childIds.map((childId) => ({ id: `${childId} ${d}`, childId, date: fromDay(d), status: 'closed' as const })),
+        );
+    const two = { children: [aChild('A'), aChild('B')] };
+    expect(silenceOf(marked(upTo(12), { ...two, attendance: said(['A', 'B']) }), year, TODAY)).toBeUndefined();
+    expect(silenceOf(marked(upTo(12), { ...two, attendance: said(['A']) }), year, TODAY)!.weeks).toBe(8);
     const dayLists = upTo(20).map((w) => ({ id: `${w}`, date: fromDay(MONDAY + 7 * w), placements: [] }));
     expect(silenceOf(marked([0], { dayLists }), year, TODAY)).toBeUndefined();
     // A week that only has begun is none yet.
