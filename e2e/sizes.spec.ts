@@ -97,11 +97,16 @@ test('nor with names of eighty letters that have no gap in them', async ({ page 
 });
 
 test('Today, the week and its box print on few sides, without what is only for pressing', async ({ page }) => {
+  // As a printer has it: A4, with the margins that a browser leaves.
+  const margin = { top: '10mm', right: '10mm', bottom: '10mm', left: '10mm' };
   const sides = async () =>
-    (await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g)!.length;
+    (await page.pdf({ preferCSSPageSize: true, format: 'A4', margin }))
+      .toString('latin1')
+      .match(/\/Type\s*\/Page[^s]/g)!.length;
   await openToday(page);
-  expect(await sides()).toBeLessThanOrEqual(2);
+  expect(await sides()).toBe(1);
   await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('link', { name: 'This week’s box' })).toBeHidden();
   await expect(page.getByRole('navigation')).toBeHidden();
   await expect(page.getByRole('button', { name: /Other marks/ }).first()).toBeHidden();
   await page.emulateMedia({ media: null });
@@ -111,6 +116,53 @@ test('Today, the week and its box print on few sides, without what is only for p
   await page.goto('/materials');
   await expect(page.getByRole('heading', { name: /To get out/ })).toBeVisible();
   expect(await sides()).toBe(1);
+  await page.goto('/teacher/maren');
+  await expect(page.getByRole('heading', { name: 'Maren teaches' })).toBeVisible();
+  expect(await sides()).toBeLessThanOrEqual(2);
+  await page.goto('/year');
+  await expect(page.getByRole('heading', { name: 'Counted' })).toBeVisible();
+  expect(await sides()).toBe(1);
+});
+
+test('nothing that is printed is cut off at the edge of the paper', async ({ page }) => {
+  await openToday(page);
+  const usual = page.viewportSize()!;
+  // A4 between the margins that a browser leaves.
+  const [width, height] = [718, 1047];
+  await page.setViewportSize({ width, height });
+  await page.emulateMedia({ media: 'print' });
+  for (const view of ['/year', '/year/forecast', '/year/attendance', '/materials?part=missing', '/year/end']) {
+    await walk(page, view);
+    await settled(page);
+    const cut = await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('main :is(table, p, li, [role=region])')]
+        .filter((e) => e.checkVisibility() && !e.closest('.sr-only'))
+        .filter((e) => e.scrollWidth > e.clientWidth + 1 || e.getBoundingClientRect().right > innerWidth + 1)
+        .map((e) => `${e.tagName} ${e.textContent.slice(0, 60)}`),
+    );
+    expect(cut, view).toEqual([]);
+  }
+  await page.emulateMedia({ media: null });
+  await page.setViewportSize(usual);
+  // A chart is drawn for the screen, and anew for the paper.
+  for (const view of ['/year/forecast', '/record/charts']) {
+    await walk(page, view);
+    await expect(page.locator('.recharts-wrapper > svg').first()).toBeVisible();
+    const drawn = await page.evaluate(() => {
+      const widths = () =>
+        [...document.querySelectorAll('main .recharts-wrapper > svg')]
+          .filter((e) => e.checkVisibility())
+          .map((e) => e.getBoundingClientRect().width);
+      const before = widths();
+      dispatchEvent(new Event('beforeprint'));
+      const printed = widths();
+      dispatchEvent(new Event('afterprint'));
+      return { before, printed };
+    });
+    expect(Math.max(...drawn.before), view).toBeGreaterThan(width);
+    expect(Math.max(...drawn.printed), view).toBeLessThanOrEqual(width);
+    expect(Math.min(...drawn.printed), view).toBeGreaterThan(width / 2);
+  }
 });
 
 test('dialogs opened in the middle of work have no accessibility violation', async ({ page }) => {

@@ -1,4 +1,5 @@
-import { Bar, BarChart, CartesianGrid, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts';
+import { ChartFrame } from '../ui/chart-frame';
 import type { Minute } from '../../core/cards';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
@@ -10,23 +11,21 @@ export default function MinutesChart({ minutes, name }: { minutes: readonly Minu
   const points = minutes.map((m, i) => ({ n: i + 1, right: m.right, wrong: m.wrong, day: date(m.day) }));
   return (
     <figure className="relative w-full overflow-hidden" aria-label={`All minutes of ${name}`}>
-      <div className="h-48 w-full max-w-2xl" aria-hidden="true">
-        <ResponsiveContainer width="100%" height="100%">
-          <BarChart accessibilityLayer={false} data={points} margin={{ top: 8, right: 8, bottom: 4, left: 0 }}>
-            <CartesianGrid stroke="var(--color-rule)" vertical={false} />
-            <XAxis dataKey="day" stroke="var(--color-ink)" tick={{ fontSize: 13 }} />
-            <YAxis allowDecimals={false} stroke="var(--color-ink)" tick={{ fontSize: 13 }} width={36} />
-            <Bar dataKey="right" stackId="a" fill="var(--color-ink)" isAnimationActive={false} />
-            <Bar
-              dataKey="wrong"
-              stackId="a"
-              fill="var(--color-rule)"
-              stroke="var(--color-ink)"
-              isAnimationActive={false}
-            />
-          </BarChart>
-        </ResponsiveContainer>
-      </div>
+      <ChartFrame className="max-w-2xl" height={192}>
+        <BarChart accessibilityLayer={false} data={points} margin={{ top: 8, right: 8, bottom: 4, left: 0 }}>
+          <CartesianGrid stroke="var(--color-rule)" vertical={false} />
+          <XAxis dataKey="day" stroke="var(--color-ink)" tick={{ fontSize: 13 }} />
+          <YAxis allowDecimals={false} stroke="var(--color-ink)" tick={{ fontSize: 13 }} width={36} />
+          <Bar dataKey="right" stackId="a" fill="var(--color-ink)" isAnimationActive={false} />
+          <Bar
+            dataKey="wrong"
+            stackId="a"
+            fill="var(--color-rule)"
+            stroke="var(--color-ink)"
+            isAnimationActive={false}
+          />
+        </BarChart>
+      </ChartFrame>
       <table className="sr-only">
         <caption>All minutes of {name}</caption>
         <thead>

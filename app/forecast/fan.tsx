@@ -1,4 +1,5 @@
-import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, XAxis, YAxis } from 'recharts';
+import { ChartFrame } from '../ui/chart-frame';
 import type { Day } from '../../core/calendar';
 import type { DateStyle } from '../../core/household';
 import type { Foretold } from '../../worker/forecast';
@@ -15,52 +16,50 @@ export function Fan({ course, today, style, name }: { course: Course; today: Day
   const date = (d: number) => shortDate(style, Math.round(d), today);
   return (
     <figure aria-label={`How ${name} is likely to go`} className="relative overflow-hidden">
-      <div className="h-64 w-full max-w-3xl" aria-hidden="true">
-        <ResponsiveContainer width="100%" height="100%">
-          <ComposedChart data={points} margin={{ top: 8, right: 16, bottom: 24, left: 24 }}>
-            <CartesianGrid stroke="var(--color-rule)" vertical={false} />
-            <XAxis
-              dataKey="steps"
-              type="number"
-              domain={[0, course.steps]}
+      <ChartFrame className="max-w-3xl" height={256}>
+        <ComposedChart data={points} margin={{ top: 8, right: 16, bottom: 24, left: 24 }}>
+          <CartesianGrid stroke="var(--color-rule)" vertical={false} />
+          <XAxis
+            dataKey="steps"
+            type="number"
+            domain={[0, course.steps]}
+            stroke="var(--color-ink)"
+            tick={{ fontSize: 14 }}
+            label={{
+              value: 'steps done from now on',
+              position: 'insideBottom',
+              offset: -14,
+              fontSize: 14,
+              fill: 'var(--color-ink)',
+            }}
+          />
+          <YAxis
+            type="number"
+            domain={['dataMin', 'dataMax']}
+            tickFormatter={date}
+            stroke="var(--color-ink)"
+            tick={{ fontSize: 14 }}
+            width={84}
+          />
+          <Area
+            dataKey="span"
+            stroke="var(--color-edge)"
+            fill="var(--color-edge)"
+            fillOpacity={0.3}
+            isAnimationActive={false}
+          />
+          <Line dataKey="middle" stroke="var(--color-ink)" strokeWidth={2} dot={{ r: 3 }} isAnimationActive={false} />
+          {course.target !== undefined && (
+            <ReferenceLine
+              y={course.target}
               stroke="var(--color-ink)"
-              tick={{ fontSize: 14 }}
-              label={{
-                value: 'steps done from now on',
-                position: 'insideBottom',
-                offset: -14,
-                fontSize: 14,
-                fill: 'var(--color-ink)',
-              }}
+              strokeDasharray="5 4"
+              ifOverflow="extendDomain"
+              label={{ value: `to be done by ${date(course.target)}`, position: 'insideTopLeft', fontSize: 14 }}
             />
-            <YAxis
-              type="number"
-              domain={['dataMin', 'dataMax']}
-              tickFormatter={date}
-              stroke="var(--color-ink)"
-              tick={{ fontSize: 14 }}
-              width={84}
-            />
-            <Area
-              dataKey="span"
-              stroke="var(--color-edge)"
-              fill="var(--color-edge)"
-              fillOpacity={0.3}
-              isAnimationActive={false}
-            />
-            <Line dataKey="middle" stroke="var(--color-ink)" strokeWidth={2} dot={{ r: 3 }} isAnimationActive={false} />
-            {course.target !== undefined && (
-              <ReferenceLine
-                y={course.target}
-                stroke="var(--color-ink)"
-                strokeDasharray="5 4"
-                ifOverflow="extendDomain"
-                label={{ value: `to be done by ${date(course.target)}`, position: 'insideTopLeft', fontSize: 14 }}
-              />
-            )}
-          </ComposedChart>
-        </ResponsiveContainer>
-      </div>
+          )}
+        </ComposedChart>
+      </ChartFrame>
       <table className="sr-only">
         <caption>How {name} is likely to go</caption>
         <thead>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { Bar, BarChart, CartesianGrid, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts';
+import { ChartFrame } from '../ui/chart-frame';
 import { type LevelRecord, levelsBearing } from '../../core/forecast';
 import { takingName } from '../../core/words';
 import { useHousehold } from '../shell/household';
@@ -36,32 +37,30 @@ export function Levels({ records }: { records: readonly LevelRecord[] }) {
         </p>
       )}
       <figure aria-label="Sittings a lesson took, by level" className="relative overflow-hidden">
-        <div className="w-full max-w-3xl" style={{ height: rows.length * ROW + 50 }} aria-hidden="true">
-          <ResponsiveContainer width="100%" height="100%">
-            <BarChart data={rows} layout="vertical" margin={{ top: 4, right: 40, bottom: 24, left: 8 }}>
-              <CartesianGrid stroke="var(--color-rule)" horizontal={false} />
-              <XAxis
-                type="number"
-                stroke="var(--color-ink)"
-                tick={{ fontSize: 14 }}
-                label={{
-                  value: 'sittings a lesson',
-                  position: 'insideBottom',
-                  offset: -14,
-                  fontSize: 14,
-                  fill: 'var(--color-ink)',
-                }}
-              />
-              <YAxis type="category" dataKey="name" width={230} stroke="var(--color-ink)" tick={{ fontSize: 14 }} />
-              <Bar
-                dataKey="aLesson"
-                fill="var(--color-edge)"
-                isAnimationActive={false}
-                label={{ position: 'right', fontSize: 14, fill: 'var(--color-ink)' }}
-              />
-            </BarChart>
-          </ResponsiveContainer>
-        </div>
+        <ChartFrame className="max-w-3xl" height={rows.length * ROW + 50}>
+          <BarChart data={rows} layout="vertical" margin={{ top: 4, right: 40, bottom: 24, left: 8 }}>
+            <CartesianGrid stroke="var(--color-rule)" horizontal={false} />
+            <XAxis
+              type="number"
+              stroke="var(--color-ink)"
+              tick={{ fontSize: 14 }}
+              label={{
+                value: 'sittings a lesson',
+                position: 'insideBottom',
+                offset: -14,
+                fontSize: 14,
+                fill: 'var(--color-ink)',
+              }}
+            />
+            <YAxis type="category" dataKey="name" width={230} stroke="var(--color-ink)" tick={{ fontSize: 14 }} />
+            <Bar
+              dataKey="aLesson"
+              fill="var(--color-edge)"
+              isAnimationActive={false}
+              label={{ position: 'right', fontSize: 14, fill: 'var(--color-ink)' }}
+            />
+          </BarChart>
+        </ChartFrame>
         <table className="sr-only">
           <caption>Sittings a lesson took, by level</caption>
           <thead>

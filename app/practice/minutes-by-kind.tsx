@@ -1,4 +1,5 @@
-import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { Bar, BarChart, XAxis, YAxis } from 'recharts';
+import { ChartFrame } from '../ui/chart-frame';
 import type { ReadingKind } from '../../core/household';
 import { READING_WORDS } from '../../core/reading';
 
@@ -15,30 +16,28 @@ export default function MinutesByKind({
   const data = kinds.map((k) => ({ what: READING_WORDS[k.kind], minutes: k.minutes }));
   return (
     <figure className="relative w-full max-w-2xl overflow-hidden" aria-label={`Minutes of reading of ${name}`}>
-      <div style={{ height: ROW * data.length + 24 }} aria-hidden="true">
-        <ResponsiveContainer width="100%" height="100%">
-          <BarChart
-            accessibilityLayer={false}
-            data={data}
-            layout="vertical"
-            margin={{ top: 4, right: 48, bottom: 0, left: 0 }}
-          >
-            <XAxis type="number" hide />
-            <YAxis type="category" dataKey="what" width={124} stroke="var(--color-ink)" tick={{ fontSize: 14 }} />
-            <Bar
-              dataKey="minutes"
-              fill="var(--color-ink)"
-              isAnimationActive={false}
-              label={{
-                position: 'right',
-                fontSize: 14,
-                fill: 'var(--color-ink)',
-                formatter: (v: unknown) => `${String(v)} min`,
-              }}
-            />
-          </BarChart>
-        </ResponsiveContainer>
-      </div>
+      <ChartFrame height={ROW * data.length + 24}>
+        <BarChart
+          accessibilityLayer={false}
+          data={data}
+          layout="vertical"
+          margin={{ top: 4, right: 48, bottom: 0, left: 0 }}
+        >
+          <XAxis type="number" hide />
+          <YAxis type="category" dataKey="what" width={124} stroke="var(--color-ink)" tick={{ fontSize: 14 }} />
+          <Bar
+            dataKey="minutes"
+            fill="var(--color-ink)"
+            isAnimationActive={false}
+            label={{
+              position: 'right',
+              fontSize: 14,
+              fill: 'var(--color-ink)',
+              formatter: (v: unknown) => `${String(v)} min`,
+            }}
+          />
+        </BarChart>
+      </ChartFrame>
       <table className="sr-only">
         <caption>Minutes of reading of {name}</caption>
         <tbody>

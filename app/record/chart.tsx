@@ -1,15 +1,5 @@
-import {
-  Bar,
-  BarChart,
-  CartesianGrid,
-  Legend,
-  Line,
-  LineChart,
-  ReferenceLine,
-  ResponsiveContainer,
-  XAxis,
-  YAxis,
-} from 'recharts';
+import { Bar, BarChart, CartesianGrid, Legend, Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts';
+import { ChartFrame } from '../ui/chart-frame';
 
 export interface Series {
   key: string;
@@ -95,48 +85,46 @@ export function Chart({
   return (
     <figure aria-label={title} className="relative overflow-hidden pt-2 break-inside-avoid">
       <figcaption className="pb-1 font-semibold">{title}</figcaption>
-      <div className="chart w-full max-w-3xl" style={{ height }} aria-hidden="true">
-        <ResponsiveContainer width="100%" height="100%">
-          {lines ? (
-            <LineChart accessibilityLayer={false} data={[...rows]} margin={margin}>
-              {axes}
-              {series.map((s, i) => (
-                <Line
-                  key={s.key}
-                  dataKey={s.key}
-                  name={s.name}
-                  stroke="var(--color-ink)"
-                  strokeWidth={2}
-                  strokeDasharray={DASHES[i % DASHES.length]!}
-                  dot={{ r: 2 }}
-                  legendType="plainline"
-                  isAnimationActive={false}
-                />
-              ))}
-            </LineChart>
-          ) : (
-            <BarChart
-              accessibilityLayer={false}
-              data={[...rows]}
-              margin={margin}
-              layout={lying ? 'vertical' : 'horizontal'}
-            >
-              {axes}
-              {series.map((s, i) => (
-                <Bar
-                  key={s.key}
-                  dataKey={s.key}
-                  name={s.name}
-                  stackId="all"
-                  fill={FILLS[(s.fill ?? i) % FILLS.length]!}
-                  stroke="var(--color-ink)"
-                  isAnimationActive={false}
-                />
-              ))}
-            </BarChart>
-          )}
-        </ResponsiveContainer>
-      </div>
+      <ChartFrame className="max-w-3xl" height={height}>
+        {lines ? (
+          <LineChart accessibilityLayer={false} data={[...rows]} margin={margin}>
+            {axes}
+            {series.map((s, i) => (
+              <Line
+                key={s.key}
+                dataKey={s.key}
+                name={s.name}
+                stroke="var(--color-ink)"
+                strokeWidth={2}
+                strokeDasharray={DASHES[i % DASHES.length]!}
+                dot={{ r: 2 }}
+                legendType="plainline"
+                isAnimationActive={false}
+              />
+            ))}
+          </LineChart>
+        ) : (
+          <BarChart
+            accessibilityLayer={false}
+            data={[...rows]}
+            margin={margin}
+            layout={lying ? 'vertical' : 'horizontal'}
+          >
+            {axes}
+            {series.map((s, i) => (
+              <Bar
+                key={s.key}
+                dataKey={s.key}
+                name={s.name}
+                stackId="all"
+                fill={FILLS[(s.fill ?? i) % FILLS.length]!}
+                stroke="var(--color-ink)"
+                isAnimationActive={false}
+              />
+            ))}
+          </BarChart>
+        )}
+      </ChartFrame>
       <table className="sr-only">
         <caption>
           {title}, {unit}

@@ -1,4 +1,5 @@
-import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts';
+import { ChartFrame } from '../ui/chart-frame';
 import type { ScoreLine } from '../../core/log';
 import { useHousehold } from '../shell/household';
 import { shortDate } from '../ui/dates';
@@ -22,23 +23,21 @@ export default function ScoresChart({
   }));
   return (
     <figure className="relative w-full overflow-hidden" aria-label={`Scores of ${name}`}>
-      <div className="h-44 w-full max-w-2xl" aria-hidden="true">
-        <ResponsiveContainer width="100%" height="100%">
-          <LineChart accessibilityLayer={false} data={points} margin={{ top: 8, right: 12, bottom: 4, left: 0 }}>
-            <CartesianGrid stroke="var(--color-rule)" vertical={false} />
-            <XAxis dataKey="day" stroke="var(--color-ink)" tick={{ fontSize: 13 }} />
-            <YAxis domain={[0, 100]} unit="%" stroke="var(--color-ink)" tick={{ fontSize: 13 }} width={52} />
-            {line !== undefined && <ReferenceLine y={line} stroke="var(--color-ink)" strokeDasharray="4 4" />}
-            <Line
-              dataKey="percent"
-              stroke="var(--color-ink)"
-              strokeWidth={2}
-              dot={{ r: 3, fill: 'var(--color-ink)' }}
-              isAnimationActive={false}
-            />
-          </LineChart>
-        </ResponsiveContainer>
-      </div>
+      <ChartFrame className="max-w-2xl" height={176}>
+        <LineChart accessibilityLayer={false} data={points} margin={{ top: 8, right: 12, bottom: 4, left: 0 }}>
+          <CartesianGrid stroke="var(--color-rule)" vertical={false} />
+          <XAxis dataKey="day" stroke="var(--color-ink)" tick={{ fontSize: 13 }} />
+          <YAxis domain={[0, 100]} unit="%" stroke="var(--color-ink)" tick={{ fontSize: 13 }} width={52} />
+          {line !== undefined && <ReferenceLine y={line} stroke="var(--color-ink)" strokeDasharray="4 4" />}
+          <Line
+            dataKey="percent"
+            stroke="var(--color-ink)"
+            strokeWidth={2}
+            dot={{ r: 3, fill: 'var(--color-ink)' }}
+            isAnimationActive={false}
+          />
+        </LineChart>
+      </ChartFrame>
       <table className="sr-only">
         <caption>Scores of {name}</caption>
         <thead>

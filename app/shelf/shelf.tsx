@@ -83,7 +83,7 @@ export default function Shelf() {
           </p>
         )}
         {household.courses.length > 1 && (
-          <div className="flex flex-wrap items-end gap-x-4 gap-y-2 border-b border-rule py-2">
+          <div className="flex flex-wrap items-end gap-x-4 gap-y-2 border-b border-rule py-2 print:hidden">
             <SelectField
               label="In order of"
               options={COURSE_ORDERS.map((o) => [o, ORDER_WORDS[o]] as const)}

@@ -77,7 +77,7 @@ export function Frame() {
   }, [pathname]);
 
   return (
-    <div className={`flex min-h-screen flex-col ${trial ? 'trial' : ''}`}>
+    <div className={`flex min-h-screen flex-col print:block print:min-h-0 ${trial ? 'trial' : ''}`}>
       <DayLists />
       <a href="#page" className="sr-only focus:not-sr-only focus:p-3">
         Skip to the page

@@ -42,7 +42,7 @@ export const Group = memo(function Group({
         {group.sittings.map((sitting) => (
           <div
             key={sitting.enrolment.id}
-            className="grid flex-1 grid-cols-[minmax(0,1fr)] border-b border-rule last:border-b-0 md:grid-cols-[minmax(0,1fr)_200px] lg:grid-cols-[minmax(0,1fr)_376px]"
+            className="grid flex-1 grid-cols-[minmax(0,1fr)] border-b border-rule last:border-b-0 md:grid-cols-[minmax(0,1fr)_200px] lg:grid-cols-[minmax(0,1fr)_376px] print:grid-cols-[minmax(0,1fr)_200px]"
           >
             <ul className="flex flex-col">
               {sitting.rows.map((row) => (

@@ -20,6 +20,7 @@ export function useLeft(): Note | undefined {
   if (!last && older.length === 0) return undefined;
   return {
     key: 'left',
+    pressed: true,
     words: last
       ? `Left from ${longDate(household.settings.dateStyle, last.day, today)}: ${count(last.steps.length, 'step')}, carried`
       : olderWords(household, older, today),

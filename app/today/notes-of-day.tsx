@@ -62,6 +62,7 @@ export function useMovedOutside(): Note | undefined {
   const changes = all.reduce((n, a) => n + a.moved.length, 0);
   return {
     key: 'moved outside',
+    pressed: true,
     words: `${listing(all.map((a) => a.calendar.name))}: ${count(changes, 'date')} moved`,
     body: (
       <ul aria-label="Moved by outside calendars">
@@ -171,6 +172,7 @@ export function useSitDown(): Note | undefined {
   const week = shortDate(household.settings.dateStyle, start, today);
   return {
     key: 'sit down',
+    pressed: true,
     words: `Sit down over the week of ${week}`,
     body: (
       <p className="flex flex-wrap items-center gap-2 py-1">

@@ -8,6 +8,8 @@ export interface Note {
   /** Of a beginning: in the one red. */
   red?: boolean;
   body: ReactNode;
+  /** It only asks for a press: paper has nothing of it. */
+  pressed?: true;
 }
 
 /** What is to be known of the day beside its work: a line for all of it, one opened at a time. */
@@ -16,9 +18,10 @@ export function Notes({ notes, label = 'Of the day' }: { notes: readonly Note[];
   const id = useId();
   if (notes.length === 0) return null;
   const shown = notes.find((n) => n.key === open);
+  const printed = notes.filter((n) => !n.pressed);
   return (
-    <div className="border-t border-rule">
-      <p className="hidden py-1 print:block">{notes.map((n) => n.words).join(' · ')}</p>
+    <div className={`border-t border-rule ${printed.length === 0 ? 'print:hidden' : ''}`}>
+      <p className="hidden py-1 print:block">{printed.map((n) => n.words).join(' · ')}</p>
       <ul aria-label={label} className="flex flex-wrap gap-x-1 print:hidden">
         {notes.map((n) => (
           <li key={n.key} className="min-w-0">

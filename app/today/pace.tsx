@@ -9,6 +9,9 @@ import { shortDate } from '../ui/dates';
 import { Tally } from '../ui/tally';
 import { count, inHand } from '../ui/words';
 
+/** Where there is no stick: under the row's own words, or in the margin, where paper has it always. */
+const WORDS = 'hidden self-center pr-1 pb-1 pl-[56px] text-aside sm:block md:pb-0 md:pl-4 print:pb-0 print:pl-4';
+
 /** A course's standing in the right margin: the notched stick, days in hand, last day by the plan, change since morning. */
 export const Pace = memo(function Pace({ enrolment, course, day }: { enrolment: Enrolment; course: Course; day: Day }) {
   const { household } = useHousehold();
@@ -17,7 +20,7 @@ export const Pace = memo(function Pace({ enrolment, course, day }: { enrolment: 
   if (!isPlanned(enrolment)) {
     const until = forecastDay(household, enrolment, day);
     return (
-      <p className="hidden self-center px-1 text-aside text-soft sm:block md:pl-4">
+      <p className={`${WORDS} text-soft`}>
         {until === undefined
           ? 'when there is time'
           : `at this pace until ${shortDate(household.settings.dateStyle, until, day)}`}
@@ -29,7 +32,7 @@ export const Pace = memo(function Pace({ enrolment, course, day }: { enrolment: 
   const words = finishWords(household.settings.dateStyle, finish, day);
   if (reserve.daysInHand === undefined) {
     return (
-      <p className="hidden self-center px-1 text-aside text-soft sm:block md:pl-4">
+      <p className={`${WORDS} text-soft`}>
         {finish.kind === 'nothing left'
           ? progressOf(household, enrolment).open === 0 && `${titleOf(household, course.id)} is finished`
           : reserve.projected === undefined
@@ -42,13 +45,13 @@ export const Pace = memo(function Pace({ enrolment, course, day }: { enrolment: 
   const change = before === undefined ? 0 : reserve.daysInHand - before;
   return (
     <div
-      className="hidden items-center gap-x-4 self-stretch pb-1 pl-[56px] sm:flex text-aside leading-snug md:border-l md:border-rule md:py-0 md:pl-4"
+      className="hidden items-center gap-x-4 self-stretch pb-1 pl-[56px] sm:flex text-aside leading-snug md:border-l md:border-rule md:py-0 md:pl-4 print:border-l print:border-rule print:py-0.5 print:pl-4"
       data-testid={`pace-${enrolment.id}`}
     >
-      <span className="hidden flex-none lg:block">
+      <span className="hidden flex-none lg:block print:hidden">
         <Tally days={reserve.daysInHand} />
       </span>
-      <span className="flex flex-wrap gap-x-2 md:flex-col">
+      <span className="flex flex-wrap gap-x-2 md:flex-col print:flex-col">
         <b className="font-semibold">{inHand(reserve.daysInHand)}</b>
         <span className="text-soft">
           <span className="hidden sm:inline">{words}</span>

@@ -17,6 +17,7 @@ export function usePrompts(today: Day): Note | undefined {
   const away = (key: string) => commit('a word put away', (now) => putPromptAway(now, key, today, newId));
   return {
     key: 'prompts',
+    pressed: true,
     words: prompts.length === 1 ? 'A word' : count(prompts.length, 'word'),
     body: (
       <ul aria-label="Words at the right moment">

@@ -39,7 +39,7 @@ export const TableToday = memo(function TableToday({ day }: { day: Day }) {
             </span>
           )),
         )}
-        <Link className="page-link" to="/materials">
+        <Link className="page-link print:hidden" to="/materials">
           This week’s box
         </Link>
       </p>

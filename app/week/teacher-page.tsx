@@ -92,63 +92,66 @@ export default function TeacherPage() {
       ) : (
         days.length === 0 && <p className="py-4">Nothing of {teacher.name}’s stands in this week.</p>
       )}
-      {days.map((d) => (
-        <section key={d.day} aria-label={longDate(style, d.day, today)} className="pt-3">
-          <h2 className="border-b border-ink text-lead">{longDate(style, d.day, today)}</h2>
-          <ul>
-            {d.rituals.map(({ ritual: r, children }) => (
-              <li key={r.id} className="border-b border-rule py-1 pl-8 leading-snug wrap-anywhere">
-                {r.title}
-                <span className="block text-aside text-soft">
-                  {[r.at && `at ${r.at}`, listing(children.map((c) => c.name)), `${r.minutes} min`]
-                    .filter(Boolean)
-                    .join(' · ')}
-                </span>
-              </li>
-            ))}
-            {d.lines.map((l) => {
-              const can = open.includes(l);
-              return (
-                <li key={keyOf(l)} className="border-b border-rule">
-                  <label className="flex min-h-touch items-center gap-3 py-1">
-                    <input
-                      type="checkbox"
-                      disabled={!can}
-                      checked={can ? !off.has(keyOf(l)) : l.mark !== undefined}
-                      className="print:hidden"
-                      aria-label={`${l.title}, ${l.words}: was done`}
-                      onChange={(e) => {
-                        const next = new Set(off);
-                        if (e.target.checked) next.delete(keyOf(l));
-                        else next.add(keyOf(l));
-                        setOff(next);
-                      }}
-                    />
-                    {/* On paper it is ticked by hand. */}
-                    <span className="hidden print:block">
-                      <Box done={l.mark !== undefined} />
-                    </span>
-                    <span className="min-w-0 flex-1 leading-snug wrap-anywhere">
-                      {l.title}, {l.words} {l.fresh && <b className="font-semibold text-rubric">new lesson</b>}
-                      <span className="block text-aside text-soft">
-                        {[
-                          listing(l.children.map((c) => c.name)),
-                          `${l.minutes} min`,
-                          l.step.lesson.pages && `manual ${pageWords(l.step.lesson.pages)}`,
-                          l.things.length > 0 && `needs ${listing(l.things)}`,
-                          l.mark && MARK_WORDS[l.mark].word,
-                        ]
-                          .filter(Boolean)
-                          .join(' · ')}
-                      </span>
-                    </span>
-                  </label>
+      {/* A week on one sheet of paper. */}
+      <div className="print:columns-2 print:gap-x-8">
+        {days.map((d) => (
+          <section key={d.day} aria-label={longDate(style, d.day, today)} className="pt-3">
+            <h2 className="border-b border-ink text-lead">{longDate(style, d.day, today)}</h2>
+            <ul>
+              {d.rituals.map(({ ritual: r, children }) => (
+                <li key={r.id} className="border-b border-rule py-1 pl-8 leading-snug wrap-anywhere">
+                  {r.title}
+                  <span className="block text-aside text-soft">
+                    {[r.at && `at ${r.at}`, listing(children.map((c) => c.name)), `${r.minutes} min`]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </span>
                 </li>
-              );
-            })}
-          </ul>
-        </section>
-      ))}
+              ))}
+              {d.lines.map((l) => {
+                const can = open.includes(l);
+                return (
+                  <li key={keyOf(l)} className="border-b border-rule">
+                    <label className="flex min-h-touch items-center gap-3 py-1 print:min-h-0">
+                      <input
+                        type="checkbox"
+                        disabled={!can}
+                        checked={can ? !off.has(keyOf(l)) : l.mark !== undefined}
+                        className="print:hidden"
+                        aria-label={`${l.title}, ${l.words}: was done`}
+                        onChange={(e) => {
+                          const next = new Set(off);
+                          if (e.target.checked) next.delete(keyOf(l));
+                          else next.add(keyOf(l));
+                          setOff(next);
+                        }}
+                      />
+                      {/* On paper it is ticked by hand. */}
+                      <span className="hidden print:block">
+                        <Box done={l.mark !== undefined} />
+                      </span>
+                      <span className="min-w-0 flex-1 leading-snug wrap-anywhere">
+                        {l.title}, {l.words} {l.fresh && <b className="font-semibold text-rubric">new lesson</b>}
+                        <span className="block text-aside text-soft">
+                          {[
+                            listing(l.children.map((c) => c.name)),
+                            `${l.minutes} min`,
+                            l.step.lesson.pages && `manual ${pageWords(l.step.lesson.pages)}`,
+                            l.things.length > 0 && `needs ${listing(l.things)}`,
+                            l.mark && MARK_WORDS[l.mark].word,
+                          ]
+                            .filter(Boolean)
+                            .join(' · ')}
+                        </span>
+                      </span>
+                    </label>
+                  </li>
+                );
+              })}
+            </ul>
+          </section>
+        ))}
+      </div>
       {open.length > 0 && (
         <p className="flex flex-wrap items-center gap-3 pt-3 print:hidden">
           <button type="button" className="btn btn-strong" disabled={reported.length === 0} onClick={enter}>

@@ -306,8 +306,8 @@ function Register({
         </tfoot>
       </table>
       <p className="pt-2 text-note text-soft">
-        ● taught · s sick · / no school · a away · ? nothing marked · “·” to come. Underlined: said by hand. Press a day
-        to say otherwise.
+        ● taught · s sick · / no school · a away · ? nothing marked · “·” to come. Underlined: said by hand.
+        <span className="print:hidden"> Press a day to say otherwise.</span>
       </p>
     </div>
   );

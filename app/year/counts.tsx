@@ -164,27 +164,34 @@ function Short({ year, count: c, ways }: { year: SchoolYear; count: ChildCount; 
   };
   const take = (r: Remedy) => commit(`${c.child.name}: ${words(r)}`, (now) => takeRemedy(now, year.id, r));
   return (
-    <div className="mt-3 border-l-4 border-ink py-1 pl-3" role="group" aria-label={`${c.child.name}: not reached`}>
+    <div
+      className="mt-3 break-inside-avoid border-l-4 border-ink py-1 pl-3"
+      role="group"
+      aria-label={`${c.child.name}: not reached`}
+    >
       <p>
         <b>
           {c.child.name}: {requirementWords(c.requirement)}{' '}
           {over ? 'were not reached, as far as is recorded;' : 'cannot be reached as things are planned;'}{' '}
           {missing.join(c.requirement.meets === 'both' ? ' and ' : ' or ')} missing.
         </b>{' '}
-        {over
-          ? c.unmarked.length > 0 &&
-            `${count(c.unmarked.length, 'day')} of it ${c.unmarked.length === 1 ? 'carries' : 'carry'} no mark: say what they were under Attendance.`
-          : !ways
-            ? 'Looking for what would help …'
-            : found.length > 0
-              ? 'Any of these would do:'
-              : each.length > 1
-                ? 'No single change mends it. The nearest for each:'
-                : each[0]
-                  ? `Nothing small makes up the ${PARTS.find((p) => p !== each[0]!.part)}; for the ${each[0].part} by themselves:`
-                  : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
+        {/* Ways are taken by a press: paper tells what is missing. */}
+        <span className="print:hidden">
+          {over
+            ? c.unmarked.length > 0 &&
+              `${count(c.unmarked.length, 'day')} of it ${c.unmarked.length === 1 ? 'carries' : 'carry'} no mark: say what they were under Attendance.`
+            : !ways
+              ? 'Looking for what would help …'
+              : found.length > 0
+                ? 'Any of these would do:'
+                : each.length > 1
+                  ? 'No single change mends it. The nearest for each:'
+                  : each[0]
+                    ? `Nothing small makes up the ${PARTS.find((p) => p !== each[0]!.part)}; for the ${each[0].part} by themselves:`
+                    : 'No single change mends it: the year needs another shape, or the figure is not yours.'}
+        </span>
       </p>
-      <ul className="flex flex-col gap-1 pt-1">
+      <ul className="flex flex-col gap-1 pt-1 print:hidden">
         {[...found.map((remedy) => ({ remedy, part: undefined })), ...each].map(({ remedy: r, part }) => (
           <li key={`${part} ${r.kind}`} className="flex flex-wrap items-center justify-between gap-x-3">
             <span className="min-w-0 flex-1">

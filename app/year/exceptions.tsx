@@ -34,7 +34,7 @@ export function Exceptions({
       return y ? [{ table: 'years', put: { ...y, special: y.special.filter((s) => s.id !== special.id) } }] : [];
     });
   return (
-    <section aria-labelledby="closed">
+    <section aria-labelledby="closed" className="print:pt-3">
       <div className="flex items-baseline justify-between">
         <h2 id="closed">Closed and special days</h2>
         <button type="button" className="btn" onClick={() => edit('new')}>
@@ -44,7 +44,7 @@ export function Exceptions({
       {lines.length === 0 && (
         <p className="text-soft">No day is closed yet: holidays, trips, breaks of an outside class.</p>
       )}
-      <ul>
+      <ul className="print:columns-2 print:gap-x-6">
         {lines.map((line) =>
           'range' in line ? (
             <li key={line.range.id} className="flex items-center justify-between gap-3 border-b border-rule">

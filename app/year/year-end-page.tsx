@@ -230,7 +230,7 @@ export default function YearEndPage() {
               Holidays and other single days are to be looked up again, outside classes to be asked. Its days can be
               changed under Year afterwards.
             </p>
-            <div className="flex flex-wrap items-end gap-3">
+            <div className="flex flex-wrap items-end gap-3 print:hidden">
               <InputField
                 label="Its name"
                 maxLength={120}

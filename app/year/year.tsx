@@ -213,7 +213,8 @@ function YearPage({ year, today }: { year: SchoolYear; today: Day }) {
           </button>
         </p>
       )}
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 pt-6 lg:grid-cols-2 print:grid-cols-[1.15fr_1fr] print:gap-x-6 print:pt-3">
+      {/* On paper one below the other: with hours the table is as wide as the sheet. */}
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 pt-6 lg:grid-cols-2 print:block print:pt-3">
         <section aria-labelledby="count">
           <div className="flex items-baseline justify-between">
             <h2 id="count">Counted</h2>

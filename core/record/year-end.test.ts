@@ -234,6 +234,10 @@ describe('the end of a year', () => {
       years: [...home().years, next],
       enrolments: [sums, tales, { ...sums, id: 'g', childIds: ['B'] }],
     });
+    // Of a book taken by two, each by themselves, a line says whose it is.
+    const [one, ofTwo] = yearEnd(more, more.years[0]!, toDay('2026-11-11')).carried.map((c) => c.title);
+    expect(one).not.toContain('(');
+    expect(ofTwo).toMatch(/ \(Wren\)$/);
     const carried = (year: number, day: string) =>
       yearEnd(more, more.years[year]!, toDay(day)).carried.map((c) => c.enrolment.id);
     expect([carried(0, '2026-11-11'), carried(0, '2027-06-14')]).toEqual([
