@@ -109,7 +109,7 @@ export default function MemoryPage() {
                 {s.share && !s.held && (
                   <button
                     type="button"
-                    className="press page-link cursor-pointer px-2"
+                    className="press page-link cursor-pointer px-2 print:hidden"
                     aria-label={`Ask the library for ${s.title}, ${s.lesson}`}
                     onClick={() =>
                       void commit(`${s.lesson}: asked for at the library`, (now) =>

@@ -15,7 +15,10 @@ export default function MinutesByKind({
 }) {
   const data = kinds.map((k) => ({ what: READING_WORDS[k.kind], minutes: k.minutes }));
   return (
-    <figure className="relative w-full max-w-2xl overflow-hidden" aria-label={`Minutes of reading of ${name}`}>
+    <figure
+      className="relative w-full max-w-2xl overflow-hidden print:max-w-none"
+      aria-label={`Minutes of reading of ${name}`}
+    >
       <ChartFrame height={ROW * data.length + 24}>
         <BarChart
           accessibilityLayer={false}

@@ -102,7 +102,7 @@ export default function ReadingPage() {
                 {!held && (
                   <button
                     type="button"
-                    className="press page-link cursor-pointer px-2"
+                    className="press page-link cursor-pointer px-2 print:hidden"
                     aria-label={`Ask the library for ${b.title}`}
                     onClick={() =>
                       void commit(`${b.title}: asked for at the library`, (now) =>

@@ -77,7 +77,7 @@ export default function ChartsPage() {
       <div className="double-rule pt-2">
         <p className="text-soft">
           {year.name}, as the record has it today.{' '}
-          <Link className="page-link" to="/record">
+          <Link className="page-link print:hidden" to="/record">
             The record itself
           </Link>
         </p>

@@ -3,7 +3,15 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { toDay } from '../../core/calendar';
 import { keepPage } from '../../core/deeds';
 import { byId, type Child, type Sample, type SchoolYear } from '../../core/household';
-import { type BarChart, type Block, chartSvg, portfolioOf, samplesOf, type Section } from '../../core/record';
+import {
+  type BarChart,
+  type Block,
+  chartSvg,
+  portfolioOf,
+  samplesOf,
+  type Section,
+  staysWhole,
+} from '../../core/record';
 import { useHousehold } from '../shell/household';
 import { Field, SelectField } from '../ui/field';
 import { FileProgress, useFileReading } from '../ui/file-progress';
@@ -211,7 +219,7 @@ function BlockView({ block }: { block: Block }) {
     return <WorkPicture picture={block.data} alt={block.alt} className="max-h-96 max-w-full break-inside-avoid" />;
   return (
     <div
-      className="max-w-full overflow-x-auto print:overflow-visible"
+      className={`max-w-full overflow-x-auto print:overflow-visible ${staysWhole(block) ? 'break-inside-avoid' : ''}`}
       tabIndex={0}
       role="group"
       aria-label={block.caption}

@@ -22,7 +22,7 @@ export default function ReadingPage() {
   const lines = useMemo(() => (plan ? readingOf(household, plan, start, start + 6) : []), [household, plan, start]);
   const teachers = [...new Map(lines.map((l) => [l.teacher.id, l.teacher])).values()];
   return (
-    <div className="max-w-4xl">
+    <div className="max-w-4xl print:max-w-none">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h1>To read ahead</h1>
         <p>

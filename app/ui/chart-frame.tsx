@@ -28,7 +28,7 @@ export function ChartFrame({
     };
   }, []);
   return (
-    <div className={`w-full ${className}`} style={{ height }} aria-hidden="true">
+    <div className={`w-full ${className} print:max-w-none`} style={{ height }} aria-hidden="true">
       <ResponsiveContainer width={printed ? PAPER : '100%'} height={height}>
         {children}
       </ResponsiveContainer>

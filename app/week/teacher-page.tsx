@@ -59,7 +59,7 @@ export default function TeacherPage() {
     ).then((done) => done && setOff(new Set()));
   };
   return (
-    <div className="max-w-4xl">
+    <div className="max-w-4xl print:max-w-none">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h1 className="wrap-anywhere">{teacher.name} teaches</h1>
         <p>

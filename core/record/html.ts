@@ -1,5 +1,5 @@
 import { chartSvg, escapeXml as escaped } from './chart-svg';
-import type { Block, Portfolio, Section } from './portfolio';
+import { type Block, type Portfolio, type Section, staysWhole } from './portfolio';
 
 /** Black on white, one column, on A4 and Letter alike: opens anywhere, without this program and without a network. */
 const STYLE = `
@@ -8,7 +8,7 @@ body { max-width: 46em; margin: 2em auto; padding: 0 1em; font-family: Georgia, 
 h1 { font-size: 2.2em; } h2 { margin-top: 2em; border-bottom: 1px solid #000; }
 table { width: 100%; border-collapse: collapse; margin: 1em 0; font-size: 0.92em; }
 caption { text-align: left; font-weight: bold; } th, td { padding: 0.2em 0.6em 0.2em 0; border-bottom: 1px solid #999; text-align: left; vertical-align: top; }
-img, svg { max-width: 100%; height: auto; } figure { margin: 1em 0; } figcaption { font-weight: bold; } tr, img, figure { break-inside: avoid; }
+img, svg { max-width: 100%; height: auto; } figure { margin: 1em 0; } figcaption { font-weight: bold; } tr, img, figure, .whole { break-inside: avoid; } h2 { break-after: avoid; }
 `;
 
 const IMAGE_TYPES: Record<string, string> = { 'image/jpeg': 'jpg', 'image/png': 'png', 'image/webp': 'webp' };
@@ -29,7 +29,7 @@ function blockHtml(b: Block): string {
     return `<figure>\n<figcaption>${escaped(`${b.chart.title}, in ${b.chart.unit}`)}</figcaption>\n${chartSvg(b.chart)}\n</figure>`;
   if (b.kind === 'picture') return `<p><img src="${escaped(pictureName(b))}" alt="${escaped(b.alt)}"></p>`;
   const row = (cells: readonly string[]) => `<tr>${cells.map((c) => `<td>${escaped(c)}</td>`).join('')}</tr>`;
-  return `<table>
+  return `<table${staysWhole(b) ? ' class="whole"' : ''}>
 <caption>${escaped(b.caption)}</caption>
 <thead><tr>${b.head.map((h) => `<th scope="col">${escaped(h)}</th>`).join('')}</tr></thead>
 <tbody>

@@ -38,6 +38,10 @@ export type Block =
   | { kind: 'table'; caption: string; head: readonly string[]; rows: readonly (readonly string[])[] }
   | { kind: 'chart'; chart: BarChart }
   | { kind: 'picture'; id: Id; alt: string; data: string };
+/** A table of so many rows stays on one side of paper; a longer one goes on over the side, its head said again. */
+const WHOLE = 12;
+export const staysWhole = (table: Extract<Block, { kind: 'table' }>): boolean => table.rows.length <= WHOLE;
+
 export interface Section {
   key: (typeof SECTIONS)[number];
   title: string;
