@@ -54,10 +54,31 @@ export function pinnedOn(
   return days;
 }
 
-/** The dates to which steps of an enrolment are held: by a published week, and by the parent's pins before that. */
-function heldDates(state: Household, enrolment: Enrolment): Map<Id, Day> {
-  const placements = [...state.published.flatMap((w) => w.placements), ...state.pins];
-  return new Map(placements.filter((p) => p.enrolmentId === enrolment.id).map((p) => [p.stepId, toDay(p.date)]));
+/**
+ * The dates to which steps of an enrolment are held: by a published week, and by the parent's pins before that. A week that has a step
+ * twice, begun on a day and to be gone on with on another, holds it to the first of its days on which it has a turn still.
+ */
+function heldDates(
+  state: Household,
+  enrolment: Enrolment,
+  standings: ReadonlyMap<Id, Standing>,
+  today: Day,
+): Map<Id, Day> {
+  const held = new Map<Id, Day>();
+  const hadTurn = (id: Id, day: Day) =>
+    day < today || standings.get(id)?.sat.at(-1) === day || standings.get(id)?.refused.at(-1) === day;
+  for (const { placements } of state.published) {
+    const own = new Map<Id, Day>();
+    for (const { enrolmentId, stepId, date } of placements) {
+      if (enrolmentId !== enrolment.id) continue;
+      const [day, other] = [toDay(date), own.get(stepId)];
+      const rather = other === undefined || (day < other ? !hadTurn(stepId, day) : hadTurn(stepId, other));
+      if (rather) own.set(stepId, day);
+    }
+    for (const [id, day] of own) held.set(id, day);
+  }
+  for (const p of state.pins) if (p.enrolmentId === enrolment.id) held.set(p.stepId, toDay(p.date));
+  return held;
 }
 
 /** In a proof under way, the kept step before each kept step: the two never share a date. */
@@ -201,7 +222,7 @@ function trackSteps(state: Household, enrolment: Enrolment, making: Making): Tra
   const { taken, remaining, standings, used, pace, today, weekdays } = making;
   const { startMinutes } = state.settings;
   const before = provedBefore(state, enrolment);
-  const held = heldDates(state, enrolment);
+  const held = heldDates(state, enrolment, standings, today);
   const position = new Map(remaining.map((s, i) => [s.index, i]));
   const positionOfId = new Map(remaining.map((s, i) => [s.id, i]));
   // One printed day a sitting: what today's belongs to, the rest of today belongs to.

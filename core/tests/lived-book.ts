@@ -250,8 +250,9 @@ export class Book {
     const planned = tracks.flatMap((t) => {
       const e = this.courses.findIndex((x) => x.id === t.enrolmentId);
       return t.stepIds.flatMap((id, k) => {
-        const day = t.days[k]!;
-        return within(day) ? [{ e, i: Number(/\d+/.exec(id)![0]) - 1, day }] : [];
+        const [day, i] = [t.days[k]!, Number(/\d+/.exec(id)![0]) - 1];
+        // A mark of the day itself decides what its line says: what was only put back then is not listed as to be done.
+        return within(day) && !this.marks.has(`${e} ${i} ${day}`) ? [{ e, i, day }] : [];
       });
     });
     const sat = [...this.marks.values()].filter((m) => within(m.date) && this.sat(m));
@@ -433,7 +434,10 @@ export class Book {
     for (const [day, n] of [...room].sort((a, b) => a[0] - b[0]))
       for (let k = 0; k < n && open.length > 0; k++) {
         // Where nobody is there on that day after all, it waits for it no more.
-        const published = [...this.published.values()].flat().findLast((p) => p.e === e && p.i === open[0])?.day;
+        const weeks = [...this.published.values()].map((week) => week.filter((p) => p.e === e && p.i === open[0]));
+        const days = (weeks.findLast((week) => week.length > 0) ?? []).map((p) => p.day).sort((a, b) => a - b);
+        // Of two days in its week it is the first that still has room for it.
+        const published = days.find((d) => d >= this.today && room.has(d)) ?? days.at(-1);
         // What was published waits for its day, as what was moved does.
         const moved = this.moves.get(`${e} ${open[0]}`) ?? published ?? day;
         if (moved > day && room.has(moved)) break;

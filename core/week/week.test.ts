@@ -168,6 +168,19 @@ describe('the week', () => {
     expect(held.tracks[0]!.days.slice(0, 4)).toEqual(plan(h).tracks[0]!.days.slice(0, 4));
   });
 
+  it('begun on a day and published to be gone on with on the next, a step is held to the first of the two once the mark is taken off', () => {
+    const partly = household({ marks: [aMark('e', 'L1-1', 'partly', '2026-09-07')] });
+    const record = publishWeek(week(partly, plan(partly)));
+    expect(record.placements.map((p) => `${p.stepId} ${p.date}`).slice(0, 2)).toEqual([
+      'L1-1 2026-09-07',
+      'L1-1 2026-09-08',
+    ]);
+    const first = (h: Household) => fromDay(plan({ ...h, published: [record] }).tracks[0]!.days[0]!);
+    expect([first(partly), first(household())]).toEqual(['2026-09-08', '2026-09-07']);
+    // On the day after, undone as it is, it is held to that day.
+    expect(fromDay(plan({ ...household(), published: [record] }, TUESDAY).tracks[0]!.days[0]!)).toBe('2026-09-08');
+  });
+
   it('moves a sitting with all that is behind it, to a free weekday or a Saturday too', () => {
     const h = household();
     const p = plan(h);
