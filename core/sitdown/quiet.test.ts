@@ -52,6 +52,23 @@ describe('a course that has nothing in a week', () => {
     ]);
   });
 
+  it('waits for its teacher, who is away on all of its days', () => {
+    const away = {
+      ...{ id: 'w', label: 'in hospital', childIds: [], teacherIds: ['T'], from: '2026-09-14', to: '2026-09-18' },
+      ...{ weekdays: [], everyWeeks: 1, travel: 0, breaks: [], takesDay: [], counts: false },
+    };
+    // Whether what comes next is a new lesson or not: it is no other lesson and no want of minutes that it gives way to.
+    const [fresh, told] = [taking('fresh', 40), taking('told', 40)];
+    const old = { ...told, course: { ...told.course, countsNew: false } };
+    expect(quiet(home([fresh, old], { aways: [away] }))).toEqual(
+      ['fresh', 'told'].map((id) => [
+        id,
+        'untaught',
+        expect.stringMatching(/^put off to (Mon|Tue) 2[12] Sept, as its teacher does not teach on its days$/),
+      ]),
+    );
+  });
+
   it('gives way where its teacher has no time left on its days', () => {
     // There is time for one of them on a Wednesday, and nothing of them is a new lesson.
     const wednesdays = (id: string) => {

@@ -8,11 +8,11 @@ import { dayAndDate } from '../words';
 
 /**
  * Why a course has nothing in a week. `turn`: another of its loop has its turn; `away`: none of its days is open there; `waits`: something
- * must come before it; `pace`: at its pace nothing is wanted of it yet; `clash`: its next new lesson would meet others on each of its
+ * must come before it; `pace`: at its pace nothing is wanted of it yet; `untaught`: it needs its teacher, who does not teach on any of its days; `clash`: its next new lesson would meet others on each of its
  * days; `full`: on each of its days its teacher’s hours, or new lessons, leave no room for it; `put off`: the plan has it later than its
  * pace would, for anything else.
  */
-export type WhyQuiet = 'turn' | 'away' | 'waits' | 'pace' | 'clash' | 'full' | 'put off';
+export type WhyQuiet = 'turn' | 'away' | 'waits' | 'pace' | 'untaught' | 'clash' | 'full' | 'put off';
 /** A course that is taken in a week and has nothing in it. */
 export interface Quiet {
   enrolment: Enrolment;
@@ -57,6 +57,8 @@ export function quietIn(state: Household, year: SchoolYear, plan: Plan, page: We
       const on = taught(d);
       return on !== undefined && step !== undefined && step.teacher > 0 && on.minutes + step.teacher > on.hours;
     };
+    const needed = step !== undefined && (step.teacher > 0 || step.fresh === 1);
+    if (needed && open.every((d) => taught(d)?.hours === 0)) return [{ ...told, why: 'untaught' }];
     const why = open.every(met) ? 'clash' : open.every((d) => met(d) || full(d)) ? 'full' : 'put off';
     return [{ ...told, why }];
   });
@@ -74,6 +76,8 @@ export function quietWords(state: Pick<Household, 'settings'>, { why, next }: Qu
       return `waits for what must come first, next on ${date}`;
     case 'pace':
       return `nothing this week at its pace, next on ${date}`;
+    case 'untaught':
+      return `put off to ${date}, as its teacher does not teach on its days`;
     case 'clash':
       return `put off to ${date}, so that its new lesson meets no other`;
     case 'full':
