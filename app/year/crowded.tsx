@@ -1,9 +1,10 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { fromDay } from '../../core/calendar';
-import { byId, type Id, type SchoolYear, titleOf } from '../../core/household';
+import { byId, type Id, type SchoolYear } from '../../core/household';
 import { type Overview, whyCrowded } from '../../core/overview';
 import type { Plan } from '../../core/stagger';
+import { titleAmong } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { dayAndDate, shortDate } from '../ui/dates';
 import { count, listing } from '../ui/words';
@@ -22,7 +23,7 @@ export function Crowded({ view, plan, year }: { view: Overview; plan: Plan; year
   const style = household.settings.dateStyle;
   const title = (id: Id) => {
     const e = byId(household.enrolments, id);
-    return (e && titleOf(household, e.courseId)) ?? '';
+    return e ? titleAmong(household, e) : '';
   };
   return (
     <details className="border-b border-rule pb-2 print:hidden" onToggle={(e) => setOpen(e.currentTarget.open)}>
@@ -44,7 +45,7 @@ export function Crowded({ view, plan, year }: { view: Overview; plan: Plan; year
                 <li key={f.teacher.id} className="wrap-anywhere">
                   {f.teacher.name}: {f.minutes} minutes asked of {f.hours}
                   {f.most.length > 0 &&
-                    `, most by ${listing(f.most.map((m) => `${title(m.enrolment.id)} (${m.minutes})`))}`}
+                    `, most by ${listing(f.most.map((m) => `${title(m.enrolment.id)} with ${m.minutes}`))}`}
                   {f.closed > 0 && `; ${count(f.closed, 'day')} closed`}
                   {f.away > 0 && `; ${f.teacher.name} is not there on ${count(f.away, 'school day')}`}
                 </li>

@@ -1,8 +1,9 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { isOver } from '../../core/calendar';
 import { holdBacks } from '../../core/day';
-import { byId, type SchoolYear, titleOf } from '../../core/household';
+import { byId, type SchoolYear } from '../../core/household';
 import { goodnessOf, goodnessWords, type Plan } from '../../core/stagger';
+import { titleAmong } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { longDate } from '../ui/dates';
 import { WaysOut } from '../ui/hold-back';
@@ -56,7 +57,9 @@ export function Good({ plan, year }: { plan: Plan; year: SchoolYear }) {
               <b>{longDate(style, clash.day)}</b>: {count(clash.enrolmentIds.length, 'new lesson')} for{' '}
               {byId(household.teachers, clash.teacherId)?.name} (
               {listing(
-                clash.enrolmentIds.map((id) => titleOf(household, byId(household.enrolments, id)?.courseId ?? '')),
+                clash.enrolmentIds
+                  .flatMap((id) => byId(household.enrolments, id) ?? [])
+                  .map((e) => titleAmong(household, e)),
               )}
               ).{' '}
               {ways.length === 0 &&

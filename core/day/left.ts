@@ -10,11 +10,11 @@ import {
   MARKS,
   type Put,
   type SchoolYear,
-  titleOf,
 } from '../household';
 import { marksByEnrolment, standingsOf } from '../log';
 import { isTaken } from '../pace';
 import type { Plan } from '../stagger';
+import { titleAmong } from '../words';
 import { dayPage } from './page';
 
 /** Weeks for which what was left is still asked about; what is older is carried without a word. */
@@ -101,7 +101,7 @@ export function leftOn(state: Household, day: Day): LeftStep[] {
         ...placed,
         enrolment,
         step,
-        title: titleOf(state, course.id),
+        title: titleAmong(state, enrolment, day),
         words: `${step.lesson.title}, ${stepName(step)}`,
       },
     ];

@@ -1,6 +1,6 @@
 import { type Day, toDay, yearsAfter } from '../calendar';
 import { byId, type DateStyle, type Household, type SchoolYear, titleOf } from '../household';
-import { count, listing, shortDate, takerNames } from '../words';
+import { count, listing, shortDate, takerNames, titleAmong } from '../words';
 import type { ChildForecast, Forecast as WithRuns, Span } from './forecast';
 import type { GateForecast, OrderForecast } from './waits';
 
@@ -60,13 +60,13 @@ export function testWords(style: DateStyle, f: Forecast, today: Day): string {
 export function gateWords(state: Household, g: GateForecast, today: Day): string {
   const style = state.settings.dateStyle;
   const enrolment = byId(state.enrolments, g.enrolmentId);
-  const title = enrolment ? titleOf(state, enrolment.courseId) : '';
+  const title = enrolment ? titleAmong(state, enrolment, today) : '';
   const other = 'enrolmentId' in g.for ? byId(state.enrolments, g.for.enrolmentId) : undefined;
   const what =
     'deckId' in g.for
       ? `${byId(state.decks, g.for.deckId)?.name ?? ''} (${count(g.for.toGo, 'card')} to go)`
       : other
-        ? `${titleOf(state, other.courseId)}${'lesson' in g.for ? `, ${g.for.lesson}` : ''}`
+        ? `${titleAmong(state, other, today)}${'lesson' in g.for ? `, ${g.for.lesson}` : ''}`
         : '';
   const opens = g.opens ? spanOf(style, g.opens, today) : 'nobody can tell yet when';
   return `${g.lesson === undefined ? title : `${title}, ${g.lesson}`} waits for ${what}: ${opens}`;

@@ -4,7 +4,7 @@ import { levelsAfter } from '../course';
 import { type Enrolment, type Household, type Id, type SchoolYear, titleOf } from '../household';
 import { lowScores, marksByEnrolment } from '../log';
 import { isTaken, isThrough } from '../pace';
-import { count, listing, shortDate } from '../words';
+import { count, listing, shortDate, titleAmong } from '../words';
 
 /** A word at the right moment: once, put away in one press, and never counted against anybody. */
 export interface Prompted {
@@ -58,7 +58,7 @@ const atTheEnd: Source = (state, _year, today) =>
     return [
       {
         key: `end ${e.id}`,
-        words: `${titleOf(state, e.courseId)} is finished: say what it was worth, and what comes next${nextLevel(state, e)}.`,
+        words: `${titleAmong(state, e, today)} is finished: say what it was worth, and what comes next${nextLevel(state, e)}.`,
         to: { path: `/shelf/${encodeURIComponent(e.courseId)}`, words: 'To the course' },
       },
     ];
@@ -121,7 +121,7 @@ const belowTheLine: Source = (state, _year, today) =>
       .filter((s) => today - s.day <= STANDS)
       .map((s): Prompted => ({
         key: `score ${s.mark.id}`,
-        words: `${titleOf(state, e.courseId)}, ${s.words}: ${s.mark.score!.got} of ${s.mark.score!.of}, below the line of the course. Do it again?`,
+        words: `${titleAmong(state, e, today)}, ${s.words}: ${s.mark.score!.got} of ${s.mark.score!.of}, below the line of the course. Do it again?`,
         again: { enrolmentId: e.id, stepId: s.mark.stepId },
       })),
   );

@@ -10,7 +10,6 @@ import {
   type Id,
   type Material,
   type SchoolYear,
-  titleOf,
   wayOf,
 } from '../household';
 import { levelsAfter } from '../course';
@@ -32,7 +31,7 @@ import {
 } from '../materials';
 import { type Finish, finishWords } from '../overview';
 import { beginsAfter, isEnded, isTakenFrom, isTakenOn, isThrough, lifeOn } from '../pace';
-import { count, listing, shortDate, takingName } from '../words';
+import { count, listing, shortDate, titleAmong } from '../words';
 import { goingOn, goingOnWords } from './going-on';
 
 /** What becomes of a course's reusable parts, as the household does it, and why. */
@@ -187,23 +186,18 @@ export function yearEnd(state: Household, year: SchoolYear, today: Day): YearEnd
   // Once the next year is there each course says itself how it goes on.
   const following = yearAfter(state.years, year);
   const first = toDay(following?.start ?? nextStart(year));
-  // A book that several take, each by themselves, says whose.
-  const named = (e: Enrolment) =>
-    taken.some((o) => o !== e && o.courseId === e.courseId)
-      ? takingName(state, e.id, today)
-      : titleOf(state, e.courseId);
   const carried = taken
     .filter((e) => !settled(e))
     .map((e): Carried => {
       const who = listing(stays(e).map((c) => c.name));
       if (lifeOn(e, end) === 'paused')
         return {
-          ...{ enrolment: e, title: named(e) },
+          ...{ enrolment: e, title: titleAmong(state, e, today) },
           words: `is paused, and goes on with ${who} once it is taken up again`,
         };
       const pace = following ? '' : goingOnWords(goingOn(state, year, e, first));
       return {
-        ...{ enrolment: e, title: named(e) },
+        ...{ enrolment: e, title: titleAmong(state, e, today) },
         words: [
           over
             ? `goes on with ${who} in the next year, from where it stands`

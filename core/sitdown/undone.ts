@@ -1,9 +1,10 @@
 import { type Day, toDay } from '../calendar';
 import { contentsOf, type FlatStep, flatten, stepName } from '../course';
-import { byId, type Enrolment, type Household, type Id, titleOf } from '../household';
+import { byId, type Enrolment, type Household, type Id } from '../household';
 import { standingsOf } from '../log';
 import { neededAt } from '../materials';
 import { isTaken } from '../pace';
+import { titleAmong } from '../words';
 
 /** Days for which what was to be made and was not is remembered. */
 const REMEMBERED = 28;
@@ -39,7 +40,7 @@ export function makingsUndone(state: Household, today: Day): Undone[] {
     if (!course || step?.kind !== 'make') return;
     found.set(key, {
       ...{ enrolment, step, day, state: kind === 'open' ? 'carried' : 'left out' },
-      words: `${titleOf(state, course.id)}, ${step.lesson.title}, ${stepName(step)}`,
+      words: `${titleAmong(state, enrolment, today)}, ${step.lesson.title}, ${stepName(step)}`,
       things: neededAt(state, enrolment, step).map((m) => m.name),
       ...(kind === 'left out' ? { markId: standing!.last.id } : {}),
     });

@@ -1,9 +1,9 @@
 import { type Day, fromDay } from '../calendar';
-import { byId, type DateStyle, type Enrolment, type Household, type Id, type SchoolYear, titleOf } from '../household';
+import { byId, type DateStyle, type Enrolment, type Household, type Id, type SchoolYear } from '../household';
 import { futureUses } from '../materials';
 import { makeTrack } from '../pace';
 import { firstPlan, makeProblem, type Plan } from '../stagger';
-import { count, dayAndDate } from '../words';
+import { count, dayAndDate, titleAmong } from '../words';
 import { inHandAfter } from './cost';
 import { moveSitting, withMove } from './move';
 
@@ -76,7 +76,7 @@ export function boxWaits(state: Household, year: SchoolYear, plan: Plan, materia
 /** What waiting means, in a sentence: “Tideways, Chapter 20: Mon 16 Nov → Tue 24 Nov; days in hand 12 → 9”. */
 export function waitWords(state: Household, style: DateStyle, wait: BoxWait, today: Day): string {
   const date = (d: Day) => dayAndDate(style, d, today);
-  const head = `${titleOf(state, wait.enrolment.courseId)}, ${wait.begins ? 'which begins with it' : wait.lesson}: ${date(wait.needed)} → ${date(wait.from)}`;
+  const head = `${titleAmong(state, wait.enrolment, today)}, ${wait.begins ? 'which begins with it' : wait.lesson}: ${date(wait.needed)} → ${date(wait.from)}`;
   if (wait.fault !== undefined) return `${head} is not possible: ${wait.fault}`;
   const { now, then } = wait.inHand;
   const inHand =

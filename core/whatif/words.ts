@@ -1,7 +1,7 @@
 import type { Day } from '../calendar';
 import { chanceWords } from '../forecast';
-import { byId, type Household, titleOf } from '../household';
-import { count, inHand, listing, shortDate } from '../words';
+import { byId, type Household } from '../household';
+import { count, inHand, listing, shortDate, titleAmong } from '../words';
 import type { Judged } from './judge';
 
 const more = (n: number, one: string) => `${count(Math.abs(n), one)} ${n > 0 ? 'more' : 'fewer'}`;
@@ -10,7 +10,7 @@ const more = (n: number, one: string) => `${count(Math.abs(n), one)} ${n > 0 ? '
 export function priceWords(state: Household, j: Judged): string {
   const lost = j.others.map((o) => {
     const e = byId(state.enrolments, o.enrolmentId);
-    return `${e ? titleOf(state, e.courseId) : ''} ${count(o.days, 'day in hand', 'days in hand')} fewer`;
+    return `${e ? titleAmong(state, e) : ''} ${count(o.days, 'day in hand', 'days in hand')} fewer`;
   });
   return [
     j.teacherMinutes === 0 ? '' : `the teacher ${more(j.teacherMinutes, 'minute')} a week`,

@@ -32,6 +32,23 @@ export function takingName(state: Household, enrolmentId: Id, from?: Day): strin
   return e ? `${titleOf(state, e.courseId)} (${takerNames(state, e, from)})` : 'a course that is gone';
 }
 
+/**
+ * The title of a course as one enrolment takes it, in a line that says of no child whose it is: with who takes it where somebody else
+ * takes the same book by themselves, and the title alone where nobody does.
+ */
+export function titleAmong(
+  state: Pick<Household, 'children' | 'courses' | 'enrolments'>,
+  enrolment: Enrolment,
+  from?: Day,
+): string {
+  const { id, courseId } = enrolment;
+  const title = titleOf(state, courseId);
+  const also = state.enrolments.some(
+    (e) => e.courseId === courseId && e.id !== id && e.life !== 'dropped' && e.life !== 'finished',
+  );
+  return also ? `${title} (${takerNames(state, enrolment, from)})` : title;
+}
+
 /** How long a child is with the household, as a part of a sentence; empty where that is always. */
 export function stayWords(style: DateStyle, { from, until }: Pick<Child, 'from' | 'until'>, today: Day): string {
   const [first, last] = [from && toDay(from), until && toDay(until)];

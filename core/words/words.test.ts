@@ -24,6 +24,7 @@ import {
   fitting,
   shortNames,
   shortDate,
+  titleAmong,
   weekdayWords,
   wholeHours,
 } from './index';
@@ -284,5 +285,25 @@ describe('sentences about a course', () => {
       ['z'],
       [],
     ]);
+  });
+});
+
+describe('the title of a course in a line that names no child', () => {
+  it('says whose it is where somebody else takes the same book, and nothing more where nobody does', () => {
+    const own = anEnrolment('a', 'sums', { childIds: ['A'] });
+    const state = (...also: ReturnType<typeof anEnrolment>[]) =>
+      aHousehold({
+        children: [aChild('A', { name: 'Ada' }), aChild('B', { name: 'Ben' })],
+        courses: [aCourse('sums', {}, { title: 'Sums' }), aCourse('tales', {}, { title: 'Tales' })],
+        enrolments: [own, ...also],
+      });
+    const said = (...also: ReturnType<typeof anEnrolment>[]) => titleAmong(state(...also), own);
+    expect(said()).toBe('Sums');
+    expect(said(anEnrolment('b', 'tales', { childIds: ['B'] }))).toBe('Sums');
+    const sibling = anEnrolment('b', 'sums', { childIds: ['B'] });
+    expect(said(sibling)).toBe('Sums (Ada)');
+    expect(titleAmong(state(sibling), sibling)).toBe('Sums (Ben)');
+    // Who is done with it is no other any more.
+    expect(said({ ...sibling, life: 'finished' })).toBe('Sums');
   });
 });
