@@ -6,7 +6,8 @@ import { isBetweenYears, teachingWeek, toDay, yearFor, yearWithOutside } from '.
 import { stepName } from '../../core/course';
 import { aheadWords, comingDay, dayPage, type DayRow, noSchoolWords, waitingTicks } from '../../core/day';
 import { markStep, unmarkStep } from '../../core/deeds';
-import { byId, childrenHere, titleOf } from '../../core/household';
+import { childrenHere } from '../../core/household';
+import { titleAmong } from '../../core/words';
 import { useHousehold } from '../shell/household';
 import { usePlan } from '../shell/plan';
 import { dayAndDate, longDate } from '../ui/dates';
@@ -98,21 +99,21 @@ export function Today() {
   };
 
   // The rows keep one set of deeds, so that a mark draws no row anew but its own; each deed is done by the page as it is by then.
+  const called = ({ enrolment, step }: DayRow) =>
+    `${titleAmong(household, enrolment)} ${step.lesson.title}, ${stepName(step)}`;
   const deeds: RowActions = {
     mark: (row, kind, child) => {
-      const course = byId(household.courses, row.enrolment.courseId)!;
-      const what = `${titleOf(household, course.id)} ${row.step.lesson.title}, ${stepName(row.step)}`;
       // What waits until there is time does not take the focus by itself: it is never due.
       const after =
         due.slice(due.indexOf(row) + 1).find((r) => !r.mark) ?? due.find((r) => !r.mark && r !== row) ?? row;
       const where = { enrolmentId: row.enrolment.id, stepId: row.step.id, day: on };
-      const words = `${what}: ${child ? `${child.name} ` : ''}${kind}${aheadWords(household, day, today)}`;
+      const words = `${called(row)}: ${child ? `${child.name} ` : ''}${kind}${aheadWords(household, day, today)}`;
       void commit(words, (now) => markStep(now, where, kind, newId, child?.id));
       if (!child) focus(after);
     },
     unmark: (row) => {
       const where = { enrolmentId: row.enrolment.id, stepId: row.step.id, day: on };
-      void commit(`mark taken off ${row.step.lesson.title}, ${stepName(row.step)}`, (now) => unmarkStep(now, where));
+      void commit(`mark taken off ${called(row)}`, (now) => unmarkStep(now, where));
     },
     move: (row, by) => focus(rows[rows.indexOf(row) + by]),
     ask: (what, row) => setAsking({ what, row }),
