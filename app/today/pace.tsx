@@ -10,7 +10,7 @@ import { Tally } from '../ui/tally';
 import { count, inHand } from '../ui/words';
 
 /** Where there is no stick: under the row's own words, or in the margin, where paper has it always. */
-const WORDS = 'hidden self-center pr-1 pb-1 pl-[56px] text-aside sm:block md:pb-0 md:pl-4 print:pb-0 print:pl-4';
+const WORDS = 'hidden self-center pr-1 pb-1 pl-[120px] text-aside sm:block md:pb-0 md:pl-4 print:pb-0 print:pl-4';
 
 /** A course's standing in the right margin: the notched stick, days in hand, last day by the plan, change since morning. */
 export const Pace = memo(function Pace({ enrolment, course, day }: { enrolment: Enrolment; course: Course; day: Day }) {
@@ -45,7 +45,7 @@ export const Pace = memo(function Pace({ enrolment, course, day }: { enrolment: 
   const change = before === undefined ? 0 : reserve.daysInHand - before;
   return (
     <div
-      className="hidden items-center gap-x-4 self-stretch pb-1 pl-[56px] sm:flex text-aside leading-snug md:border-l md:border-rule md:py-0 md:pl-4 print:border-l print:border-rule print:py-0.5 print:pl-4"
+      className="hidden items-center gap-x-4 self-stretch pb-1 pl-[120px] sm:flex text-aside leading-snug md:border-l md:border-rule md:py-0 md:pl-4 print:border-l print:border-rule print:py-0.5 print:pl-4"
       data-testid={`pace-${enrolment.id}`}
     >
       <span className="hidden flex-none lg:block print:hidden">
