@@ -246,8 +246,12 @@ test('the record in charts: drawn for one child, each with its table; the marks 
   await openToday(page);
   await walk(page, '/record');
   await page.getByRole('link', { name: 'In charts' }).click();
-  for (const title of ['Days of school so far', 'Hours of school so far', 'Minutes of teaching by week'])
-    await expect(page.getByRole('figure', { name: title }).locator('svg.recharts-surface').first()).toBeVisible();
+  for (const title of ['Days of school so far', 'Hours of school so far', 'Minutes of teaching by week']) {
+    const figure = page.getByRole('figure', { name: title });
+    // A chart is drawn when it comes near the window.
+    await figure.scrollIntoViewIfNeeded();
+    await expect(figure.locator('svg.recharts-surface').first()).toBeVisible();
+  }
   await expect(page.getByRole('figure', { name: /^Where the time of/ })).toHaveCount(4);
   await page.getByLabel('Drawn for').selectOption({ label: 'Wren' });
   await expect(page.getByRole('figure', { name: /^Where the time of/ })).toHaveCount(1);

@@ -147,18 +147,21 @@ test('nothing that is printed is cut off at the edge of the paper', async ({ pag
   // A chart is drawn for the screen, and anew for the paper.
   for (const view of ['/year/forecast', '/record/charts']) {
     await walk(page, view);
+    await page.locator('main figure').first().scrollIntoViewIfNeeded();
     await expect(page.locator('.recharts-wrapper > svg').first()).toBeVisible();
     const drawn = await page.evaluate(() => {
-      const widths = () =>
-        [...document.querySelectorAll('main .recharts-wrapper > svg')]
-          .filter((e) => e.checkVisibility())
-          .map((e) => e.getBoundingClientRect().width);
+      const charts = () =>
+        [...document.querySelectorAll('main .recharts-wrapper > svg')].filter((e) => e.checkVisibility());
+      const widths = () => charts().map((e) => e.getBoundingClientRect().width);
       const before = widths();
       dispatchEvent(new Event('beforeprint'));
       const printed = widths();
+      const empty = charts().filter((e) => !e.querySelector('.recharts-layer path')).length;
       dispatchEvent(new Event('afterprint'));
-      return { before, printed };
+      return { before, printed, empty, figures: document.querySelectorAll('main figure').length };
     });
+    // Those too that never came near the window.
+    expect([drawn.printed.length, drawn.empty], view).toEqual([drawn.figures, 0]);
     expect(Math.max(...drawn.before), view).toBeGreaterThan(width);
     expect(Math.max(...drawn.printed), view).toBeLessThanOrEqual(width);
     expect(Math.min(...drawn.printed), view).toBeGreaterThan(width / 2);
