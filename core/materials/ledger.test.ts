@@ -212,6 +212,8 @@ describe('what is missing', () => {
     expect(horizonOf(with2, toDay('2026-09-20'))).toBe(toDay('2026-10-09'));
     expect(horizonOf(with2, toDay('2026-09-20'), 'four weeks')).toBe(toDay('2026-10-17'));
     expect(horizonOf(with2, toDay('2026-09-20'), 'year')).toBe(toDay(with2.end));
+    // Work that is moved by hand onto a Saturday before a break, or into it, is covered on its own day.
+    for (let d = toDay(with2.start); d <= toDay(with2.end); d++) expect(horizonOf(with2, d)).toBeGreaterThanOrEqual(d);
   });
 });
 

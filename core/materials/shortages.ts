@@ -129,8 +129,9 @@ export function horizonOf(year: SchoolYear | undefined, day: Day, ordersFor?: Or
 
 function lastBeforeBreak(year: SchoolYear, day: Day): Day {
   const end = toDay(year.end);
+  // Work was moved onto the day by hand, were it the first of a break: what is wanted on it is covered.
   let run = 0;
-  for (let d = day; d <= end; d++) {
+  for (let d = day + 1; d <= end; d++) {
     run = dayKind(year, d) === 'closed' || dayKind(year, d) === 'weekend' ? run + 1 : 0;
     if (run >= BREAK) return d - run;
   }
