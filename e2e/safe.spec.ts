@@ -131,6 +131,29 @@ test.describe('what cannot be fetched, or goes wrong', () => {
     await expect(page.getByRole('dialog')).toContainText('What this does could not be worked out');
   });
 
+  test('where what the plan needs of things cannot be worked out every page says so', async ({ page }) => {
+    // The planner's worker, but that it is asked in vain for the stores: refused in the words of the library they talk by.
+    const deaf = `self.addEventListener('message', (e) => {
+      if (e.data?.path?.[0] !== 'stores') return;
+      e.stopImmediatePropagation();
+      const value = { message: 'the scales are stuck', name: 'Error', stack: '' };
+      self.postMessage({ id: e.data.id, type: 'HANDLER', name: 'throw', value: { isError: true, value } });
+    });`;
+    await page.route('**/assets/plan.worker-*.js', async (route) => {
+      const answer = await route.fetch();
+      await route.fulfill({ response: answer, body: `${deaf}\n${await answer.text()}` });
+    });
+    await page.goto('/materials');
+    const alert = page.getByRole('alert').filter({ hasText: 'What the plan needs of your things' });
+    await expect(alert).toContainText(
+      'could not be worked out: the scales are stuck. Until it is, what is to be got out',
+    );
+    await page.unrouteAll();
+    await page.reload();
+    await expect(page.getByRole('heading', { name: /To get out/ })).toBeVisible();
+    await expect(alert).toHaveCount(0);
+  });
+
   test('what a page says before there is a plan still stands once there is one', async ({ page }) => {
     test.setTimeout(300_000);
     let found: () => void;

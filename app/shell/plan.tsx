@@ -21,6 +21,8 @@ interface Planned {
   morning: ReadonlyMap<Id, Reserve>;
   /** Why there is no plan of the household as it is now. */
   fault: string | undefined;
+  /** Why what the plan needs of things could not be worked out. */
+  stuck: string | undefined;
   /** Asks the planner once more. */
   retry: () => void;
   /** The plan that has settled, and the settled one of a day before it, which stood until then. */
@@ -92,6 +94,7 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   const [fault, setFault] = useState<string>();
   const [turn, setTurn] = useState(0);
   const [stands, setStands] = useState<Planned['settled']>();
+  const [stuck, setStuck] = useState<{ plan: Plan; wish: string; message: string }>();
   const {
     settings,
     children: kids,
@@ -202,10 +205,19 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   }, [asked, today, kept, store, keeper, turn]);
 
   const retry = useCallback(() => setTurn((n) => n + 1), []);
-  const stores = useCallback(
-    async (state: Household, by: Plan, wish: StoresWish) => planner.current?.stores(state, by, wish),
-    [],
-  );
+  const stores = useCallback(async (state: Household, by: Plan, wish: StoresWish) => {
+    const asks = JSON.stringify(wish);
+    try {
+      const found = await planner.current?.stores(state, by, wish);
+      setStuck((was) => (was?.wish === asks ? undefined : was));
+      return found;
+    } catch (error) {
+      // One that was stopped did not go wrong.
+      if (error instanceof Error && error.name !== 'AbortError')
+        setStuck({ plan: by, wish: asks, message: error.message });
+      throw error;
+    }
+  }, []);
   const adopt = useCallback(
     (better: Plan) => {
       if (settledKey.current === undefined || !stands || stands.plan.cost.total <= better.cost.total) return;
@@ -220,13 +232,14 @@ export function PlanProvider({ children }: { children: ReactNode }) {
       plan: year ? plan : undefined,
       ...(year ? standing : NOTHING),
       fault: year ? fault : undefined,
+      stuck: year && stuck && stuck.plan === stands?.plan ? stuck.message : undefined,
       retry,
       settled: year ? stands : undefined,
       listed: keeper.release,
       stores,
       adopt,
     }),
-    [year, plan, standing, fault, retry, stands, stores, keeper, adopt],
+    [year, plan, standing, fault, stuck, retry, stands, stores, keeper, adopt],
   );
 
   return <Context value={value}>{children}</Context>;

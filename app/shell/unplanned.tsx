@@ -2,17 +2,20 @@ import type { Day } from '../../core/calendar';
 import { useHousehold } from './household';
 import { usePlan } from './plan';
 
-/** Said on every page while the plan cannot be made: what a page would say without it is not so. */
+/** Said on every page while the plan, or what it needs of things, cannot be made out: what a page would say without it is not so. */
 export function Unplanned() {
-  const { plan, fault, retry } = usePlan();
-  if (!fault) return null;
+  const { plan, fault, stuck, retry } = usePlan();
+  const why = (fault ?? stuck)?.replace(/\.?$/, '.');
+  if (!why) return null;
   return (
     <div role="alert" className="flex flex-wrap items-center gap-3 border-y-2 border-ink py-2 font-medium print:hidden">
       <p className="min-w-[min(100%,18rem)] flex-1 wrap-anywhere">
-        The plan could not be made: {fault.replace(/\.?$/, '.')}{' '}
-        {plan
-          ? 'Until it is, what is planned stands as it was before the last change.'
-          : 'Until it is, what is planned is missing.'}{' '}
+        {fault ? 'The plan could not be made' : 'What the plan needs of your things could not be worked out'}: {why}{' '}
+        {!fault
+          ? 'Until it is, what is to be got out, ordered and made ready is missing, or as it was before the last change.'
+          : plan
+            ? 'Until it is, what is planned stands as it was before the last change.'
+            : 'Until it is, what is planned is missing.'}{' '}
         Marks are kept all the same.
       </p>
       <button type="button" className="btn" onClick={retry}>

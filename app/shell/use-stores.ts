@@ -30,7 +30,7 @@ export function useStores({ net = false, box, back, ready = false, sharing = fal
     };
     stores(of.household, of.plan, wish).then(
       (found) => !left && found && setTold(found),
-      // It stays as it was; that the planner fails is told where the plan is.
+      // It stays as it was; that it failed is told where the plan is.
       () => undefined,
     );
     return () => {

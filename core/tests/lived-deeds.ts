@@ -213,6 +213,8 @@ const isMissed = fc.constantFrom('A', 'B').map((child) =>
     deed(real, markStep(real.state, on(book, e, i, book.today), 'missed', newId(real), child));
     book.missed.add(`${e} ${i} ${book.today} ${child}`);
     book.saidMissed.add(`${e} ${i} ${book.today} ${child}`);
+    // That it did it by itself on that very day is taken back with it.
+    book.caught = book.caught.filter((c) => c.e !== e || c.i !== i || c.child !== child || c.date !== book.today);
   }),
 );
 const pause = fc
