@@ -129,11 +129,11 @@ export function horizonOf(year: SchoolYear | undefined, day: Day, ordersFor?: Or
 
 function lastBeforeBreak(year: SchoolYear, day: Day): Day {
   const end = toDay(year.end);
-  // Work was moved onto the day by hand, were it the first of a break: what is wanted on it is covered.
   let run = 0;
-  for (let d = day + 1; d <= end; d++) {
+  for (let d = day; d <= end; d++) {
     run = dayKind(year, d) === 'closed' || dayKind(year, d) === 'weekend' ? run + 1 : 0;
-    if (run >= BREAK) return d - run;
+    // Work may have been moved by hand onto the first day of the break: what is wanted on it is covered.
+    if (run >= BREAK) return Math.max(day, d - run);
   }
   return end;
 }
