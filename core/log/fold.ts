@@ -78,7 +78,8 @@ function afterMark(before: Standing, mark: Mark): Standing {
     case 'done':
       return { ...satOn(), state: 'done' };
     case 'known':
-      return set('known');
+      // Shown known since, nobody has it to catch up with.
+      return { ...set('known'), missed: before.missed.filter((m) => m.day >= day) };
     case 'left out':
       return set('left out');
     case 'partly':

@@ -89,6 +89,10 @@ describe('the fold of the log', () => {
     const who = (...marks: Mark[]) => fold(...marks).missed.map((m) => m.childId);
     expect(who(...missed)).toEqual(['A', 'B']);
     expect(who(...missed, on('done', '2026-10-05', { childId: 'A' }))).toEqual(['B']);
+    // Begun without them and shown known since, nobody has it to catch up with; on the very day it was shown they missed it.
+    const begun = [on('partly', '2026-10-01'), on('missed', '2026-10-01', { childId: 'A' })];
+    expect([who(...begun), who(...begun, on('known', '2026-10-02'))]).toEqual([['A'], []]);
+    expect(who(on('known', '2026-10-01'), on('missed', '2026-10-01', { childId: 'A' }))).toEqual(['A']);
     // Put back and taught all over again, it was missed by those alone who were not there then.
     const again = [...missed, on('again', '2026-10-06'), on('done', '2026-10-07')];
     expect(who(...again)).toEqual([]);

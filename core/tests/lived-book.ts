@@ -230,6 +230,8 @@ export class Book {
   }
   /** A child does by itself what it missed. */
   catchUp(e: number, i: number, child: string) {
+    // What was said of it on that very day is taken back with it.
+    for (const of of [this.missed, this.saidMissed]) of.delete(`${e} ${i} ${this.today} ${child}`);
     this.caught.push({ e, i, date: this.today, child, order: this.written++ });
   }
   /** Something is entered of a thing. */
@@ -381,6 +383,8 @@ export class Book {
       if (!known && !all.some((m) => m.date === on && this.sat(m))) continue;
       const anew = sat.some((m, k) => m.kind === 'again' && m.date >= on && sat[k + 1] && sat[k + 1]!.kind !== 'again');
       const toCome = sat.at(-1)?.kind === 'again' && !this.settled(e, i);
+      // Shown known since: nobody has it to catch up with.
+      if (all.at(-1)?.kind === 'known' && all.at(-1)!.date > on) continue;
       const caught = this.caught.some((c) => c.e === e && c.i === i && c.child === child && c.date >= on);
       if (!this.standing.includes(e) || this.paused(e, this.today)) continue;
       if (this.gone.has(`${e} ${i}`) || anew || caught) continue;
