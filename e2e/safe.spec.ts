@@ -148,6 +148,7 @@ test.describe('what cannot be fetched, or goes wrong', () => {
     await expect(alert).toContainText(
       'could not be worked out: the scales are stuck. Until it is, what is to be got out',
     );
+    await expect(page.getByText('Not known: it could not be worked out.')).toBeVisible();
     await page.unrouteAll();
     await page.reload();
     await expect(page.getByRole('heading', { name: /To get out/ })).toBeVisible();

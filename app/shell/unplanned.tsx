@@ -40,6 +40,10 @@ export function useAwaits(last: Day = Infinity): boolean {
 
 /** Stands for what follows from the plan while there is none. */
 export function Awaited() {
-  const { fault } = usePlan();
-  return <p className="py-2 text-soft">{fault ? 'Not known without the plan.' : 'Being worked out …'}</p>;
+  const { fault, stuck } = usePlan();
+  return (
+    <p className="py-2 text-soft">
+      {fault ? 'Not known without the plan.' : stuck ? 'Not known: it could not be worked out.' : 'Being worked out …'}
+    </p>
+  );
 }

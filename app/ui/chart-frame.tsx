@@ -1,6 +1,6 @@
 import { type ReactNode, startTransition, useEffect, useRef, useState } from 'react';
-import { flushSync } from 'react-dom';
 import { ResponsiveContainer } from 'recharts';
+import { usePrinted } from './use-printed';
 
 /** Pixels across that any paper holds between its margins. */
 const PAPER = 660;
@@ -22,7 +22,7 @@ export function ChartFrame({
 }) {
   const room = useRef<HTMLDivElement>(null);
   const [near, setNear] = useState(false);
-  const [printed, setPrinted] = useState(false);
+  const printed = usePrinted();
   useEffect(() => {
     const watch = new IntersectionObserver(
       (seen) => {
@@ -33,16 +33,7 @@ export function ChartFrame({
       { rootMargin: `${NEAR}px` },
     );
     watch.observe(room.current!);
-    // Paper is taken as soon as the event is over.
-    const print = () => flushSync(() => setPrinted(true));
-    const back = () => setPrinted(false);
-    window.addEventListener('beforeprint', print);
-    window.addEventListener('afterprint', back);
-    return () => {
-      watch.disconnect();
-      window.removeEventListener('beforeprint', print);
-      window.removeEventListener('afterprint', back);
-    };
+    return () => watch.disconnect();
   }, []);
   return (
     <div ref={room} className={`w-full ${className} print:max-w-none`} style={{ height }} aria-hidden="true">

@@ -1,9 +1,9 @@
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { flushSync } from 'react-dom';
 import type { DayStatus } from '../../core/attendance';
 import { type Day, dayKind, fromDay, schoolDays, specialOn, toDay, weekdayOf, weekStart } from '../../core/calendar';
 import type { SchoolYear } from '../../core/household';
 import { useHousehold } from '../shell/household';
+import { usePrinted } from '../ui/use-printed';
 import { monthName, WEEKDAY_NAMES, weekFrom } from '../ui/dates';
 import { dayAt, HEAD, HEIGHTS, layoutOf, MARGIN, monthLine, placeOf, tierTop, WIDTH } from './almanac-layout';
 import './almanac.css';
@@ -51,7 +51,9 @@ export function Almanac({
   const { firstDay } = household.settings;
   const box = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
-  const [columns, setColumns] = useState(18);
+  const [wide, setWide] = useState(PAPER);
+  // On paper there is always the same room, whatever it is printed from.
+  const columns = usePrinted() ? PAPER : wide;
   const [pointed, setFocus] = useState<Day>();
   // Until a day is chosen, today's: also when the page stands open over night.
   const focus = pointed ?? Math.min(Math.max(today, toDay(year.start)), toDay(year.end));
@@ -61,19 +63,10 @@ export function Almanac({
   useEffect(() => {
     const look = new ResizeObserver(([entry]) => {
       const width = entry!.contentRect.width;
-      setColumns(Math.max(5, Math.min(27, Math.floor((width - MARGIN) / WIDTH))));
+      setWide(Math.max(5, Math.min(27, Math.floor((width - MARGIN) / WIDTH))));
     });
     look.observe(box.current!);
-    // On paper there is always the same room, whatever it is printed from.
-    const print = () => flushSync(() => setColumns(PAPER));
-    const back = () => look.observe(box.current!);
-    window.addEventListener('beforeprint', print);
-    window.addEventListener('afterprint', back);
-    return () => {
-      look.disconnect();
-      window.removeEventListener('beforeprint', print);
-      window.removeEventListener('afterprint', back);
-    };
+    return () => look.disconnect();
   }, []);
 
   // A finger wants a taller day than a mouse.

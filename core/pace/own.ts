@@ -36,6 +36,10 @@ function firmness(state: Household, enrolment: Enrolment): number {
   return state.settings.wishes?.first === 'pace' ? firm * PACE_FIRST : firm;
 }
 
+/** Whether a step had its turn on a day: it was sat for, or put off. */
+const hadTurn = (standing: Standing | undefined, day: Day): boolean =>
+  standing?.sat.at(-1) === day || standing?.refused.at(-1) === day;
+
 /** How many open steps the parent has pinned to each day. A day takes as many of them as were moved there. */
 export function pinnedOn(
   state: Household,
@@ -48,7 +52,7 @@ export function pinnedOn(
     if (p.enrolmentId !== enrolment.id || (standing?.state ?? 'open') !== 'open') continue;
     const day = toDay(p.date);
     // It had its turn on that day: what is left of it comes later.
-    if (standing?.sat.at(-1) === day || standing?.refused.at(-1) === day) continue;
+    if (hadTurn(standing, day)) continue;
     days.set(day, (days.get(day) ?? 0) + 1);
   }
   return days;
@@ -65,14 +69,13 @@ function heldDates(
   today: Day,
 ): Map<Id, Day> {
   const held = new Map<Id, Day>();
-  const hadTurn = (id: Id, day: Day) =>
-    day < today || standings.get(id)?.sat.at(-1) === day || standings.get(id)?.refused.at(-1) === day;
+  const over = (id: Id, day: Day) => day < today || hadTurn(standings.get(id), day);
   for (const { placements } of state.published) {
     const own = new Map<Id, Day>();
     for (const { enrolmentId, stepId, date } of placements) {
       if (enrolmentId !== enrolment.id) continue;
       const [day, other] = [toDay(date), own.get(stepId)];
-      const rather = other === undefined || (day < other ? !hadTurn(stepId, day) : hadTurn(stepId, other));
+      const rather = other === undefined || (day < other ? !over(stepId, day) : over(stepId, other));
       if (rather) own.set(stepId, day);
     }
     for (const [id, day] of own) held.set(id, day);
@@ -233,7 +236,7 @@ function trackSteps(state: Household, enrolment: Enrolment, making: Making): Tra
   const steps = remaining.map((s, i): TrackStep => {
     const standing = standings.get(s.id);
     const minutes = standing?.minutesLeft ?? s.minutes;
-    const stopped = satToday(s.id) || standing?.refused.at(-1) === today;
+    const stopped = hadTurn(standing, today);
     const testsToday = s.tests >= 0 && used.doneIndexes.has(s.tests);
     const half = firstHalfOf(s.id);
     const proved = before.get(s.id);

@@ -8,9 +8,9 @@ import { dayAndDate } from '../words';
 
 /**
  * Why a course has nothing in a week. `turn`: another of its loop has its turn; `away`: none of its days is open there; `waits`: something
- * must come before it; `pace`: at its pace nothing is wanted of it yet; `untaught`: it needs its teacher, who does not teach on any of its days; `clash`: its next new lesson would meet others on each of its
- * days; `full`: on each of its days its teacher’s hours, or new lessons, leave no room for it; `put off`: the plan has it later than its
- * pace would, for anything else.
+ * must come before it; `pace`: at its pace nothing is wanted of it yet; `untaught`: it needs its teacher, who does not teach on any of its
+ * days; `clash`: its next new lesson would meet others on each of its days; `full`: on each of its days its teacher’s hours, or new
+ * lessons, leave no room for it; `put off`: the plan has it later than its pace would, for anything else.
  */
 export type WhyQuiet = 'turn' | 'away' | 'waits' | 'pace' | 'untaught' | 'clash' | 'full' | 'put off';
 /** A course that is taken in a week and has nothing in it. */
