@@ -25,12 +25,16 @@ export function countedOn(track: Track, day: Day): readonly TrackStep[] | undefi
   return Number.isFinite(weeklyCap) ? steps : undefined;
 }
 
-/** Whether a step can stand on a date at all: not before its own, on its weekday, and where it needs teaching on one on which somebody teaches. */
+/** Whether a step can stand on a date at all: not before its own, on its weekday, with somebody there who takes it, and where it needs teaching on one on which somebody teaches. */
 export function mayStand(track: Pick<Track, 'untaught'>, step: TrackStep, day: Day): boolean {
-  if (step.notBefore > day) return false;
-  if (step.teacher > 0 && step.heldOn !== day && track.untaught.has(day)) return false;
+  if (step.notBefore > day || step.absent?.has(day)) return false;
+  if (isUntaught(track, step, day)) return false;
   return step.weekday === 0 || day === Infinity || weekdayOf(day) === step.weekday;
 }
+
+/** Whether a step needs teaching on a day on which whoever teaches it has no hours; what is held to a day by hand is taught there. */
+export const isUntaught = ({ untaught }: Pick<Track, 'untaught'>, step: TrackStep, day: Day): boolean =>
+  step.teacher > 0 && step.heldOn !== day && (step.untaught ?? untaught).has(day);
 
 /**
  * The largest j such that steps i…j−1 of the track fit together on `day` with `room` steps of room, when `used` of

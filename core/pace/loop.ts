@@ -1,18 +1,20 @@
-import { type Day, fromDay, isOver, toDay, weekStart } from '../calendar';
+import { childOut, type Day, fromDay, isOver, toDay, weekStart } from '../calendar';
 import { type Enrolment, type Household, type Loop, type SchoolYear } from '../household';
 import { standingsOf } from '../log';
 import { catchUpDates, datesBehind, openDates } from './dates';
 import { earliestFit, phaseOn } from './fit';
 import { isTakenFrom, leavesOpen, stopsOn } from './lives';
+import { paceOn } from './paces';
 import { MOST_A_SITTING } from './rules';
-import { ownTrack, pinnedOn, untaughtOn } from './own';
-import { type Queue, queueOf } from './queue';
+import { ownTrack, pinnedOn } from './own';
+import { type Queue, queueOf, turnsHad } from './queue';
+import { leftFrom } from './turns';
 import type { Phase, Track, TrackOf, TrackOptions } from './types';
 
 /**
  * The queue of a loop as one track: whoever is next takes the slot with what one sitting of theirs holds, then the one
- * behind them, round and round until all are through. A lost day delays the queue and nothing falls out. The turn goes
- * on from whoever sat last; a sitting that was put off keeps its turn.
+ * behind them, round and round until all are through. A lost day delays the queue and nothing falls out. Next is who has
+ * waited longest; a sitting that was put off keeps its turn.
  */
 export function loopTrack(
   state: Household,
@@ -50,16 +52,22 @@ export function loopTrack(
   // A day that was ended has no slot left but what was moved onto it by hand.
   const movedOn = (d: number) => moved.filter((m) => m === d).length;
   const over = state.settings.stopped === fromDay(today);
-  const dates = [...regular, ...more]
+  const slots = [...regular, ...more]
     .sort((a, b) => a - b)
-    .filter((d) => d > today || (d === today && (!over || movedOn(d) > 0)))
-    .filter((d) => members.some((m) => leavesOpen(m, d)));
+    .filter((d) => d > today || (d === today && (!over || movedOn(d) > 0)));
+  const absent = members.map((m) => absentOn(state, m, slots));
+  const had = turnsHad(state, members, today);
+  const begun = had.today || tracks.some((t) => t.begunToday);
+  // A day on which nobody is there who has something left is no slot that could be lost.
+  const takes = (m: number, d: Day) =>
+    leavesOpen(members[m]!, d) && !absent[m]!.has(d) && (tracks[m]!.steps.length > 0 || (d === today && begun));
+  const dates = slots.filter((d) => members.some((_, m) => takes(m, d)));
   const own = tracks[members.findIndex((m) => m.id === asked.id)]!;
   const sum = (of: (t: Track) => number) => tracks.reduce((n, t) => n + of(t), 0);
   const stop = stopsOn(asked, today, end);
   const behind = datesBehind(state, slot, year);
-  const untaught = untaughtOn(state, year, () => lead.teacherId, dates);
-  const make = ({ steps, ideal }: Queue): Track => {
+  const gone = leftFrom(state, asked, today);
+  const make = ({ steps, ideal }: Queue, on: readonly Day[]): Track => {
     const mine = steps.map((s, i) => (s.enrolmentId === asked.id ? i : -1)).filter((i) => i >= 0);
     const phase: Phase = {
       teacherId: lead.teacherId,
@@ -75,10 +83,11 @@ export function loopTrack(
       enrolmentId: `loop ${loop.id}`,
       ...phase,
       ...(later.length > 0 ? { later } : {}),
-      dates,
-      untaught,
-      room: dates.map((d) => (over && d === today ? movedOn(d) : MOST_A_SITTING)),
+      dates: [...on],
+      untaught: new Set(),
+      room: on.map((d) => (over && d === today ? movedOn(d) : MOST_A_SITTING)),
       target: end,
+      ...(gone === undefined ? {} : { leftFrom: gone }),
       ...(behind ? { behind } : {}),
       noTarget: false,
       firstDay,
@@ -87,13 +96,15 @@ export function loopTrack(
       ideal,
       weighByPages: false,
       yearOver: isOver(year, today),
-      begunToday: tracks.some((t) => t.begunToday) && dates[0] === today,
+      begunToday: begun && on[0] === today,
       today: {
         fresh: Math.max(0, ...tracks.map((t) => t.today.fresh)),
         teacher: sum((t) => t.today.teacher),
         child: sum((t) => t.today.child),
       },
-      dated: steps.some((s) => s.weekday !== 0 || s.notBefore > today + 1),
+      dated: steps.some(
+        (s) => s.weekday !== 0 || s.notBefore > today + 1 || s.absent !== undefined || s.untaught !== undefined,
+      ),
       waiting: sum((t) => t.waiting),
       forLater: own.steps.length - mine.length,
       gates: tracks.flatMap((t) =>
@@ -112,27 +123,48 @@ export function loopTrack(
       },
     };
   };
-  return asItComes(members, end, (known) => {
-    const queue = queueOf(state, tracks, members, { today, dates, end, known });
-    return { queue, track: make(queue) };
-  });
+  const comesAndGoes = members.some(
+    (m, at) => m.lives !== undefined || absent[at]!.size > 0 || tracks[at]!.untaught.size > 0,
+  );
+  const open = (day: Day) =>
+    members
+      .map((m, at) => {
+        const [there, taught] = [leavesOpen(m, Math.min(day, end)) && !absent[at]!.has(day), tracks[at]!.untaught];
+        return `${there ? 1 : 0}${taught.has(day) ? 0 : 1}`;
+      })
+      .join('');
+  const layOut = (on: readonly Day[]): Track =>
+    asItComes(comesAndGoes ? open : undefined, end, (known) => {
+      const queue = queueOf(tracks, members, { today, had, dates: on, absent, end, known });
+      return { queue, track: make(queue, on) };
+    });
+  const track = layOut(dates);
+  if (!comesAndGoes) return track;
+  // What is begun today is not lost any more.
+  const kept = track.begunToday ? 1 : 0;
+  return { ...track, relaid: (lost) => layOut([...dates.slice(0, kept), ...dates.slice(kept + lost)]) };
+}
+
+/** Those of some dates on which no child is there that takes an enrolment then, or which lie before its first. */
+function absentOn(state: Household, e: Enrolment, dates: readonly Day[]): Set<Day> {
+  const first = e.firstDate === undefined ? -Infinity : toDay(e.firstDate);
+  return new Set(dates.filter((d) => d < first || paceOn(e, d).childIds.every((id) => childOut(state, id, d))));
 }
 
 /**
- * The queue in which everybody has the turns of the days on which they are taken. When a turn comes is known once the queue is laid out
+ * The queue in which everybody has the turns of the days on which they are taken and there (`open`: who that is; undefined where it is everybody always). When a turn comes is known once the queue is laid out
  * (a test waits for its weekday); so it is laid out anew, with the days of its first turns as they come, until they are those it was
  * made for. Each time it is right for one turn more at least.
  */
 function asItComes(
-  members: readonly Enrolment[],
+  open: ((day: Day) => string) | undefined,
   end: Day,
   layOut: (known: ReadonlyMap<number, Day>) => { queue: Queue; track: Track },
 ): Track {
-  const open = (day: Day) => members.map((m) => (leavesOpen(m, Math.min(day, end)) ? 1 : 0)).join('');
   let known: ReadonlyMap<number, Day> = new Map();
   for (;;) {
     const { queue, track } = layOut(known);
-    if (!members.some((m) => m.lives)) return track;
+    if (!open) return track;
     const fit = earliestFit(track, end)?.days;
     if (!fit) return track;
     const comes = new Map<number, Day>();

@@ -196,12 +196,7 @@ export function ownTrack(
 }
 
 /** Those of some dates on which who teaches then has no hours: not their weekday, or away. */
-export function untaughtOn(
-  state: Household,
-  year: SchoolYear,
-  teacherOn: (d: Day) => Id,
-  dates: readonly Day[],
-): Set<Day> {
+function untaughtOn(state: Household, year: SchoolYear, teacherOn: (d: Day) => Id, dates: readonly Day[]): Set<Day> {
   return new Set(
     dates.filter((d) => {
       const teacher = byId(state.teachers, teacherOn(d));

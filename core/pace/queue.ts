@@ -1,19 +1,37 @@
 import { type Day, toDay } from '../calendar';
-import type { Enrolment, Household } from '../household';
+import type { Enrolment, Household, Id } from '../household';
 import { compareMarks, marksByEnrolment, sittingMarks } from '../log';
-import { reach } from './fit';
+import { isUntaught, reach } from './fit';
 import { leavesOpen, takenSince } from './lives';
 import type { Track, TrackStep } from './types';
 
-/** The last member at whose sitting something was done, and whether that was today. */
-function lastTurn(state: Household, members: readonly Enrolment[], today: Day): { at: number; today: boolean } {
+/** How the turns stand: who has waited longest first, whoever sat last, −1 for nobody yet, and whether that was today. */
+export interface Turns {
+  waiting: readonly number[];
+  last: number;
+  today: boolean;
+}
+/** The turns had up to now, by members in turn order; who has not sat yet has waited longest. A book swapped for another sat in the other’s place. */
+export function turnsHad(state: Household, members: readonly Enrolment[], today: Day): Turns {
   const marks = marksByEnrolment(state.marks);
-  const sat = members
-    .flatMap((m, at) => sittingMarks(marks.get(m.id) ?? []).map((mark) => ({ at, mark })))
-    .filter(({ mark }) => mark.childId === undefined)
-    .sort((a, b) => compareMarks(a.mark, b.mark));
-  const last = sat.at(-1);
-  return last ? { at: last.at, today: toDay(last.mark.date) === today } : { at: -1, today: false };
+  const before = (id: Id): Id[] =>
+    state.enrolments.flatMap((e) => (e.swappedFor === id ? [e.id, ...before(e.id)] : []));
+  const lasts = members.map((m) =>
+    [m.id, ...before(m.id)]
+      .flatMap((id) => sittingMarks(marks.get(id) ?? []).filter((mark) => mark.childId === undefined))
+      .sort(compareMarks)
+      .at(-1),
+  );
+  const waiting = members
+    .map((_, m) => m)
+    .sort((a, b) => {
+      const [one, other] = [lasts[a], lasts[b]];
+      if (one && other) return compareMarks(one, other);
+      return one ? 1 : other ? -1 : a - b;
+    });
+  const last = waiting.at(-1) ?? -1;
+  const mark = lasts[last];
+  return mark ? { waiting, last, today: toDay(mark.date) === today } : { waiting, last: -1, today: false };
 }
 
 export interface Queue {
@@ -25,22 +43,28 @@ export interface Queue {
 }
 
 /**
- * The turns from today on: each slot goes to whoever is next of those that are taken on its day and have something left.
- * @param on the dates of the slots, the last day of the year, and the days of the first turns as far as they are known to come on others
+ * The turns from today on: each slot goes to whoever has waited longest of those that are taken on its day, are there, and have something
+ * left. So who is passed over on a day comes on the next.
+ * @param on how the turns stand, the dates of the slots, those of them on which each member is not taken by anybody there, the last day of the year, and the days of the first turns as far as they are known to come on others
  */
 export function queueOf(
-  state: Household,
   tracks: readonly Track[],
   members: readonly Enrolment[],
-  on: { today: Day; dates: readonly Day[]; end: Day; known: ReadonlyMap<number, Day> },
+  on: {
+    today: Day;
+    had: Turns;
+    dates: readonly Day[];
+    absent: readonly ReadonlySet<Day>[];
+    end: Day;
+    known: ReadonlyMap<number, Day>;
+  },
 ): Queue {
-  const { today, dates, end, known } = on;
-  const last = lastTurn(state, members, today);
+  const { today, had, dates, absent, end, known } = on;
   const at = tracks.map(() => 0);
   const steps: TrackStep[] = [];
   const ideal: number[] = [];
   // Counted along the dates from today on; a slot that has begun today is the one before the first.
-  const passed = last.today && dates[0] === today ? 1 : 0;
+  const passed = had.today && dates[0] === today ? 1 : 0;
   let turn = 1 - passed;
   const lastKnown = [...known].at(-1);
   const place = (t: number) =>
@@ -49,6 +73,13 @@ export function queueOf(
   const dayOf = (t: number) => {
     if (known.has(t)) return known.get(t)!;
     return lastKnown && lastKnown[1] > end ? end : (dates[place(t)] ?? end);
+  };
+  /** Whether a member can have a turn; of the days behind the year nobody knows who is away. */
+  const has = (m: number, t: number) => {
+    const day = known.get(t) ?? (lastKnown && lastKnown[1] > end ? undefined : dates[place(t)]);
+    if (!leavesOpen(members[m]!, dayOf(t)) || day === undefined) return leavesOpen(members[m]!, dayOf(t));
+    const [track, next] = [tracks[m]!, tracks[m]!.steps[at[m]!]];
+    return !absent[m]!.has(day) && (next === undefined || !isUntaught(track, next, day));
   };
   const take = (m: number, room: number) => {
     const track = tracks[m]!;
@@ -70,9 +101,11 @@ export function queueOf(
           step.notBefore,
           since ?? -Infinity,
           first === undefined ? -Infinity : toDay(first),
-          last.today && turn > 0 ? today + 1 : -Infinity,
+          had.today && turn > 0 ? today + 1 : -Infinity,
         ),
         enrolmentId: track.enrolmentId,
+        ...(absent[m]!.size > 0 ? { absent: absent[m]! } : {}),
+        ...(track.untaught.size > 0 ? { untaught: track.untaught } : {}),
       });
       ideal.push(turn + passed);
     }
@@ -80,28 +113,28 @@ export function queueOf(
     return to > from;
   };
   if (passed) {
-    const own = tracks[last.at]!;
+    const own = tracks[had.last]!;
     const left = own.dates[0] === today ? own.room[0]! : 0;
-    if (left > 0 && leavesOpen(members[last.at]!, dayOf(turn))) take(last.at, left);
+    if (left > 0 && has(had.last, turn)) take(had.last, left);
     turn = 1;
   }
   /** The next slot that somebody with something left could take; none where all are through, or over. */
   const nextTurn = () => {
     for (let t = turn + 1; place(t) <= dates.length; t++)
-      if (members.some((e, m) => at[m]! < tracks[m]!.steps.length && leavesOpen(e, dayOf(t)))) return t;
+      if (members.some((_, m) => at[m]! < tracks[m]!.steps.length && has(m, t))) return t;
     return undefined;
   };
-  let m = (last.at + 1) % tracks.length;
-  for (let idle = 0; idle < tracks.length; m = (m + 1) % tracks.length) {
-    if (leavesOpen(members[m]!, dayOf(turn)) && take(m, tracks[m]!.perSitting)) {
-      idle = 0;
+  const waiting = [...had.waiting];
+  for (;;) {
+    const next = waiting.findIndex((m) => has(m, turn) && take(m, tracks[m]!.perSitting));
+    if (next >= 0) {
+      waiting.push(...waiting.splice(next, 1));
       turn++;
-    } else idle++;
-    if (idle < tracks.length) continue;
-    const next = nextTurn();
-    if (next === undefined) break;
-    turn = next;
-    idle = 0;
+      continue;
+    }
+    const later = nextTurn();
+    if (later === undefined) break;
+    turn = later;
   }
   return { steps, ideal, dayOf };
 }

@@ -72,7 +72,8 @@ function newReserve(asked: Track, year: SchoolYear): Reserve {
     return { daysInHand: -late.size, projected, afterYear, ...rest };
   }
   const inTime = (k: number) => {
-    const end = earliestFit(track, yearEnd, k)?.days[last];
+    const laid = k > 0 ? track.relaid?.(k) : undefined;
+    const end = (laid ? earliestFit(laid, yearEnd) : earliestFit(track, yearEnd, k))?.days[laid?.own?.last ?? last];
     return end !== undefined && end <= target;
   };
   let low = 0;

@@ -186,7 +186,47 @@ describe('a loop', () => {
       const gone = { lives: [{ from: '2026-09-15', life: 'dropped' as const }] };
       const h = living({ a: gone, c: gone, b: later('2026-10-06') });
       expect(order(h)).toEqual(['a 09-08', 'c 09-10', 'b 10-06', 'b 10-08', 'b 10-13']);
-      expect(reserve(h, 'b').daysInHand).toBe(openDates(h, byId(h.enrolments, 'b')!, year).length - 3);
+      // The two slots of the others before its own can be lost besides: they cost it nothing.
+      expect(reserve(h, 'b').daysInHand).toBe(openDates(h, byId(h.enrolments, 'b')!, year).length - 3 + 2);
+    });
+
+    it('is waited for by nobody before its first date', () => {
+      expect(order(living({ a: { firstDate: '2026-09-22' } })).slice(0, 6)).toEqual([
+        ...['b 09-08', 'c 09-10', 'b 09-15', 'c 09-17', 'a 09-22', 'b 09-24'],
+      ]);
+    });
+
+    it('has its slot taken by another on a day on which whoever teaches it does not', () => {
+      const h = living({ a: { teacherId: 'U' } });
+      const lessons = (id: string) => aCourse(id, { lessons: 3, perLesson: [{ kind: 'introduce', count: 1 }] });
+      const state = {
+        ...{ ...h, courses: ['a', 'b', 'c'].map(lessons) },
+        // U teaches on no Thursday, when its turn would be.
+        teachers: [...h.teachers, { ...h.teachers[0]!, id: 'U', minutes: [240, 240, 240, 0, 240, 0, 0] }],
+      };
+      expect(order(state).slice(0, 6)).toEqual([...['b 09-08', 'c 09-10', 'a 09-15', 'b 09-17', 'c 09-22', 'b 09-24']]);
+    });
+
+    it('has its slot taken by another on a day on which nobody is there who takes it; days in hand know of it', () => {
+      const away = { id: 'x', label: '', why: 'sick' as const, from: '2026-09-15', to: '2026-09-17' };
+      const two = (childIds: string[]) => {
+        const h = living({ a: { childIds: ['B'] } });
+        const children = [aChild('A', { born: '2016-05-01' }), aChild('B', { born: '2016-05-01' })];
+        return { ...h, children, absences: [{ ...away, childIds }] };
+      };
+      // Only B is there: both slots are a’s, and then the others have waited longer.
+      expect(order(two(['A'])).slice(0, 6)).toEqual([
+        ...['b 09-08', 'a 09-10', 'a 09-15', 'a 09-17', 'c 09-22', 'b 09-24'],
+      ]);
+      expect(order(two(['B'])).slice(0, 6)).toEqual([
+        ...['b 09-08', 'a 09-10', 'c 09-15', 'b 09-17', 'a 09-22', 'c 09-24'],
+      ]);
+      // With nobody there it is no slot at all.
+      expect(order(two(['A', 'B'])).slice(0, 4)).toEqual(['b 09-08', 'a 09-10', 'c 09-22', 'b 09-24']);
+      // Of the last eight slots the second, the fifth and the last would be its own.
+      const h = two(['A']);
+      const slots = openDates(h, { ...byId(h.enrolments, 'a')!, childIds: ['A', 'B'] }, year);
+      expect(reserve(h, 'a').daysInHand).toBe(slots.length - 8);
     });
 
     it('is so on the day itself as it was planned', () => {

@@ -46,6 +46,18 @@ describe('a course swapped for another', () => {
     expect(swapRows(h, year, joining, h.courses[1]!, toDay('2026-10-06'), 'new').taken.paces).toBeUndefined();
   });
 
+  it('holds its number a week on fewer weekdays to come as well', () => {
+    const rule = { kind: 'weekly' as const, n: 4, unit: 'steps' as const };
+    const paced = {
+      ...old!,
+      rule,
+      perSitting: 1,
+      paces: [{ from: '2026-10-05', weekdays: [1 as const, 3 as const], rule, perSitting: 2 }],
+    };
+    const { taken } = swapRows(h, year, paced, h.courses[1]!, today, 'new');
+    expect([taken.perSitting, paceOn(taken, toDay('2026-10-05')).perSitting]).toEqual([1, 2]);
+  });
+
   it('takes a pause to come with it, and no end', () => {
     const lives = [
       { from: '2026-10-05', life: 'paused' as const },
@@ -99,6 +111,20 @@ describe('a sitting of a loop moved by hand', () => {
     expect(b).toBeGreaterThan(toDay('2026-09-24'));
     expect(withoutDay(before)).toBe(2);
     expect(gives.after.clashes).toBe(0);
+  });
+
+  it('goes on behind a book that is swapped for another on the day it was sat for, and not on that day', () => {
+    const now = toDay('2026-09-22');
+    const marks = [aMark('a', 'L1-1', 'done', '2026-09-22')];
+    const next = aCourse('c', sheets(4));
+    const { dropped, taken, loop } = swapRows({ ...h, marks }, year, h.enrolments[0]!, next, now, 'new');
+    const state = {
+      ...{ ...h, marks, loops: [loop!], courses: [...h.courses, next] },
+      enrolments: [dropped, taken, h.enrolments[1]!],
+    };
+    const { tracks } = makePlan(makeProblem(state, year, now), { sweeps: 4, seed: 1 });
+    const first = (id: string) => fromDay(tracks.find((t) => t.enrolmentId === id)!.days[0]!);
+    expect([first('b'), first('new')]).toEqual(['2026-09-29', '2026-10-06']);
   });
 
   it('goes on from it once it is done', () => {

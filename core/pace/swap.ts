@@ -120,7 +120,9 @@ export function swapRows(
       : {}),
   };
   taken.perSitting = neededPerSitting(state, year, taken, today);
-  if (taken.paces) taken.paces = taken.paces.map((p) => ({ ...p, perSitting: taken.perSitting }));
+  // What is spread evenly throughout is spread over the sittings of all its paces; any other is counted by itself.
+  const even = [taken, ...ahead].every(({ rule: r }) => meaningOf(r).wish === 'spread');
+  for (const pace of ahead) pace.perSitting = even ? taken.perSitting : neededFrom(state, year, taken, pace, today);
   const loopId = loopIdOf(enrolment);
   const loop = loopId === undefined ? undefined : byId(state.loops, loopId);
   return {

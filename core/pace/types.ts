@@ -29,6 +29,10 @@ export interface TrackStep {
   heldOn: Day;
   /** In the queue of a loop, whose step it is. */
   enrolmentId?: Id;
+  /** In the queue of a loop, its dates before its first one, or on which nobody is there who takes it: others have the slot then. */
+  absent?: ReadonlySet<Day>;
+  /** In the queue of a loop, its dates on which whoever teaches it has no hours. */
+  untaught?: ReadonlySet<Day>;
 }
 
 /** A step of another enrolment that must be done `gap` days or more before the step at a position. */
@@ -59,7 +63,7 @@ export interface Track extends Phase {
   enrolmentId: Id;
   /** Open dates from today to the end of the school year, rising. */
   dates: Day[];
-  /** Those of its dates on which its teacher has no hours: nothing that needs them stands there unless it is held there. */
+  /** Those of its dates on which its teacher has no hours: nothing that needs them stands there unless it is held there. Of a queue each step has its own. */
   untaught: ReadonlySet<Day>;
   /** Steps that still fit on each date: the stored steps a sitting, less what today has used. */
   room: number[];
@@ -103,6 +107,8 @@ export interface Track extends Phase {
   firm: number;
   /** In a loop: everybody in the queue, in turn order. */
   members: Id[];
+  /** Of a queue whose members come and go: its turns as they come where so many of its next slots are lost. */
+  relaid?: (lost: number) => Track;
   /** Of a queue, the enrolment that was asked about: its steps, the last of them, and its last date on time. */
   own?: { id: Id; count: number; last: number; target: Day };
 }

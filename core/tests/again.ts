@@ -12,8 +12,20 @@ const holdsOn = (track: Track, day: Day): Phase =>
  * with the rules of a sitting told again from the track alone; none once the year is over.
  */
 export function countAgain(track: Track, yearEnd: Day, today: Day): number | undefined {
-  const own = track.own ?? { count: track.steps.length, last: track.steps.length - 1, target: track.target };
+  const { own, begun, end, extra } = counting(track, yearEnd);
   if (own.count === 0 || track.noTarget || today > yearEnd) return undefined;
+  if (end(0) === Infinity) return undefined;
+  if (end(0) > own.target) return -extra();
+  // Where who takes a turn hangs on its day, the turns are others once some are lost.
+  const without = (k: number) => (track.relaid ? counting(track.relaid(k), yearEnd).end(0) : end(k));
+  let k = 0;
+  const losable = track.dates.filter((d) => d <= own.target).length - begun;
+  while (k < losable && without(k + 1) <= own.target) k++;
+  return k;
+}
+
+function counting(track: Track, yearEnd: Day) {
+  const own = track.own ?? { count: track.steps.length, last: track.steps.length - 1, target: track.target };
   const holds = (day: Day): Phase => holdsOn(track, day);
   const first = Math.max(yearEnd, track.dates.at(-1) ?? yearEnd);
   const setUp = (track.behind?.dates ?? []).filter((d) => d > first);
@@ -31,7 +43,8 @@ export function countAgain(track: Track, yearEnd: Day, today: Day): number | und
     const { minutesPerSitting, weeklyCap, steps } = holds(day);
     const run = steps.slice(i, j);
     if (run.reduce((n, s) => n + s.size, 0) > room + 1e-6 || run.some((s) => s.notBefore > day)) return false;
-    if (run.some((s) => s.teacher > 0 && s.heldOn !== day) && track.untaught.has(day)) return false;
+    if (run.some((s) => s.absent?.has(day))) return false;
+    if (run.some((s) => s.teacher > 0 && s.heldOn !== day && (s.untaught ?? track.untaught).has(day))) return false;
     if (run.some((s) => s.weekday !== 0 && s.weekday !== weekdayOf(day))) return false;
     if (new Set(run.map((s) => s.printedDay)).size > 1) return false;
     if (run.length > 1 && run.reduce((n, s) => n + s.minutes, 0) > minutesPerSitting) return false;
@@ -81,12 +94,7 @@ export function countAgain(track: Track, yearEnd: Day, today: Day): number | und
     }
     return count;
   };
-  if (end(0) === Infinity) return undefined;
-  if (end(0) > own.target) return -extra();
-  let k = 0;
-  const losable = track.dates.filter((d) => d <= own.target).length - begun;
-  while (k < losable && end(k + 1) <= own.target) k++;
-  return k;
+  return { own, begun, end, extra };
 }
 
 /** Cost of a plan, told again from the state alone: shares no code with the engine. */

@@ -14,10 +14,24 @@ export interface Life {
   /** Years before this one, over by the time it begins. */
   earlier: SchoolYear[];
   required: number;
-  enrolments: { id: string; kids: string[]; steps: number; minutes: number }[];
+  /**
+   * `per`: steps that a sitting holds, 1 where nothing is said; `week`: steps that a week holds, any number where nothing is said;
+   * `turns`: those that share the days of the year, whoever is next.
+   */
+  enrolments: {
+    id: string;
+    kids: string[];
+    steps: number;
+    minutes: number;
+    per?: number;
+    week?: number;
+    turns?: true;
+  }[];
   children: Child[];
   /** Whether school is held on a day of the year, before anything is closed. */
   held: (day: Day) => boolean;
+  /** Nothing is moved by hand or published: what of it finds no day beside a week’s number is the planner’s own weighing. */
+  unmoved?: true;
 }
 
 /** A northern autumn on Mondays to Fridays; nobody comes or goes. */
@@ -70,6 +84,28 @@ export const SOUTH: Life = {
     aChild('C', { born: '2024-02-01' }),
   ],
   held: (day) => weekdayOf(day) <= 4 && Math.floor((day - SOUTH_START) / 7) % 4 < 3,
+};
+/** An autumn in which a course takes two steps a sitting, another so many a week, and what is read is both. */
+export const PACED: Life = {
+  ...AUTUMN,
+  required: 45,
+  year: aYear({ start: '2026-09-02', end: '2026-11-26', requirement: { days: 45, meets: 'both', fromAge: 5 } }),
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 40, minutes: 15, per: 2 },
+    { id: 'letters', kids: ['B'], steps: 30, minutes: 20, week: 3 },
+    { id: 'tales', kids: ['A', 'B'], steps: 40, minutes: 20, per: 2, week: 4 },
+  ],
+  unmoved: true,
+};
+/** An autumn in which two courses of different children take turns. */
+export const TURNS: Life = {
+  ...AUTUMN,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 28, minutes: 15, turns: true },
+    { id: 'letters', kids: ['B'], steps: 30, minutes: 20 },
+    { id: 'tales', kids: ['A', 'B'], steps: 22, minutes: 20, turns: true },
+  ],
+  unmoved: true,
 };
 export const stepId = (i: number) => `L${i + 1}-1`;
 
@@ -143,11 +179,14 @@ export class Book {
   /** The courses of the life and, behind them, those that were swapped in, each with the first day it can be taken on. */
   courses: (Life['enrolments'][number] & {
     from: Day;
-    weekdays: { from: Day; on: readonly number[] }[];
+    /** On which weekdays it is taken from a day on, and how many steps a sitting holds then. */
+    weekdays: { from: Day; on: readonly number[]; per: number }[];
     /** From which day until before which it is paused. */
     pauses: { from: Day; until: Day }[];
     /** Of what was swapped in: what its book is called. */
     title?: string;
+    /** Where the life had it, or what it was swapped for. */
+    place: number;
   })[];
   /** Which course stands where the life had its first, second and third. */
   standing: number[];
@@ -156,9 +195,9 @@ export class Book {
     this.start = toDay(life.year.start);
     this.end = toDay(life.year.end);
     this.today = this.start;
-    this.courses = life.enrolments.map((e) => ({
-      ...{ ...e, from: this.start },
-      weekdays: [{ from: this.start, on: life.year.weekdays }],
+    this.courses = life.enrolments.map((e, place) => ({
+      ...{ ...e, from: this.start, place },
+      weekdays: [{ from: this.start, on: life.year.weekdays, per: e.per ?? 1 }],
       pauses: [],
     }));
     for (const thing of ['paper', 'chalk'] as const) this.enter({ thing, date: this.start, sets: PAPER });
@@ -178,8 +217,12 @@ export class Book {
   }
   /** Whether a course is taken on that weekday by then; a day on which the year has no school is everybody’s. */
   takes(e: number, day: Day): boolean {
-    const on = this.course(e).weekdays.findLast((w) => w.from <= day)?.on ?? [];
-    return on.includes(weekdayOf(day)) || !this.life.year.weekdays.includes(weekdayOf(day));
+    return this.paceOn(e, day).on.includes(weekdayOf(day)) || !this.life.year.weekdays.includes(weekdayOf(day));
+  }
+  /** On which weekdays a course is taken by then, and how many steps a sitting holds. */
+  paceOn(e: number, day: Day) {
+    const { weekdays } = this.course(e);
+    return weekdays.findLast((w) => w.from <= day) ?? weekdays[0]!;
   }
   /** Whether a child is with the household on a day. */
   stays(child: string, day: Day): boolean {
@@ -403,37 +446,116 @@ export class Book {
   }
   /** Sittings that are left for a course on each day: today's too, unless it was used, put off, or the day is over. */
   room(e: number): Map<Day, number> {
-    const { kids, from } = this.course(e);
+    const { kids, from, turns } = this.course(e);
     const room = new Map<Day, number>();
     const open = this.steps(e).filter((i) => !this.settled(e, i));
+    if (turns) {
+      for (const d of this.soonest(e, open)) if (d <= this.end) room.set(d, 1);
+      return room;
+    }
     for (let d = Math.max(from, this.today); d <= this.end; d++) {
       if (this.closed.has(d) || this.paused(e, d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
       // What was moved onto a day by hand is done there, were it a Saturday or the second of the day.
       const moved = open.filter((i) => this.moves.get(`${e} ${i}`) === d);
       // Nothing passes a step that had its turn today and is not finished.
-      const turn = this.marks.get(`${e} ${open[0]} ${d}`);
-      if (turn && (this.sat(turn) || turn.kind === 'not today')) continue;
+      if (this.hadTurn(e, open[0], d)) continue;
       // A day that was ended, or whose sitting was used, holds only what was left on it by hand.
-      const own = this.isOpen(d) && this.takes(e, d) && this.stopped !== d && !(d === this.today && this.usedToday(e));
-      const n = Math.max(own ? 1 : 0, moved.length);
+      const own = this.isOpen(d) && this.takes(e, d) && this.stopped !== d;
+      const { per } = this.paceOn(e, d);
+      const used =
+        d === this.today ? [...this.marks.values()].filter((m) => m.e === e && m.date === d && this.sat(m)) : [];
+      const n = Math.max(own ? per - used.length : 0, moved.length);
       if (n > 0) room.set(d, n);
     }
     return room;
   }
+  /** Whether a step was sat for, or put off, on a day. */
+  hadTurn(e: number, i: number | undefined, d: Day): boolean {
+    const turn = this.marks.get(`${e} ${i} ${d}`);
+    return turn !== undefined && (this.sat(turn) || turn.kind === 'not today');
+  }
+  /** The days on which what is left is done when it is done as soon as it can be and so many sittings are lost; behind the year by weekdays. */
+  soonest(e: number, open: readonly number[], lost = 0): Day[] {
+    if (this.course(e).turns) return this.turnsOf(e, open, lost).flatMap((t) => (t.e === e ? t.day : []));
+    const { week: most = Infinity, weekdays } = this.course(e);
+    const room = [...this.room(e)].sort((a, b) => a[0] - b[0]);
+    const { on, per } = weekdays.at(-1)!;
+    for (let d = this.end + 1; room.length < 400; d++) if (on.includes(weekdayOf(d))) room.push([d, per]);
+    // A week’s number counts anew each Monday, and where another pace begins.
+    const span = (d: Day) =>
+      Math.max(d - weekdayOf(d) + 1, ...weekdays.map((w) => w.from).filter((from) => from <= d && from > this.today));
+    const had = new Map<Day, number>();
+    const count = (d: Day) => had.set(span(d), (had.get(span(d)) ?? 0) + 1);
+    for (const m of this.marks.values()) if (m.e === e && m.date <= this.today && this.sat(m)) count(m.date);
+    const days: Day[] = [];
+    let skip = lost;
+    for (const [d, n] of room) {
+      // What is begun is no more to be lost.
+      const begun = d === this.today && this.usedToday(e);
+      if (!begun && skip-- > 0) continue;
+      for (let k = 0; k < n && days.length < open.length; k++) {
+        if (this.hadTurn(e, open[days.length], d) || (had.get(span(d)) ?? 0) >= most) break;
+        count(d);
+        days.push(d);
+      }
+    }
+    return days;
+  }
+  /** Whose turn each day is, up to the last that a course has, when so many of the next are lost. */
+  turnsOf(e: number, open: readonly number[], lost: number): { e: number; day: Day }[] {
+    const all = this.standing.filter((x) => this.course(x).turns);
+    const left = new Map(
+      all.map((x) => [x, x === e ? [...open] : this.steps(x).filter((i) => !this.settled(x, i))] as const),
+    );
+    // What was swapped for another had its turns in the place of the other.
+    const place = (of: number) => all.findIndex((x) => this.courses[of]!.place === this.course(x).place);
+    const sat = [...this.marks.values()]
+      .filter((m) => this.courses[m.e]!.turns && this.sat(m))
+      .sort((a, b) => a.date - b.date || a.order - b.order);
+    const used = sat.at(-1)?.date === this.today;
+    // Who sat last comes behind everybody.
+    let waiting = [...all];
+    const behind = (x: number) => (waiting = [...waiting.filter((y) => y !== x), x]);
+    for (const m of sat) behind(all[place(m.e)]!);
+    const begun = used || all.some((x) => this.usedToday(x));
+    const can = (x: number, d: Day) =>
+      left.get(x)!.length > 0 &&
+      (d > this.end ||
+        (d >= this.course(x).from && !this.paused(x, d) && this.course(x).kids.some((k) => !this.away.get(k)!.has(d))));
+    const turns: { e: number; day: Day }[] = [];
+    let skip = lost;
+    for (let d = this.today; left.get(e)!.length > 0; d++) {
+      if (d > this.end ? weekdayOf(d) > 5 : !this.isOpen(d) || this.stopped === d) continue;
+      const next = waiting.find((x) => can(x, d));
+      if (next === undefined || (d === this.today && used)) continue;
+      if (!(d === this.today && begun) && skip-- > 0) continue;
+      // Put off, it keeps its turn.
+      if (this.hadTurn(next, left.get(next)![0], d)) continue;
+      left.get(next)!.shift();
+      turns.push({ e: next, day: d });
+      behind(next);
+    }
+    return turns;
+  }
+  /** Steps that there would be time for until the end of the year. */
   sittings(e: number): number {
-    return [...this.room(e).values()].reduce((a, n) => a + n, 0);
+    const many = Array.from({ length: 1000 }, (_, i) => -1 - i);
+    return this.soonest(e, many).filter((d) => d <= this.end).length;
   }
   /** How many of the next sittings can be lost; negative by those that are missing. */
   inHand(e: number): number {
-    const room = [...this.room(e)].sort((a, b) => a[0] - b[0]).map(([, n]) => n);
-    const [left, all] = [this.left(e), this.sittings(e)];
+    const open = this.steps(e).filter((i) => !this.settled(e, i));
+    const days = this.course(e).turns ? this.turnsOf(e, open, 0).map((t) => t.day) : this.soonest(e, open);
+    const late = new Set(days.filter((d) => d > this.end));
+    if (late.size > 0) return -late.size;
     let lost = 0;
-    for (let rest = all; rest - (room[lost] ?? Infinity) >= left; lost++) rest -= room[lost]!;
-    return all < left ? all - left : lost;
+    while (this.soonest(e, open, lost + 1).every((d) => d <= this.end)) lost++;
+    return lost;
   }
   /** How many steps find no day, one after another, where each that was moved waits for its day. */
   noDay(e: number): number {
     const open = this.steps(e).filter((i) => !this.settled(e, i));
+    if (this.life.unmoved) return this.soonest(e, open).filter((d) => d > this.end).length;
     const room = this.room(e);
     for (const [day, n] of [...room].sort((a, b) => a[0] - b[0]))
       for (let k = 0; k < n && open.length > 0; k++) {

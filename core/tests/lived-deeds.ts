@@ -23,7 +23,7 @@ import { entryText, markOn } from '../log';
 import { atPaces, lifeEntered, paceEntered } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { publishWeek, weekPage } from '../week';
-import { compare } from './lived';
+import { compare, paceOf } from './lived';
 import { type Book, stepId } from './lived-book';
 import { deed, newId, on, type Real } from './lived-real';
 import { thingCommands } from './lived-things';
@@ -182,25 +182,32 @@ const courseOf = (book: Book, real: Real, e: number) =>
 const weekdays = fc.tuple(fc.nat(2), SOME).map(([which, on]) =>
   command(`${NAMES[which]} on weekdays ${on.join(', ')}`, (book, real) => {
     const e = book.standing[which]!;
+    if (book.course(e).turns) return;
     deed(real, [{ table: 'enrolments', put: { ...courseOf(book, real, e), weekdays: on } }]);
     const { weekdays } = book.course(e);
-    weekdays.splice(weekdays.findLastIndex((w) => w.from <= book.today) + 1, 0, { from: book.today, on });
+    const { per } = book.paceOn(e, book.today);
+    weekdays.splice(weekdays.findLastIndex((w) => w.from <= book.today) + 1, 0, { from: book.today, on, per });
   }),
 );
 const weekdaysFrom = fc.tuple(fc.nat(2), SOME, fc.integer({ min: 1, max: 25 })).map(([which, on, days]) =>
   command(`${NAMES[which]} on weekdays ${on.join(', ')} from ${days} days on`, (book, real) => {
     const e = book.standing[which]!;
     const from = book.today + days;
-    const pace = { from: fromDay(from), weekdays: on, rule: { kind: 'even' as const }, perSitting: 1 };
+    const { per } = book.paceOn(e, book.today);
+    const { rule, perSitting } = paceOf({ ...book.course(e), per });
+    // In turns it has the days of all.
+    if (rule.kind === 'loop' || rule.kind === 'when') return;
+    const pace = { from: fromDay(from), weekdays: on, rule, perSitting };
     deed(real, [{ table: 'enrolments', put: paceEntered(courseOf(book, real, e), pace) }]);
     const { weekdays } = book.course(e);
     const others = weekdays.filter((w) => w.from !== from || w.from <= book.today);
     // What would be so by then anyway is not entered.
-    const same = `${others.findLast((w) => w.from <= from)!.on}` === `${on}`;
+    const before = others.findLast((w) => w.from <= from)!;
+    const same = `${before.on}` === `${on}` && before.per === per;
     weekdays.splice(
       0,
       weekdays.length,
-      ...[...others, ...(same ? [] : [{ from, on }])].sort((a, b) => a.from - b.from),
+      ...[...others, ...(same ? [] : [{ from, on, per }])].sort((a, b) => a.from - b.from),
     );
   }),
 );
@@ -274,6 +281,7 @@ const lessonOut = fc.tuple(fc.nat(2), fc.nat(40)).map(([which, n]) =>
 
 const publish = fc.constant(
   command('the week is published', (book, real) => {
+    if (book.life.unmoved) return;
     const state = atPaces(real.state, book.today);
     const year = state.years.find((y) => y.id === book.life.year.id)!;
     const plan = makePlan(makeProblem(state, year, book.today), { sweeps: 1, seed: 1 });
@@ -399,6 +407,7 @@ export const commands = [
   ),
   fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 9 })).map(([which, by]) =>
     command(`the next of ${NAMES[which]} is moved ${by} days on`, (book, real) => {
+      if (book.life.unmoved) return;
       const e = book.standing[which]!;
       const enrolment = real.state.enrolments.find((x) => x.id === book.course(e).id)!;
       const year = real.state.years.find((y) => y.id === book.life.year.id)!;
@@ -443,19 +452,21 @@ export const commands = [
       const taken = {
         ...old,
         pauses: [],
-        weekdays: [...old.weekdays],
         id,
         title: id,
         from: book.today + (sat ? 1 : 0),
       };
       book.courses.push(taken);
-      // No more than there is time for, a step a sitting: of a longer book, more would be asked of each.
-      taken.steps = Math.min(12, book.sittings(book.courses.length - 1));
+      // A sitting holds what it takes to have so many a week; else a step, of a book with no more of them than there is time for.
+      const each = (on: readonly number[]) => (old.week === undefined ? 1 : Math.ceil(old.week / on.length));
+      taken.weekdays = old.weekdays.map((w) => ({ ...w, per: each(w.on) }));
+      book.standing[which] = book.courses.length - 1;
+      taken.steps = Math.min(12, book.sittings(book.standing[which]));
       if (taken.steps === 0) {
         book.courses.pop();
+        book.standing[which] = e;
         return;
       }
-      book.standing[which] = book.courses.length - 1;
       const perLesson = [{ kind: old.minutes === 20 ? ('introduce' as const) : ('practise' as const), count: 1 }];
       deed(real, [{ table: 'courses', put: aCourse(id, { lessons: taken.steps, perLesson }) }]);
       deed(real, swapCourse(real.state, year, enrolment, id, book.today));

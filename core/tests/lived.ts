@@ -2,7 +2,7 @@ import { childCount, comingOf, spareWords, workOf } from '../attendance';
 import { type Day, fromDay, toDay } from '../calendar';
 import { contentsWords } from '../course';
 import { listsToKeep, noSchoolWords, waitingTicks } from '../day';
-import type { Put } from '../household';
+import type { Enrolment, Put } from '../household';
 import { finishOf, finishWords, fittingWords } from '../overview';
 import { atPaces, makeTrack, progressOf, reserveOf } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
@@ -16,6 +16,20 @@ import { CIRCLE, type Said, type Life, Book, stepId } from './lived-book';
 
 /** A household that is lived in: by real deeds on the one side, by a plain account book on the other. */
 
+/** The pace of a course: even, so many a week, or in turns with others. */
+export const paceOf = ({
+  per = 1,
+  week,
+  turns,
+}: Life['enrolments'][number]): Pick<Enrolment, 'rule' | 'perSitting'> => ({
+  rule: turns
+    ? { kind: 'loop', loopId: 'turns' }
+    : week === undefined
+      ? { kind: 'even' }
+      : { kind: 'weekly', n: week, unit: 'steps' },
+  perSitting: per,
+});
+
 export const begin = (life: Life): Real => ({
   n: 0,
   state: aHousehold({
@@ -24,8 +38,13 @@ export const begin = (life: Life): Real => ({
     courses: life.enrolments.map((e) =>
       aCourse(e.id, { lessons: e.steps, perLesson: [{ kind: e.minutes === 20 ? 'introduce' : 'practise', count: 1 }] }),
     ),
-    enrolments: life.enrolments.map((e) => anEnrolment(e.id, e.id, { childIds: e.kids, weekdays: life.year.weekdays })),
+    enrolments: life.enrolments.map((e) =>
+      anEnrolment(e.id, e.id, { childIds: e.kids, weekdays: life.year.weekdays, ...paceOf(e) }),
+    ),
     ...THING_ROWS(life.year.start),
+    loops: life.enrolments.some((e) => e.turns)
+      ? [{ id: 'turns', name: 'turns', weekdays: life.year.weekdays, turns: 'next', order: ['sums', 'tales'] }]
+      : [],
     rituals: [
       {
         ...{ id: 'circle', title: 'circle', childIds: ['A', 'B'], teacherId: 'T', weekdays: [1, 2, 3, 4, 5, 6, 7] },
