@@ -1,112 +1,13 @@
 import { type Day, toDay, weekdayOf } from '../calendar';
-import type { Child, MarkKind, SchoolYear } from '../household';
+import type { MarkKind, SchoolYear } from '../household';
 import { type Plan } from '../stagger';
-import { aChild, aYear } from './make';
+import type { Life } from './lived-lives';
 
 /** The account book of a household that is lived in: what a person would keep by hand, told without the program. */
 
 export const PAPER = 60;
 /** Minutes of the everyday thing of A and B; it is school beside other work only. */
 export const CIRCLE = 5;
-/** Where and when a household lives. Its account book counts its school days by `held`, never by the program's calendar. */
-export interface Life {
-  year: SchoolYear;
-  /** Years before this one, over by the time it begins. */
-  earlier: SchoolYear[];
-  required: number;
-  /**
-   * `per`: steps that a sitting holds, 1 where nothing is said; `week`: steps that a week holds, any number where nothing is said;
-   * `turns`: those that share the days of the year, whoever is next.
-   */
-  enrolments: {
-    id: string;
-    kids: string[];
-    steps: number;
-    minutes: number;
-    per?: number;
-    week?: number;
-    turns?: true;
-  }[];
-  children: Child[];
-  /** Whether school is held on a day of the year, before anything is closed. */
-  held: (day: Day) => boolean;
-  /** Nothing is moved by hand or published: what of it finds no day beside a week’s number is the planner’s own weighing. */
-  unmoved?: true;
-}
-
-/** A northern autumn on Mondays to Fridays; nobody comes or goes. */
-export const AUTUMN: Life = {
-  year: aYear({
-    start: '2026-09-07',
-    end: '2026-11-27',
-    requirement: { days: 50, meets: 'both', fromAge: 5 },
-  }),
-  earlier: [],
-  required: 50,
-  enrolments: [
-    { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
-    { id: 'letters', kids: ['B'], steps: 30, minutes: 20 },
-    { id: 'tales', kids: ['A', 'B'], steps: 22, minutes: 20 },
-  ],
-  children: [
-    aChild('A', { born: '2015-02-01' }),
-    aChild('B', { born: '2019-02-01' }),
-    aChild('C', { born: '2024-02-01' }),
-  ],
-  held: (day) => weekdayOf(day) <= 5,
-};
-
-/**
- * A southern year from February on, the second one of the household: three weeks on and one off, Mondays to Thursdays, over
- * the end of daylight saving. B joins in its sixth week, A leaves three weeks before its end.
- */
-const SOUTH_START = toDay('2027-02-01');
-export const SOUTH: Life = {
-  year: aYear({
-    id: 'south',
-    name: '2027',
-    start: '2027-02-01',
-    end: '2027-06-11',
-    weekdays: [1, 2, 3, 4],
-    rhythm: { kind: 'weeks', from: '2027-02-01', on: 3, off: 1, changes: [] },
-    requirement: { days: 40, meets: 'both', fromAge: 5 },
-  }),
-  earlier: [aYear({ id: 'before', name: '2026', start: '2026-02-02', end: '2026-11-27', weekdays: [1, 2, 3, 4] })],
-  required: 40,
-  enrolments: [
-    { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
-    { id: 'letters', kids: ['B'], steps: 24, minutes: 20 },
-    { id: 'tales', kids: ['A', 'B'], steps: 30, minutes: 20 },
-  ],
-  children: [
-    aChild('A', { born: '2015-02-01', until: '2027-05-21' }),
-    aChild('B', { born: '2019-02-01', from: '2027-03-08' }),
-    aChild('C', { born: '2024-02-01' }),
-  ],
-  held: (day) => weekdayOf(day) <= 4 && Math.floor((day - SOUTH_START) / 7) % 4 < 3,
-};
-/** An autumn in which a course takes two steps a sitting, another so many a week, and what is read is both. */
-export const PACED: Life = {
-  ...AUTUMN,
-  required: 45,
-  year: aYear({ start: '2026-09-02', end: '2026-11-26', requirement: { days: 45, meets: 'both', fromAge: 5 } }),
-  enrolments: [
-    { id: 'sums', kids: ['A'], steps: 40, minutes: 15, per: 2 },
-    { id: 'letters', kids: ['B'], steps: 30, minutes: 20, week: 3 },
-    { id: 'tales', kids: ['A', 'B'], steps: 40, minutes: 20, per: 2, week: 4 },
-  ],
-  unmoved: true,
-};
-/** An autumn in which two courses of different children take turns. */
-export const TURNS: Life = {
-  ...AUTUMN,
-  enrolments: [
-    { id: 'sums', kids: ['A'], steps: 28, minutes: 15, turns: true },
-    { id: 'letters', kids: ['B'], steps: 30, minutes: 20 },
-    { id: 'tales', kids: ['A', 'B'], steps: 22, minutes: 20, turns: true },
-  ],
-  unmoved: true,
-};
 export const stepId = (i: number) => `L${i + 1}-1`;
 
 /** What stands in the account book of one step on one date; `order`: how it was written in. */
@@ -142,8 +43,6 @@ export interface Line {
 
 /** The account book: what was marked, who was away, what was closed. Everything else is added up from it anew each time. */
 export class Book {
-  readonly start: Day;
-  readonly end: Day;
   today: Day;
   /** By enrolment, step and date: what stands there. */
   marks = new Map<string, Stroke>();
@@ -192,9 +91,7 @@ export class Book {
   standing: number[];
 
   constructor(readonly life: Life) {
-    this.start = toDay(life.year.start);
-    this.end = toDay(life.year.end);
-    this.today = this.start;
+    this.today = toDay(life.year.start);
     this.courses = life.enrolments.map((e, place) => ({
       ...{ ...e, from: this.start, place },
       weekdays: [{ from: this.start, on: life.year.weekdays, per: e.per ?? 1 }],
@@ -204,12 +101,31 @@ export class Book {
     this.standing = life.enrolments.map((_, e) => e);
     // Whoever is not with the household has no school in it.
     for (const { id, from, until } of life.children)
-      for (let d = this.start; d <= this.end; d++)
+      for (let d = this.start; d <= this.over; d++)
         if ((from && d < toDay(from)) || (until && d > toDay(until))) this.away.get(id)?.add(d);
   }
 
+  /** The year of today: the one it lies in, else the next. */
+  get year(): SchoolYear {
+    return this.yearOn(this.today);
+  }
+  private yearOn(day: Day): SchoolYear {
+    const { year, next } = this.life;
+    return next && day > toDay(year.end) ? next : year;
+  }
+  get start(): Day {
+    return toDay(this.year.start);
+  }
+  get end(): Day {
+    return toDay(this.year.end);
+  }
+  /** The last day of the last year. */
+  get over(): Day {
+    return toDay((this.life.next ?? this.life.year).end);
+  }
   isOpen(day: Day): boolean {
-    if (day < this.start || day > this.end) return false;
+    const { year, next } = this.life;
+    if (![year, next].some((y) => y && day >= toDay(y.start) && day <= toDay(y.end))) return false;
     return this.extra.has(day) || (this.life.held(day) && !this.closed.has(day));
   }
   paused(e: number, day: Day): boolean {
@@ -217,7 +133,7 @@ export class Book {
   }
   /** Whether a course is taken on that weekday by then; a day on which the year has no school is everybody’s. */
   takes(e: number, day: Day): boolean {
-    return this.paceOn(e, day).on.includes(weekdayOf(day)) || !this.life.year.weekdays.includes(weekdayOf(day));
+    return this.paceOn(e, day).on.includes(weekdayOf(day)) || !this.yearOn(day).weekdays.includes(weekdayOf(day));
   }
   /** On which weekdays a course is taken by then, and how many steps a sitting holds. */
   paceOn(e: number, day: Day) {
@@ -383,10 +299,10 @@ export class Book {
   }
   /** Days and minutes of school as they count for a child: what was said of a day stands over what was marked. */
   counted(child: string): Map<Day, number> {
-    const days = this.school(child);
+    const days = new Map([...this.school(child)].filter(([d]) => d >= this.start && d <= this.end));
     for (const [key, minutes] of this.answers) {
       const [who, day] = key.split(' ');
-      if (who !== child) continue;
+      if (who !== child || Number(day) < this.start || Number(day) > this.end) continue;
       if (minutes === undefined) days.delete(Number(day));
       else days.set(Number(day), minutes);
     }
@@ -453,7 +369,7 @@ export class Book {
       for (const d of this.soonest(e, open)) if (d <= this.end) room.set(d, 1);
       return room;
     }
-    for (let d = Math.max(from, this.today); d <= this.end; d++) {
+    for (let d = Math.max(from, this.today, this.start); d <= this.end; d++) {
       if (this.closed.has(d) || this.paused(e, d) || kids.every((k) => this.away.get(k)!.has(d))) continue;
       // What was moved onto a day by hand is done there, were it a Saturday or the second of the day.
       const moved = open.filter((i) => this.moves.get(`${e} ${i}`) === d);
@@ -474,28 +390,43 @@ export class Book {
     const turn = this.marks.get(`${e} ${i} ${d}`);
     return turn !== undefined && (this.sat(turn) || turn.kind === 'not today');
   }
+  /** Places of each day that is left for a course, behind the year’s end by its weekdays. */
+  private roomAhead(e: number): [Day, number][] {
+    if (this.course(e).turns) return [];
+    const room = [...this.room(e)].sort((a, b) => a[0] - b[0]);
+    const { kids, weekdays } = this.course(e);
+    const { on, per } = weekdays.at(-1)!;
+    for (let d = this.end + 1; room.length < 300; d++) {
+      const open =
+        this.isOpen(d) && this.takes(e, d) && !this.paused(e, d) && kids.some((k) => !this.away.get(k)!.has(d));
+      if (d > this.over ? on.includes(weekdayOf(d)) : open) room.push([d, per]);
+    }
+    return room;
+  }
   /** The days on which what is left is done when it is done as soon as it can be and so many sittings are lost; behind the year by weekdays. */
-  soonest(e: number, open: readonly number[], lost = 0): Day[] {
+  soonest(e: number, open: readonly number[], lost = 0, room = this.roomAhead(e)): Day[] {
     if (this.course(e).turns) return this.turnsOf(e, open, lost).flatMap((t) => (t.e === e ? t.day : []));
     const { week: most = Infinity, weekdays } = this.course(e);
-    const room = [...this.room(e)].sort((a, b) => a[0] - b[0]);
-    const { on, per } = weekdays.at(-1)!;
-    for (let d = this.end + 1; room.length < 400; d++) if (on.includes(weekdayOf(d))) room.push([d, per]);
     // A week’s number counts anew each Monday, and where another pace begins.
     const span = (d: Day) =>
       Math.max(d - weekdayOf(d) + 1, ...weekdays.map((w) => w.from).filter((from) => from <= d && from > this.today));
     const had = new Map<Day, number>();
     const count = (d: Day) => had.set(span(d), (had.get(span(d)) ?? 0) + 1);
-    for (const m of this.marks.values()) if (m.e === e && m.date <= this.today && this.sat(m)) count(m.date);
+    if (most < Infinity)
+      for (const m of this.marks.values()) if (m.e === e && m.date <= this.today && this.sat(m)) count(m.date);
     const days: Day[] = [];
     let skip = lost;
     for (const [d, n] of room) {
+      if (days.length === open.length) break;
       // What is begun is no more to be lost.
       const begun = d === this.today && this.usedToday(e);
       if (!begun && skip-- > 0) continue;
       for (let k = 0; k < n && days.length < open.length; k++) {
-        if (this.hadTurn(e, open[days.length], d) || (had.get(span(d)) ?? 0) >= most) break;
-        count(d);
+        if (this.hadTurn(e, open[days.length], d)) break;
+        if (most < Infinity) {
+          if ((had.get(span(d)) ?? 0) >= most) break;
+          count(d);
+        }
         days.push(d);
       }
     }
@@ -520,12 +451,13 @@ export class Book {
     const begun = used || all.some((x) => this.usedToday(x));
     const can = (x: number, d: Day) =>
       left.get(x)!.length > 0 &&
-      (d > this.end ||
+      (d > this.over ||
         (d >= this.course(x).from && !this.paused(x, d) && this.course(x).kids.some((k) => !this.away.get(k)!.has(d))));
     const turns: { e: number; day: Day }[] = [];
+    const on = this.life.year.weekdays.filter((w) => this.yearOn(this.over).weekdays.includes(w));
     let skip = lost;
     for (let d = this.today; left.get(e)!.length > 0; d++) {
-      if (d > this.end ? weekdayOf(d) > 5 : !this.isOpen(d) || this.stopped === d) continue;
+      if (d > this.over ? !on.includes(weekdayOf(d)) : !this.isOpen(d) || this.stopped === d) continue;
       const next = waiting.find((x) => can(x, d));
       if (next === undefined || (d === this.today && used)) continue;
       if (!(d === this.today && begun) && skip-- > 0) continue;
@@ -549,7 +481,8 @@ export class Book {
     const late = new Set(days.filter((d) => d > this.end));
     if (late.size > 0) return -late.size;
     let lost = 0;
-    while (this.soonest(e, open, lost + 1).every((d) => d <= this.end)) lost++;
+    const room = this.roomAhead(e);
+    while (this.soonest(e, open, lost + 1, room).every((d) => d <= this.end)) lost++;
     return lost;
   }
   /** How many steps find no day, one after another, where each that was moved waits for its day. */

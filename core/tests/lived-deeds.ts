@@ -154,10 +154,10 @@ const mended = fc.tuple(fc.nat(2), fc.integer({ min: 1, max: 5 })).map(([which, 
 /** A day without school becomes one. */
 const heldAfterAll = fc.nat(12).map((n) =>
   command(`a day without school ${n} days on is a school day`, (book, real) => {
-    let day = book.today + n;
+    let day = Math.max(book.today, book.start) + n;
     while (day <= book.end && book.isOpen(day)) day++;
     if (day > book.end) return;
-    const year = real.state.years.find((y) => y.id === book.life.year.id)!;
+    const year = real.state.years.find((y) => y.id === book.year.id)!;
     deed(real, [{ table: 'years', put: paintDays(year, day, day, { kind: 'open' }) }]);
     book.closed.delete(day);
     if (!book.life.held(day)) book.extra.add(day);
@@ -283,7 +283,7 @@ const publish = fc.constant(
   command('the week is published', (book, real) => {
     if (book.life.unmoved) return;
     const state = atPaces(real.state, book.today);
-    const year = state.years.find((y) => y.id === book.life.year.id)!;
+    const year = state.years.find((y) => y.id === book.year.id)!;
     const plan = makePlan(makeProblem(state, year, book.today), { sweeps: 1, seed: 1 });
     const page = weekPage(state, year, plan, book.today - weekdayOf(book.today) + 1);
     deed(real, [{ table: 'published', put: publishWeek(page) }]);
@@ -313,17 +313,17 @@ export const commands = [
   ...thingCommands(command),
   fc.constant(
     command('the next day', (book) => {
-      if (book.today < book.end) book.today++;
+      if (book.today < book.over) book.today++;
     }),
   ),
   fc.constant(
     command('the next day', (book) => {
-      if (book.today < book.end) book.today++;
+      if (book.today < book.over) book.today++;
     }),
   ),
   fc.constant(
     command('a week later', (book) => {
-      book.today = Math.min(book.end, book.today + 7);
+      book.today = Math.min(book.over, book.today + 7);
     }),
   ),
   fc.nat(2).map((which) =>
@@ -361,7 +361,7 @@ export const commands = [
       const day = book.today + 1;
       if (!book.isOpen(day)) return;
       const painted = paintDays(
-        real.state.years.find((y) => y.id === book.life.year.id)!,
+        real.state.years.find((y) => y.id === book.year.id)!,
         day,
         day,
         { kind: 'close', label: 'snow' },
@@ -410,7 +410,7 @@ export const commands = [
       if (book.life.unmoved) return;
       const e = book.standing[which]!;
       const enrolment = real.state.enrolments.find((x) => x.id === book.course(e).id)!;
-      const year = real.state.years.find((y) => y.id === book.life.year.id)!;
+      const year = real.state.years.find((y) => y.id === book.year.id)!;
       const plan = makePlan(makeProblem(real.state, year, book.today), { sweeps: 1, seed: 1 });
       const days = plan.tracks.find((t) => t.enrolmentId === enrolment.id)?.days.filter((d) => d >= 0) ?? [];
       const from = days.find((d) => d > book.today);
@@ -445,7 +445,7 @@ export const commands = [
       const e = book.standing[which]!;
       const old = book.course(e);
       if (old.pauses.some((p) => p.until > book.today)) return;
-      const year = real.state.years.find((y) => y.id === book.life.year.id)!;
+      const year = real.state.years.find((y) => y.id === book.year.id)!;
       const enrolment = courseOf(book, real, e);
       const id = `${NAMES[which]} ${book.courses.length}`;
       const sat = [...book.marks.values()].some((m) => m.e === e && m.date === book.today && book.sat(m));

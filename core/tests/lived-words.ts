@@ -204,18 +204,18 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
   for (const id of ['A', 'B']) {
     const child = state.children.find((c) => c.id === id)!;
     const work = book.work(id);
-    const minutes = sum([...work.values()]);
+    const within = (d: Day) => d >= book.start && d <= book.end;
+    const minutes = sum([...work].map(([d, n]) => (within(d) ? n : 0)));
     const counted = book.counted(id);
     const school = sum([...counted.values()]);
     const own = [...book.marks.values()].filter((m) => book.course(m.e).kids.includes(id) && book.stays(id, m.date));
-    const caught = book.caught.filter((c) => c.child === id).length;
-    const done = own.filter((m) => m.kind === 'done' && !book.missed.has(`${m.e} ${m.i} ${m.date} ${id}`)).length;
-    said[`${id}: steps done, in the record`] = [
-      done + caught,
-      findInRecord(state, { childId: id, kind: 'done' }).length,
-    ];
+    const days = [
+      ...book.caught.filter((c) => c.child === id),
+      ...own.filter((m) => m.kind === 'done' && !book.missed.has(`${m.e} ${m.i} ${m.date} ${id}`)),
+    ].map((m) => m.date);
+    said[`${id}: steps done, in the record`] = [days.length, findInRecord(state, { childId: id, kind: 'done' }).length];
     said[`${id}: steps done, in the chart`] = [
-      done + caught,
+      days.filter(within).length,
       sum(marksByMonth(state, year, id).map((m) => m.kinds.done)),
     ];
     said[`${id}: minutes, in the chart`] = [minutes, sum(minutesByCourse(state, year, id).map((c) => c.minutes))];
@@ -253,7 +253,7 @@ function records(book: Book, state: Household, year: SchoolYear): Said {
   if (gap) {
     const back = toDay(gap.key.slice('break '.length));
     let before = back - 1;
-    while (before >= book.start && !book.isOpen(before)) before--;
+    while (before >= toDay(book.life.year.start) && !book.isOpen(before)) before--;
     said['days without school, in words'] = [back - before - 1, numbers(gap.words, /^(\d+) days? without school/g)[0]];
   }
   return said;

@@ -2,10 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { begin, compare } from './lived';
 import { commands } from './lived-deeds';
-import { AUTUMN, Book, PACED, SOUTH, TURNS } from './lived-book';
+import { Book } from './lived-book';
+import { AUTUMN, PACED, SOUTH, SUMMER, TURNS } from './lived-lives';
 
-/** Five lives of each in the tests, a hundred of each in `npm run bench` (LIVES). */
-const LIVES = Number(process.env['LIVES'] ?? 5);
+/** Two lives of each in the tests, a hundred of each in `npm run bench` (LIVES). */
+const LIVES = Number(process.env['LIVES'] ?? 2);
 const DEEDS = Number(process.env['DEEDS'] ?? 300);
 
 describe.each([
@@ -13,6 +14,7 @@ describe.each([
   ['a southern year in weeks on and off, one joining and one leaving', SOUTH],
   ['an autumn of two a sitting and so many a week', PACED],
   ['an autumn of two courses in turns', TURNS],
+  ['a spring and the summer behind it, two years', SUMMER],
 ])('a household that is lived in: %s', (_, life) => {
   it('says what its account book says, after every deed of every day', { timeout: 600_000 }, () => {
     fc.assert(

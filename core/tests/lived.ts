@@ -12,7 +12,8 @@ import { things, THING_ROWS } from './lived-things';
 import { views } from './lived-views';
 import { sayings } from './lived-words';
 import { aCourse, aHousehold, anEnrolment } from './make';
-import { CIRCLE, type Said, type Life, Book, stepId } from './lived-book';
+import { Book, CIRCLE, type Said, stepId } from './lived-book';
+import type { Life } from './lived-lives';
 
 /** A household that is lived in: by real deeds on the one side, by a plain account book on the other. */
 
@@ -33,7 +34,7 @@ export const paceOf = ({
 export const begin = (life: Life): Real => ({
   n: 0,
   state: aHousehold({
-    years: [...life.earlier, life.year],
+    years: [...life.earlier, life.year, ...(life.next ? [life.next] : [])],
     children: life.children,
     courses: life.enrolments.map((e) =>
       aCourse(e.id, { lessons: e.steps, perLesson: [{ kind: e.minutes === 20 ? 'introduce' : 'practise', count: 1 }] }),
@@ -57,7 +58,7 @@ export const begin = (life: Life): Real => ({
 /** Everything that both sides say, side by side; words with a figure are read back and compared as well. */
 export function compare(book: Book, real: Real): Said {
   const { life, end, today } = book;
-  const year = real.state.years.find((y) => y.id === life.year.id)!;
+  const year = real.state.years.find((y) => y.id === book.year.id)!;
   const plan = makePlan(makeProblem(atPaces(real.state, today), year, today), { sweeps: 1, seed: 1 });
   const kept = listsToKeep(real.state, year, plan, today, real.before);
   deed(
@@ -106,7 +107,12 @@ export function compare(book: Book, real: Real): Said {
   const lacking = book.standing.map((e) => said[`${book.course(e).id}: finds no day`]![0]).filter(Boolean);
   const fitting = [...fittingWords(state, plan, today)[0]!.matchAll(/by (\d+) steps?/g)].map((m) => Number(m[1]));
   said['does not fit, in words'] = [[...lacking].sort(), [...fitting].sort()];
-  said['a day without school is called one'] = [book.isOpen(today), noSchoolWords(state, year, today) === ''];
+  // Of the days between two years the page itself speaks.
+  const between = today < book.start;
+  said['a day without school is called one'] = [
+    between || book.isOpen(today),
+    noSchoolWords(state, year, today) === '',
+  ];
   for (const e of book.standing) {
     const { id } = book.course(e);
     const steps = book.steps(e).length;

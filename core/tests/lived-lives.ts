@@ -1,0 +1,116 @@
+import { toDay, weekdayOf, type Day } from '../calendar';
+import type { Child, SchoolYear } from '../household';
+import { aChild, aYear } from './make';
+
+/** Where and when a household lives. Its account book counts its school days by `held`, never by the program's calendar. */
+export interface Life {
+  year: SchoolYear;
+  /** The year behind it, in which what is left is gone on with. */
+  next?: SchoolYear;
+  /** Years before this one, over by the time it begins. */
+  earlier: SchoolYear[];
+  required: number;
+  /**
+   * `per`: steps that a sitting holds, 1 where nothing is said; `week`: steps that a week holds, any number where nothing is said;
+   * `turns`: those that share the days of the year, whoever is next.
+   */
+  enrolments: {
+    id: string;
+    kids: string[];
+    steps: number;
+    minutes: number;
+    per?: number;
+    week?: number;
+    turns?: true;
+  }[];
+  children: Child[];
+  /** Whether school is held on a day of the year, before anything is closed. */
+  held: (day: Day) => boolean;
+  /** Nothing is moved by hand or published: what of it finds no day beside a week’s number is the planner’s own weighing. */
+  unmoved?: true;
+}
+
+/** A northern autumn on Mondays to Fridays; nobody comes or goes. */
+export const AUTUMN: Life = {
+  year: aYear({
+    start: '2026-09-07',
+    end: '2026-11-27',
+    requirement: { days: 50, meets: 'both', fromAge: 5 },
+  }),
+  earlier: [],
+  required: 50,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
+    { id: 'letters', kids: ['B'], steps: 30, minutes: 20 },
+    { id: 'tales', kids: ['A', 'B'], steps: 22, minutes: 20 },
+  ],
+  children: [
+    aChild('A', { born: '2015-02-01' }),
+    aChild('B', { born: '2019-02-01' }),
+    aChild('C', { born: '2024-02-01' }),
+  ],
+  held: (day) => weekdayOf(day) <= 5,
+};
+
+/**
+ * A southern year from February on, the second one of the household: three weeks on and one off, Mondays to Thursdays, over
+ * the end of daylight saving. B joins in its sixth week, A leaves three weeks before its end.
+ */
+const SOUTH_START = toDay('2027-02-01');
+export const SOUTH: Life = {
+  year: aYear({
+    id: 'south',
+    name: '2027',
+    start: '2027-02-01',
+    end: '2027-06-11',
+    weekdays: [1, 2, 3, 4],
+    rhythm: { kind: 'weeks', from: '2027-02-01', on: 3, off: 1, changes: [] },
+    requirement: { days: 40, meets: 'both', fromAge: 5 },
+  }),
+  earlier: [aYear({ id: 'before', name: '2026', start: '2026-02-02', end: '2026-11-27', weekdays: [1, 2, 3, 4] })],
+  required: 40,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 40, minutes: 15 },
+    { id: 'letters', kids: ['B'], steps: 24, minutes: 20 },
+    { id: 'tales', kids: ['A', 'B'], steps: 30, minutes: 20 },
+  ],
+  children: [
+    aChild('A', { born: '2015-02-01', until: '2027-05-21' }),
+    aChild('B', { born: '2019-02-01', from: '2027-03-08' }),
+    aChild('C', { born: '2024-02-01' }),
+  ],
+  held: (day) => weekdayOf(day) <= 4 && Math.floor((day - SOUTH_START) / 7) % 4 < 3,
+};
+/** An autumn in which a course takes two steps a sitting, another so many a week, and what is read is both. */
+export const PACED: Life = {
+  ...AUTUMN,
+  required: 45,
+  year: aYear({ start: '2026-09-02', end: '2026-11-26', requirement: { days: 45, meets: 'both', fromAge: 5 } }),
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 40, minutes: 15, per: 2 },
+    { id: 'letters', kids: ['B'], steps: 30, minutes: 20, week: 3 },
+    { id: 'tales', kids: ['A', 'B'], steps: 40, minutes: 20, per: 2, week: 4 },
+  ],
+  unmoved: true,
+};
+/** An autumn in which two courses of different children take turns. */
+export const TURNS: Life = {
+  ...AUTUMN,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 28, minutes: 15, turns: true },
+    { id: 'letters', kids: ['B'], steps: 30, minutes: 20 },
+    { id: 'tales', kids: ['A', 'B'], steps: 22, minutes: 20, turns: true },
+  ],
+  unmoved: true,
+};
+/** Two short years with a summer of two weeks between them: what the first leaves is gone on with in the second. */
+export const SUMMER: Life = {
+  ...AUTUMN,
+  year: aYear({ start: '2026-05-26', end: '2026-06-12', requirement: { days: 30, meets: 'both', fromAge: 5 } }),
+  next: aYear({
+    ...{ id: 'next', name: '2026 to 2027', start: '2026-06-29', end: '2026-08-28', weekdays: [1, 2, 3, 4] },
+    requirement: { days: 30, meets: 'both', fromAge: 5 },
+  }),
+  required: 30,
+  held: (day) => weekdayOf(day) <= (day < toDay('2026-06-29') ? 5 : 4),
+};
