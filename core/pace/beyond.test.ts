@@ -99,8 +99,8 @@ describe('a course with its date to end by behind the year', () => {
     const track = trackOf(waits);
     // The other is through on the fifteenth of twenty days at the soonest: five days are left in this year, twenty in the next.
     expect([track.steps.length <= 5, track.steps.length + track.forLater]).toEqual([true, 24]);
-    // Twenty-five sittings for twenty-four sheets; those before the gate are no loss.
-    expect(reserveOf(track, first).daysInHand).toBe(15 + 1);
+    // Twenty-five sittings for twenty-four sheets: one can be lost. The fifteen days before the gate are no sittings.
+    expect(reserveOf(track, first).daysInHand).toBe(1);
     const lacks = planOf(waits).tracks.flatMap((t) => t.days.filter((d) => d < 0));
     expect(lacks).toEqual([]);
   });

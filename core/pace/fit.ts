@@ -64,6 +64,12 @@ export function reach(track: Track, i: number, day: Day, room: number, used: num
   return j;
 }
 
+/** Whether a date is a sitting that could be lost: one on which what comes next cannot stand is lost already. */
+export const canBeLost = (track: Track, day: Day): boolean => {
+  const [next] = phaseOn(track, day).steps;
+  return next === undefined || mayStand(track, next, day);
+};
+
 /** The result of an earliest fit. */
 export interface Fit {
   /** Date of each remaining step. */
@@ -81,7 +87,7 @@ export function* datesWithoutEnd(track: Track, yearEnd: Day, skip = 0): Generato
   for (let d = 0; d < track.dates.length; d++) {
     const day = track.dates[d]!;
     const begun = d === 0 && track.begunToday;
-    if (!begun && toSkip > 0) toSkip--;
+    if (!begun && toSkip > 0 && canBeLost(track, day)) toSkip--;
     else yield [day, track.room[d]!];
   }
   const last = phaseOn(track, Math.max(yearEnd, track.later?.at(-1)?.from ?? yearEnd));

@@ -11,7 +11,7 @@ import { relatedTo } from './related';
 const anew = (state: Household): Household => structuredClone(state);
 
 /** A track with what it comes to where a slot of its queue is lost. */
-const laidOut = (track: Track) => ({ ...track, relaid: track.relaid?.(1) });
+const laidOut = (track: Track) => ({ ...track, relaid: track.relaid?.without(1) });
 
 describe('what is kept from one mark to the next', () => {
   it('is what would be worked out anew, mark after mark, on any household', () => {

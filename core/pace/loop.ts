@@ -2,7 +2,7 @@ import { childOut, type Day, fromDay, isOver, toDay, weekStart } from '../calend
 import { type Enrolment, type Household, type Loop, type SchoolYear } from '../household';
 import { standingsOf } from '../log';
 import { catchUpDates, datesBehind, openDates } from './dates';
-import { earliestFit, phaseOn } from './fit';
+import { canBeLost, earliestFit, phaseOn } from './fit';
 import { isTakenFrom, leavesOpen, stopsOn } from './lives';
 import { paceOn } from './paces';
 import { MOST_A_SITTING } from './rules';
@@ -52,16 +52,16 @@ export function loopTrack(
   // A day that was ended has no slot left but what was moved onto it by hand.
   const movedOn = (d: number) => moved.filter((m) => m === d).length;
   const over = state.settings.stopped === fromDay(today);
-  const slots = [...regular, ...more]
+  const held = [...regular, ...more]
     .sort((a, b) => a - b)
     .filter((d) => d > today || (d === today && (!over || movedOn(d) > 0)));
-  const absent = members.map((m) => absentOn(state, m, slots));
+  const absent = members.map((m) => absentOn(state, m, held));
   const had = turnsHad(state, members, today);
   const begun = had.today || tracks.some((t) => t.begunToday);
   // A day on which nobody is there who has something left is no slot that could be lost.
   const takes = (m: number, d: Day) =>
     leavesOpen(members[m]!, d) && !absent[m]!.has(d) && (tracks[m]!.steps.length > 0 || (d === today && begun));
-  const dates = slots.filter((d) => members.some((_, m) => takes(m, d)));
+  const dates = held.filter((d) => members.some((_, m) => takes(m, d)));
   const own = tracks[members.findIndex((m) => m.id === asked.id)]!;
   const sum = (of: (t: Track) => number) => tracks.reduce((n, t) => n + of(t), 0);
   const stop = stopsOn(asked, today, end);
@@ -140,9 +140,14 @@ export function loopTrack(
     });
   const track = layOut(dates);
   if (!comesAndGoes) return track;
-  // What is begun today is not lost any more.
+  // What is begun today is not lost any more; with nobody to take or teach what is next there is nothing to lose.
   const kept = track.begunToday ? 1 : 0;
-  return { ...track, relaid: (lost) => layOut([...dates.slice(0, kept), ...dates.slice(kept + lost)]) };
+  const slots = dates.slice(kept).filter((d) => members.some((_, m) => takes(m, d) && canBeLost(tracks[m]!, d)));
+  const without = (lost: number) => {
+    const gone = new Set(slots.slice(0, lost));
+    return layOut(dates.filter((d) => !gone.has(d)));
+  };
+  return { ...track, relaid: { slots, without } };
 }
 
 /** Those of some dates on which no child is there that takes an enrolment then, or which lie before its first. */

@@ -9,6 +9,7 @@ import {
   aHousehold,
   aMark,
   anEnrolment,
+  aTeacher,
   aYear,
   householdArbitrary,
   shapedArbitrary,
@@ -16,6 +17,22 @@ import {
 import { earliestFit, evenPerSitting, makeTrack, reserveOf, sittingsPerWeek, weeklyPerSitting } from './index';
 
 describe('days in hand', () => {
+  it('are none on days on which nobody teaches what is next: such a day is lost already', () => {
+    const h = aHousehold({
+      years: [aYear({ start: '2026-09-07', end: '2026-10-02' })],
+      // At home on Thursdays and Fridays: eight of twenty days, for five lessons.
+      teachers: [aTeacher('T', { minutes: [0, 0, 0, 240, 240, 0, 0] })],
+      courses: [aCourse('c', { lessons: 5, perLesson: [{ kind: 'introduce', count: 1 }] })],
+      enrolments: [anEnrolment('e', 'c')],
+    });
+    const on = (day: string) =>
+      reserveOf(makeTrack(h, h.years[0]!, h.enrolments[0]!, toDay(day)), h.years[0]!).daysInHand;
+    // Three of the eight, on each day before the first of them; then one is spent on each that passes.
+    expect(['2026-09-07', '2026-09-09', '2026-09-10', '2026-09-11', '2026-09-14', '2026-09-24'].map(on)).toEqual([
+      3, 3, 3, 2, 1, -1,
+    ]);
+  });
+
   it('equal a brute-force count on any small household', () => {
     fc.assert(
       fc.property(fc.oneof(householdArbitrary, shapedArbitrary), ({ state, year, today }) => {

@@ -1,6 +1,6 @@
 import { type Day, toDay } from '../calendar';
 import type { SchoolYear } from '../household';
-import { earliestFit } from './fit';
+import { canBeLost, earliestFit } from './fit';
 import type { Track } from './types';
 
 /** How a course stands against its target date. */
@@ -28,7 +28,8 @@ export interface Reserve {
 /**
  * Days in hand and projected last day of one enrolment.
  *
- * Days in hand is the largest k such that, if the next k open sittings were lost, the earliest fit still ends by the
+ * Days in hand is the largest k such that, if the next k open sittings were lost (a date on which nobody teaches what comes
+ * next is none), the earliest fit still ends by the
  * target; when even k = 0 fails, minus the number of extra sittings needed. A sitting begun today is no longer one
  * that can be lost; its remaining room still counts. Losing one more sitting never ends earlier, so k is found by
  * halving.
@@ -72,13 +73,14 @@ function newReserve(asked: Track, year: SchoolYear): Reserve {
     return { daysInHand: -late.size, projected, afterYear, ...rest };
   }
   const inTime = (k: number) => {
-    const laid = k > 0 ? track.relaid?.(k) : undefined;
+    const laid = k > 0 ? track.relaid?.without(k) : undefined;
     const end = (laid ? earliestFit(laid, yearEnd) : earliestFit(track, yearEnd, k))?.days[laid?.own?.last ?? last];
     return end !== undefined && end <= target;
   };
   let low = 0;
   // No more can be lost than there are: what is left may fit into a sitting begun today.
-  let high = track.dates.filter((d) => d <= target).length - (track.begunToday ? 1 : 0) + 1;
+  const losable = track.relaid?.slots ?? track.dates.slice(track.begunToday ? 1 : 0).filter((d) => canBeLost(track, d));
+  let high = losable.filter((d) => d <= target).length + 1;
   while (high - low > 1) {
     const middle = (low + high) >> 1;
     if (inTime(middle)) low = middle;

@@ -107,8 +107,8 @@ export interface Track extends Phase {
   firm: number;
   /** In a loop: everybody in the queue, in turn order. */
   members: Id[];
-  /** Of a queue whose members come and go: its turns as they come where so many of its next slots are lost. */
-  relaid?: (lost: number) => Track;
+  /** Of a queue whose members come and go: its slots that could be lost, and its turns as they come where so many of the next are. */
+  relaid?: { slots: readonly Day[]; without: (lost: number) => Track };
   /** Of a queue, the enrolment that was asked about: its steps, the last of them, and its last date on time. */
   own?: { id: Id; count: number; last: number; target: Day };
 }

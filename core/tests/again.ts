@@ -12,15 +12,16 @@ const holdsOn = (track: Track, day: Day): Phase =>
  * with the rules of a sitting told again from the track alone; none once the year is over.
  */
 export function countAgain(track: Track, yearEnd: Day, today: Day): number | undefined {
-  const { own, begun, end, extra } = counting(track, yearEnd);
+  const { own, begun, end, extra, losable } = counting(track, yearEnd);
   if (own.count === 0 || track.noTarget || today > yearEnd) return undefined;
   if (end(0) === Infinity) return undefined;
   if (end(0) > own.target) return -extra();
   // Where who takes a turn hangs on its day, the turns are others once some are lost.
-  const without = (k: number) => (track.relaid ? counting(track.relaid(k), yearEnd).end(0) : end(k));
+  const without = (k: number) => (track.relaid ? counting(track.relaid.without(k), yearEnd).end(0) : end(k));
   let k = 0;
-  const losable = track.dates.filter((d) => d <= own.target).length - begun;
-  while (k < losable && without(k + 1) <= own.target) k++;
+  const slots = track.relaid?.slots ?? track.dates.slice(begun).filter(losable);
+  const most = slots.filter((d) => d <= own.target).length;
+  while (k < most && without(k + 1) <= own.target) k++;
   return k;
 }
 
@@ -39,6 +40,13 @@ function counting(track: Track, yearEnd: Day) {
   }
   const all: [Day, number][] = [...track.dates.map((d, i): [Day, number] => [d, track.room[i]!]), ...beyond];
   const begun = track.begunToday && all.length > beyond.length ? 1 : 0;
+  /** A date on which nobody teaches what comes next, or on which it waits, is no sitting that could be lost. */
+  const losable = (day: Day) => {
+    const [s] = holds(day).steps;
+    if (!s) return true;
+    if (s.notBefore > day || s.absent?.has(day) || (s.weekday !== 0 && s.weekday !== weekdayOf(day))) return false;
+    return s.teacher === 0 || s.heldOn === day || !(s.untaught ?? track.untaught).has(day);
+  };
   const fits = (i: number, j: number, day: Day, room: number, used: number) => {
     const { minutesPerSitting, weeklyCap, steps } = holds(day);
     const run = steps.slice(i, j);
@@ -62,7 +70,13 @@ function counting(track: Track, yearEnd: Day) {
   const end = (k: number): Day => {
     let states = new Set([`0 ${track.usedThisWeek}`]);
     let week = `${track.thisWeek} 0`;
-    for (const [day, room] of [...all.slice(0, begun), ...all.slice(begun + k)]) {
+    const lost = new Set(
+      all
+        .slice(begun)
+        .filter(([d]) => losable(d))
+        .slice(0, k),
+    );
+    for (const [day, room] of all.filter((x) => !lost.has(x))) {
       const next = new Set<string>();
       const now = span(day);
       for (const key of states) {
@@ -94,7 +108,7 @@ function counting(track: Track, yearEnd: Day) {
     }
     return count;
   };
-  return { own, begun, end, extra };
+  return { own, begun, end, extra, losable };
 }
 
 /** Cost of a plan, told again from the state alone: shares no code with the engine. */

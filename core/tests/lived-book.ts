@@ -6,6 +6,8 @@ import type { Life } from './lived-lives';
 /** The account book of a household that is lived in: what a person would keep by hand, told without the program. */
 
 export const PAPER = 60;
+/** Minutes of what is read to a child; a sheet takes fewer. */
+export const READ = 20;
 /** Minutes of the everyday thing of A and B; it is school beside other work only. */
 export const CIRCLE = 5;
 export const stepId = (i: number) => `L${i + 1}-1`;
@@ -59,6 +61,8 @@ export class Book {
     ['B', new Set()],
   ]);
   closed = new Set<Day>();
+  /** Days on which the one teacher is out all day: what is read to a child is not read then, but where it was put there by hand. */
+  out = new Set<Day>();
   /** Days on which school is held though the year has none on them. */
   extra = new Set<Day>();
   /** What was said of a child’s day that carries no work, by child and day; minutes where it was taught. */
@@ -390,6 +394,18 @@ export class Book {
     const turn = this.marks.get(`${e} ${i} ${d}`);
     return turn !== undefined && (this.sat(turn) || turn.kind === 'not today');
   }
+  /** The day to which a step was moved by hand, or on which a published week has it. */
+  heldTo(e: number, i: number): Day | undefined {
+    const weeks = [...this.published.values()].map((week) => week.filter((p) => p.e === e && p.i === i));
+    const days = (weeks.findLast((week) => week.length > 0) ?? []).map((p) => p.day).sort((a, b) => a - b);
+    // Of two days in its week it is the first that still has room for it.
+    const published = days.find((d) => d >= this.today && this.room(e).has(d)) ?? days.at(-1);
+    return this.moves.get(`${e} ${i}`) ?? published;
+  }
+  /** Whether nobody is there on a day to teach a step. */
+  untaught(e: number, i: number | undefined, d: Day): boolean {
+    return this.course(e).minutes === READ && this.out.has(d) && (i === undefined || this.heldTo(e, i) !== d);
+  }
   /** Places of each day that is left for a course, behind the year’s end by its weekdays. */
   private roomAhead(e: number): [Day, number][] {
     if (this.course(e).turns) return [];
@@ -420,9 +436,13 @@ export class Book {
       if (days.length === open.length) break;
       // What is begun is no more to be lost.
       const begun = d === this.today && this.usedToday(e);
-      if (!begun && skip-- > 0) continue;
+      // A day on which nobody teaches what is next is lost already.
+      if (!begun && skip > 0 && !this.untaught(e, open[0], d)) {
+        skip--;
+        continue;
+      }
       for (let k = 0; k < n && days.length < open.length; k++) {
-        if (this.hadTurn(e, open[days.length], d)) break;
+        if (this.hadTurn(e, open[days.length], d) || this.untaught(e, open[days.length], d)) break;
         if (most < Infinity) {
           if ((had.get(span(d)) ?? 0) >= most) break;
           count(d);
@@ -451,6 +471,7 @@ export class Book {
     const begun = used || all.some((x) => this.usedToday(x));
     const can = (x: number, d: Day) =>
       left.get(x)!.length > 0 &&
+      !this.untaught(x, left.get(x)![0], d) &&
       (d > this.over ||
         (d >= this.course(x).from && !this.paused(x, d) && this.course(x).kids.some((k) => !this.away.get(k)!.has(d))));
     const turns: { e: number; day: Day }[] = [];
@@ -493,13 +514,8 @@ export class Book {
     for (const [day, n] of [...room].sort((a, b) => a[0] - b[0]))
       for (let k = 0; k < n && open.length > 0; k++) {
         // Where nobody is there on that day after all, it waits for it no more.
-        const weeks = [...this.published.values()].map((week) => week.filter((p) => p.e === e && p.i === open[0]));
-        const days = (weeks.findLast((week) => week.length > 0) ?? []).map((p) => p.day).sort((a, b) => a - b);
-        // Of two days in its week it is the first that still has room for it.
-        const published = days.find((d) => d >= this.today && room.has(d)) ?? days.at(-1);
-        // What was published waits for its day, as what was moved does.
-        const moved = this.moves.get(`${e} ${open[0]}`) ?? published ?? day;
-        if (moved > day && room.has(moved)) break;
+        const held = this.heldTo(e, open[0]!) ?? day;
+        if ((held > day && room.has(held)) || this.untaught(e, open[0], day)) break;
         open.shift();
       }
     return open.length;

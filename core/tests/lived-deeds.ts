@@ -356,6 +356,16 @@ export const commands = [
       book.away.get(child)!.add(day);
     }),
   ),
+  fc.integer({ min: 1, max: 7 }).map((weekday) =>
+    command(`the teacher is out on the next weekday ${weekday}`, (book, real) => {
+      let day = book.today + 1;
+      while (weekdayOf(day) !== weekday) day++;
+      const once = { from: fromDay(day), to: fromDay(day), weekdays: [], everyWeeks: 1, travel: 0, breaks: [] };
+      const who = { childIds: [], teacherIds: ['T'], takesDay: [], counts: false };
+      deed(real, [{ table: 'aways', put: { id: newId(real)(), label: 'out', ...once, ...who } }]);
+      book.out.add(day);
+    }),
+  ),
   fc.constant(
     command('snow tomorrow', (book, real) => {
       const day = book.today + 1;

@@ -8,15 +8,13 @@ import { findInRecord, marksByMonth, minutesByCourse, portfolioOf } from '../rec
 import { courseLines, schoolDaysBefore, silentLately, weekDatesWords } from '../sitdown';
 import { goodnessOf, goodnessWords, heldWords, type Plan } from '../stagger';
 import { weekPage } from '../week';
-import type { Book, Said } from './lived-book';
+import { type Book, READ, type Said } from './lived-book';
 
 /**
  * The sentences with a figure that a household meets beside those of its courses: each is read back as a parent reads it, and set
  * against what the account book counts.
  */
 
-/** Minutes of what is read to a child; a sheet takes fewer. */
-const READ = 20;
 const numbers = (words: string, found: RegExp): number[] => [...words.matchAll(found)].map((m) => Number(m[1]));
 const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
 /** “3 h 5 min” in minutes. */
@@ -42,7 +40,12 @@ function newLessons(book: Book, state: Household, plan: Plan): Said {
     // What was begun today already has taken its part of what one teacher can begin.
     if ([...book.marks.values()].some((m) => m.e === e && m.date === today && book.sat(m))) begin(today, e);
   }
-  const above = [...begun].map(([d, courses]) => [d, courses.size - 1] as const);
+  // None is wished on a day on which the teacher is out; what was begun today all the same stands out no more than on any other.
+  const done = [...book.marks.values()].some(
+    (m) => m.date === today && book.course(m.e).minutes === READ && book.sat(m),
+  );
+  const wished = (d: Day) => (book.out.has(d) && !(d === today && done) ? 0 : 1);
+  const above = [...begun].map(([d, courses]) => [d, courses.size - wished(d)] as const);
   const over = above.filter(([, n]) => n > 0);
   const words = heldWords({ ...state, settings: { ...state.settings, dateStyle: 'year-month-day' } }, plan, today);
   const said: Said = {};
