@@ -17,7 +17,7 @@ import {
   yearWithOutside,
 } from '../calendar';
 import type { Enrolment, Household, SchoolYear } from '../household';
-import { leavesOpen } from './lives';
+import { beginsAfter, leavesOpen } from './lives';
 import { paceOn } from './paces';
 import { loopOf } from './turns';
 import type { Track } from './types';
@@ -53,12 +53,12 @@ export function catchUpDates(state: CalendarParts, enrolment: Enrolment, year: S
   );
 }
 
-/** In a loop whose turns are weeks: whether the teaching week of a school day is this enrolment's, among those taken on that day. */
+/** In a loop whose turns are weeks: whether the teaching week of a school day is this enrolment's, among those that have begun and are taken on that day. */
 function weekTurns(days: readonly Day[], firstDay: Weekday, members: readonly Enrolment[], enrolment: Enrolment) {
   const weeks = [...new Set(days.map((d) => weekStart(d, firstDay)))];
   const number = new Map(weeks.map((w, i) => [w, i]));
   return (d: Day) => {
-    const on = members.filter((m) => leavesOpen(m, d));
+    const on = members.filter((m) => leavesOpen(m, d) && !beginsAfter(m, d));
     const own = on.findIndex((m) => m.id === enrolment.id);
     return own < 0 || number.get(weekStart(d, firstDay))! % on.length === own;
   };

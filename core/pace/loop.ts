@@ -1,4 +1,4 @@
-import { childOut, type Day, fromDay, isOver, toDay, weekStart } from '../calendar';
+import { childOut, type Day, fromDay, isOver, toDay, weekdayOf, weekStart } from '../calendar';
 import { type Enrolment, type Household, type Loop, type SchoolYear } from '../household';
 import { standingsOf } from '../log';
 import { catchUpDates, datesBehind, openDates } from './dates';
@@ -124,15 +124,20 @@ export function loopTrack(
     };
   };
   const comesAndGoes = members.some(
-    (m, at) => m.lives !== undefined || absent[at]!.size > 0 || tracks[at]!.untaught.size > 0,
+    (m, at) => m.lives !== undefined || absent[at]!.size > 0 || tracks[at]!.untaught.size > 0 || tracks[at]!.dated,
   );
+  // Days are alike where the same members are there and taught, on the same weekday, with as much of what waits for a day let go on.
+  const waits = new Set(tracks.flatMap((t) => t.steps.flatMap((s) => (s.notBefore > today + 1 ? s.notBefore : []))));
+  const tied = tracks.some((t) => t.steps.some((s) => s.weekday !== 0));
   const open = (day: Day) =>
-    members
-      .map((m, at) => {
+    [
+      ...members.map((m, at) => {
         const [there, taught] = [leavesOpen(m, Math.min(day, end)) && !absent[at]!.has(day), tracks[at]!.untaught];
         return `${there ? 1 : 0}${taught.has(day) ? 0 : 1}`;
-      })
-      .join('');
+      }),
+      tied ? weekdayOf(day) : '',
+      [...waits].filter((d) => d <= day).length,
+    ].join(' ');
   const layOut = (on: readonly Day[]): Track =>
     asItComes(comesAndGoes ? open : undefined, end, (known) => {
       const queue = queueOf(tracks, members, { today, had, dates: on, absent, end, known });
@@ -157,8 +162,8 @@ function absentOn(state: Household, e: Enrolment, dates: readonly Day[]): Set<Da
 }
 
 /**
- * The queue in which everybody has the turns of the days on which they are taken and there (`open`: who that is; undefined where it is everybody always). When a turn comes is known once the queue is laid out
- * (a test waits for its weekday); so it is laid out anew, with the days of its first turns as they come, until they are those it was
+ * The queue in which everybody has the turns of the days on which they can have them (`open`: what that hangs on; undefined where every
+ * day is like any other). When a turn comes is known once the queue is laid out (its second half waits for its weekday); so it is laid out anew, with the days of its first turns as they come, until they are those it was
  * made for. Each time it is right for one turn more at least.
  */
 function asItComes(

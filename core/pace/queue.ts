@@ -1,7 +1,7 @@
 import { type Day, toDay } from '../calendar';
 import type { Enrolment, Household, Id } from '../household';
 import { compareMarks, marksByEnrolment, sittingMarks } from '../log';
-import { isUntaught, reach } from './fit';
+import { mayStand, reach } from './fit';
 import { leavesOpen, takenSince } from './lives';
 import type { Track, TrackStep } from './types';
 
@@ -44,8 +44,9 @@ export interface Queue {
 
 /**
  * The turns from today on: each slot goes to whoever has waited longest of those that are taken on its day, are there, and have something
- * left. So who is passed over on a day comes on the next.
- * @param on how the turns stand, the dates of the slots, those of them on which each member is not taken by anybody there, the last day of the year, and the days of the first turns as far as they are known to come on others
+ * left that can be done on it. So who is passed over on a day comes on the next.
+ * @param on how the turns stand, the dates of the slots, those of them on which each member is not taken by anybody there, the last day of
+ *   the year, and the days of the first turns as far as they are known to come on others
  */
 export function queueOf(
   tracks: readonly Track[],
@@ -76,10 +77,13 @@ export function queueOf(
   };
   /** Whether a member can have a turn; of the days behind the year nobody knows who is away. */
   const has = (m: number, t: number) => {
+    if (!leavesOpen(members[m]!, dayOf(t))) return false;
     const day = known.get(t) ?? (lastKnown && lastKnown[1] > end ? undefined : dates[place(t)]);
-    if (!leavesOpen(members[m]!, dayOf(t)) || day === undefined) return leavesOpen(members[m]!, dayOf(t));
-    const [track, next] = [tracks[m]!, tracks[m]!.steps[at[m]!]];
-    return !absent[m]!.has(day) && (next === undefined || !isUntaught(track, next, day));
+    const next = tracks[m]!.steps[at[m]!];
+    if (day === undefined || next === undefined) return true;
+    // What was put off today keeps its turn; what waits for another course, or for its weekday, holds up nobody.
+    const putOff = next.notBefore <= today + 1;
+    return !absent[m]!.has(day) && mayStand(tracks[m]!, putOff ? { ...next, notBefore: -Infinity } : next, day);
   };
   const take = (m: number, room: number) => {
     const track = tracks[m]!;

@@ -190,6 +190,23 @@ describe('a loop', () => {
       expect(reserve(h, 'b').daysInHand).toBe(openDates(h, byId(h.enrolments, 'b')!, year).length - 3 + 2);
     });
 
+    it('is waited for by nobody while it waits for another course', () => {
+      const h = living({ a: { gates: [{ id: 'g', until: { kind: 'course', enrolmentId: 'x', days: 0 } }] } });
+      // x is through on its fourth Monday.
+      const rule = { kind: 'weekly' as const, n: 1, unit: 'steps' as const };
+      const x = anEnrolment('x', 'x', { weekdays: [1], childIds: ['B'], rule });
+      const state = {
+        ...{ ...h, courses: [...h.courses, aCourse('x', { ...sheets, lessons: 4 })] },
+        enrolments: [...h.enrolments, x],
+        children: [...h.children, aChild('B', { born: '2016-05-01' })],
+      };
+      expect(
+        order(state)
+          .filter((o) => !o.startsWith('x'))
+          .slice(0, 8),
+      ).toEqual([...['b 09-08', 'c 09-10', 'b 09-15', 'c 09-17', 'b 09-22', 'c 09-24', 'a 09-29', 'a 10-01']]);
+    });
+
     it('is waited for by nobody before its first date', () => {
       expect(order(living({ a: { firstDate: '2026-09-22' } })).slice(0, 6)).toEqual([
         ...['b 09-08', 'c 09-10', 'b 09-15', 'c 09-17', 'a 09-22', 'b 09-24'],
@@ -260,6 +277,13 @@ describe('a loop', () => {
           .slice(0, 2)
           .map((d) => fromDay(d)),
       ).toEqual(['2026-09-07', '2026-09-21']);
+      // Nor does one that begins later hold a week before its first date.
+      const begins = living({ a: { firstDate: '2026-09-28' } }, { turns: 'weeks' });
+      const firsts = (id: string) => openDates(begins, byId(begins.enrolments, id)!, year).slice(0, 2).map(fromDay);
+      expect(['b', 'c'].map(firsts)).toEqual([
+        ['2026-09-08', '2026-09-10'],
+        ['2026-09-15', '2026-09-17'],
+      ]);
       expect(order(h).every((said) => !said.startsWith('a'))).toBe(true);
     });
   });
