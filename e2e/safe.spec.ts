@@ -185,12 +185,12 @@ test.describe('what cannot be fetched, or goes wrong', () => {
     for (const view of views) {
       await go(view);
       await expect(page.getByText('Being worked out …')).toHaveCount(0);
-      const after = await lines();
-      // Said to be coming, or a name whose figure comes with the plan.
-      const gone = before
-        .get(view)!
-        .filter((line) => !line.includes('…') && !after.some((now) => now.startsWith(line)));
-      expect([view, gone]).toEqual([view, []]);
+      // Said to be coming, or a name whose figure comes with the plan; a chart is drawn bit by bit.
+      const gone = async () => {
+        const after = await lines();
+        return before.get(view)!.filter((line) => !line.includes('…') && !after.some((now) => now.startsWith(line)));
+      };
+      await expect.poll(async () => [view, await gone()]).toEqual([view, []]);
     }
   });
 
