@@ -27,7 +27,7 @@ export function idealSittings(
 ): number[] {
   const { wish } = RULES[rule.kind];
   if (wish === 'soonest' || (early && wish === 'spread'))
-    return soonest(pace, track.perSitting, remaining, track.begunToday ? 1 : 0);
+    return soonest(pace, track.perSitting, remaining, usedToday(track));
   const weight = weights(track, wish, pace, taken);
   const doneThisWeek = taken.filter((s) => {
     const standing = standings.get(s.id);
@@ -89,11 +89,18 @@ export function idealFrom(
   return [...track.ideal.slice(0, first), ...at().map((sitting) => Math.max(1, sitting) + before)];
 }
 
-/** However far it gets, or as early as can be: as many as a sitting takes, from the next one on. */
-function soonest(pace: Pacing, perSitting: number, steps: readonly FlatStep[], passed: number): number[] {
-  let places = 0;
+/** Places of today’s sitting that are gone: what is left of one that was begun is gone on with, unless what comes next waits for another day. */
+function usedToday({ begunToday, steps, dates, room, perSitting }: Track): number {
+  if (!begunToday) return 0;
+  const waits = steps[0] !== undefined && steps[0].notBefore > dates[0]!;
+  return waits ? perSitting : Math.max(0, perSitting - room[0]!);
+}
+
+/** However far it gets, or as early as can be: as many as a sitting takes, some places of the first being used. */
+function soonest(pace: Pacing, perSitting: number, steps: readonly FlatStep[], used: number): number[] {
+  let places = used;
   return steps.map((s) => {
-    const sitting = Math.floor(places / perSitting + 1e-9) + 1 + passed;
+    const sitting = Math.floor(places / perSitting + 1e-9) + 1;
     places += pace.size(s);
     return sitting;
   });

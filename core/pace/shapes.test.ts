@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekdayOf, weekStart } from '../calendar';
 import { firstHalfOf } from '../course';
-import { byId, type Enrolment, type Household, type Loop, type PaceRule } from '../household';
+import { byId, type Enrolment, type Household, type Loop, type Mark, type PaceRule } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { gatesKept } from '../tests/again';
 import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, shapedArbitrary } from '../tests/make';
@@ -101,6 +101,25 @@ describe('the size of a sitting', () => {
     expect(days.get('e L1-1')).not.toBe(days.get('e L1-1~2'));
     expect(takenSteps(one({ splitOver: 15 }), h.enrolments[0]!)).toHaveLength(24);
     expect(takenSteps(one({ splitOver: 15 }), one({ splitOver: 15 }).enrolments[0]!)).toHaveLength(12);
+  });
+
+  it('by minutes, or as early as can be: what is left of a sitting that is begun stays on its day', () => {
+    const byMinutes = one({ rule: { kind: 'minutes', minutes: 30 } });
+    const wishes = { ...aHousehold().settings, wishes: { spread: 'early' as const } };
+    for (const h of [byMinutes, one({ perSitting: 2 }, { settings: wishes })]) {
+      const after = (kind: Mark['kind']) => {
+        const days = placed({ ...h, marks: [aMark('e', 'L1-1', kind, '2026-09-07')] });
+        return ['e L1-1', 'e L2-1', 'e L3-1', 'e L4-1'].map((id) => days.get(id)?.slice(5));
+      };
+      expect(['e L1-1', 'e L2-1', 'e L3-1'].map((id) => placed(h).get(id)?.slice(5))).toEqual([
+        '09-07',
+        '09-07',
+        '09-08',
+      ]);
+      expect(after('done')).toEqual([undefined, '09-07', '09-08', '09-08']);
+      // Put off, it takes the next sitting, and nothing passes it.
+      expect(after('not today')).toEqual(['09-08', '09-08', '09-09', '09-09']);
+    }
   });
 
   it('a step meant for Fridays stands on a Friday; where the course has none it stands where it falls', () => {
