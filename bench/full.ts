@@ -4,7 +4,7 @@ import { root } from './measure';
 
 /** The lives, the histories of two devices and the putting back of what a test stored, in full numbers. */
 export function fullLives(): void {
-  console.log('\nTwo hundred lives of up to 300 deeds, each beside an account book of its own\n');
+  console.log('\nFive hundred lives of up to 300 deeds, each beside an account book of its own\n');
   spawnSync(
     join(root, 'node_modules/.bin/vitest'),
     ['run', 'core/tests/lived.test.ts', 'core/sitdown', 'core/merge', 'store/merge'],

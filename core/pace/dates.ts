@@ -31,8 +31,7 @@ export function openDates(state: Household, enrolment: Enrolment, year: SchoolYe
   const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
   const { loop, members } = loopOf(state, enrolment);
   const weekdaysOn = (d: Day) => loop?.weekdays ?? paceOn(enrolment, d).weekdays;
-  const there = (d: Day) =>
-    leavesOpen(enrolment, d) && paceOn(enrolment, d).childIds.some((id) => !childOut(state, id, d));
+  const there = (d: Day) => leavesOpen(enrolment, d) && anybodyThere(state, enrolment, d);
   const whole = yearWithOutside(state, year);
   const takes = (d: Day) => weekdaysOn(d).includes(weekdayOf(d)) || !shapeOn(year, d).weekdays.includes(weekdayOf(d));
   const days = schoolDays(whole);
@@ -44,12 +43,15 @@ export function openDates(state: Household, enrolment: Enrolment, year: SchoolYe
   return more.length === 0 ? open : [...open, ...new Set(more)].sort((a, b) => a - b);
 }
 
+/** Whether any child that takes an enrolment on a day is there. */
+export const anybodyThere = (state: CalendarParts, enrolment: Enrolment, day: Day): boolean =>
+  paceOn(enrolment, day).childIds.some((id) => !childOut(state, id, day));
+
 /** Days kept free to catch up on that an enrolment could use: on any weekday, from its first date on, its children there. */
 export function catchUpDates(state: CalendarParts, enrolment: Enrolment, year: SchoolYear): Day[] {
   const first = enrolment.firstDate ? toDay(enrolment.firstDate) : -Infinity;
   return catchUpDays(yearWithOutside(state, year)).filter(
-    (d) =>
-      d >= first && leavesOpen(enrolment, d) && paceOn(enrolment, d).childIds.some((id) => !childOut(state, id, d)),
+    (d) => d >= first && leavesOpen(enrolment, d) && anybodyThere(state, enrolment, d),
   );
 }
 

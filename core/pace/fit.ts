@@ -28,13 +28,10 @@ export function countedOn(track: Track, day: Day): readonly TrackStep[] | undefi
 /** Whether a step can stand on a date at all: not before its own, on its weekday, with somebody there who takes it, and where it needs teaching on one on which somebody teaches. */
 export function mayStand(track: Pick<Track, 'untaught'>, step: TrackStep, day: Day): boolean {
   if (step.notBefore > day || step.absent?.has(day)) return false;
-  if (isUntaught(track, step, day)) return false;
+  // What is held to a day by hand is taught there.
+  if (step.teacher > 0 && step.heldOn !== day && (step.untaught ?? track.untaught).has(day)) return false;
   return step.weekday === 0 || day === Infinity || weekdayOf(day) === step.weekday;
 }
-
-/** Whether a step needs teaching on a day on which whoever teaches it has no hours; what is held to a day by hand is taught there. */
-export const isUntaught = ({ untaught }: Pick<Track, 'untaught'>, step: TrackStep, day: Day): boolean =>
-  step.teacher > 0 && step.heldOn !== day && (step.untaught ?? untaught).has(day);
 
 /**
  * The largest j such that steps i…j−1 of the track fit together on `day` with `room` steps of room, when `used` of

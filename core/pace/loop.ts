@@ -1,10 +1,9 @@
-import { childOut, type Day, fromDay, isOver, toDay, weekdayOf, weekStart } from '../calendar';
+import { type Day, fromDay, isOver, toDay, weekdayOf, weekStart } from '../calendar';
 import { type Enrolment, type Household, type Loop, type SchoolYear } from '../household';
 import { standingsOf } from '../log';
-import { catchUpDates, datesBehind, openDates } from './dates';
+import { anybodyThere, catchUpDates, datesBehind, openDates } from './dates';
 import { canBeLost, earliestFit, phaseOn } from './fit';
-import { isTakenFrom, leavesOpen, stopsOn } from './lives';
-import { paceOn } from './paces';
+import { beginsAfter, isTakenFrom, leavesOpen, stopsOn } from './lives';
 import { MOST_A_SITTING } from './rules';
 import { ownTrack, pinnedOn } from './own';
 import { type Queue, queueOf, turnsHad } from './queue';
@@ -52,16 +51,16 @@ export function loopTrack(
   // A day that was ended has no slot left but what was moved onto it by hand.
   const movedOn = (d: number) => moved.filter((m) => m === d).length;
   const over = state.settings.stopped === fromDay(today);
-  const held = [...regular, ...more]
+  const days = [...regular, ...more]
     .sort((a, b) => a - b)
     .filter((d) => d > today || (d === today && (!over || movedOn(d) > 0)));
-  const absent = members.map((m) => absentOn(state, m, held));
+  const absent = members.map((m) => absentOn(state, m, days));
   const had = turnsHad(state, members, today);
   const begun = had.today || tracks.some((t) => t.begunToday);
   // A day on which nobody is there who has something left is no slot that could be lost.
   const takes = (m: number, d: Day) =>
     leavesOpen(members[m]!, d) && !absent[m]!.has(d) && (tracks[m]!.steps.length > 0 || (d === today && begun));
-  const dates = held.filter((d) => members.some((_, m) => takes(m, d)));
+  const dates = days.filter((d) => members.some((_, m) => takes(m, d)));
   const own = tracks[members.findIndex((m) => m.id === asked.id)]!;
   const sum = (of: (t: Track) => number) => tracks.reduce((n, t) => n + of(t), 0);
   const stop = stopsOn(asked, today, end);
@@ -156,10 +155,8 @@ export function loopTrack(
 }
 
 /** Those of some dates on which no child is there that takes an enrolment then, or which lie before its first. */
-function absentOn(state: Household, e: Enrolment, dates: readonly Day[]): Set<Day> {
-  const first = e.firstDate === undefined ? -Infinity : toDay(e.firstDate);
-  return new Set(dates.filter((d) => d < first || paceOn(e, d).childIds.every((id) => childOut(state, id, d))));
-}
+const absentOn = (state: Household, e: Enrolment, dates: readonly Day[]): Set<Day> =>
+  new Set(dates.filter((d) => beginsAfter(e, d) || !anybodyThere(state, e, d)));
 
 /**
  * The queue in which everybody has the turns of the days on which they can have them (`open`: what that hangs on; undefined where every

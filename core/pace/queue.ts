@@ -89,7 +89,6 @@ export function queueOf(
     const track = tracks[m]!;
     const from = at[m]!;
     const to = reach({ ...track, weeklyCap: Infinity }, from, Infinity, room, 0);
-    const first = members[m]!.firstDate;
     const since = takenSince(members[m]!, today, dayOf(turn));
     for (let i = from; i < to; i++) {
       const step = track.steps[i]!;
@@ -101,12 +100,7 @@ export function queueOf(
         behind,
         uses: 0,
         printedDay: turn,
-        notBefore: Math.max(
-          step.notBefore,
-          since ?? -Infinity,
-          first === undefined ? -Infinity : toDay(first),
-          had.today && turn > 0 ? today + 1 : -Infinity,
-        ),
+        notBefore: Math.max(step.notBefore, since ?? -Infinity, had.today && turn > 0 ? today + 1 : -Infinity),
         enrolmentId: track.enrolmentId,
         ...(absent[m]!.size > 0 ? { absent: absent[m]! } : {}),
         ...(track.untaught.size > 0 ? { untaught: track.untaught } : {}),

@@ -24,7 +24,7 @@ import { atPaces, lifeEntered, paceEntered } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { publishWeek, weekPage } from '../week';
 import { compare, paceOf } from './lived';
-import { type Book, stepId } from './lived-book';
+import { type Book, READ, stepId } from './lived-book';
 import { deed, newId, on, type Real } from './lived-real';
 import { thingCommands } from './lived-things';
 import { aCourse } from './make';
@@ -477,7 +477,7 @@ export const commands = [
         book.standing[which] = e;
         return;
       }
-      const perLesson = [{ kind: old.minutes === 20 ? ('introduce' as const) : ('practise' as const), count: 1 }];
+      const perLesson = [{ kind: old.minutes === READ ? ('introduce' as const) : ('practise' as const), count: 1 }];
       deed(real, [{ table: 'courses', put: aCourse(id, { lessons: taken.steps, perLesson }) }]);
       deed(real, swapCourse(real.state, year, enrolment, id, book.today));
       taken.id = real.state.enrolments.find((x) => x.courseId === id)!.id;

@@ -12,7 +12,7 @@ import { things, THING_ROWS } from './lived-things';
 import { views } from './lived-views';
 import { sayings } from './lived-words';
 import { aCourse, aHousehold, anEnrolment } from './make';
-import { Book, CIRCLE, type Said, stepId } from './lived-book';
+import { Book, CIRCLE, READ, type Said, stepId } from './lived-book';
 import type { Life } from './lived-lives';
 
 /** A household that is lived in: by real deeds on the one side, by a plain account book on the other. */
@@ -37,7 +37,10 @@ export const begin = (life: Life): Real => ({
     years: [...life.earlier, life.year, ...(life.next ? [life.next] : [])],
     children: life.children,
     courses: life.enrolments.map((e) =>
-      aCourse(e.id, { lessons: e.steps, perLesson: [{ kind: e.minutes === 20 ? 'introduce' : 'practise', count: 1 }] }),
+      aCourse(e.id, {
+        lessons: e.steps,
+        perLesson: [{ kind: e.minutes === READ ? 'introduce' : 'practise', count: 1 }],
+      }),
     ),
     enrolments: life.enrolments.map((e) =>
       anEnrolment(e.id, e.id, { childIds: e.kids, weekdays: life.year.weekdays, ...paceOf(e) }),
