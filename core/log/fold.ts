@@ -17,6 +17,8 @@ export interface Standing {
   deferred?: true;
   /** Days on which a sitting was spent on the step: done, partly, or taught without sticking. */
   sat: Day[];
+  /** How many of those lie before it was last put back after it was settled. */
+  before?: number;
   /** Days on which the step was taken out of the day: not today. */
   refused: Day[];
   /** Children of a family-style sitting who missed the step and have not caught up, each with the day on which they last did. */
@@ -90,7 +92,8 @@ function afterMark(before: Standing, mark: Mark): Standing {
         ...(mark.left === undefined ? {} : { left: mark.left }),
       };
     case 'again': {
-      const open: Standing = { ...(before.state === 'open' ? satOn() : rest), state: 'open', last: mark, anew: true };
+      const again = before.state === 'open' ? satOn() : { ...rest, before: before.sat.length };
+      const open: Standing = { ...again, state: 'open', last: mark, anew: true };
       return mark.goOn ? { ...open, deferred: true } : open;
     }
     case 'not today':

@@ -13,7 +13,7 @@ import { pacing } from './rule';
 import { isSpread, Waits, wishFrom } from './room-left';
 import { meaningOf } from './rules';
 import { inOrderToDo, takenSteps } from './taken';
-import { todayUse, usedInWeek } from './today';
+import { satSince, todayUse, usedInWeek } from './today';
 import { leftFrom, loopOf } from './turns';
 import type { Track, TrackOf, TrackOptions, TrackStep } from './types';
 
@@ -228,21 +228,25 @@ function trackSteps(state: Household, enrolment: Enrolment, making: Making): Tra
   const ofToday = (s: FlatStep) => printedToday === undefined || pace.printed!(s) === printedToday;
   const earlier = (i: number, at: number | undefined) => (at !== undefined && at < i ? at : -1);
   const satToday = (id: Id | undefined) => id !== undefined && standings.get(id)?.sat.at(-1) === today;
-  const steps = remaining.map((s, i): TrackStep => {
+  // A lesson that is begun has used its share of the cap already: its rest is free.
+  const { group } = pace;
+  const begun = group && new Set(taken.filter((s) => satSince(standings.get(s.id)).length > 0).map(group));
+  const isFree = (s: FlatStep, i: number) =>
+    group !== undefined && (begun!.has(group(s)) || (i > 0 && group(remaining[i - 1]!) === group(s)));
+  return remaining.map((s, i): TrackStep => {
     const standing = standings.get(s.id);
     const minutes = standing?.minutesLeft ?? s.minutes;
     const stopped = hadTurn(standing, today);
     const testsToday = s.tests >= 0 && used.doneIndexes.has(s.tests);
     const half = firstHalfOf(s.id);
     const proved = before.get(s.id);
-    const grouped = pace.group && i > 0 && pace.group(remaining[i - 1]!) === pace.group(s);
     const behind = (id: Id | undefined) => earlier(i, id === undefined ? undefined : positionOfId.get(id));
     return {
       id: s.id,
       minutes,
       teacher: teacherMinutes(minutes, s.presence, startMinutes),
       fresh: s.opensNewLesson ? 1 : 0,
-      uses: grouped ? 0 : pace.scale / pace.times(s),
+      uses: isFree(s, i) ? 0 : pace.scale / pace.times(s),
       behind: Math.max(earlier(i, position.get(s.tests)), behind(proved), behind(half)),
       notBefore: stopped || testsToday || satToday(proved) || satToday(half) || !ofToday(s) ? today + 1 : -Infinity,
       printedDay: pace.printed ? pace.printed(s) : -1,
@@ -252,16 +256,7 @@ function trackSteps(state: Household, enrolment: Enrolment, making: Making): Tra
       heldOn: held.get(s.id) ?? -1,
     };
   });
-  // A lesson begun on an earlier day has used its share of the cap already: its rest is free.
-  const first = remaining[0];
-  const { group } = pace;
-  if (group && first && taken.some((s) => group(s) === group(first) && begun(standings.get(s.id)))) {
-    steps[0]!.uses = 0;
-  }
-  return steps;
 }
-
-const begun = (s: Standing | undefined) => s !== undefined && s.sat.length > 0;
 
 /** What one has to know of an enrolment and of others to see who waits for whom. */
 interface Waiting {

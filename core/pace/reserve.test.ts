@@ -183,4 +183,37 @@ describe('the earliest fit', () => {
     const fit = earliestFit(makeTrack(state, year, state.enrolments[0]!, toDay('2026-09-07')), toDay(year.end))!;
     expect([0, 7, 14].map((i) => fit.days[i])).toEqual(['2026-09-07', '2026-09-14', '2026-09-21'].map(toDay));
   });
+
+  it('counts no lesson twice that waits half done behind one put back; one that is taught all over again is begun anew', () => {
+    const lessons = (...marks: [string, 'done' | 'again', string][]) => {
+      const state = aHousehold({
+        courses: [
+          aCourse('c', {
+            lessons: 3,
+            perLesson: [
+              { kind: 'introduce', count: 1 },
+              { kind: 'practise', count: 1 },
+            ],
+          }),
+        ],
+        enrolments: [anEnrolment('e', 'c', { rule: { kind: 'weekly', n: 1, unit: 'lessons' } })],
+        marks: marks.map(([id, kind, date], seq) => aMark('e', id, kind, date, { seq })),
+      });
+      const [year] = state.years;
+      const fit = earliestFit(makeTrack(state, year!, state.enrolments[0]!, toDay('2026-09-21')), toDay(year!.end))!;
+      return fit.days.map((d) => d - toDay('2026-09-21'));
+    };
+    const first = [
+      ['L1-1', 'done', '2026-09-07'],
+      ['L1-2', 'done', '2026-09-08'],
+    ] as [string, 'done', string][];
+    const second = ['L2-1', 'done', '2026-09-14'] as [string, 'done', string];
+    // The practice of the first comes back, that of the second is free as well, and the third is this week’s.
+    expect(lessons(...first, second, ['L1-2', 'again', '2026-09-15'])).toEqual([0, 1, 2, 3]);
+    // All of the first comes back: it is this week’s, and the third has to wait.
+    const back = ['L1-1', 'L1-2'].map((id) => [id, 'again', '2026-09-15'] as [string, 'again', string]);
+    expect(lessons(...first, second, ...back)).toEqual([0, 1, 2, 7, 8]);
+    // Its first step is done again this week: the third waits as before.
+    expect(lessons(...first, second, ...back, ['L1-1', 'done', '2026-09-21'])).toEqual([1, 2, 7, 8]);
+  });
 });

@@ -60,10 +60,13 @@ export function usedInWeek(
   // A lesson, or a printed day, counts in the week in which its first sitting fell.
   const firstSat = new Map<number, { day: Day; uses: number }>();
   for (const s of taken) {
-    for (const day of standings.get(s.id)?.sat ?? []) {
+    for (const day of satSince(standings.get(s.id))) {
       const known = firstSat.get(group(s));
       if (!known || day < known.day) firstSat.set(group(s), { day, uses: scale / times(s) });
     }
   }
   return [...firstSat.values()].filter((f) => f.day >= from && f.day <= today).reduce((n, f) => n + f.uses, 0);
 }
+
+/** The days of its sittings that stand: what was put back after it was settled is begun anew. */
+export const satSince = (s: Standing | undefined): readonly Day[] => s?.sat.slice(s.before ?? 0) ?? [];

@@ -1,5 +1,5 @@
 import { type Day, toDay, weekdayOf } from '../calendar';
-import type { MarkKind, SchoolYear } from '../household';
+import type { Kind, MarkKind, SchoolYear } from '../household';
 import { type Plan } from '../stagger';
 import type { Life } from './lived-lives';
 
@@ -8,9 +8,12 @@ import type { Life } from './lived-lives';
 export const PAPER = 60;
 /** Minutes of what is read to a child; a sheet takes fewer. */
 export const READ = 20;
+const MINUTES: Partial<Record<Kind, number>> = { introduce: READ, practise: 15, assess: 20 };
 /** Minutes of the everyday thing of A and B; it is school beside other work only. */
 export const CIRCLE = 5;
-export const stepId = (i: number) => `L${i + 1}-1`;
+/** What a lesson of a course has, step by step. */
+export const kindsOf = ({ lesson, minutes }: Life['enrolments'][number]): readonly Kind[] =>
+  lesson ?? [minutes === READ ? 'introduce' : 'practise'];
 
 /** What stands in the account book of one step on one date; `order`: how it was written in. */
 interface Stroke {
@@ -153,6 +156,29 @@ export class Book {
   course(e: number) {
     return this.courses[e]!;
   }
+  /** Of which lesson a step is, from 0. */
+  lesson(e: number, i: number): number {
+    return Math.floor(i / kindsOf(this.course(e)).length);
+  }
+  kind(e: number, i: number): Kind {
+    const kinds = kindsOf(this.course(e));
+    return kinds[i % kinds.length]!;
+  }
+  minutes(e: number, i: number): number {
+    return MINUTES[this.kind(e, i)]!;
+  }
+  /** Whether it is read to a child: the teacher is beside it all through, and begins a lesson with it. */
+  read(e: number, i: number): boolean {
+    return this.kind(e, i) === 'introduce';
+  }
+  stepId(e: number, i: number): string {
+    return `L${this.lesson(e, i) + 1}-${(i % kindsOf(this.course(e)).length) + 1}`;
+  }
+  /** A step’s number by its name. */
+  step(e: number, id: string): number {
+    const [lesson, at] = [...id.matchAll(/\d+/g)].map(Number);
+    return (lesson! - 1) * kindsOf(this.course(e)).length + at! - 1;
+  }
   of(e: number, i: number) {
     const as = `${this.written} ${this.marks.size}`;
     if (this.sorted.as !== as) {
@@ -215,7 +241,7 @@ export class Book {
     const planned = tracks.flatMap((t) => {
       const e = this.courses.findIndex((x) => x.id === t.enrolmentId);
       return t.stepIds.flatMap((id, k) => {
-        const [day, i] = [t.days[k]!, Number(/\d+/.exec(id)![0]) - 1];
+        const [day, i] = [t.days[k]!, this.step(e, id)];
         // A mark of the day itself decides what its line says: what was only put back then is not listed as to be done.
         return within(day) && !this.marks.has(`${e} ${i} ${day}`) ? [{ e, i, day }] : [];
       });
@@ -231,7 +257,7 @@ export class Book {
     const on = (plan: Plan['tracks'], d: Day) =>
       plan.flatMap((t) => {
         const e = this.courses.findIndex((x) => x.id === t.enrolmentId);
-        return t.stepIds.flatMap((id, k) => (t.days[k] === d ? [{ e, i: Number(/\d+/.exec(id)![0]) - 1 }] : []));
+        return t.stepIds.flatMap((id, k) => (t.days[k] === d ? [{ e, i: this.step(e, id) }] : []));
       });
     const list = (d: Day, placed: { e: number; i: number }[]) => {
       if (placed.length > 0 && this.isOpen(d) && !this.lists.has(d)) this.lists.set(d, placed);
@@ -279,7 +305,7 @@ export class Book {
   /** The minutes that are to do of a step before a day, or by now: what the last sitting before it left, or all of it. */
   toDo(e: number, i: number, date = Infinity): number {
     const before = this.of(e, i).findLast((m) => m.date < date && m.kind !== 'not today');
-    return before?.left ?? this.course(e).minutes;
+    return before?.left ?? this.minutes(e, i);
   }
   /** Whether a sitting was spent on it: a step that was settled and is put back was not sat for. */
   sat = ({ e, i, date, kind }: Stroke): boolean =>
@@ -328,7 +354,7 @@ export class Book {
     const did = since
       .filter((m) => this.sat(m) && this.stays(child, m.date) && !this.missed.has(`${e} ${i} ${m.date} ${child}`))
       .reduce((n, m) => n + this.took(m), 0);
-    return Math.max(0, this.course(e).minutes - did);
+    return Math.max(0, this.minutes(e, i) - did);
   }
   /** What children missed in the last two weeks that the others did, and have not caught up with. */
   missedLately(): { e: number; i: number; on: Day; child: string }[] {
@@ -404,7 +430,7 @@ export class Book {
   }
   /** Whether nobody is there on a day to teach a step. */
   untaught(e: number, i: number | undefined, d: Day): boolean {
-    return this.course(e).minutes === READ && this.out.has(d) && (i === undefined || this.heldTo(e, i) !== d);
+    return i !== undefined && this.read(e, i) && this.out.has(d) && this.heldTo(e, i) !== d;
   }
   /** Places of each day that is left for a course, behind the year’s end by its weekdays. */
   private roomAhead(e: number): [Day, number][] {
@@ -422,14 +448,33 @@ export class Book {
   /** The days on which what is left is done when it is done as soon as it can be and so many sittings are lost; behind the year by weekdays. */
   soonest(e: number, open: readonly number[], lost = 0, room = this.roomAhead(e)): Day[] {
     if (this.course(e).turns) return this.turnsOf(e, open, lost).flatMap((t) => (t.e === e ? t.day : []));
-    const { week: most = Infinity, weekdays } = this.course(e);
+    const { week: most = Infinity, unit = 'steps', weekdays } = this.course(e);
     // A week’s number counts anew each Monday, and where another pace begins.
     const span = (d: Day) =>
       Math.max(d - weekdayOf(d) + 1, ...weekdays.map((w) => w.from).filter((from) => from <= d && from > this.today));
     const had = new Map<Day, number>();
-    const count = (d: Day) => had.set(span(d), (had.get(span(d)) ?? 0) + 1);
-    if (most < Infinity)
-      for (const m of this.marks.values()) if (m.e === e && m.date <= this.today && this.sat(m)) count(m.date);
+    const sat = [...this.marks.values()].filter(
+      (m) =>
+        m.e === e &&
+        m.date <= this.today &&
+        this.sat(m) &&
+        // Of what was put back after it was settled the lesson is begun anew.
+        (unit === 'steps' || !this.of(e, m.i).some((x) => x.date > m.date && x.kind === 'again' && !this.sat(x))),
+    );
+    // A lesson counts in the week in which it is begun, and in no other.
+    const lessons = new Set<number>();
+    const counts = (i: number) => unit === 'steps' || !lessons.has(this.lesson(e, i));
+    const count = (d: Day, i: number) => {
+      if (counts(i)) had.set(span(d), (had.get(span(d)) ?? 0) + 1);
+      lessons.add(this.lesson(e, i));
+    };
+    if (most < Infinity) for (const m of sat.sort((a, b) => a.date - b.date)) count(m.date, m.i);
+    // What tests a lesson waits for another day than that on which it was introduced.
+    const introduced = (i: number, d: Day, last: readonly number[]) =>
+      this.kind(e, i) === 'assess' &&
+      [...last, ...(d === this.today ? sat.filter((m) => m.date === d).map((m) => m.i) : [])].some(
+        (x) => this.read(e, x) && this.lesson(e, x) === this.lesson(e, i),
+      );
     const days: Day[] = [];
     let skip = lost;
     for (const [d, n] of room) {
@@ -441,11 +486,13 @@ export class Book {
         skip--;
         continue;
       }
+      const first = days.length;
       for (let k = 0; k < n && days.length < open.length; k++) {
-        if (this.hadTurn(e, open[days.length], d) || this.untaught(e, open[days.length], d)) break;
+        const i = open[days.length]!;
+        if (this.hadTurn(e, i, d) || this.untaught(e, i, d) || introduced(i, d, open.slice(first, days.length))) break;
         if (most < Infinity) {
-          if ((had.get(span(d)) ?? 0) >= most) break;
-          count(d);
+          if (counts(i) && (had.get(span(d)) ?? 0) >= most) break;
+          count(d, i);
         }
         days.push(d);
       }
@@ -492,7 +539,7 @@ export class Book {
   }
   /** Steps that there would be time for until the end of the year. */
   sittings(e: number): number {
-    const many = Array.from({ length: 1000 }, (_, i) => -1 - i);
+    const many = Array.from({ length: 1000 }, (_, i) => 1200 + i);
     return this.soonest(e, many).filter((d) => d <= this.end).length;
   }
   /** How many of the next sittings can be lost; negative by those that are missing. */

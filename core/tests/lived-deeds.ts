@@ -24,7 +24,7 @@ import { atPaces, lifeEntered, paceEntered } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { publishWeek, weekPage } from '../week';
 import { compare, paceOf } from './lived';
-import { type Book, READ, stepId } from './lived-book';
+import { type Book, kindsOf } from './lived-book';
 import { deed, newId, on, type Real } from './lived-real';
 import { thingCommands } from './lived-things';
 import { aCourse } from './make';
@@ -272,10 +272,13 @@ const lessonOut = fc.tuple(fc.nat(2), fc.nat(40)).map(([which, n]) =>
     const course = real.state.courses.find(
       (c) => c.id === real.state.enrolments.find((x) => x.id === book.course(e).id)!.courseId,
     )!;
-    deed(real, [{ table: 'courses', put: deleteLesson(course, `L${i + 1}`) }]);
-    book.gone.add(`${e} ${i}`);
-    book.moves.delete(`${e} ${i}`);
-    book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== i);
+    const lesson = book.lesson(e, i);
+    deed(real, [{ table: 'courses', put: deleteLesson(course, `L${lesson + 1}`) }]);
+    for (const own of steps.filter((x) => book.lesson(e, x) === lesson)) {
+      book.gone.add(`${e} ${own}`);
+      book.moves.delete(`${e} ${own}`);
+      book.ticks = book.ticks.filter((t) => t.e !== e || t.i !== own);
+    }
   }),
 );
 
@@ -393,7 +396,7 @@ export const commands = [
       const open = book.steps(e).filter((i) => !book.settled(e, i));
       if (open.length < 4 || book.paused(e, book.today)) return;
       const before = new Set(real.state.proofs.map((p) => p.id));
-      deed(real, known(real.state, on(book, e, open[0]!, book.today), stepId(open[2]!), false, newId(real)));
+      deed(real, known(real.state, on(book, e, open[0]!, book.today), book.stepId(e, open[2]!), false, newId(real)));
       const proof = real.state.proofs.find((p) => !before.has(p.id))!.id;
       for (const i of open.slice(0, 3)) book.put(e, i, book.today, 'known', proof);
       book.proofs.push({ id: proof, failed: false });
@@ -428,9 +431,7 @@ export const commands = [
       if (from === undefined || book.paused(e, from + by) || (which > 0 && !book.isOpen(from + by))) return;
       const puts = moveTo(real.state, year, plan, enrolment, from, from + by);
       deed(real, puts);
-      const moved = puts.flatMap((p) =>
-        p.table === 'pins' && 'put' in p ? [Number(/\d+/.exec(p.put.stepId)![0]) - 1] : [],
-      );
+      const moved = puts.flatMap((p) => (p.table === 'pins' && 'put' in p ? [book.step(e, p.put.stepId)] : []));
       // What comes behind it cannot stand before it any more; what was settled is moved no more.
       for (const [key, day] of book.moves) {
         const [of, i] = key.split(' ').map(Number);
@@ -445,7 +446,7 @@ export const commands = [
         const own = kept.filter((p) => p.enrolmentId === enrolment.id);
         book.published.set(monday, [
           ...list.filter((p) => p.e !== e),
-          ...own.map((p) => ({ e, i: Number(/\d+/.exec(p.stepId)![0]) - 1, day: toDay(p.date) })),
+          ...own.map((p) => ({ e, i: book.step(e, p.stepId), day: toDay(p.date) })),
         ]);
       }
     }),
@@ -468,17 +469,19 @@ export const commands = [
       };
       book.courses.push(taken);
       // A sitting holds what it takes to have so many a week; else a step, of a book with no more of them than there is time for.
-      const each = (on: readonly number[]) => (old.week === undefined ? 1 : Math.ceil(old.week / on.length));
+      const each = (on: readonly number[]) =>
+        old.week === undefined ? 1 : Math.ceil((old.week * (old.unit ? kindsOf(old).length : 1)) / on.length);
       taken.weekdays = old.weekdays.map((w) => ({ ...w, per: each(w.on) }));
       book.standing[which] = book.courses.length - 1;
-      taken.steps = Math.min(12, book.sittings(book.standing[which]));
+      const n = kindsOf(old).length;
+      taken.steps = Math.floor(Math.min(12, book.sittings(book.standing[which])) / n) * n;
       if (taken.steps === 0) {
         book.courses.pop();
         book.standing[which] = e;
         return;
       }
-      const perLesson = [{ kind: old.minutes === READ ? ('introduce' as const) : ('practise' as const), count: 1 }];
-      deed(real, [{ table: 'courses', put: aCourse(id, { lessons: taken.steps, perLesson }) }]);
+      const perLesson = kindsOf(old).map((kind) => ({ kind, count: 1 }));
+      deed(real, [{ table: 'courses', put: aCourse(id, { lessons: taken.steps / n, perLesson }) }]);
       deed(real, swapCourse(real.state, year, enrolment, id, book.today));
       taken.id = real.state.enrolments.find((x) => x.courseId === id)!.id;
     }),
@@ -509,7 +512,7 @@ export const commands = [
       for (const t of book.ticks)
         if (!book.settled(t.e, t.i) && !book.marks.has(`${t.e} ${t.i} ${t.date}`)) book.put(t.e, t.i, t.date, 'done');
       const gone = new Set(waiting.map((t) => (t.of.kind === 'step' ? `${t.of.enrolmentId} ${t.of.stepId}` : '')));
-      book.ticks = book.ticks.filter((t) => !gone.has(`${book.course(t.e).id} ${stepId(t.i)}`));
+      book.ticks = book.ticks.filter((t) => !gone.has(`${book.course(t.e).id} ${book.stepId(t.e, t.i)}`));
     }),
   ),
 ];

@@ -1,5 +1,5 @@
 import { toDay, weekdayOf, type Day } from '../calendar';
-import type { Child, SchoolYear } from '../household';
+import type { Child, Kind, SchoolYear } from '../household';
 import { aChild, aYear } from './make';
 
 /** Where and when a household lives. Its account book counts its school days by `held`, never by the program's calendar. */
@@ -11,8 +11,8 @@ export interface Life {
   earlier: SchoolYear[];
   required: number;
   /**
-   * `per`: steps that a sitting holds, 1 where nothing is said; `week`: steps that a week holds, any number where nothing is said;
-   * `turns`: those that share the days of the year, whoever is next.
+   * `lesson`: what each lesson has, a step of `minutes` where nothing is said; `per`: steps that a sitting holds, 1 where nothing is said;
+   * `week`: steps, or lessons, that a week holds, any number where nothing is said; `turns`: those that share the days of the year, whoever is next.
    */
   enrolments: {
     id: string;
@@ -20,7 +20,9 @@ export interface Life {
     steps: number;
     minutes: number;
     per?: number;
+    lesson?: Kind[];
     week?: number;
+    unit?: 'lessons';
     turns?: true;
   }[];
   children: Child[];
@@ -92,6 +94,18 @@ export const PACED: Life = {
     { id: 'tales', kids: ['A', 'B'], steps: 40, minutes: 20, per: 2, week: 4 },
   ],
   unmoved: true,
+};
+/** An autumn of books whose lessons have several steps: two days a lesson, tests behind, and so many lessons a week. */
+export const LESSONS: Life = {
+  ...PACED,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 36, minutes: 15, lesson: ['introduce', 'practise'] },
+    { id: 'letters', kids: ['B'], steps: 45, minutes: 20, lesson: ['introduce', 'practise', 'assess'], per: 2 },
+    {
+      ...{ id: 'tales', kids: ['A', 'B'], steps: 40, minutes: 20, lesson: ['introduce', 'practise'] },
+      ...{ per: 2, week: 2, unit: 'lessons' },
+    },
+  ],
 };
 /** An autumn in which two courses of different children take turns. */
 export const TURNS: Life = {

@@ -2,7 +2,7 @@ import type { Day } from '../calendar';
 import type { Household, Put } from '../household';
 import type { Plan } from '../stagger';
 import { afterDeed } from './apply';
-import { type Book, stepId } from './lived-book';
+import type { Book } from './lived-book';
 
 /** The real side: the household, changed by deeds alone. */
 export interface Real {
@@ -17,6 +17,6 @@ export const deed = (real: Real, puts: readonly Put[]) => {
 export const newId = (real: Real) => () => `x${++real.n}`;
 export const on = (book: Book, e: number, i: number, day: Day) => ({
   enrolmentId: book.course(e).id,
-  stepId: stepId(i),
+  stepId: book.stepId(e, i),
   day,
 });

@@ -16,24 +16,39 @@ const THINGS: readonly Thing[] = ['paper', 'chalk'];
 /** Lesson of which course needs it; a spoiled sheet of paper serves on, chalk that is used up is used up. */
 const OF: Record<Thing, { e: number; once: boolean }> = { paper: { e: 0, once: true }, chalk: { e: 2, once: false } };
 
-/** Sittings on a step at which a child was, and what it caught up with by itself, in order. */
-function sat(book: Book, e: number, i: number, child: string): { date: Day; order: number; kind: string }[] {
-  const own = book
-    .of(e, i)
-    .filter((m) => book.sat(m) && book.stays(child, m.date) && !book.missed.has(`${e} ${i} ${m.date} ${child}`));
-  const alone = book.caught.filter((c) => c.e === e && c.i === i && c.child === child);
+/** Sittings on steps at which a child was, and what it caught up with by itself, in order. */
+function sittings(
+  book: Book,
+  e: number,
+  steps: readonly number[],
+  child: string,
+): { date: Day; order: number; kind: string }[] {
+  const own = steps
+    .flatMap((i) => book.of(e, i))
+    .filter((m) => book.sat(m) && book.stays(child, m.date) && !book.missed.has(`${e} ${m.i} ${m.date} ${child}`));
+  const alone = book.caught.filter((c) => c.e === e && steps.includes(c.i) && c.child === child);
   return [...own, ...alone.map((c) => ({ ...c, kind: 'done' }))].sort((a, b) => a.date - b.date || a.order - b.order);
+}
+
+/** The steps that take a thing, those that take it together in one: each lesson of sums, each tale that is read. */
+function taking(book: Book, thing: Thing): number[][] {
+  const { e } = OF[thing];
+  const steps = Array.from({ length: book.course(e).steps }, (_, i) => i);
+  if (thing === 'chalk') return steps.flatMap((i) => (book.read(e, i) ? [[i]] : []));
+  return steps
+    .flatMap((i) => (i === 0 || book.lesson(e, i) !== book.lesson(e, i - 1) ? [i] : []))
+    .map((first) => steps.filter((i) => book.lesson(e, i) === book.lesson(e, first)));
 }
 
 /** What marked work took of a thing, child by child: who was not there took nothing. */
 function taken(book: Book, thing: Thing): Entry[] {
   const { e, once } = OF[thing];
   const uses: Entry[] = [];
-  for (let i = 0; i < book.course(e).steps; i++)
+  for (const steps of taking(book, thing))
     for (const child of book.course(e).kids) {
       // A copy that is begun serves until it is done with.
       let inHand = false;
-      for (const { date, order, kind } of sat(book, e, i, child)) {
+      for (const { date, order, kind } of sittings(book, e, steps, child)) {
         if (!inHand) uses.push({ thing, date, order, adds: -1 });
         inHand = once || kind === 'partly';
       }
@@ -46,11 +61,11 @@ const there = (book: Book, thing: Thing): number =>
     .sort((a, b) => a.date - b.date || a.order - b.order)
     .reduce((n, x) => x.sets ?? n + (x.adds ?? 0), 0);
 /** What a planned sitting will take: a copy for each child that has none begun. */
-function wanted(book: Book, thing: Thing, i: number, day: Day): number {
+function wanted(book: Book, thing: Thing, steps: readonly number[], day: Day): number {
   const { e, once } = OF[thing];
   return book.course(e).kids.filter((child) => {
     if (!book.stays(child, day)) return false;
-    const own = sat(book, e, i, child);
+    const own = sittings(book, e, steps, child);
     return own.length === 0 || !(once || own.at(-1)!.kind === 'partly');
   }).length;
 }
@@ -60,10 +75,12 @@ function wantedOn(book: Book, plan: Plan, thing: Thing): Map<Day, number> {
   const { e } = OF[thing];
   const need = new Map<Day, number>();
   const track = book.standing.includes(e) ? plan.tracks.find((t) => t.enrolmentId === book.course(e).id) : undefined;
-  track?.days.forEach((d, k) => {
-    const i = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
-    if (d >= 0) need.set(d, (need.get(d) ?? 0) + wanted(book, thing, i, d));
-  });
+  const planned = new Map(track?.stepIds.map((id, k) => [book.step(e, id), track.days[k]!]));
+  for (const steps of taking(book, thing)) {
+    // Of a lesson it is the first sitting to come that takes it.
+    const [d] = steps.flatMap((i) => planned.get(i) ?? []);
+    if (d !== undefined && d >= 0) need.set(d, (need.get(d) ?? 0) + wanted(book, thing, steps, d));
+  }
   return need;
 }
 /** The days on which something is missing, and how many; what is on its way is there on its day, or by now (`hurried`). */

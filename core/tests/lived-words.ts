@@ -8,7 +8,7 @@ import { findInRecord, marksByMonth, minutesByCourse, portfolioOf } from '../rec
 import { courseLines, schoolDaysBefore, silentLately, weekDatesWords } from '../sitdown';
 import { goodnessOf, goodnessWords, heldWords, type Plan } from '../stagger';
 import { weekPage } from '../week';
-import { type Book, READ, type Said } from './lived-book';
+import { type Book, type Said } from './lived-book';
 
 /**
  * The sentences with a figure that a household meets beside those of its courses: each is read back as a parent reads it, and set
@@ -35,15 +35,18 @@ function newLessons(book: Book, state: Household, plan: Plan): Said {
   const { today } = book;
   const begun = new Map<Day, Set<number>>();
   const begin = (d: Day, e: number) => begun.set(d, (begun.get(d) ?? new Set()).add(e));
-  for (const e of book.standing.filter((x) => book.course(x).minutes === READ)) {
-    for (const d of plan.tracks.find((t) => t.enrolmentId === book.course(e).id)?.days ?? []) if (d >= 0) begin(d, e);
+  const begins = (m: { e: number; i: number }) => book.read(m.e, m.i);
+  for (const e of book.standing) {
+    const track = plan.tracks.find((t) => t.enrolmentId === book.course(e).id);
+    track?.days.forEach((d, k) => {
+      if (d >= 0 && begins({ e, i: book.step(e, track.stepIds[k]!) })) begin(d, e);
+    });
     // What was begun today already has taken its part of what one teacher can begin.
-    if ([...book.marks.values()].some((m) => m.e === e && m.date === today && book.sat(m))) begin(today, e);
+    if ([...book.marks.values()].some((m) => m.e === e && m.date === today && begins(m) && book.sat(m)))
+      begin(today, e);
   }
   // None is wished on a day on which the teacher is out; what was begun today all the same stands out no more than on any other.
-  const done = [...book.marks.values()].some(
-    (m) => m.date === today && book.course(m.e).minutes === READ && book.sat(m),
-  );
+  const done = [...book.marks.values()].some((m) => m.date === today && begins(m) && book.sat(m));
   const wished = (d: Day) => (book.out.has(d) && !(d === today && done) ? 0 : 1);
   const above = [...begun].map(([d, courses]) => [d, courses.size - wished(d)] as const);
   const over = above.filter(([, n]) => n > 0);
@@ -109,16 +112,15 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
   const taught = (day: Day): number => {
     let minutes = 0;
     for (const e of book.courses.keys()) {
-      const { id, minutes: each } = book.course(e);
-      if (each !== READ) continue;
+      const { id } = book.course(e);
       const steps = new Map<number, number>();
       const track = book.standing.includes(e) ? plan.tracks.find((t) => t.enrolmentId === id) : undefined;
       track?.days.forEach((d, k) => {
-        const i = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
-        if (d === day) steps.set(i, book.toDo(e, i));
+        const i = book.step(e, track.stepIds[k]!);
+        if (d === day && book.read(e, i)) steps.set(i, book.toDo(e, i));
       });
       for (const m of book.marks.values()) {
-        if (m.e !== e || m.date !== day) continue;
+        if (m.e !== e || m.date !== day || !book.read(e, m.i)) continue;
         if (book.sat(m)) steps.set(m.i, book.took(m));
         else steps.delete(m.i);
       }
@@ -134,7 +136,7 @@ function weeks(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
       .sort((a, b) => a.date - b.date || a.order - b.order)
       .at(-1);
     said[`${book.course(e).id}: last done, at the sit-down`] = [
-      sat ? sat.i + 1 : undefined,
+      sat ? book.lesson(e, sat.i) + 1 : undefined,
       numbers(line.last, /(\d+)/g)[0],
     ];
   }
@@ -152,9 +154,9 @@ function lists(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
   said['missed of late'] = [
     book
       .missedLately()
-      .map((m) => [book.course(m.e).id, m.i + 1, m.on, m.child].join(' '))
+      .map((m) => [book.course(m.e).id, book.stepId(m.e, m.i), m.on, m.child].join(' '))
       .sort(),
-    told.map((m) => [m.enrolment.id, /\d+/.exec(m.step.id)![0], m.on, m.child.id].join(' ')).sort(),
+    told.map((m) => [m.enrolment.id, m.step.id, m.on, m.child.id].join(' ')).sort(),
   ];
   said['left from days before'] = [left.slice(1).map(numbered), older.map(numbered)];
   for (const id of ['A', 'B']) {
@@ -171,7 +173,7 @@ function lists(book: Book, state: Household, year: SchoolYear, plan: Plan): Said
       if (!kids.includes(id) || !book.stays(id, today) || (kids.length > 1 && book.away.get(id)!.has(today))) continue;
       const track = plan.tracks.find((t) => t.enrolmentId === course);
       track?.days.forEach((d, k) => {
-        const i = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
+        const i = book.step(e, track.stepIds[k]!);
         const ticked = book.ticks.some((t) => t.e === e && t.i === i && t.child === id);
         if (d !== today || book.marks.has(`${e} ${i} ${today}`) || book.missed.has(`${e} ${i} ${today} ${id}`)) return;
         steps++;

@@ -12,7 +12,7 @@ import { things, THING_ROWS } from './lived-things';
 import { views } from './lived-views';
 import { sayings } from './lived-words';
 import { aCourse, aHousehold, anEnrolment } from './make';
-import { Book, CIRCLE, READ, type Said, stepId } from './lived-book';
+import { Book, CIRCLE, kindsOf, type Said } from './lived-book';
 import type { Life } from './lived-lives';
 
 /** A household that is lived in: by real deeds on the one side, by a plain account book on the other. */
@@ -21,13 +21,14 @@ import type { Life } from './lived-lives';
 export const paceOf = ({
   per = 1,
   week,
+  unit,
   turns,
 }: Life['enrolments'][number]): Pick<Enrolment, 'rule' | 'perSitting'> => ({
   rule: turns
     ? { kind: 'loop', loopId: 'turns' }
     : week === undefined
       ? { kind: 'even' }
-      : { kind: 'weekly', n: week, unit: 'steps' },
+      : { kind: 'weekly', n: week, unit: unit ?? 'steps' },
   perSitting: per,
 });
 
@@ -38,8 +39,8 @@ export const begin = (life: Life): Real => ({
     children: life.children,
     courses: life.enrolments.map((e) =>
       aCourse(e.id, {
-        lessons: e.steps,
-        perLesson: [{ kind: e.minutes === READ ? 'introduce' : 'practise', count: 1 }],
+        lessons: e.steps / kindsOf(e).length,
+        perLesson: kindsOf(e).map((kind) => ({ kind, count: 1 })),
       }),
     ),
     enrolments: life.enrolments.map((e) =>
@@ -80,7 +81,7 @@ export function compare(book: Book, real: Real): Said {
     const left = book.left(e);
     said[`${x.id}: steps left`] = [left, progressOf(state, enrolment).open];
     said[`${x.id}: next`] = [
-      book.next(e) < 0 ? undefined : stepId(book.next(e)),
+      book.next(e) < 0 ? undefined : book.stepId(e, book.next(e)),
       progressOf(state, enrolment).next?.id,
     ];
     const reserve = reserveOf(makeTrack(state, year, enrolment, today), year);
@@ -119,10 +120,11 @@ export function compare(book: Book, real: Real): Said {
   for (const e of book.standing) {
     const { id } = book.course(e);
     const steps = book.steps(e).length;
+    const lessons = new Set(book.steps(e).map((i) => book.lesson(e, i))).size;
     const { courseId } = state.enrolments.find((x) => x.id === id)!;
     const contents = contentsWords(state.courses.find((c) => c.id === courseId)!.units);
     said[`${id}: contents`] = [
-      `${steps} lesson${steps === 1 ? '' : 's'}, ${steps} step${steps === 1 ? '' : 's'}`,
+      `${lessons} lesson${lessons === 1 ? '' : 's'}, ${steps} step${steps === 1 ? '' : 's'}`,
       contents,
     ];
   }
@@ -158,7 +160,7 @@ export function compare(book: Book, real: Real): Said {
     for (const e of book.standing) {
       const track = plan.tracks.find((t) => t.enrolmentId === book.course(e).id);
       track?.days.forEach((d, k) => {
-        const at = Number(/\d+/.exec(track.stepIds[k]!)![0]) - 1;
+        const at = book.step(e, track.stepIds[k]!);
         if (book.course(e).kids.includes(id) && d >= 0 && !book.away.get(id)!.has(d))
           ahead.set(d, (ahead.get(d) ?? 0) + book.toDo(e, at));
       });
