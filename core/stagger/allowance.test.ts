@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { toDay } from '../calendar';
 import { MOST_NEW } from '../household';
 import { newcomer } from '../tests/instances';
-import { aChild, aCourse, aHousehold, anEnrolment, aYear } from '../tests/make';
-import { fewStandOut, makePlan, makeProblem, proposeAllowance, standingOut } from './index';
+import { aChild, aCourse, aHousehold, anEnrolment, aTeacher, aYear } from '../tests/make';
+import { fewStandOut, heldWords, makePlan, makeProblem, proposeAllowance, standingOut } from './index';
 
 describe('the allowance of new lessons', () => {
   const { household, year, today } = newcomer();
@@ -115,5 +115,23 @@ describe('the allowance of new lessons', () => {
     expect(proposeAllowance(aHousehold(), aYear(), toDay('2026-09-07'))).toBeUndefined();
     const none = { ...household, settings: { ...household.settings, wishes: { newLessons: 0 } } };
     expect(proposeAllowance(none, year, today)).toBeUndefined();
+  });
+
+  it('is held but for days that are told by teacher and by how full they are, each date under its own', () => {
+    const teachers = [aTeacher('T', { name: 'Tilda' }), aTeacher('U', { name: 'Ulf' })];
+    const h = aHousehold({ teachers, settings: { ...aHousehold().settings, dateStyle: 'year-month-day' } });
+    const clash = (teacherId: string, day: string, ...enrolmentIds: string[]) => ({
+      ...{ teacherId, enrolmentIds, day: toDay(day), above: enrolmentIds.length - 1 },
+    });
+    const clashes = [
+      clash('T', '2026-09-07', 'a', 'b', 'c'),
+      clash('T', '2026-09-08', 'a', 'b', 'c'),
+      ...['2026-09-09', '2026-09-10', '2026-09-11', '2026-09-14'].map((d) => clash('T', d, 'a', 'b')),
+      clash('U', '2026-09-15', 'd', 'e'),
+    ];
+    expect(heldWords(h, { clashes }, toDay('2026-09-07'))).toBe(
+      'Tilda begins 3 new lessons on 2026-09-07 and 2026-09-08; 2 on 2026-09-09, 2026-09-10, 2026-09-11 and 1 other day; ' +
+        'Ulf begins 2 new lessons on 2026-09-15; on every other day at most 1.',
+    );
   });
 });

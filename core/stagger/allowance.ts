@@ -153,13 +153,14 @@ export function heldWords(state: Household, plan: Pick<Plan, 'clashes'>, today: 
   const allowed = newLessonsWished(state);
   const style = state.settings.dateStyle;
   if (plan.clashes.length === 0) return `No teacher begins more than ${count(allowed, 'new lesson')} on any day.`;
-  const named = standingOut(plan).map((s) => {
+  const named = standingOut(plan).map((s, i, all) => {
     const days = s.days.slice(0, NAMED).map((d) => shortDate(style, d, today));
     const rest = s.days.length - days.length;
     const dates = rest > 0 ? `${days.join(', ')} and ${count(rest, 'other day')}` : listing(days);
+    if (all[i - 1]?.teacherId === s.teacherId) return `${s.lessons} on ${dates}`;
     return `${byId(state.teachers, s.teacherId)?.name} begins ${count(s.lessons, 'new lesson')} on ${dates}`;
   });
-  return `${listing(named)}; on every other day at most ${allowed}.`;
+  return `${named.join('; ')}; on every other day at most ${allowed}.`;
 }
 
 /** What a proposal says: that what there is cannot be held, and why each of its courses need not count. */

@@ -52,12 +52,7 @@ function newLessons(book: Book, state: Household, plan: Plan): Said {
   const over = above.filter(([, n]) => n > 0);
   const words = heldWords({ ...state, settings: { ...state.settings, dateStyle: 'year-month-day' } }, plan, today);
   const said: Said = {};
-  const days = sum(
-    [...words.matchAll(/begins \d+ new lessons? on (.*?)(?=(?:, | and )[^,;]* begins|;|\.$)/g)].map(([, dates]) => {
-      const rest = numbers(dates!, /and (\d+) other days?/g)[0] ?? 0;
-      return dates!.match(/\d{4}-\d\d-\d\d/g)!.length + rest;
-    }),
-  );
+  const days = sum([...numbers(words, /and (\d+) other days?/g), words.match(/\d{4}-\d\d-\d\d/g)?.length ?? 0]);
   said['days with more new lessons than one, in words'] = [over.length, days];
   const good = goodnessOf(plan);
   if (good) {
