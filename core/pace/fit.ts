@@ -61,6 +61,19 @@ export function reach(track: Track, i: number, day: Day, room: number, used: num
   return j;
 }
 
+/**
+ * Whether a sitting that has room for more may end before the step at a position: a printed day, or a turn, is one sitting and is cut by
+ * nobody’s choice, but where what is next of it is held to another day.
+ */
+export const mayEndBefore = (steps: readonly Pick<TrackStep, 'printedDay' | 'heldOn'>[], at: number): boolean =>
+  steps[at]!.printedDay < 0 ||
+  steps[at]!.printedDay !== steps[at - 1]!.printedDay ||
+  steps[at]!.heldOn !== steps[at - 1]!.heldOn;
+
+/** Whether what is left of a printed day, or a turn, that is begun today stands there as far as it can: it is not cut then either. */
+export const goesOnToday = ({ begunToday, steps: [next], dates }: Track): boolean =>
+  begunToday && next !== undefined && next.printedDay >= 0 && (next.heldOn < 0 || next.heldOn === dates[0]);
+
 /** Whether a date is a sitting that could be lost: one on which what comes next cannot stand is lost already. */
 export const canBeLost = (track: Track, day: Day): boolean => {
   const [next] = phaseOn(track, day).steps;

@@ -38,7 +38,9 @@ export function idealSittings(
   const passed = fromWeek.length - track.dates.length;
   const done = sum(doneThisWeek);
   if (wish !== 'spread')
-    return inTheMiddle(remaining, weight, weeklySittings(track, pace), done).map((s) => Math.max(1, s - passed));
+    return inTheMiddle(remaining, weight, weeklySittings(track, pace), done, pace.printed, doneThisWeek).map((s) =>
+      Math.max(1, s - passed),
+    );
   // Up to each step that is due, over the sittings up to its day; the rest over those that are left.
   const sittings: number[] = [];
   let [before, earlier] = [0, done];
@@ -84,7 +86,8 @@ export function idealFrom(
     const weight = weights(track, wish, pace, taken);
     const left = rest.reduce((n, s) => n + weight(s), 0);
     const sittings = track.dates.filter((d) => d >= from && d <= track.target).length;
-    return inTheMiddle(rest, weight, wish === 'spread' ? Math.max(1, sittings) / left : weeklySittings(phase, pace), 0);
+    const perUnit = wish === 'spread' ? Math.max(1, sittings) / left : weeklySittings(phase, pace);
+    return inTheMiddle(rest, weight, perUnit, 0, pace.printed);
   };
   return [...track.ideal.slice(0, first), ...at().map((sitting) => Math.max(1, sitting) + before)];
 }
@@ -132,17 +135,28 @@ function weeklySittings({ weekdays }: Pick<Phase, 'weekdays'>, pace: Pacing): nu
   return sittings / (pace.printed ? Math.min(pace.cap, sittings) : pace.cap / pace.scale);
 }
 
-/** Each step in the middle of its share, counted on from what is done. */
+/** Each step in the middle of its share, counted on from what is done; a printed day, which is one sitting, in the middle of its own. */
 function inTheMiddle(
   steps: readonly FlatStep[],
   weight: (s: FlatStep) => number,
   sittingsPerUnit: number,
   done: number,
+  printed?: (s: FlatStep) => number,
+  doneOf: readonly FlatStep[] = [],
 ): number[] {
   let at = done;
-  return steps.map((s) => {
-    const middle = at + weight(s) / 2;
-    at += weight(s);
-    return Math.ceil(middle * sittingsPerUnit);
-  });
+  // What is left of one that is begun stays where all of it was to stand.
+  const begun = printed && steps[0] ? doneOf.filter((s) => printed(s) === printed(steps[0]!)) : [];
+  at -= begun.reduce((n, s) => n + weight(s), 0);
+  const sittings: number[] = [];
+  while (sittings.length < steps.length) {
+    const first = sittings.length;
+    let end = first + 1;
+    while (printed && end < steps.length && printed(steps[end]!) === printed(steps[first]!)) end++;
+    const whole = [...(first === 0 ? begun : []), ...steps.slice(first, end)];
+    const share = whole.reduce((n, s) => n + weight(s), 0);
+    for (let i = first; i < end; i++) sittings.push(Math.ceil((at + share / 2) * sittingsPerUnit));
+    at += share;
+  }
+  return sittings;
 }

@@ -6,7 +6,7 @@ import { flatten } from '../course';
 import type { Enrolment, PaceRule, PrintedRhythm } from '../household';
 import { makePlan, makeProblem } from '../stagger';
 import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary } from '../tests/make';
-import { forecastDay, makeTrack, minutesAStep, printedDayOf, ruleNotes, reserveOf } from './index';
+import { forecastDay, makeTrack, minutesAStep, printedDayOf, reach, ruleNotes, reserveOf } from './index';
 
 const year = aYear({ start: '2026-09-07', end: '2026-10-30' });
 const today = toDay('2026-09-07');
@@ -42,11 +42,12 @@ describe('as printed', () => {
     ]);
   });
 
-  it('holds on any calendar: no sitting has two printed days, no week more than the rhythm prints', () => {
+  it('holds on any calendar: no sitting has two printed days, no day is cut, no week has more than the rhythm prints', () => {
     fc.assert(
       fc.property(householdArbitrary, ({ state, year: y, today: now }) => {
-        const plan = makePlan(makeProblem(state, y, now), { sweeps: 2, seed: 1 });
-        for (const track of plan.tracks) {
+        const problem = makeProblem(state, y, now);
+        const plan = makePlan(problem, { sweeps: 2, seed: 1 });
+        for (const [t, track] of plan.tracks.entries()) {
           const e = state.enrolments.find((x) => x.id === track.enrolmentId)!;
           if (e.rule.kind !== 'printed') continue;
           const course = state.courses.find((c) => c.id === e.courseId)!;
@@ -63,6 +64,16 @@ describe('as printed', () => {
             weeks.set(w, (weeks.get(w) ?? new Set()).add(day));
           });
           for (const set of days.values()) expect(set.size).toBe(1);
+          // Its next step is on another date only where it cannot stand on this one.
+          const of = problem.tracks[t]!;
+          track.days.forEach((d, i) => {
+            if (i === 0 || d < 0 || d === track.days[i - 1]) return;
+            if (steps.get(track.stepIds[i]!) !== steps.get(track.stepIds[i - 1]!)) return;
+            const before = track.days[i - 1]!;
+            expect(reach(of, track.days.indexOf(before), before, of.room[of.dates.indexOf(before)]!, -Infinity)).toBe(
+              i,
+            );
+          });
           // A printed day begun before is free, so that its rest may stand beside a whole week's own.
           for (const set of weeks.values())
             expect(set.size).toBeLessThanOrEqual(Math.min(rhythm.days, rhythm.lessons) + 1);
@@ -99,6 +110,23 @@ describe('as printed', () => {
     expect(day).toHaveLength(1);
     expect(day[0]).toMatch(/^Its longest printed day takes \d+ minutes, more than the 10 of a full day for /);
     expect(ruleNotes(aHousehold(), anEnrolment('e', 'c'), year, toDay('2026-09-07'))).toEqual([]);
+  });
+
+  it('has as many sittings a week as the book has days, each the whole of one, where more weekdays are chosen', () => {
+    const h = household({ kind: 'printed', rhythmId: 'two' });
+    const days = new Map<string, string[]>();
+    for (const [id, date] of placed(h)) days.set(date, [...(days.get(date) ?? []), id.split('-')[0]!]);
+    const sittings = [...days.values()].map((ids) => [...new Set(ids)].join(' '));
+    expect(sittings).toEqual(['L1 L2 L3', 'L4 L5', 'L6 L7 L8', 'L9 L10', 'L11 L12']);
+    const weeks = [...days.keys()].map((d) => weekStart(toDay(d), 1));
+    expect(weeks.map((w) => (w - weeks[0]!) / 7)).toEqual([0, 0, 1, 1, 2]);
+    // A day that the parent cuts is cut there.
+    const pins = ['L3-1', 'L3-2'].map((stepId, i) => ({ id: `p${i}`, enrolmentId: 'e', stepId, date: '2026-09-11' }));
+    const cut = new Map(placed({ ...h, pins }));
+    expect(['L3-1', 'L3-2'].map((id) => cut.get(id))).toEqual(['2026-09-11', '2026-09-11']);
+    const first = ['L1-1', 'L1-2', 'L2-1', 'L2-2'].map((id) => cut.get(id)!);
+    expect(new Set(first).size).toBe(1);
+    expect(first[0]! < '2026-09-11').toBe(true);
   });
 
   it('the rest of today belongs to today’s printed day', () => {

@@ -2,10 +2,21 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromDay, schoolDays, toDay, weekdayOf, weekStart } from '../calendar';
 import { firstHalfOf } from '../course';
+import { markStep } from '../deeds';
 import { byId, type Enrolment, type Household, type Loop, type Mark, type PaceRule } from '../household';
 import { makePlan, makeProblem } from '../stagger';
+import { afterDeed } from '../tests/apply';
 import { gatesKept } from '../tests/again';
-import { aChild, aCourse, aHousehold, aMark, anEnrolment, aYear, shapedArbitrary } from '../tests/make';
+import {
+  aChild,
+  aCourse,
+  aHousehold,
+  aMark,
+  anEnrolment,
+  aYear,
+  householdArbitrary,
+  shapedArbitrary,
+} from '../tests/make';
 import { atPaces, gateFault, makeTrack, openDates, reserveOf, takenSteps, workLeft } from './index';
 
 const year = aYear({ start: '2026-09-07', end: '2026-12-18' });
@@ -101,6 +112,26 @@ describe('the size of a sitting', () => {
     expect(days.get('e L1-1')).not.toBe(days.get('e L1-1~2'));
     expect(takenSteps(one({ splitOver: 15 }), h.enrolments[0]!)).toHaveLength(24);
     expect(takenSteps(one({ splitOver: 15 }), one({ splitOver: 15 }).enrolments[0]!)).toHaveLength(12);
+  });
+
+  it('once its first step is done the others stay on its day, by any rule', () => {
+    fc.assert(
+      fc.property(fc.oneof(householdArbitrary, shapedArbitrary), ({ state, year, today }) => {
+        const planOf = (h: Household) => makePlan(makeProblem(h, year, today), { sweeps: 2, seed: 1 }).tracks;
+        for (const { enrolmentId, stepIds, days } of planOf(state)) {
+          const [first, ...others] = stepIds.filter((_, i) => days[i] === today);
+          if (others.length === 0) continue;
+          const done = afterDeed(
+            state,
+            markStep(state, { enrolmentId, stepId: first!, day: today }, 'done', () => 'new'),
+          );
+          const then = planOf(done).find((t) => t.enrolmentId === enrolmentId)!;
+          const stay = then.stepIds.filter((_, i) => then.days[i] === today);
+          expect(stay).toEqual(expect.arrayContaining(others));
+        }
+      }),
+      { numRuns: 250 },
+    );
   });
 
   it('by minutes, or as early as can be: what is left of a sitting that is begun stays on its day', () => {

@@ -1,7 +1,7 @@
-import { isCapped, phaseOn, reach } from '../pace';
+import { goesOnToday, isCapped, phaseOn, reach } from '../pace';
 import { Loads } from './loads';
 import { daysWithin } from './pair';
-import { leavingFrom, ownCosts, sumsOf, type ToGo } from './shortest';
+import { leavingFrom, ownCosts, sumsOf, type ToGo, uncut } from './shortest';
 import type { Placed, Problem } from './types';
 import { added, CLASH, FRESH_A_CHILD, MINUTE, ROUNDING, SAME_CHILD } from './weights';
 
@@ -75,10 +75,12 @@ export function outright(
           const d = placeOf.get(day)!;
           const p = stand.at[t]!;
           const end = reach(track, p, day, track.room[d]!, 0);
+          const cannotEnd = uncut(phaseOn(track, day));
+          const goesOn = d === 0 && goesOnToday(track);
           let alone = 0;
           for (let j = p; ; j++) {
             at[t] = j;
-            go(k + 1, cost + alone);
+            if (j === end || (j === p ? !goesOn : !cannotEnd?.[j])) go(k + 1, cost + alone);
             if (j >= end) break;
             alone += own(d, j);
           }

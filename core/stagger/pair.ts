@@ -1,7 +1,17 @@
 import type { Day } from '../calendar';
-import { countedOn, isCapped, reach, type Track } from '../pace';
+import { countedOn, goesOnToday, isCapped, phaseOn, reach, type Track } from '../pace';
 import type { LinkedPair, Placed, Problem } from './types';
-import { isUnusual, leavingFrom, ownCosts, beginsWeek, shortest, statesOf, type Terms, usualReach } from './shortest';
+import {
+  isUnusual,
+  leavingFrom,
+  ownCosts,
+  beginsWeek,
+  shortest,
+  statesOf,
+  type Terms,
+  uncut,
+  usualReach,
+} from './shortest';
 
 /**
  * Pairs of more states than this (dates × steps of the one × steps of the other, twice) are too dear to be placed as one: some 5 ms where
@@ -139,6 +149,8 @@ function advance(
   const freshWeek = beginsWeek(track, d);
   const unusual = isUnusual(problem, track, d);
   const usual = usualReach(track);
+  const cannotEnd = uncut(phaseOn(track, day));
+  const goesOn = d === 0 && goesOnToday(track);
   const next = new Float64Array(now.length).fill(Infinity);
   const from = new Int32Array(now.length).fill(-1);
   // States of the other side lie so far apart, and those of this one so.
@@ -152,7 +164,7 @@ function advance(
       for (let j = p; ; j++) {
         const cost = alone + (j > p ? (terms.sitting?.(d, p, j) ?? 0) : 0) + (terms.standing?.[d]![j] ?? 0);
         const to = j * width + (capped ? used : 0);
-        for (let o = 0; o < others; o++) {
+        for (let o = 0; o < (j === end || (j === p ? !goesOn : !cannotEnd?.[j]) ? others : 0); o++) {
           const total = now[o * far + state * step]! + cost;
           const place = o * far + to * step;
           // A tie goes to the path that has placed more by now, as in `shortest`.

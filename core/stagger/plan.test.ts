@@ -105,11 +105,17 @@ describe('a plan, on any small household', () => {
           const start = weekStart(day, 1) === before ? used : 0;
           const end = reach(track, i, day, track.room[d]!, start);
           let now = start;
-          walk(d + 1, i, start);
+          // What is left of one that is begun today goes on.
+          const goesOn = d === 0 && track.begunToday && track.steps[i]!.printedDay >= 0 && end > i;
+          if (!goesOn) walk(d + 1, i, start);
           for (let j = i; j < end; j++) {
             days[j] = day;
             now += track.steps[j]!.uses;
-            walk(d + 1, j + 1, now);
+            // A printed day goes on as far as it can, but to a day to which its next step is held.
+            const [one, other] = [track.steps[j]!, track.steps[j + 1]];
+            const cut =
+              j + 1 < end && one.printedDay >= 0 && one.printedDay === other?.printedDay && one.heldOn === other.heldOn;
+            if (!cut) walk(d + 1, j + 1, now);
           }
           for (let j = i; j < end; j++) days[j] = -1;
         };

@@ -1,5 +1,15 @@
 import { weekStart } from '../calendar';
-import { countedOn, isCapped, paceBegins, type Phase, phaseOn, reach, type Track } from '../pace';
+import {
+  countedOn,
+  goesOnToday,
+  isCapped,
+  mayEndBefore,
+  paceBegins,
+  type Phase,
+  phaseOn,
+  reach,
+  type Track,
+} from '../pace';
 import type { Placed, Problem } from './types';
 import { ROUNDING, WEIGHTS } from './weights';
 
@@ -40,6 +50,7 @@ export function shortest(
   const leaving = leavingFrom(problem, t);
   const { sitting: price, standing: apart } = terms;
   const usual = usualReach(track);
+  const whole = uncut(track);
 
   // Where the track stood is a placement like any other: no part of a better one can cost more than all of it.
   const limit = hint ? costAlong(track, hint.stood, own, terms, leaving) + ROUNDING : Infinity;
@@ -58,6 +69,8 @@ export function shortest(
     const row = d * size;
     const unusual = isUnusual(problem, track, d);
     const counted = capped ? countedOn(track, day) : undefined;
+    const cannotEnd = track.later ? uncut(phaseOn(track, day)) : whole;
+    const goesOn = d === 0 && goesOnToday(track);
     next.fill(Infinity);
     let nextTop = top;
     let lowest = top + 1;
@@ -73,13 +86,15 @@ export function shortest(
         const state = p * width + u;
         let alone = base;
         for (let j = p; ; j++) {
-          let cost = price !== undefined && j > p ? alone + price(d, p, j) : alone;
-          if (apart) cost += apart[d]![j]!;
-          const to = j * width + (capped ? used : 0);
-          // A tie goes to the path that has placed more by now: the earlier placement.
-          if (cost < next[to]! || (cost === next[to]! && state > from[row + to]!)) {
-            next[to] = cost;
-            from[row + to] = state;
+          if (j === end || (j === p ? !goesOn : !cannotEnd?.[j])) {
+            let cost = price !== undefined && j > p ? alone + price(d, p, j) : alone;
+            if (apart) cost += apart[d]![j]!;
+            const to = j * width + (capped ? used : 0);
+            // A tie goes to the path that has placed more by now: the earlier placement.
+            if (cost < next[to]! || (cost === next[to]! && state > from[row + to]!)) {
+              next[to] = cost;
+              from[row + to] = state;
+            }
           }
           if (j === end) break;
           alone += own(d, j);
@@ -111,6 +126,17 @@ export function shortest(
     state = before;
   }
   return { placed, cost: bestCost };
+}
+
+const uncutCache = new WeakMap<Phase['steps'], Uint8Array | undefined>();
+
+/** Before which steps nobody ends a sitting by choice; none where no sitting is a printed day or a turn. */
+export function uncut({ steps }: Pick<Phase, 'steps'>): Uint8Array | undefined {
+  if (!uncutCache.has(steps)) {
+    const marked = Uint8Array.from(steps, (_, i) => (i > 0 && !mayEndBefore(steps, i) ? 1 : 0));
+    uncutCache.set(steps, marked.includes(1) ? marked : undefined);
+  }
+  return uncutCache.get(steps);
 }
 
 /** The states a track may be in on a date: steps placed, times what is used of a weekly cap (`width`, 1 without one). */

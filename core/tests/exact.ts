@@ -81,6 +81,14 @@ export function linearProgram(problem: Problem): { model: string; constant: numb
           if (d === 0) zeros.add(y(t, i, d));
           else must(new Sum().add(1, y(t, i, d)).add(-1, y(t, step.behind, d - 1)), '<=', 0);
         }
+        const stays =
+          step.notBefore <= day &&
+          [0, weekdayOf(day)].includes(step.weekday) &&
+          !(nobody && step.teacher > 0 && step.heldOn !== day) &&
+          holds.steps[step.behind]?.printedDay !== step.printedDay;
+        // A printed day is one sitting: on a date on which the next of it may stand too, it stands there.
+        if (i > 0 && step.printedDay >= 0 && holds.steps[i - 1]!.printedDay === step.printedDay && stays)
+          must(stand(t, i - 1, d).add(-1, y(t, i, d)), '<=', 0);
         if (i > 0 && holds.steps[i - 1]!.printedDay !== step.printedDay) {
           if (d === 0) zeros.add(y(t, i, d));
           else if (later.length > 0) must(stand(t, i, d).add(-1, y(t, i - 1, d - 1)), '<=', 0);

@@ -167,6 +167,20 @@ export class Book {
   minutes(e: number, i: number): number {
     return MINUTES[this.kind(e, i)]!;
   }
+  /** What counts as one in a week: a printed day, or a lesson. */
+  group(e: number, i: number): number {
+    const { days, lessons } = this.course(e).printed ?? { days: 1, lessons: 1 };
+    return Math.floor((this.lesson(e, i) * days) / Math.max(days, lessons));
+  }
+  /** How many steps a sitting holds on a day. */
+  sittingOn(e: number, day: Day): number {
+    const { sitting, printed } = this.course(e);
+    if (sitting === undefined) return printed ? 100 : this.paceOn(e, day).per;
+    // By the median of what steps took, once five are known; by the book before.
+    const took = [...this.marks.values()].flatMap((m) => (m.e === e && m.kind === 'done' ? (m.said ?? []) : []));
+    const known = took.length < 5 ? this.steps(e).map((i) => this.minutes(e, i)) : took;
+    return Math.max(1, Math.floor(sitting / known.sort((a, b) => a - b)[Math.floor((known.length - 1) / 2)]!));
+  }
   /** Whether it is read to a child: the teacher is beside it all through, and begins a lesson with it. */
   read(e: number, i: number): boolean {
     return this.kind(e, i) === 'introduce';
@@ -407,7 +421,7 @@ export class Book {
       if (this.hadTurn(e, open[0], d)) continue;
       // A day that was ended, or whose sitting was used, holds only what was left on it by hand.
       const own = this.isOpen(d) && this.takes(e, d) && this.stopped !== d;
-      const { per } = this.paceOn(e, d);
+      const per = this.sittingOn(e, d);
       const used =
         d === this.today ? [...this.marks.values()].filter((m) => m.e === e && m.date === d && this.sat(m)) : [];
       const n = Math.max(own ? per - used.length : 0, moved.length);
@@ -437,7 +451,8 @@ export class Book {
     if (this.course(e).turns) return [];
     const room = [...this.room(e)].sort((a, b) => a[0] - b[0]);
     const { kids, weekdays } = this.course(e);
-    const { on, per } = weekdays.at(-1)!;
+    const { on } = weekdays.at(-1)!;
+    const per = this.sittingOn(e, Infinity);
     for (let d = this.end + 1; room.length < 300; d++) {
       const open =
         this.isOpen(d) && this.takes(e, d) && !this.paused(e, d) && kids.some((k) => !this.away.get(k)!.has(d));
@@ -448,7 +463,9 @@ export class Book {
   /** The days on which what is left is done when it is done as soon as it can be and so many sittings are lost; behind the year by weekdays. */
   soonest(e: number, open: readonly number[], lost = 0, room = this.roomAhead(e)): Day[] {
     if (this.course(e).turns) return this.turnsOf(e, open, lost).flatMap((t) => (t.e === e ? t.day : []));
-    const { week: most = Infinity, unit = 'steps', weekdays } = this.course(e);
+    const { printed, weekdays } = this.course(e);
+    const { week: most = printed ? Math.min(printed.days, printed.lessons) : Infinity, unit = printed && 'lessons' } =
+      this.course(e);
     // A week’s number counts anew each Monday, and where another pace begins.
     const span = (d: Day) =>
       Math.max(d - weekdayOf(d) + 1, ...weekdays.map((w) => w.from).filter((from) => from <= d && from > this.today));
@@ -459,14 +476,14 @@ export class Book {
         m.date <= this.today &&
         this.sat(m) &&
         // Of what was put back after it was settled the lesson is begun anew.
-        (unit === 'steps' || !this.of(e, m.i).some((x) => x.date > m.date && x.kind === 'again' && !this.sat(x))),
+        (unit === undefined || !this.of(e, m.i).some((x) => x.date > m.date && x.kind === 'again' && !this.sat(x))),
     );
     // A lesson counts in the week in which it is begun, and in no other.
     const lessons = new Set<number>();
-    const counts = (i: number) => unit === 'steps' || !lessons.has(this.lesson(e, i));
+    const counts = (i: number) => unit === undefined || !lessons.has(this.group(e, i));
     const count = (d: Day, i: number) => {
       if (counts(i)) had.set(span(d), (had.get(span(d)) ?? 0) + 1);
-      lessons.add(this.lesson(e, i));
+      lessons.add(this.group(e, i));
     };
     if (most < Infinity) for (const m of sat.sort((a, b) => a.date - b.date)) count(m.date, m.i);
     // What tests a lesson waits for another day than that on which it was introduced.
@@ -489,6 +506,10 @@ export class Book {
       const first = days.length;
       for (let k = 0; k < n && days.length < open.length; k++) {
         const i = open[days.length]!;
+        // A sitting has one printed day, and goes on with the one that it had.
+        const begun = d === this.today ? sat.findLast((m) => m.date === d)?.i : undefined;
+        const [of = i] = [begun, ...open.slice(first, days.length)].filter((x) => x !== undefined);
+        if (printed && this.group(e, of) !== this.group(e, i)) break;
         if (this.hadTurn(e, i, d) || this.untaught(e, i, d) || introduced(i, d, open.slice(first, days.length))) break;
         if (most < Infinity) {
           if (counts(i) && (had.get(span(d)) ?? 0) >= most) break;
@@ -543,9 +564,11 @@ export class Book {
     return this.soonest(e, many).filter((d) => d <= this.end).length;
   }
   /** How many of the next sittings can be lost; negative by those that are missing. */
-  inHand(e: number): number {
+  inHand(e: number): number | undefined {
     const open = this.steps(e).filter((i) => !this.settled(e, i));
     const days = this.course(e).turns ? this.turnsOf(e, open, 0).map((t) => t.day) : this.soonest(e, open);
+    // However far it gets, there is no day to be through by.
+    if (this.course(e).sitting !== undefined) return undefined;
     const late = new Set(days.filter((d) => d > this.end));
     if (late.size > 0) return -late.size;
     let lost = 0;

@@ -23,7 +23,7 @@ import { entryText, markOn } from '../log';
 import { atPaces, lifeEntered, paceEntered } from '../pace';
 import { makePlan, makeProblem } from '../stagger';
 import { publishWeek, weekPage } from '../week';
-import { compare, paceOf } from './lived';
+import { compare, paceOf, rhythmsOf } from './lived';
 import { type Book, kindsOf } from './lived-book';
 import { deed, newId, on, type Real } from './lived-real';
 import { thingCommands } from './lived-things';
@@ -481,7 +481,7 @@ export const commands = [
         return;
       }
       const perLesson = kindsOf(old).map((kind) => ({ kind, count: 1 }));
-      deed(real, [{ table: 'courses', put: aCourse(id, { lessons: taken.steps / n, perLesson }) }]);
+      deed(real, [{ table: 'courses', put: aCourse(id, { lessons: taken.steps / n, perLesson }, rhythmsOf(old)) }]);
       deed(real, swapCourse(real.state, year, enrolment, id, book.today));
       taken.id = real.state.enrolments.find((x) => x.courseId === id)!.id;
     }),

@@ -23,6 +23,10 @@ export interface Life {
     lesson?: Kind[];
     week?: number;
     unit?: 'lessons';
+    /** So many minutes a sitting, however far it gets. */
+    sitting?: number;
+    /** As printed: so many lessons over so many days a week. */
+    printed?: { days: number; lessons: number };
     turns?: true;
   }[];
   children: Child[];
@@ -104,6 +108,18 @@ export const LESSONS: Life = {
     {
       ...{ id: 'tales', kids: ['A', 'B'], steps: 40, minutes: 20, lesson: ['introduce', 'practise'] },
       ...{ per: 2, week: 2, unit: 'lessons' },
+    },
+  ],
+};
+/** An autumn of books as they are printed, and of half an hour a day. */
+export const PRINTED: Life = {
+  ...PACED,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 80, minutes: 15, sitting: 30 },
+    { id: 'letters', kids: ['B'], steps: 100, minutes: 20, printed: { days: 4, lessons: 10 } },
+    {
+      ...{ id: 'tales', kids: ['A', 'B'], steps: 60, minutes: 20, lesson: ['introduce', 'practise'] },
+      printed: { days: 3, lessons: 3 },
     },
   ],
 };

@@ -175,7 +175,7 @@ export const THING_ROWS = (start: string): Pick<Household, 'materials' | 'moveme
     ...{ id: `m ${materialId}`, materialId, kind: 'count' as const, quantity: PAPER, date: start, seq: 0, note: '' },
   })),
   needs: [
-    ...Array.from({ length: 40 }, (_, i) => ({
+    ...Array.from({ length: 100 }, (_, i) => ({
       ...{ id: `n${i}`, materialId: 'paper', courseId: 'sums', lessonId: `L${i + 1}`, quantity: 1 },
       per: 'child' as const,
     })),

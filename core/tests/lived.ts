@@ -23,14 +23,24 @@ export const paceOf = ({
   week,
   unit,
   turns,
+  sitting,
+  printed,
 }: Life['enrolments'][number]): Pick<Enrolment, 'rule' | 'perSitting'> => ({
   rule: turns
     ? { kind: 'loop', loopId: 'turns' }
-    : week === undefined
-      ? { kind: 'even' }
-      : { kind: 'weekly', n: week, unit: unit ?? 'steps' },
+    : sitting !== undefined
+      ? { kind: 'minutes', minutes: sitting }
+      : printed
+        ? { kind: 'printed' }
+        : week === undefined
+          ? { kind: 'even' }
+          : { kind: 'weekly', n: week, unit: unit ?? 'steps' },
   perSitting: per,
 });
+
+/** The rhythm that a book prints. */
+export const rhythmsOf = ({ printed }: Life['enrolments'][number]) =>
+  printed ? { rhythms: [{ id: 'printed', name: 'printed', ...printed }] } : {};
 
 export const begin = (life: Life): Real => ({
   n: 0,
@@ -38,10 +48,14 @@ export const begin = (life: Life): Real => ({
     years: [...life.earlier, life.year, ...(life.next ? [life.next] : [])],
     children: life.children,
     courses: life.enrolments.map((e) =>
-      aCourse(e.id, {
-        lessons: e.steps / kindsOf(e).length,
-        perLesson: kindsOf(e).map((kind) => ({ kind, count: 1 })),
-      }),
+      aCourse(
+        e.id,
+        {
+          lessons: e.steps / kindsOf(e).length,
+          perLesson: kindsOf(e).map((kind) => ({ kind, count: 1 })),
+        },
+        rhythmsOf(e),
+      ),
     ),
     enrolments: life.enrolments.map((e) =>
       anEnrolment(e.id, e.id, { childIds: e.kids, weekdays: life.year.weekdays, ...paceOf(e) }),
