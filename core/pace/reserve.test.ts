@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { schoolDays, toDay } from '../calendar';
+import { deleteLesson } from '../course';
 import type { Household } from '../household';
 import { countAgain } from '../tests/again';
+import { afterDeed } from '../tests/apply';
 import {
   aChild,
   aCourse,
@@ -215,5 +217,25 @@ describe('the earliest fit', () => {
     expect(lessons(...first, second, ...back)).toEqual([0, 1, 2, 7, 8]);
     // Its first step is done again this week: the third waits as before.
     expect(lessons(...first, second, ...back, ['L1-1', 'done', '2026-09-21'])).toEqual([1, 2, 7, 8]);
+  });
+
+  it('counts a printed day once, also where one of its lessons goes out of the book once it is done', () => {
+    // Five lessons over two days a week; Monday's three are done, and the second of them goes.
+    const whole = aCourse(
+      'c',
+      { lessons: 7, perLesson: [{ kind: 'practise', count: 1 }] },
+      { rhythms: [{ id: 'two', name: 'two', days: 2, lessons: 5 }] },
+    );
+    const marks = ['L1-1', 'L2-1', 'L3-1'].map((id, seq) => aMark('e', id, 'done', '2026-09-07', { seq }));
+    const before = aHousehold({ courses: [whole], enrolments: [anEnrolment('e', 'c', { rule: { kind: 'printed' } })] });
+    const state = afterDeed(
+      before,
+      marks.map((put) => ({ table: 'marks', put })),
+    );
+    const after = afterDeed(state, [{ table: 'courses', put: deleteLesson(whole, 'L2') }]);
+    const [year] = after.years;
+    const fit = earliestFit(makeTrack(after, year!, after.enrolments[0]!, toDay('2026-09-08')), toDay(year!.end))!;
+    // The fourth belongs to Monday's day now; the fifth and the sixth are this week's second; the last is next week's.
+    expect(fit.days.map((d) => d - toDay('2026-09-08'))).toEqual([0, 1, 1, 6]);
   });
 });

@@ -53,18 +53,26 @@ export function usedInWeek(
   standings: ReadonlyMap<Id, Standing>,
   from: Day,
   today: Day,
-  { group, scale, times }: Pacing,
+  { group, scale, times, printed }: Pacing,
 ): number {
   const inWeek = (s: FlatStep) => (standings.get(s.id)?.sat ?? []).filter((d) => d >= from && d <= today).length;
   if (!group) return taken.reduce((n, s) => n + (inWeek(s) * scale) / times(s), 0);
   // A lesson, or a printed day, counts in the week in which its first sitting fell.
   const firstSat = new Map<number, { day: Day; uses: number }>();
-  for (const s of taken) {
-    for (const day of satSince(standings.get(s.id))) {
-      const known = firstSat.get(group(s));
-      if (!known || day < known.day) firstSat.set(group(s), { day, uses: scale / times(s) });
+  const isGone = (s: FlatStep) => printed !== undefined && s.lessonIndex < 0;
+  const count = (of: number, day: Day, s: FlatStep) => {
+    const known = firstSat.get(of);
+    if (!known || day < known.day) firstSat.set(of, { day, uses: scale / times(s) });
+  };
+  const printedOn = new Map<Day, number>();
+  for (const s of taken)
+    for (const day of isGone(s) ? [] : satSince(standings.get(s.id))) {
+      printedOn.set(day, group(s));
+      count(group(s), day, s);
     }
-  }
+  // One printed day a sitting: what is out of the book by now was of that of its date.
+  for (const s of taken.filter(isGone))
+    for (const day of satSince(standings.get(s.id))) count(printedOn.get(day) ?? -1 - day, day, s);
   return [...firstSat.values()].filter((f) => f.day >= from && f.day <= today).reduce((n, f) => n + f.uses, 0);
 }
 

@@ -167,10 +167,21 @@ export class Book {
   minutes(e: number, i: number): number {
     return MINUTES[this.kind(e, i)]!;
   }
+  /** Which lessons are out of each book, as long as no other one goes. */
+  private lessonsOut = { of: 0, all: new Map<number, Set<number>>() };
   /** What counts as one in a week: a printed day, or a lesson. */
   group(e: number, i: number): number {
     const { days, lessons } = this.course(e).printed ?? { days: 1, lessons: 1 };
-    return Math.floor((this.lesson(e, i) * days) / Math.max(days, lessons));
+    if (!this.course(e).printed) return this.lesson(e, i);
+    // By its place among the lessons that the book has by now.
+    if (this.lessonsOut.of !== this.gone.size) {
+      this.lessonsOut = { of: this.gone.size, all: new Map() };
+      for (const [of, x] of [...this.gone].map((key) => key.split(' ').map(Number) as [number, number]))
+        this.lessonsOut.all.set(of, (this.lessonsOut.all.get(of) ?? new Set()).add(this.lesson(of, x)));
+    }
+    const lesson = this.lesson(e, i);
+    const out = [...(this.lessonsOut.all.get(e) ?? [])].filter((x) => x < lesson).length;
+    return Math.floor(((lesson - out) * days) / Math.max(days, lessons));
   }
   /** How many steps a sitting holds on a day. */
   sittingOn(e: number, day: Day): number {
@@ -485,7 +496,13 @@ export class Book {
       if (counts(i)) had.set(span(d), (had.get(span(d)) ?? 0) + 1);
       lessons.add(this.group(e, i));
     };
-    if (most < Infinity) for (const m of sat.sort((a, b) => a.date - b.date)) count(m.date, m.i);
+    // Of a printed day what is out of the book by now was of the sitting of its date.
+    const outOf = (m: Stroke) => printed !== undefined && this.gone.has(`${e} ${m.i}`);
+    if (most < Infinity)
+      for (const m of sat.filter((x) => !outOf(x)).sort((a, b) => a.date - b.date)) count(m.date, m.i);
+    const dates = new Set(sat.filter((m) => !outOf(m)).map((m) => m.date));
+    for (const d of new Set(sat.filter(outOf).map((m) => m.date)))
+      if (!dates.has(d)) had.set(span(d), (had.get(span(d)) ?? 0) + 1);
     // What tests a lesson waits for another day than that on which it was introduced.
     const introduced = (i: number, d: Day, last: readonly number[]) =>
       this.kind(e, i) === 'assess' &&
