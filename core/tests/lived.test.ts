@@ -5,8 +5,8 @@ import { commands } from './lived-deeds';
 import { Book } from './lived-book';
 import { AUTUMN, LESSONS, PACED, PRINTED, SOUTH, SUMMER, TURNS } from './lived-lives';
 
-/** Two lives of each in the tests, a hundred of each in `npm run bench` (LIVES). */
-const LIVES = Number(process.env['LIVES'] ?? 2);
+/** A life of each in the tests, a hundred of each in `npm run bench` (LIVES). */
+const LIVES = Number(process.env['LIVES'] ?? 1);
 const DEEDS = Number(process.env['DEEDS'] ?? 300);
 
 describe.each([
