@@ -42,7 +42,8 @@ export function mayStand(track: Pick<Track, 'untaught'>, step: TrackStep, day: D
  */
 export function reach(track: Track, i: number, day: Day, room: number, used: number): number {
   const { steps, weeklyCap, minutesPerSitting } = phaseOn(track, day);
-  let minutes = 0;
+  const spent = track.begunToday && day === track.dates[0] ? track.spentToday : 0;
+  let minutes = spent;
   let places = 0;
   let uses = used;
   let j = i;
@@ -54,7 +55,7 @@ export function reach(track: Track, i: number, day: Day, room: number, used: num
     uses += step.uses;
     if (!mayStand(track, step, day)) break;
     if (uses > weeklyCap) break;
-    if (minutes > minutesPerSitting && j > i) break;
+    if (minutes > minutesPerSitting && (j > i || (spent > 0 && step.heldOn !== day))) break;
     if (step.behind >= i) break;
     if (step.printedDay !== steps[i]!.printedDay) break;
   }

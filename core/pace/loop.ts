@@ -96,6 +96,7 @@ export function loopTrack(
       weighByPages: false,
       yearOver: isOver(year, today),
       begunToday: begun && on[0] === today,
+      spentToday: 0,
       today: {
         fresh: Math.max(0, ...tracks.map((t) => t.today.fresh)),
         teacher: sum((t) => t.today.teacher),

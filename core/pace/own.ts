@@ -163,6 +163,7 @@ export function ownTrack(
     weighByPages: byId(state.courses, enrolment.courseId)?.weighByPages ?? false,
     yearOver: isOver(year, today),
     begunToday: used.begun && dates[0] === today,
+    spentToday: used.planned,
     today: { fresh: used.fresh, teacher: used.teacher, child: used.child },
     dated: false,
     waiting: 0,

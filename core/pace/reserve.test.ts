@@ -98,6 +98,19 @@ describe('days in hand', () => {
     }
   });
 
+  it('do not rise for a sitting of half an hour once a step of it is done, however long it took', () => {
+    const sheets = aCourse('c', { lessons: 7, perLesson: [{ kind: 'introduce', count: 1 }] });
+    const half = { courses: [sheets], enrolments: [anEnrolment('e', 'c', { perSitting: 2, minutesPerSitting: 30 })] };
+    expect(of(half).daysInHand).toBe(3);
+    for (const minutes of [{}, { minutes: 4 }, { minutes: 55 }])
+      expect(of({ ...half, marks: [aMark('e', 'L1-1', 'done', '2026-09-07', minutes)] }).daysInHand).toBe(3);
+    // What is left of the half hour holds what is left of a step.
+    const rest = [aMark('e', 'L1-1', 'partly', '2026-09-04', { minutesLeft: 10 })];
+    expect(of({ ...half, marks: rest }).projected).toBe(toDay('2026-09-14'));
+    const done = [...rest, aMark('e', 'L1-1', 'done', '2026-09-07', { seq: 1 })];
+    expect(of({ ...half, marks: done }).projected).toBe(toDay('2026-09-14'));
+  });
+
   it('are negative by the sittings that are missing, and the projected day lies behind the year', () => {
     const long = of({ courses: [aCourse('c', { lessons: 6 })] });
     expect(long).toMatchObject({ daysInHand: -2, projected: toDay('2026-09-22'), afterYear: true });

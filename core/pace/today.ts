@@ -14,6 +14,8 @@ export interface TodayUse {
   fresh: number;
   teacher: number;
   child: number;
+  /** Minutes of the sitting that are spent, as they were planned: what took longer than that takes nothing else off the day. */
+  planned: number;
   doneIndexes: Set<number>;
 }
 
@@ -29,7 +31,8 @@ export function todayUse(
   startMinutes: number,
   size: Pacing['size'],
 ): TodayUse {
-  const use: TodayUse = { begun: false, places: 0, sat: [], fresh: 0, teacher: 0, child: 0, doneIndexes: new Set() };
+  const none = { begun: false, places: 0, fresh: 0, teacher: 0, child: 0, planned: 0 };
+  const use: TodayUse = { ...none, sat: [], doneIndexes: new Set() };
   for (const s of taken) {
     const standing = standings.get(s.id);
     if (!standing) continue;
@@ -42,6 +45,8 @@ export function todayUse(
     const minutes = sittingMinutes(marks, standing.last, s.minutes);
     use.teacher += teacherMinutes(minutes, s.presence, startMinutes);
     use.child += minutes;
+    const { minutes: _, ...asPlanned } = standing.last;
+    use.planned += sittingMinutes(marks, asPlanned, s.minutes);
     if (s.kind === 'introduce') use.doneIndexes.add(s.index);
   }
   return use;

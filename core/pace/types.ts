@@ -94,6 +94,8 @@ export interface Track extends Phase {
   yearOver: boolean;
   /** True once today's sitting has begun: it can no longer be lost, but its room still counts. */
   begunToday: boolean;
+  /** Minutes of today's sitting that are spent, as they were planned; none where no minutes limit it. */
+  spentToday: number;
   /** What today already holds from marks: new lessons, teacher and child minutes. */
   today: { fresh: number; teacher: number; child: number };
   /** Some step is tied to weekdays or to a date to come, so that what fits differs from date to date. */

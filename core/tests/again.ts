@@ -55,7 +55,11 @@ function counting(track: Track, yearEnd: Day) {
     if (run.some((s) => s.teacher > 0 && s.heldOn !== day && (s.untaught ?? track.untaught).has(day))) return false;
     if (run.some((s) => s.weekday !== 0 && s.weekday !== weekdayOf(day))) return false;
     if (new Set(run.map((s) => s.printedDay)).size > 1) return false;
-    if (run.length > 1 && run.reduce((n, s) => n + s.minutes, 0) > minutesPerSitting) return false;
+    // What was sat for today has spent its part of the minutes; what was put there by hand stands there all the same.
+    const spent = begun === 1 && day === all[0]![0] ? track.spentToday : 0;
+    const isHeld = run.length === 1 && run[0]!.heldOn === day;
+    if ((run.length > 1 || (spent > 0 && !isHeld)) && run.reduce((n, s) => n + s.minutes, spent) > minutesPerSitting)
+      return false;
     if (used + run.reduce((n, s) => n + s.uses, 0) > weeklyCap) return false;
     return !run.some((s) => s.behind >= i);
   };
