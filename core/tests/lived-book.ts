@@ -590,7 +590,11 @@ export class Book {
     if (late.size > 0) return -late.size;
     let lost = 0;
     const room = this.roomAhead(e);
-    while (this.soonest(e, open, lost + 1, room).every((d) => d <= this.end)) lost++;
+    // No more can be lost than there are: what is left may fit into a sitting that is begun.
+    const begun = (d: Day) => d === this.today && this.usedToday(e);
+    const most = room.filter(([d]) => d <= this.end && !begun(d) && !this.untaught(e, open[0], d)).length;
+    const turns = this.course(e).turns;
+    while ((turns || lost < most) && this.soonest(e, open, lost + 1, room).every((d) => d <= this.end)) lost++;
     return lost;
   }
   /** How many steps find no day, one after another, where each that was moved waits for its day. */
