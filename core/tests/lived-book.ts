@@ -100,7 +100,7 @@ export class Book {
   constructor(readonly life: Life) {
     this.today = toDay(life.year.start);
     this.courses = life.enrolments.map((e, place) => ({
-      ...{ ...e, from: this.start, place },
+      ...{ ...e, from: e.on === undefined ? this.start : toDay(e.on), place },
       weekdays: [{ from: this.start, on: life.year.weekdays, per: e.per ?? 1 }],
       pauses: [],
     }));
@@ -338,7 +338,8 @@ export class Book {
     (kind === 'again' &&
       !['done', 'known', 'left out'].includes(this.of(e, i).findLast((m) => m.date < date)?.kind ?? ''));
   /** Minutes of a sitting. */
-  took = ({ e, i, date, left = 0, said }: Stroke): number => said ?? Math.max(0, this.toDo(e, i, date) - left);
+  took = ({ e, i, date, left = 0, said }: Omit<Stroke, 'said'> & { said?: number | undefined }): number =>
+    said ?? Math.max(0, this.toDo(e, i, date) - left);
   /** Whether a mark is work: something was sat for; a step put back after it was settled was not. */
   work(child: string): Map<Day, number> {
     const days = new Map<Day, number>();
@@ -435,10 +436,18 @@ export class Book {
       const per = this.sittingOn(e, d);
       const used =
         d === this.today ? [...this.marks.values()].filter((m) => m.e === e && m.date === d && this.sat(m)) : [];
-      const n = Math.max(own ? per - used.length : 0, moved.length);
+      const n = Math.max(own ? per - used.length * this.place(e) : 0, moved.length);
       if (n > 0) room.set(d, n);
     }
     return room;
+  }
+  /** What a step takes of a sitting. */
+  place(e: number): number {
+    return this.course(e).easy ? 0.5 : 1;
+  }
+  /** By when a course is to be through. */
+  target(e: number): Day {
+    return Math.min(this.end, toDay(this.course(e).by ?? '9999-12-31'));
   }
   /** Whether a step was sat for, or put off, on a day. */
   hadTurn(e: number, i: number | undefined, d: Day): boolean {
@@ -474,7 +483,7 @@ export class Book {
   /** The days on which what is left is done when it is done as soon as it can be and so many sittings are lost; behind the year by weekdays. */
   soonest(e: number, open: readonly number[], lost = 0, room = this.roomAhead(e)): Day[] {
     if (this.course(e).turns) return this.turnsOf(e, open, lost).flatMap((t) => (t.e === e ? t.day : []));
-    const { printed, weekdays } = this.course(e);
+    const { printed, weekdays, most: minutes = Infinity } = this.course(e);
     const { week: most = printed ? Math.min(printed.days, printed.lessons) : Infinity, unit = printed && 'lessons' } =
       this.course(e);
     // A week’s number counts anew each Monday, and where another pace begins.
@@ -521,8 +530,16 @@ export class Book {
         continue;
       }
       const first = days.length;
-      for (let k = 0; k < n && days.length < open.length; k++) {
+      // What took longer than it was to, or less, takes and leaves what it was to take.
+      const spent = sat
+        .filter((m) => d === this.today && m.date === d)
+        .map((m) => this.took({ ...m, said: undefined }));
+      let time = spent.reduce((a, b) => a + b, 0);
+      for (let left = n; left >= this.place(e) && days.length < open.length; left -= this.place(e)) {
         const i = open[days.length]!;
+        time += this.toDo(e, i);
+        // A step longer than its sitting is sat for alone.
+        if (time > minutes && time > this.toDo(e, i)) break;
         // A sitting has one printed day, and goes on with the one that it had.
         const begun = d === this.today ? sat.findLast((m) => m.date === d)?.i : undefined;
         const [of = i] = [begun, ...open.slice(first, days.length)].filter((x) => x !== undefined);
@@ -578,7 +595,7 @@ export class Book {
   /** Steps that there would be time for until the end of the year. */
   sittings(e: number): number {
     const many = Array.from({ length: 1000 }, (_, i) => 1200 + i);
-    return this.soonest(e, many).filter((d) => d <= this.end).length;
+    return this.soonest(e, many).filter((d) => d <= this.target(e)).length;
   }
   /** How many of the next sittings can be lost; negative by those that are missing. */
   inHand(e: number): number | undefined {
@@ -586,15 +603,15 @@ export class Book {
     const days = this.course(e).turns ? this.turnsOf(e, open, 0).map((t) => t.day) : this.soonest(e, open);
     // However far it gets, there is no day to be through by.
     if (this.course(e).sitting !== undefined) return undefined;
-    const late = new Set(days.filter((d) => d > this.end));
+    const late = new Set(days.filter((d) => d > this.target(e)));
     if (late.size > 0) return -late.size;
     let lost = 0;
     const room = this.roomAhead(e);
     // No more can be lost than there are: what is left may fit into a sitting that is begun.
     const begun = (d: Day) => d === this.today && this.usedToday(e);
-    const most = room.filter(([d]) => d <= this.end && !begun(d) && !this.untaught(e, open[0], d)).length;
+    const most = room.filter(([d]) => d <= this.target(e) && !begun(d) && !this.untaught(e, open[0], d)).length;
     const turns = this.course(e).turns;
-    while ((turns || lost < most) && this.soonest(e, open, lost + 1, room).every((d) => d <= this.end)) lost++;
+    while ((turns || lost < most) && this.soonest(e, open, lost + 1, room).every((d) => d <= this.target(e))) lost++;
     return lost;
   }
   /** How many steps find no day, one after another, where each that was moved waits for its day. */

@@ -197,7 +197,9 @@ const weekdaysFrom = fc.tuple(fc.nat(2), SOME, fc.integer({ min: 1, max: 25 })).
     const { rule, perSitting } = paceOf({ ...book.course(e), per });
     // In turns it has the days of all.
     if (rule.kind === 'loop' || rule.kind === 'when') return;
-    const pace = { from: fromDay(from), weekdays: on, rule, perSitting };
+    const { most } = book.course(e);
+    const minutes = most === undefined ? {} : { minutesPerSitting: most };
+    const pace = { from: fromDay(from), weekdays: on, rule, perSitting, ...minutes };
     deed(real, [{ table: 'enrolments', put: paceEntered(courseOf(book, real, e), pace) }]);
     const { weekdays } = book.course(e);
     const others = weekdays.filter((w) => w.from !== from || w.from <= book.today);
@@ -465,6 +467,8 @@ export const commands = [
         pauses: [],
         id,
         title: id,
+        // Which sheets are easy is said of a book.
+        easy: false,
         from: book.today + (sat ? 1 : 0),
       };
       book.courses.push(taken);

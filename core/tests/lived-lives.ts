@@ -25,6 +25,12 @@ export interface Life {
     unit?: 'lessons';
     /** So many minutes a sitting, however far it gets. */
     sitting?: number;
+    /** By when it is to be through, and from when on it is taken; the first and the last day of the year where nothing is said. */
+    by?: string;
+    on?: string;
+    /** Most minutes of a sitting; of a sheet two fit into the place of one. */
+    most?: number;
+    easy?: boolean;
     /** As printed: so many lessons over so many days a week. */
     printed?: { days: number; lessons: number };
     turns?: true;
@@ -120,6 +126,18 @@ export const PRINTED: Life = {
     {
       ...{ id: 'tales', kids: ['A', 'B'], steps: 60, minutes: 20, lesson: ['introduce', 'practise'] },
       printed: { days: 3, lessons: 3 },
+    },
+  ],
+};
+/** An autumn of courses that are to be through before its end, or begin behind its first day, with easy sheets and short sittings. */
+export const TARGETS: Life = {
+  ...PACED,
+  enrolments: [
+    { id: 'sums', kids: ['A'], steps: 40, minutes: 15, easy: true, by: '2026-10-23' },
+    { id: 'letters', kids: ['B'], steps: 30, minutes: 20, on: '2026-09-18' },
+    {
+      ...{ id: 'tales', kids: ['A', 'B'], steps: 50, minutes: 20, lesson: ['introduce', 'practise'] },
+      ...{ per: 2, most: 30, by: '2026-11-13' },
     },
   ],
 };

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { begin, compare } from './lived';
 import { commands } from './lived-deeds';
 import { Book } from './lived-book';
-import { AUTUMN, LESSONS, PACED, PRINTED, SOUTH, SUMMER, TURNS } from './lived-lives';
+import { AUTUMN, LESSONS, PACED, PRINTED, SOUTH, SUMMER, TARGETS, TURNS } from './lived-lives';
 
 /** A life of each in the tests, a hundred of each in `npm run bench` (LIVES). */
 const LIVES = Number(process.env['LIVES'] ?? 1);
@@ -15,6 +15,7 @@ describe.each([
   ['an autumn of two a sitting and so many a week', PACED],
   ['an autumn of lessons of several steps, some so many a week', LESSONS],
   ['an autumn of books as they are printed, and of half an hour a day', PRINTED],
+  ['an autumn of courses that are to be through earlier, with easy sheets and short sittings', TARGETS],
   ['an autumn of two courses in turns', TURNS],
   ['a spring and the summer behind it, two years', SUMMER],
 ])('a household that is lived in: %s', (_, life) => {

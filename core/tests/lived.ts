@@ -58,7 +58,13 @@ export const begin = (life: Life): Real => ({
       ),
     ),
     enrolments: life.enrolments.map((e) =>
-      anEnrolment(e.id, e.id, { childIds: e.kids, weekdays: life.year.weekdays, ...paceOf(e) }),
+      anEnrolment(e.id, e.id, {
+        ...{ childIds: e.kids, weekdays: life.year.weekdays, ...paceOf(e) },
+        ...(e.by === undefined ? {} : { target: e.by }),
+        ...(e.on === undefined ? {} : { firstDate: e.on }),
+        ...(e.most === undefined ? {} : { minutesPerSitting: e.most }),
+        ...(e.easy ? { easy: ['practise' as const] } : {}),
+      }),
     ),
     ...THING_ROWS(life.year.start),
     loops: life.enrolments.some((e) => e.turns)
