@@ -1,16 +1,21 @@
 import { expose } from 'comlink';
 import { type Day, yearFor, yearWithOutside } from '../core/calendar';
-import { type Household, type Mark, type Patch, patched, TABLES } from '../core/household';
+import { type Household, type Mark, type Patch, patched, type SchoolYear, TABLES } from '../core/household';
 import { carryMarks } from '../core/log';
 import {
   type Effort,
+  firstPlan,
+  goingOn,
   improvePlan,
+  isBegun,
   isPlanOf,
   makeProblem,
   type Plan,
   planKey,
+  type Problem,
   type Reserves,
   reservesOf,
+  thisMorning,
 } from '../core/stagger';
 import { Recent } from './recent';
 import { type Stores, storesOf, type StoresWish } from './stores';
@@ -42,6 +47,39 @@ function takeIn(patch: Patch): void {
     ...marks.come.map((m) => ({ after: m })),
   ];
   carryMarks(before, household.marks, changes);
+}
+
+/** What the day began with, as long as nothing but what is marked today, or hangs on no plan, has changed since. */
+interface Morning {
+  of: readonly unknown[];
+  marks: readonly Mark[];
+  problem: Problem;
+  key: string;
+  plan?: Plan | undefined;
+}
+let morning: Morning | undefined;
+const HANGS_ON_NO_PLAN = ['marks', 'dayLists', 'ticks', 'ritualMarks', 'jottings', 'prompts'];
+
+function thisDaysMorning(year: SchoolYear, today: Day, effort: Effort): Morning {
+  const then = thisMorning(household, today);
+  const tables = TABLES.filter((t) => !HANGS_ON_NO_PLAN.includes(t)).map((t) => household[t]);
+  const of: readonly unknown[] = [household.settings, ...tables, year.id, today, effort.sweeps, effort.seed];
+  const same =
+    morning &&
+    morning.of.every((x, i) => x === of[i]) &&
+    morning.marks.length === then.marks.length &&
+    morning.marks.every((m, i) => m === then.marks[i]);
+  if (same) return morning!;
+  const gone = new Set(household.marks);
+  for (const m of then.marks) gone.delete(m);
+  carryMarks(
+    household.marks,
+    then.marks,
+    [...gone].map((before) => ({ before })),
+  );
+  const problem = makeProblem(then, year, today);
+  morning = { of, marks: then.marks, problem, key: planKey(problem, effort) };
+  return morning;
 }
 
 const gap = new MessageChannel();
@@ -98,30 +136,47 @@ const planner = {
     const year = yearWithOutside(household, stored);
     const problem = makeProblem(household, year, today);
     reserves(reservesOf(household, year, today, problem));
-    const key = planKey(problem, effort);
+    const begun = isBegun(household, today) ? thisDaysMorning(year, today, effort) : undefined;
+    const key = planKey(problem, effort, begun?.key);
     const known = kept?.key === key ? kept.plan : settled.get(key);
     if (known && isPlanOf(problem, known)) {
       settled.keep(key, known);
       return tell(known, key);
     }
-    let best: Plan | undefined;
     let step = 0;
     let told = 0;
-    for (const plan of improvePlan(problem, effort)) {
-      if (request !== latest) return;
-      if (plan) {
-        best = plan;
-        if (eager) tell(plan);
+    /** Plans until the effort is spent; nothing where a newer request has arrived. */
+    const planned = async (of: Problem, better?: (plan: Plan) => void): Promise<Plan | undefined> => {
+      let best: Plan | undefined;
+      for (const plan of improvePlan(of, effort)) {
+        if (request !== latest) return undefined;
+        if (plan) {
+          best = plan;
+          better?.(plan);
+        }
+        // A step of the planner is about a sweep; a twentieth more is worth a word.
+        const share = Math.min(1, ++step / effort.sweeps);
+        if (share - told >= 0.05) {
+          told = share;
+          progress(share);
+        }
+        await pause();
       }
-      // A step of the planner is about a sweep; a twentieth more is worth a word.
-      const share = Math.min(1, ++step / effort.sweeps);
-      if (share - told >= 0.05) {
-        told = share;
-        progress(share);
-      }
-      await pause();
+      return request === latest ? best : undefined;
+    };
+    if (begun && !begun.plan) {
+      begun.plan = settled.get(begun.key);
+      // Until it is known what the day began with, a first plan without it stands.
+      if (!begun.plan && eager) tell(firstPlan(problem));
+      begun.plan ??= await planned(begun.problem);
+      if (!begun.plan) return;
+      step = 0;
     }
-    if (!best || request !== latest) return;
+    const best = await planned(
+      begun ? goingOn(problem, begun.plan!, household) : problem,
+      (plan) => eager && tell(plan),
+    );
+    if (!best) return;
     settled.keep(key, best);
     tell(best, key);
   },

@@ -2,7 +2,7 @@ import { fromDay, type IsoDate, toDay, yearFor } from '../calendar';
 import { byId } from '../household';
 import { finishOf } from '../overview';
 import { makeTrack, reserveOf } from '../pace';
-import { type Effort, makePlan, makeProblem } from '../stagger';
+import { type Effort, planDay } from '../stagger';
 import type { Backup } from './backup';
 
 /** The plan of a backup as a file: dates as ISO days, names beside ids. Described in docs/format.md. */
@@ -40,7 +40,7 @@ export function planFile(
   const day = toDay(today);
   const year = yearFor(household.years, day);
   if (!year) return { fault: 'There is no school year in this backup, so nothing can be planned.' };
-  const plan = makePlan(makeProblem(household, year, day), effort);
+  const plan = planDay(household, year, day, effort);
   const name = (id: string) => byId(household.teachers, id)?.name ?? id;
   return {
     plan: {

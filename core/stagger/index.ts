@@ -2,6 +2,7 @@ export * from './plan';
 export type { Clash, PlanCost } from './cost';
 export type { LinearProgram } from './columns';
 export * from './problem';
+export * from './begun';
 export type { Problem, Resource } from './types';
 export { type Random, seeded, seedOf } from './random';
 export * from './weights';

@@ -10,11 +10,12 @@ const ENGINE = 7;
 /**
  * What tells one planning from another: the problem, the effort and the engine. Equal keys, equal plans; a plan that was kept
  * under its key need not be made again. A hash of 106 bits; it is no proof against forgery, and a kept plan is costed again.
+ * @param morning the key of what the day began with, of a day that is under way (`goingOn`)
  */
-export function planKey(problem: Problem, effort: Effort): string {
+export function planKey(problem: Problem, effort: Effort, morning?: string): string {
   const plain = (_: string, v: unknown): unknown =>
     v instanceof Set ? [...(v as Set<unknown>)] : v === Infinity ? 'Inf' : v === -Infinity ? '-Inf' : v;
-  const text = JSON.stringify([ENGINE, WEIGHTS, effort, problem], plain);
+  const text = JSON.stringify([ENGINE, WEIGHTS, effort, problem, morning], plain);
   return hash(text, 1) + hash(text, 2);
 }
 

@@ -1,7 +1,7 @@
-import { goesOnToday, isCapped, phaseOn, reach } from '../pace';
+import { isCapped, phaseOn, reach } from '../pace';
 import { Loads } from './loads';
 import { daysWithin } from './pair';
-import { leavingFrom, ownCosts, sumsOf, type ToGo, uncut } from './shortest';
+import { endsOn, leavingFrom, mayEnd, ownCosts, sumsOf, type ToGo } from './shortest';
 import type { Placed, Problem } from './types';
 import { added, CLASH, FRESH_A_CHILD, MINUTE, ROUNDING, SAME_CHILD } from './weights';
 
@@ -75,12 +75,11 @@ export function outright(
           const d = placeOf.get(day)!;
           const p = stand.at[t]!;
           const end = reach(track, p, day, track.room[d]!, 0);
-          const cannotEnd = uncut(phaseOn(track, day));
-          const goesOn = d === 0 && goesOnToday(track);
+          const ends = endsOn(problem, t, track, d);
           let alone = 0;
           for (let j = p; ; j++) {
             at[t] = j;
-            if (j === end || (j === p ? !goesOn : !cannotEnd?.[j])) go(k + 1, cost + alone);
+            if (ends === undefined || mayEnd(ends, p, j, end)) go(k + 1, cost + alone);
             if (j >= end) break;
             alone += own(d, j);
           }

@@ -1,15 +1,16 @@
 import type { Day } from '../calendar';
-import { countedOn, goesOnToday, isCapped, phaseOn, reach, type Track } from '../pace';
+import { countedOn, isCapped, reach, type Track } from '../pace';
 import type { LinkedPair, Placed, Problem } from './types';
 import {
+  beginsWeek,
+  endsOn,
   isUnusual,
   leavingFrom,
+  mayEnd,
   ownCosts,
-  beginsWeek,
   shortest,
   statesOf,
   type Terms,
-  uncut,
   usualReach,
 } from './shortest';
 
@@ -42,6 +43,7 @@ export const daysWithin = (from: Day, { days }: LinkedPair, since: Day, until: D
 
 /** One of the two: what changes of it on a date. */
 interface Side {
+  t: number;
   track: Track;
   width: number;
   size: number;
@@ -66,6 +68,7 @@ export function shortestPair(
   const side = (t: number, own: Terms): Side => {
     const track = problem.tracks[t]!;
     return {
+      t,
       track,
       ...statesOf(track),
       own: ownCosts(problem, t),
@@ -140,7 +143,7 @@ function advance(
   now: Float64Array,
 ): { next: Float64Array<ArrayBuffer>; from: Int32Array } {
   const [A, B] = sides;
-  const { track, width, own, terms } = sides[k];
+  const { t, track, width, own, terms } = sides[k];
   const { steps, dates, room } = track;
   const n = steps.length;
   const day = dates[d]!;
@@ -149,8 +152,7 @@ function advance(
   const freshWeek = beginsWeek(track, d);
   const unusual = isUnusual(problem, track, d);
   const usual = usualReach(track);
-  const cannotEnd = uncut(phaseOn(track, day));
-  const goesOn = d === 0 && goesOnToday(track);
+  const ends = endsOn(problem, t, track, d);
   const next = new Float64Array(now.length).fill(Infinity);
   const from = new Int32Array(now.length).fill(-1);
   // States of the other side lie so far apart, and those of this one so.
@@ -164,7 +166,7 @@ function advance(
       for (let j = p; ; j++) {
         const cost = alone + (j > p ? (terms.sitting?.(d, p, j) ?? 0) : 0) + (terms.standing?.[d]![j] ?? 0);
         const to = j * width + (capped ? used : 0);
-        for (let o = 0; o < (j === end || (j === p ? !goesOn : !cannotEnd?.[j]) ? others : 0); o++) {
+        for (let o = 0; o < (ends === undefined || mayEnd(ends, p, j, end) ? others : 0); o++) {
           const total = now[o * far + state * step]! + cost;
           const place = o * far + to * step;
           // A tie goes to the path that has placed more by now, as in `shortest`.

@@ -50,7 +50,6 @@ export function shortest(
   const leaving = leavingFrom(problem, t);
   const { sitting: price, standing: apart } = terms;
   const usual = usualReach(track);
-  const whole = uncut(track);
 
   // Where the track stood is a placement like any other: no part of a better one can cost more than all of it.
   const limit = hint ? costAlong(track, hint.stood, own, terms, leaving) + ROUNDING : Infinity;
@@ -69,8 +68,7 @@ export function shortest(
     const row = d * size;
     const unusual = isUnusual(problem, track, d);
     const counted = capped ? countedOn(track, day) : undefined;
-    const cannotEnd = track.later ? uncut(phaseOn(track, day)) : whole;
-    const goesOn = d === 0 && goesOnToday(track);
+    const ends = endsOn(problem, t, track, d);
     next.fill(Infinity);
     let nextTop = top;
     let lowest = top + 1;
@@ -86,7 +84,7 @@ export function shortest(
         const state = p * width + u;
         let alone = base;
         for (let j = p; ; j++) {
-          if (j === end || (j === p ? !goesOn : !cannotEnd?.[j])) {
+          if (ends === undefined || mayEnd(ends, p, j, end)) {
             let cost = price !== undefined && j > p ? alone + price(d, p, j) : alone;
             if (apart) cost += apart[d]![j]!;
             const to = j * width + (capped ? used : 0);
@@ -128,16 +126,35 @@ export function shortest(
   return { placed, cost: bestCost };
 }
 
-const uncutCache = new WeakMap<Phase['steps'], Uint8Array | undefined>();
-
-/** Before which steps nobody ends a sitting by choice; none where no sitting is a printed day or a turn. */
-export function uncut({ steps }: Pick<Phase, 'steps'>): Uint8Array | undefined {
-  if (!uncutCache.has(steps)) {
-    const marked = Uint8Array.from(steps, (_, i) => (i > 0 && !mayEndBefore(steps, i) ? 1 : 0));
-    uncutCache.set(steps, marked.includes(1) ? marked : undefined);
-  }
-  return uncutCache.get(steps);
+/** Where a track's sitting on a date may end. */
+export interface Ends {
+  /** So many steps are to stand on it, as far as they can: on a day under way what was on its page; −1 for any. */
+  due: number;
+  /** It is begun and goes on. */
+  goesOn: boolean;
+  /** Before which steps it does not end by choice. */
+  cannotEnd: Uint8Array | undefined;
 }
+const uncutCache = new WeakMap<Phase['steps'], Uint8Array | 'none'>();
+
+/** Where a track's sitting on its d-th date may end; undefined where it may end anywhere. */
+export function endsOn({ today, due }: Problem, t: number, track: Track, d: number): Ends | undefined {
+  const day = track.dates[d]!;
+  const { steps } = track.later ? phaseOn(track, day) : track;
+  let marked = uncutCache.get(steps);
+  if (marked === undefined) {
+    const all = Uint8Array.from(steps, (_, i) => (i > 0 && !mayEndBefore(steps, i) ? 1 : 0));
+    uncutCache.set(steps, (marked = all.includes(1) ? all : 'none'));
+  }
+  const wanted = due !== undefined && day === today ? due[t]! : -1;
+  const goesOn = d === 0 && goesOnToday(track);
+  if (marked === 'none' && wanted < 0 && !goesOn) return undefined;
+  return { due: wanted, goesOn, cannotEnd: marked === 'none' ? undefined : marked };
+}
+
+/** Whether a sitting that begins with step p and could hold those up to `end` may end before step j. */
+export const mayEnd = ({ due, goesOn, cannotEnd }: Ends, p: number, j: number, end: number): boolean =>
+  due >= 0 ? j === Math.min(end, p + due) : j === end || (j === p ? !goesOn : !cannotEnd?.[j]);
 
 /** The states a track may be in on a date: steps placed, times what is used of a weekly cap (`width`, 1 without one). */
 export function statesOf(track: Track): { width: number; size: number } {

@@ -20,6 +20,8 @@ export interface Problem {
   apart: boolean;
   /** Steps held to a date by a publication or a pin, per track: one date a step, or −1. */
   held: number[][];
+  /** Of a day under way: how many steps of each track are still to stand on today, as far as they can; −1 where it is placed freely. */
+  due?: number[];
   /** What must be done before what: step `at` of a track not sooner than `gap` days behind a step of another. */
   gates: { track: number; at: number; behind: number; step: number; gap: number }[];
   /** Enrolments kept in step, two by two. */

@@ -1,0 +1,110 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type Day, fromDay, schoolDays, toDay } from '../calendar';
+import { known, markStep, unmarkStep } from '../deeds';
+import type { Household, MarkKind, SchoolYear } from '../household';
+import { afterDeed } from '../tests/apply';
+import { newcomer } from '../tests/instances';
+import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary, shapedArbitrary } from '../tests/make';
+import { goingOn, isPlanOf, makePlan, makeProblem, type Plan, planDay, planKey, thisMorning } from './index';
+
+const effort = { sweeps: 12, seed: 1 };
+/** What a plan has on a day, step by step. */
+const on = ({ tracks }: Plan, day: Day): string[] =>
+  tracks.flatMap((t) => t.stepIds.flatMap((id, i) => (t.days[i] === day ? [`${t.enrolmentId} ${id}`] : []))).sort();
+let n = 0;
+const mark = (h: Household, key: string, day: Day, kind: MarkKind = 'done') => {
+  const [enrolmentId, stepId] = key.split(' ') as [string, string];
+  return afterDeed(
+    h,
+    markStep(h, { enrolmentId, stepId, day }, kind, () => `new ${n++}`),
+  );
+};
+
+describe('a day that is under way', () => {
+  const { household, year } = newcomer();
+  const [, second, third] = schoolDays(year) as [Day, Day, Day];
+
+  it.each([second, third])('keeps its page: what is marked goes, and nothing else goes or comes (day %#)', (day) => {
+    let h = household;
+    let page = on(planDay(h, year, day, effort), day);
+    expect(page.length).toBeGreaterThan(2);
+    while (page.length > 0) {
+      const [first, ...others] = page;
+      h = mark(h, first!, day);
+      page = on(planDay(h, year, day, effort), day);
+      expect(page).toEqual(others);
+    }
+  });
+
+  it('is as it was once the mark is taken back, whatever came first; what is done besides brings nothing more', () => {
+    const before = planDay(household, year, second, effort);
+    const [first] = on(before, second);
+    const done = mark(household, first!, second);
+    const [enrolmentId, stepId] = first!.split(' ') as [string, string];
+    const back = afterDeed(done, unmarkStep(done, { enrolmentId, stepId, day: second }));
+    expect(planDay(back, year, second, effort)).toEqual(before);
+    const other = before.tracks.find((t) => t.days[0]! > second)!;
+    const besides = mark(household, `${other.enrolmentId} ${other.stepIds[0]!}`, second);
+    expect(on(planDay(besides, year, second, effort), second)).toEqual(on(before, second));
+  });
+
+  it('has what comes next where what was to be done is known; and nothing that was put off', () => {
+    const h = aHousehold({
+      years: [aYear({ end: '2026-10-30' })],
+      courses: [aCourse('c', { lessons: 20, perLesson: [{ kind: 'practise', count: 1 }] })],
+      enrolments: [anEnrolment('e', 'c'), anEnrolment('o', 'c', { childIds: ['A'] })],
+    });
+    const day = toDay('2026-09-07');
+    const [y] = h.years as [SchoolYear];
+    const page = on(planDay(h, y, day, effort), day);
+    expect(page).toContain('e L1-1');
+    const shown = afterDeed(
+      h,
+      known(h, { enrolmentId: 'e', stepId: 'L1-1', day }, 'L3-1', false, () => `k${n++}`),
+    );
+    expect(on(planDay(shown, y, day, effort), day)).toEqual(page.map((k) => (k === 'e L1-1' ? 'e L4-1' : k)));
+    const off = mark(h, 'e L1-1', day, 'not today');
+    expect(on(planDay(off, y, day, effort), day)).toEqual(page.filter((k) => k !== 'e L1-1'));
+  });
+
+  it('places freely what the morning knew nothing of: a step put back, a course taken up since', () => {
+    const h = aHousehold({
+      years: [aYear({ end: '2026-09-18' })],
+      courses: [aCourse('c', { lessons: 10, perLesson: [{ kind: 'practise', count: 1 }] })],
+      enrolments: [anEnrolment('e', 'c')],
+      marks: [aMark('e', 'L1-1', 'done', '2026-09-07')],
+    });
+    const day = toDay('2026-09-08');
+    const [y] = h.years as [SchoolYear];
+    const again = mark(h, 'e L1-1', day, 'again');
+    expect(on(planDay(again, y, day, effort), day)).toContain('e L1-1');
+    const begun = mark(h, 'e L2-1', day);
+    const taken = {
+      ...begun,
+      enrolments: [...begun.enrolments, anEnrolment('later', 'c', { firstDate: fromDay(day) })],
+    };
+    expect(on(planDay(taken, y, day, effort), day)).toContain('later L1-1');
+  });
+
+  it('has no more of a course than the morning had there, on any household, at a cost that is told right', () => {
+    fc.assert(
+      fc.property(fc.oneof(householdArbitrary, shapedArbitrary), fc.nat(9), ({ state, year: y, today }, which) => {
+        const morning = makePlan(makeProblem(thisMorning(state, today), y, today), effort);
+        const page = on(morning, today);
+        if (page.length === 0) return;
+        const h = mark(thisMorning(state, today), page[which % page.length]!, today);
+        const problem = makeProblem(h, y, today);
+        const plan = makePlan(goingOn(problem, morning, h), effort);
+        expect(plan).toEqual(planDay(h, y, today, effort));
+        const before = new Set(page.map((k) => k.split(' ')[0]));
+        for (const key of on(plan, today)) expect(before).toContain(key.split(' ')[0]);
+        expect(on(plan, today).length).toBeLessThan(page.length);
+        expect(isPlanOf(problem, plan)).toBe(true);
+        expect(plan.bound).toBeLessThanOrEqual(plan.cost.total);
+        expect(planKey(problem, effort, 'one morning')).not.toBe(planKey(problem, effort, 'another'));
+      }),
+      { numRuns: 120 },
+    );
+  });
+});

@@ -1,0 +1,47 @@
+import { type Day, fromDay } from '../calendar';
+import type { Household, Id, SchoolYear } from '../household';
+import { marksByEnrolment, sittingMarks } from '../log';
+import { type Effort, makePlan, type Plan } from './plan';
+import { makeProblem } from './problem';
+import type { Problem } from './types';
+
+/** Whether a day is under way: something of it is marked. */
+export const isBegun = ({ marks }: Pick<Household, 'marks'>, today: Day): boolean => {
+  const date = fromDay(today);
+  return marks.some((m) => m.date === date && m.childId === undefined);
+};
+
+/** The household as a day began with it: without what is marked on that day or later. */
+export const thisMorning = (state: Household, today: Day): Household => {
+  const date = fromDay(today);
+  return { ...state, marks: state.marks.filter((m) => m.date < date) };
+};
+
+/**
+ * A day that is under way is not planned anew with every mark: of each track as many steps are still to stand on it as the plan had there that
+ * the day began with, less what was sat for. Plans cost the same in many ways, and a mark would else have other courses change places on
+ * the page. What was shown known takes no sitting, so what is next comes up; and what the morning knew nothing of (a gate has opened
+ * since, a step was put back) is placed freely.
+ * @param morning the plan of `thisMorning`
+ */
+export function goingOn(problem: Problem, morning: Plan, { marks }: Pick<Household, 'marks'>): Problem {
+  const date = fromDay(problem.today);
+  const satBy = (id: Id) =>
+    sittingMarks(marksByEnrolment(marks).get(id) ?? []).filter((m) => m.date === date && m.childId === undefined)
+      .length;
+  const due = problem.tracks.map(({ members, steps: [next] }) => {
+    const then = morning.tracks.filter((t) => members.includes(t.enrolmentId));
+    if (!next || !then.some((t) => t.stepIds.includes(next.id))) return -1;
+    const planned = then.reduce((n, t) => n + t.days.filter((d) => d === problem.today).length, 0);
+    return Math.max(0, planned - members.reduce((n, id) => n + satBy(id), 0));
+  });
+  return { ...problem, due };
+}
+
+/** The plan of a household on a day, as the app makes it: of a day that is under way it goes on with what the day began with. */
+export function planDay(state: Household, year: SchoolYear, today: Day, effort: Effort): Plan {
+  const problem = makeProblem(state, year, today);
+  if (!isBegun(state, today)) return makePlan(problem, effort);
+  const morning = makePlan(makeProblem(thisMorning(state, today), year, today), effort);
+  return makePlan(goingOn(problem, morning, state), effort);
+}
