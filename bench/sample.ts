@@ -1,13 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { childMonths, effectOf, standingOf } from '../core/attendance';
-import { fromDay, paintDays, toDay } from '../core/calendar';
+import { type Day, fromDay, paintDays, schoolDays, toDay } from '../core/calendar';
 import { readBackup, writeBackup } from '../core/formats';
 import type { Household, Mark } from '../core/household';
 import { overview } from '../core/overview';
 import { findInRecord } from '../core/record';
 import { reserveOf } from '../core/pace';
-import { makePlan, makeProblem, type Plan } from '../core/stagger';
+import { makePlan, makeProblem, type Plan, planDay } from '../core/stagger';
+import { newcomer } from '../core/tests/instances';
 import { openSample } from '../demo/open';
 import { largeHousehold } from './instances';
 import { median, root, timed, warm } from './measure';
@@ -18,19 +19,25 @@ const { backup, today } = openSample(reading.backup, toDay('2026-11-11'));
 const sample = backup.household;
 const sampleYear = sample.years[0]!;
 /** What the app spends after every change. */
-const planOf = (h: Household) => makePlan(makeProblem(h, sampleYear, today), { sweeps: 60, seed: 1 });
+const EFFORT = { sweeps: 60, seed: 1 };
+const planOf = (h: Household) => planDay(h, sampleYear, today, EFFORT);
+
+/** What a plan has on the fourteen days behind one. */
+const soon = (plan: Plan, day: Day) =>
+  new Set(
+    plan.tracks.flatMap((t) =>
+      t.days.flatMap((d, i) => (d > day && d <= day + 14 ? [`${t.enrolmentId} ${t.stepIds[i]} ${d}`] : [])),
+    ),
+  );
+const moved = (before: Plan, after: Plan, day: Day): number => {
+  const [was, now] = [[...soon(before, day)], soon(after, day)];
+  return was.filter((s) => !now.has(s)).length / was.length;
+};
+const percent = (share: number) => `${(100 * share).toFixed(0)}%`;
 
 /** How much of the next days moves with one mark. */
 export function measureCalm(): void {
   console.log('\nOne mark: how much of the next ten days moves (bar: median ≤ 10%)\n');
-  const sittings = (plan: Plan) =>
-    new Set(
-      plan.tracks.flatMap((t) =>
-        t.days
-          .map((d, i) => (d > today && d <= today + 14 ? `${t.enrolmentId} ${t.stepIds[i]} ${d}` : ''))
-          .filter(Boolean),
-      ),
-    );
   const base = planOf(sample);
   const shares: number[] = [];
   const kinds = ['done', 'known', 'not today', 'partly', 'again'] as const;
@@ -45,13 +52,27 @@ export function measureCalm(): void {
       seq: 1e6,
       kind: kinds[i % kinds.length]!,
     };
-    const after = sittings(planOf({ ...sample, marks: [...sample.marks, mark] }));
-    const all = [...sittings(base)];
-    shares.push(all.filter((s) => !after.has(s)).length / all.length);
+    shares.push(moved(base, planOf({ ...sample, marks: [...sample.marks, mark] }), today));
   }
   shares.sort((a, b) => a - b);
   console.log(
-    `median ${(100 * median(shares)).toFixed(0)}%, worst ${(100 * shares.at(-1)!).toFixed(0)}% of ${sittings(base).size} steps in the next fourteen days`,
+    `the sample: median ${percent(median(shares))}, worst ${percent(shares.at(-1)!)} of ${soon(base, today).size} steps in the next fourteen days`,
+  );
+  const { household, year } = newcomer();
+  const own: number[] = [];
+  for (const [i, day] of schoolDays(year).slice(0, 50).entries()) {
+    const before = planDay(household, year, day, EFFORT);
+    const first = before.tracks.find((t) => t.days[0] === day);
+    if (!first) continue;
+    const kind = kinds[i % kinds.length]!;
+    const mark: Mark = {
+      ...{ id: 'x', enrolmentId: first.enrolmentId, stepId: first.stepIds[0]!, date: fromDay(day), seq: 1, kind },
+    };
+    own.push(moved(before, planDay({ ...household, marks: [mark] }, year, day, EFFORT), day));
+  }
+  own.sort((a, b) => a - b);
+  console.log(
+    `a newcomer’s shelf, a mark on each of ${own.length} days: median ${percent(median(own))}, worst ${percent(own.at(-1)!)}`,
   );
 }
 

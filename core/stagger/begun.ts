@@ -20,7 +20,7 @@ export const thisMorning = (state: Household, today: Day): Household => {
 /**
  * A day that is under way is not planned anew with every mark: of each track as many steps are still to stand on it as the plan had there that
  * the day began with, less what was sat for. Plans cost the same in many ways, and a mark would else have other courses change places on
- * the page. What was shown known takes no sitting, so what is next comes up; and what the morning knew nothing of (a gate has opened
+ * the page; and the plan goes on from where that one has everything, which is left only for what costs less. What was shown known takes no sitting, so what is next comes up; and what the morning knew nothing of (a gate has opened
  * since, a step was put back) is placed freely.
  * @param morning the plan of `thisMorning`
  */
@@ -35,7 +35,14 @@ export function goingOn(problem: Problem, morning: Plan, { marks }: Pick<Househo
     const planned = then.reduce((n, t) => n + t.days.filter((d) => d === problem.today).length, 0);
     return Math.max(0, planned - members.reduce((n, id) => n + satBy(id), 0));
   });
-  return { ...problem, due };
+  const days = new Map(
+    morning.tracks.flatMap((t) => t.stepIds.map((id, i) => [`${t.enrolmentId} ${id}`, t.days[i]!] as const)),
+  );
+  const stood = problem.tracks.map((track) => {
+    const own = track.steps.map((s) => days.get(`${s.enrolmentId ?? track.enrolmentId} ${s.id}`));
+    return own.every((d) => d !== undefined) ? own : undefined;
+  });
+  return { ...problem, due, stood };
 }
 
 /** The plan of a household on a day, as the app makes it: of a day that is under way it goes on with what the day began with. */

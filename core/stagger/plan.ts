@@ -90,6 +90,7 @@ export function* improvePlan(
     return better ? planOf(problem, work, forced()) : undefined;
   };
   const open = () => work.solves < budget && work.cost > (work.bound ?? -Infinity);
+  if (problem.stood) work.goOnFrom(problem.stood);
   yield planOf(problem, work, undefined);
   work.findBound();
   work.bound = Math.max(work.bound!, forced());

@@ -22,6 +22,8 @@ export interface Problem {
   held: number[][];
   /** Of a day under way: how many steps of each track are still to stand on today, as far as they can; −1 where it is placed freely. */
   due?: number[];
+  /** Where the plan that such a day began with has the steps of each track; undefined where it does not know them all. */
+  stood?: (Placed | undefined)[];
   /** What must be done before what: step `at` of a track not sooner than `gap` days behind a step of another. */
   gates: { track: number; at: number; behind: number; step: number; gap: number }[];
   /** Enrolments kept in step, two by two. */

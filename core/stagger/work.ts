@@ -10,6 +10,7 @@ import { MOST_STATES } from './pair';
 import { outright } from './outright';
 import type { Random } from './random';
 import { costToGo, shortest, type ToGo } from './shortest';
+import { gatesHold, mayStandSo } from './stands';
 import type { Placed, Problem, Share } from './types';
 import { wholeBound } from './weights';
 import { wholeOf } from './whole';
@@ -24,6 +25,9 @@ const MOST_COLUMNS = 1000;
 const RESPONSES = 2;
 /** A plan is made out of the mixture after every so many rounds of the program. */
 const ROUNDS_A_PLAN = 3;
+/** On a day under way a plan is left for one that saves as much as this for each step of the next fortnight that it moves. */
+const MOVED = 8;
+const CALM_FOR = 14;
 /** Of the tracks, between these shares stays where it stands when a plan is made anew out of the last mixture. */
 const STAYS = [0.3, 0.8] as const;
 
@@ -62,6 +66,20 @@ export class Work {
     );
     this.cost = 0;
     this.replace(this.order);
+  }
+
+  /** Begins with where the tracks stood when the day began, those that may not stand so any more placed anew beside them, where that costs no more. */
+  goOnFrom(stood: readonly (Placed | undefined)[]): void {
+    const all = this.problem.tracks.map((_, t) => t);
+    const [before, was] = [[...this.placed], this.cost];
+    const may = all.map((t) => stood[t] !== undefined && mayStandSo(this.problem, t, stood[t]));
+    this.restore(
+      all,
+      all.map((t) => (may[t] ? stood[t]! : before[t]!)),
+    );
+    const anew = this.order.filter((t) => !may[t]);
+    if (anew.length > 0) this.replace(inTurn(this.problem, withWaiting(this.problem, anew)));
+    if (this.cost > was || !gatesHold(this.problem, this.placed)) this.restore(all, before);
   }
 
   /** What each track costs at best by itself, from every date on: a first bound, and what the paths are cut short by. */
@@ -204,7 +222,8 @@ export class Work {
     const was = this.cost;
     this.replace(all);
     if (again) for (const t of tracks) this.replace(inTurn(this.problem, withWaiting(this.problem, [t])));
-    if (this.cost > was) this.restore(all, before);
+    // On a day under way nothing changes places that costs the same there.
+    if (this.cost > was || (this.problem.stood && this.cost === was)) this.restore(all, before);
   }
 
   /**
@@ -280,7 +299,18 @@ export class Work {
   private total(): number {
     const { clash, sameChild, minutes } = this.loads.shared();
     const alone = this.alone.reduce((sum, c) => sum + c, 0);
-    return alone + clash + sameChild + minutes + linkCost(this.problem, this.placed);
+    return alone + clash + sameChild + minutes + linkCost(this.problem, this.placed) + this.unrest();
+  }
+
+  /** On a day under way: what it counts against a plan that other steps of the next fortnight change places; no cost that is told. */
+  private unrest(): number {
+    const { stood, today } = this.problem;
+    if (!stood) return 0;
+    let moved = 0;
+    for (const [t, days] of stood.entries())
+      for (const [i, day] of (days ?? []).entries())
+        if (day > today && day <= today + CALM_FOR && this.placed[t]![i] !== day) moved++;
+    return MOVED * moved;
   }
 
   private put(t: number, placed: Placed): void {
