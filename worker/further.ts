@@ -17,6 +17,7 @@ interface Sought {
 export const seekFurther = (
   household: Household,
   today: Day,
+  page: Plan,
   effort: Effort,
   tell: (share: number) => void,
   stop: AbortSignal,
@@ -24,5 +25,5 @@ export const seekFurther = (
   inOwnWorker<Seeker, Sought | undefined>(
     new Worker(new URL('./further.worker.ts', import.meta.url), { type: 'module' }),
     stop,
-    (r) => r.seek(household, today, effort, proxy(tell)),
+    (r) => r.seek(household, today, page, effort, proxy(tell)),
   );

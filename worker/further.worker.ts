@@ -3,7 +3,15 @@ import loader from 'highs';
 import wasm from 'highs/runtime?url';
 import { type Day, yearFor, yearWithOutside } from '../core/calendar';
 import type { Household } from '../core/household';
-import { type Effort, improvePlan, type LinearProgram, makeProblem, type Plan } from '../core/stagger';
+import {
+  asOnPage,
+  type Effort,
+  improvePlan,
+  isBegun,
+  type LinearProgram,
+  makeProblem,
+  type Plan,
+} from '../core/stagger';
 import { programOf } from './program';
 
 /** The solver, fetched on first use; nothing where it cannot be had: the search then goes on without it, with a weaker bound. */
@@ -16,16 +24,21 @@ async function solver(): Promise<LinearProgram | undefined> {
 }
 
 const seeker = {
-  /** Looks for a better plan, and for what no plan can better, until the effort is spent; tells how far it is, 0 to 1. */
+  /**
+   * Looks for a better plan than the one on the page, and for what no plan can better, until the effort is spent; tells how far it is,
+   * 0 to 1. Of a day under way the page stays as it is.
+   */
   async seek(
     household: Household,
     today: Day,
+    page: Plan,
     effort: Effort,
     tell: (share: number) => void,
   ): Promise<{ plan: Plan; program: boolean } | undefined> {
     const stored = yearFor(household.years, today);
     if (!stored) return undefined;
-    const problem = makeProblem(household, yearWithOutside(household, stored), today);
+    const free = makeProblem(household, yearWithOutside(household, stored), today);
+    const problem = isBegun(household, today) ? asOnPage(free, page) : free;
     const program = await solver();
     let best: Plan | undefined;
     let told = 0;

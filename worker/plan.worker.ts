@@ -165,7 +165,8 @@ const planner = {
       return request === latest ? best : undefined;
     };
     if (begun && !begun.plan) {
-      begun.plan = settled.get(begun.key);
+      const taken = kept?.key === begun.key && isPlanOf(begun.problem, kept.plan) ? kept.plan : undefined;
+      begun.plan = taken ?? settled.get(begun.key);
       // Until it is known what the day began with, a first plan without it stands.
       if (!begun.plan && eager) tell(firstPlan(problem));
       begun.plan ??= await planned(begun.problem);

@@ -91,6 +91,8 @@ export function PlanProvider({ children }: { children: ReactNode }) {
   const shownFor = useRef<number>(undefined);
   /** The key of the plan that has settled; undefined while it is bettered. */
   const settledKey = useRef<string>(undefined);
+  /** The plan that was taken in the place of a settled one: a day that began with it goes on with it. */
+  const taken = useRef<KeptPlan>(undefined);
   const [fault, setFault] = useState<string>();
   const [turn, setTurn] = useState(0);
   const [stands, setStands] = useState<Planned['settled']>();
@@ -162,7 +164,12 @@ export function PlanProvider({ children }: { children: ReactNode }) {
     keeper.drop();
     planner.current?.request(
       asked,
-      { today, effort: EFFORT, kept: kept ?? undefined, eager: improving.current || shownFor.current !== today },
+      {
+        today,
+        effort: EFFORT,
+        kept: taken.current ?? kept ?? undefined,
+        eager: improving.current || shownFor.current !== today,
+      },
       {
         reserves: ({ now, morning }) => setStanding({ reserves: new Map(now), morning: new Map(morning) }),
         plan: (better, settledAs) => {
@@ -223,7 +230,8 @@ export function PlanProvider({ children }: { children: ReactNode }) {
       if (settledKey.current === undefined || !stands || stands.plan.cost.total <= better.cost.total) return;
       setStands({ ...stands, plan: better });
       setPlan(better);
-      keeper.keep({ key: settledKey.current, plan: better });
+      taken.current = { key: settledKey.current, plan: better };
+      keeper.keep(taken.current);
     },
     [stands, keeper],
   );

@@ -20,7 +20,7 @@ export default function Further({ plan, found: tell }: { plan: Plan; found: (of:
   const [failed, setFailed] = useState(false);
   useEffect(() => {
     const stop = new AbortController();
-    seekFurther(household, today, FURTHER, setShare, stop.signal).then(
+    seekFurther(household, today, plan, FURTHER, setShare, stop.signal).then(
       (f) => {
         if (stop.signal.aborted || !f) return;
         setFound({ of: plan, ...f });

@@ -7,9 +7,9 @@ import { afterDeed } from '../tests/apply';
 import { newcomer } from '../tests/instances';
 import { aCourse, aHousehold, aMark, anEnrolment, aYear, householdArbitrary, shapedArbitrary } from '../tests/make';
 import { mayStandSo } from './stands';
-import { goingOn, isPlanOf, makePlan, makeProblem, type Plan, planDay, planKey, thisMorning } from './index';
+import { asOnPage, goingOn, isPlanOf, makePlan, makeProblem, type Plan, planDay, planKey, thisMorning } from './index';
 
-const effort = { sweeps: 12, seed: 1 };
+const effort = { sweeps: 8, seed: 1 };
 /** What a plan has on a day, step by step. */
 const on = ({ tracks }: Plan, day: Day): string[] =>
   tracks.flatMap((t) => t.stepIds.flatMap((id, i) => (t.days[i] === day ? [`${t.enrolmentId} ${id}`] : []))).sort();
@@ -29,7 +29,7 @@ describe('a day that is under way', () => {
   it.each([second, third])('keeps its page: what is marked goes, and nothing else goes or comes (day %#)', (day) => {
     let h = household;
     let page = on(planDay(h, year, day, effort), day);
-    expect(page.length).toBeGreaterThan(2);
+    expect(page.length).toBeGreaterThan(1);
     while (page.length > 0) {
       const [first, ...others] = page;
       h = mark(h, first!, day);
@@ -40,7 +40,7 @@ describe('a day that is under way', () => {
 
   it('leaves the fortnight behind it where it was, once what was to be done is done', () => {
     const moved = schoolDays(year)
-      .slice(0, 10)
+      .slice(0, 6)
       .map((day) => {
         const soon = (p: Plan) =>
           Array.from({ length: 14 }, (_, k) => on(p, day + 1 + k).map((key) => `${k} ${key}`)).flat();
@@ -50,7 +50,7 @@ describe('a day that is under way', () => {
         return was.filter((s) => !now.has(s)).length / was.length;
       });
     // A plan that is better by enough is taken all the same.
-    expect(moved.filter((share) => share === 0).length).toBeGreaterThanOrEqual(5);
+    expect(moved.filter((share) => share === 0).length).toBeGreaterThanOrEqual(3);
     expect(moved.every((share) => share < 0.2)).toBe(true);
   });
 
@@ -83,6 +83,15 @@ describe('a day that is under way', () => {
     expect(on(planDay(shown, y, day, effort), day)).toEqual(page.map((k) => (k === 'e L1-1' ? 'e L4-1' : k)));
     const off = mark(h, 'e L1-1', day, 'not today');
     expect(on(planDay(off, y, day, effort), day)).toEqual(page.filter((k) => k !== 'e L1-1'));
+  });
+
+  it('is left alone by a search for a better plan, whatever else that moves', () => {
+    const [first] = on(planDay(household, year, second, effort), second);
+    const h = mark(household, first!, second);
+    const page = planDay(h, year, second, effort);
+    const found = makePlan(asOnPage(makeProblem(h, year, second), page), { sweeps: 30, seed: 2 });
+    expect(on(found, second)).toEqual(on(page, second));
+    expect(on(found, third)).not.toEqual(on(page, third));
   });
 
   it('places freely what the morning knew nothing of: a step put back, a course taken up since', () => {
@@ -140,7 +149,7 @@ describe('a day that is under way', () => {
         expect(plan.bound).toBeLessThanOrEqual(plan.cost.total);
         expect(planKey(problem, effort, 'one morning')).not.toBe(planKey(problem, effort, 'another'));
       }),
-      { numRuns: 120 },
+      { numRuns: 70 },
     );
   });
 });

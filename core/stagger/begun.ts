@@ -45,6 +45,15 @@ export function goingOn(problem: Problem, morning: Plan, { marks }: Pick<Househo
   return { ...problem, due, stood };
 }
 
+/** The same with as many steps of each track on today as a plan has there that is on the page: what is looked for beside it leaves that page alone. */
+export const asOnPage = (problem: Problem, page: Plan): Problem => ({
+  ...problem,
+  due: problem.tracks.map(({ members }) => {
+    const own = page.tracks.filter((t) => members.includes(t.enrolmentId));
+    return own.length === 0 ? -1 : own.reduce((n, t) => n + t.days.filter((d) => d === problem.today).length, 0);
+  }),
+});
+
 /** The plan of a household on a day, as the app makes it: of a day that is under way it goes on with what the day began with. */
 export function planDay(state: Household, year: SchoolYear, today: Day, effort: Effort): Plan {
   const problem = makeProblem(state, year, today);
