@@ -101,13 +101,16 @@ export class Work {
    */
   outright(sweeps: number, most: number): void {
     const looks = LOOKS_A_SWEEP * sweeps;
-    const found = outright(this.problem, this.toGo, this.cost, looks);
+    const found = outright(this.problem, this.toGo, this.cost - this.unrest(), looks);
     if (!found) return;
     this.solves += Math.ceil((most * found.looked) / looks);
     const { placed, done } = found;
     const all = this.problem.tracks.map((_, t) => t);
+    const [before, was] = [[...this.placed], this.cost];
     if (placed) this.restore(all, placed);
-    if (done) this.bound = this.cost;
+    // What a plan costs that moves more than it saves bounds the one that stands all the same.
+    if (done) this.bound = this.cost - this.unrest();
+    if (this.cost > was) this.restore(all, before);
   }
 
   /** One round of prices, which may raise the bound. */
