@@ -1,3 +1,5 @@
+import { writeBackup } from '../core/formats';
+import { newcomer } from '../core/tests/instances';
 import { ownFrom, backup, expect, openRows, openToday, rows, SATURDAY, settled, status, test, walk } from './app';
 
 test('a Monday by keyboard alone: a press a step, focus never lost', async ({ page }) => {
@@ -284,4 +286,33 @@ test('what stood on the list and was not done is named the next morning, and set
   await page.getByRole('button', { name: /^Left from Friday 13 November/ }).click();
   await page.getByRole('button', { name: 'put away' }).click();
   await expect(page.getByText(/^Thu 12 Nov: /)).toHaveCount(0);
+});
+
+test('a day under way keeps its page: a mark has no other course change places, nor does a reload or what is taken back', async ({
+  page,
+}) => {
+  // A newcomer's shelf, nothing of it published: its courses could stand on many days at the same cost.
+  const day = '2026-09-09';
+  await page.clock.setFixedTime(new Date(`${day}T09:00:00`));
+  await page.goto('/');
+  await ownFrom(page, writeBackup({ asOf: day, household: newcomer().household }));
+  await walk(page, '/');
+  await settled(page);
+  const standing = () => rows(page).evaluateAll((all) => all.map((r) => r.querySelector('button[id]')!.id));
+  const stood = await standing();
+  expect(stood.length).toBeGreaterThan(2);
+  for (const [i] of stood.entries()) {
+    await openRows(page).first().locator('button[aria-pressed]').first().click();
+    await expect(openRows(page)).toHaveCount(stood.length - 1 - i);
+    await settled(page);
+    expect(await standing()).toEqual(stood);
+    if (i > 0) continue;
+    await page.reload();
+    await settled(page);
+    expect(await standing()).toEqual(stood);
+  }
+  await page.keyboard.press('Control+z');
+  await expect(openRows(page)).toHaveCount(1);
+  await settled(page);
+  expect(await standing()).toEqual(stood);
 });

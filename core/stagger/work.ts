@@ -310,9 +310,11 @@ export class Work {
     const { stood, today } = this.problem;
     if (!stood) return 0;
     let moved = 0;
-    for (const [t, days] of stood.entries())
-      for (const [i, day] of (days ?? []).entries())
-        if (day > today && day <= today + CALM_FOR && this.placed[t]![i] !== day) moved++;
+    stood.forEach((days, t) => {
+      // Steps follow one another, those without a date last.
+      for (let i = 0; days !== undefined && i < days.length && days[i]! >= 0 && days[i]! <= today + CALM_FOR; i++)
+        if (days[i]! > today && this.placed[t]![i] !== days[i]) moved++;
+    });
     return MOVED * moved;
   }
 
